@@ -1,0 +1,49 @@
+import { open } from 'node:fs/promises';
+import { basename } from 'node:path';
+import { type AudioFile, type ByteSource, openAudio } from '../core/audio';
+
+/** A file on disk as random-access bytes. */
+export async function fileSource(path: string): Promise<ByteSource> {
+  const handle = await open(path, 'r');
+  const { size } = await handle.stat();
+  return {
+    name: basename(path),
+    sizeBytes: size,
+    read: async (offset, length) => {
+      const wanted = Math.max(0, Math.min(length, size - offset));
+      const buffer = new Uint8Array(wanted);
+      const { bytesRead } = wanted ? await handle.read(buffer, 0, wanted, offset) : { bytesRead: 0 };
+      return buffer.subarray(0, bytesRead);
+    },
+  };
+}
+
+/** Opens audio files, or throws an {@link InputError} with one sentence about the first that cannot be used. */
+export async function openAudioFiles(paths: readonly string[]): Promise<AudioFile[]> {
+  const files: AudioFile[] = [];
+  for (const path of paths) {
+    const source = await fileSource(path).catch((error: NodeJS.ErrnoException) => {
+      throw new InputError(`${path} cannot be opened: ${error.code === 'ENOENT' ? 'there is no such file, check the name' : error.message}.`);
+    });
+    const opened = await openAudio(source).catch((error: Error) => ({ ok: false as const, reason: `${path} cannot be read: ${error.message}.` }));
+    if (!opened.ok) throw new InputError(opened.reason);
+    files.push(opened.file);
+  }
+  return files;
+}
+
+/** The input cannot be used; the message is one sentence for the person who typed the command. */
+export class InputError extends Error {
+  override readonly name = 'InputError';
+}
+
+/** Runs a command: exit 0 when it ran, 2 with one line on standard error when its input cannot be used. */
+export async function runCommand(main: () => Promise<void>): Promise<void> {
+  try {
+    await main();
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    process.stderr.write(`${error.message.replaceAll(/\s*\n\s*/g, ' ')}\n`);
+    process.exitCode = 2;
+  }
+}

@@ -1,0 +1,27 @@
+import { parseArgs } from 'node:util';
+import { loadMilpSolver } from '../core/patch/highs';
+import { InputError, runCommand } from './files';
+import { planReport } from './planReport';
+import { readSession } from './sessionFile';
+
+const USAGE = 'Usage: npm run -s plan-check -- [--json] SESSION.json';
+
+interface Row {
+  readonly [key: string]: unknown;
+}
+
+function asText(report: { patch: Row[]; findings: Row[] }): string {
+  const patch = report.patch.map(
+    (row) => `${String(row.microphone).padEnd(22)} ${String(row.input).padEnd(24)} gain ${row.gainDb} dB${row.phantom ? ', phantom' : ''}`,
+  );
+  const findings = report.findings.map((row) => `${String(row.severity).padEnd(8)} ${row.message}`);
+  return `${[...patch, '', ...(findings.length ? findings : ['fine     Nothing to mend.'])].join('\n')}\n`;
+}
+
+await runCommand(async () => {
+  const { values, positionals } = parseArgs({ allowPositionals: true, strict: false, options: { json: { type: 'boolean' } } });
+  const [path] = positionals;
+  if (!path || positionals.length > 1) throw new InputError(`Name one session file. ${USAGE}`);
+  const report = planReport(await readSession(path), await loadMilpSolver());
+  process.stdout.write(values.json ? `${JSON.stringify(report)}\n` : asText(report as { patch: Row[]; findings: Row[] }));
+});

@@ -1,0 +1,58 @@
+import { arrivalTable } from '../core/arrivals';
+import { checkPlan, type Finding } from '../core/checks';
+import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
+import { gainSetting, patchInputs, patchProblem, resolvePlan, type Session } from '../core/session';
+
+/** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
+export function planReport(session: Session, solve: SolveMilp): object {
+  const plan = resolvePlan(session);
+  const table = arrivalTable(plan);
+  const patched = assignInputs(patchProblem(session, table), solve);
+  const inputs = patchInputs(session);
+  const rows = patched.ok
+    ? plan.microphones.map((microphone) => {
+        const input = inputs.find((candidate) => inputAddress(candidate) === patched.inputs[microphone.id]);
+        const setting = input ? gainSetting(table, microphone.id, input) : null;
+        const pads = setting ? [...(setting.microphonePad ? ['microphone'] : []), ...(setting.inputPad ? ['input'] : [])] : [];
+        return {
+          microphone: microphone.name,
+          input: patched.inputs[microphone.id],
+          phantom: microphone.model.phantom === 'needs',
+          pads,
+          gainDb: setting?.gainDb ?? null,
+          predictedPeakDbfs: setting?.predictedPeakDbfs ?? null,
+        };
+      })
+    : [];
+  const patchFinding = patched.ok ? [] : [{ severity: 'fix', code: 'no-patch', message: patched.reason, microphones: [] }];
+  return {
+    format: 'shuttlecraft-plan-report',
+    version: 1,
+    arrivals: table.rows.flatMap((row, m) =>
+      row.map((a, s) => ({
+        source: plan.sources[s]?.name,
+        microphone: plan.microphones[m]?.name,
+        distanceM: a.distanceM,
+        delayMs: a.delaySeconds * 1000,
+        delaySamples: a.delaySeconds * plan.sampleRateHz,
+        levelDb: a.levelDb,
+        polarity: a.polarity,
+        angleDeg: a.angleDeg,
+      })),
+    ),
+    pairs: plan.pairs.map((pair) => ({
+      name: pair.name,
+      left: plan.microphones.find((m) => m.id === pair.leftId)?.name,
+      right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
+    })),
+    patch: rows,
+    findings: [...patchFinding, ...checkPlan(table).map((finding) => told(finding, plan.microphones))],
+  };
+}
+
+const told = (finding: Finding, microphones: readonly { id: string; name: string }[]): object => ({
+  severity: finding.severity,
+  code: finding.code,
+  microphones: finding.microphoneIds.map((id) => microphones.find((m) => m.id === id)?.name ?? id),
+  message: finding.message,
+});

@@ -1,0 +1,16 @@
+import { readFile } from 'node:fs/promises';
+import { importDocument } from '../core/exchange';
+import type { Session } from '../core/session';
+import { InputError } from './files';
+
+/** Reads an exported session, or throws an {@link InputError} with one sentence. */
+export async function readSession(path: string): Promise<Session> {
+  const text = await readFile(path, 'utf8').catch((error: NodeJS.ErrnoException) => {
+    throw new InputError(`${path} cannot be opened: ${error.code === 'ENOENT' ? 'there is no such file, check the name' : error.message}.`);
+  });
+  const imported = importDocument(text);
+  if (!imported.ok) throw new InputError(`${path}: ${imported.reason}`);
+  if (imported.kind !== 'session')
+    throw new InputError(`${path} holds a ${imported.kind} and a session is wanted: export one session and name that file.`);
+  return imported.session;
+}

@@ -1,0 +1,41 @@
+import { writeFile } from 'node:fs/promises';
+import { parseArgs } from 'node:util';
+import { checkTake, type TakeReport } from '../core/analysis';
+import { loadFftKernel } from '../core/math';
+import { formatNumber } from '../core/units';
+import { InputError, openAudioFiles, runCommand } from './files';
+
+const USAGE = 'Usage: npm run -s take-check -- [--json] [--out FILE] FILE...';
+
+function asText(report: TakeReport): string {
+  const db = (value: number): string => formatNumber(value, 1).padStart(7);
+  const lines = [`${report.channels.length} channels, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
+  lines.push('Channel                peak dBFS  true peak  loudness LUFS  noise dBFS');
+  for (const c of report.channels)
+    lines.push(`${c.name.padEnd(22)} ${db(c.peakDbfs)}    ${db(c.truePeakDbtp)}    ${db(c.loudnessLufs)}        ${db(c.noiseFloorDbfs)}`);
+  for (const source of report.sources) {
+    lines.push('', `${source.spot}, ${source.events} events: heard after it, in samples`);
+    for (const a of source.arrivals)
+      lines.push(
+        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${a.polarity === 1 ? 'upright' : 'inverted'}  sure ${formatNumber(a.confidence * 100, 0)} %`,
+      );
+  }
+  lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));
+  if (report.findings.length === 0) lines.push('fine     Nothing to mend.');
+  return `${lines.join('\n')}\n`;
+}
+
+await runCommand(async () => {
+  const { values, positionals } = (() => {
+    try {
+      return parseArgs({ allowPositionals: true, options: { json: { type: 'boolean' }, out: { type: 'string' } } });
+    } catch (error) {
+      throw new InputError(`${error instanceof Error ? error.message : 'Wrong options.'} ${USAGE}`);
+    }
+  })();
+  if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
+  const report = await checkTake(await openAudioFiles(positionals), { kernel: await loadFftKernel() });
+  const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
+  if (values.out) await writeFile(values.out, text);
+  else process.stdout.write(text);
+});

@@ -1,0 +1,2 @@
+export * from './comb';
+export * from './propagation';

@@ -1,0 +1,247 @@
+import { type ArrivalTable, sourceKey } from '../arrivals';
+import type { Move } from '../checks';
+import { alongString } from '../checks/alongString';
+import { median, solveLinear } from '../math';
+import { formatDelay, formatLength } from '../units';
+import type { SourceReport, TakeReport } from './report';
+
+/** Which microphone each channel belongs to; null where none does. */
+export type Matching = Readonly<Record<string, string | null>>;
+
+/** One measured arrival beside the planned one, both counted from the spot channel, samples. */
+export interface Comparison {
+  readonly sourceKey: string;
+  readonly sourceName: string;
+  readonly spotId: string;
+  readonly microphoneId: string;
+  readonly plannedSamples: number;
+  readonly measuredSamples: number;
+  readonly plannedPolarity: 1 | -1;
+  readonly measuredPolarity: 1 | -1;
+  readonly confidence: number;
+  readonly levelDb: number;
+}
+
+/** A finding of the take with the plan beside it. Moves change the plan; a recorded file is never touched. */
+export interface ProofFinding {
+  readonly id: string;
+  readonly severity: 'fix' | 'improve' | 'note';
+  readonly code: string;
+  readonly microphoneIds: readonly string[];
+  readonly message: string;
+  readonly move: Move | null;
+}
+
+export interface Proof {
+  readonly comparisons: readonly Comparison[];
+  readonly findings: readonly ProofFinding[];
+}
+
+/** Measurements less sure than this are shown but judge nothing. */
+const SURE = 0.25;
+/** A channel this far off on every source is late as a whole, samples. */
+const LATE_SAMPLES = 6;
+/** Spread over sources below which an offset belongs to the channel and not to the place, samples. */
+const STEADY_SAMPLES = 8;
+/** Tape and temperature explain this much, metres. */
+const TAPE_M = 0.03;
+
+/** The planned source that a measured one stands for: the target of its spot microphone. */
+function plannedSource(table: ArrivalTable, spotId: string): number {
+  const spot = table.plan.microphones.find((microphone) => microphone.id === spotId);
+  return table.plan.sources.findIndex((source) => sourceKey(source) === spot?.targetKey);
+}
+
+function compareSource(table: ArrivalTable, source: SourceReport, matching: Matching): Comparison[] {
+  const { plan } = table;
+  const spotId = matching[source.spot];
+  if (!spotId) return [];
+  const s = plannedSource(table, spotId);
+  const spot = table.rows[plan.microphones.findIndex((m) => m.id === spotId)]?.[s];
+  if (s < 0 || !spot) return [];
+  return source.arrivals.flatMap((measured): Comparison[] => {
+    const id = matching[measured.channel];
+    const planned = table.rows[plan.microphones.findIndex((m) => m.id === id)]?.[s];
+    if (!id || !planned) return [];
+    return [
+      {
+        sourceKey: planned.sourceKey,
+        sourceName: plan.sources[s]?.name ?? '',
+        spotId,
+        microphoneId: id,
+        plannedSamples: (planned.delaySeconds - spot.delaySeconds) * plan.sampleRateHz,
+        measuredSamples: measured.delaySamples,
+        plannedPolarity: (planned.polarity * spot.polarity) as 1 | -1,
+        measuredPolarity: measured.polarity,
+        confidence: measured.confidence,
+        levelDb: measured.levelDb,
+      },
+    ];
+  });
+}
+
+/** Residuals below this count alike, samples: the measurement's own error. */
+const MEASURED_WITHIN = 1.5;
+
+/**
+ * Per microphone the lateness that explains the comparisons with the fewest wrong ones: least absolute deviations by
+ * reweighted least squares (each round a small linear system), counted from the median microphone.
+ */
+function channelOffsets(comparisons: readonly Comparison[], ids: readonly string[]): Map<string, number> {
+  const n = ids.length;
+  let offsets: number[] = ids.map(() => 0);
+  const terms = comparisons.map((c) => ({
+    to: ids.indexOf(c.microphoneId),
+    from: ids.indexOf(c.spotId),
+    excess: c.measuredSamples - c.plannedSamples,
+  }));
+  for (let round = 0; round < 30; round++) {
+    const a = ids.map((_, i) => ids.map((__, j) => (i === j ? 1e-6 : 0)));
+    const b = ids.map(() => 0);
+    for (const { to, from, excess } of terms) {
+      const residual = excess - (offsets[to] as number) + (offsets[from] as number);
+      const weight = 1 / Math.max(MEASURED_WITHIN, Math.abs(residual));
+      const add = (i: number, j: number, value: number): void => {
+        const row = a[i] as number[];
+        row[j] = (row[j] as number) + value;
+      };
+      add(to, to, weight);
+      add(from, from, weight);
+      add(to, from, -weight);
+      add(from, to, -weight);
+      b[to] = (b[to] as number) + weight * excess;
+      b[from] = (b[from] as number) - weight * excess;
+    }
+    offsets = (n && solveLinear(a, b)) || offsets;
+  }
+  const middle = n ? median(offsets) : 0;
+  return new Map(ids.map((id, i) => [id, (offsets[i] as number) - middle]));
+}
+
+/** Signs that explain the measured polarities with the fewest microphones reversed; exhaustive, so ids must be few. */
+function reversedMicrophones(comparisons: readonly Comparison[], ids: readonly string[]): Set<string> {
+  const disagreement = (reversed: ReadonlySet<string>): number =>
+    comparisons.reduce((sum, c) => {
+      const flips = Number(reversed.has(c.microphoneId)) + Number(reversed.has(c.spotId));
+      const expected = c.plannedPolarity * (flips % 2 ? -1 : 1);
+      return sum + (expected === c.measuredPolarity ? 0 : c.confidence);
+    }, 0) +
+    1e-3 * reversed.size;
+  let best = new Set<string>();
+  for (let round = 0; round < ids.length; round++) {
+    const tries = ids.map((id) => {
+      const next = new Set(best);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+    const winner = tries.reduce((a, b) => (disagreement(b) < disagreement(a) ? b : a), best);
+    if (winner === best) break;
+    best = winner;
+  }
+  const inverse = new Set(ids.filter((id) => !best.has(id)));
+  return disagreement(inverse) < disagreement(best) ? inverse : best;
+}
+
+function lateFinding(table: ArrivalTable, id: string, samples: number): ProofFinding {
+  const { plan } = table;
+  const name = plan.microphones.find((m) => m.id === id)?.name ?? id;
+  const seconds = Math.abs(samples) / plan.sampleRateHz;
+  const way = samples > 0 ? 'late' : 'early';
+  const whole = Math.round(Math.abs(samples));
+  return {
+    id: `take-late/${id}`,
+    severity: 'fix',
+    code: 'channel-late',
+    microphoneIds: [id],
+    message: `${name} is ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} ${way} on every source, as no place in the room could make it: slide its track ${whole} samples ${samples > 0 ? 'earlier' : 'later'}, and look for a plug-in or converter in its way.`,
+    move: { kind: 'align', microphoneId: id, samples: -Math.round(samples), label: `Slide it ${whole} samples` },
+  };
+}
+
+function reversedFinding(table: ArrivalTable, id: string): ProofFinding {
+  const microphone = table.plan.microphones.find((m) => m.id === id);
+  return {
+    id: `take-reversed/${id}`,
+    severity: 'fix',
+    code: 'polarity-reversed',
+    microphoneIds: [id],
+    message: `${microphone?.name ?? id} is upside down: flip it, or check the cable.`,
+    move: { kind: 'flip', microphoneId: id, label: 'Flip it' },
+  };
+}
+
+/** A microphone that stands elsewhere than planned: its string to one source is longer or shorter. */
+function placeFinding(table: ArrivalTable, c: Comparison, offset: number): ProofFinding | null {
+  const { plan } = table;
+  const metres = ((c.measuredSamples - c.plannedSamples - offset) / plan.sampleRateHz) * plan.speedOfSoundMps;
+  if (Math.abs(metres) < TAPE_M) return null;
+  const microphone = plan.microphones.find((m) => m.id === c.microphoneId);
+  const arrival = table.rows[plan.microphones.findIndex((m) => m.id === c.microphoneId)]?.find((a) => a.sourceKey === c.sourceKey);
+  if (!microphone || !arrival) return null;
+  const far = metres > 0;
+  const delay = formatDelay(Math.abs(metres) / plan.speedOfSoundMps, plan.sampleRateHz, plan.speedOfSoundMps, plan.units);
+  return {
+    id: `take-place/${c.microphoneId}/${c.sourceKey}`,
+    severity: Math.abs(metres) > 0.1 ? 'improve' : 'note',
+    code: 'distance-differs',
+    microphoneIds: [c.microphoneId],
+    message: `${microphone.name} hears the ${c.sourceName.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.`,
+    move: microphone.locked
+      ? null
+      : { kind: 'place', microphoneId: microphone.id, positionM: alongString(microphone, arrival, metres), label: 'Plan it where it is' },
+  };
+}
+
+function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matching): ProofFinding[] {
+  const matched = new Set(Object.values(matching));
+  const missing = table.plan.microphones.filter((microphone) => !matched.has(microphone.id));
+  const strays = report.channels.filter((channel) => !matching[channel.name]);
+  return [
+    ...missing.map(
+      (microphone): ProofFinding => ({
+        id: `take-missing/${microphone.id}`,
+        severity: 'fix',
+        code: 'channel-missing',
+        microphoneIds: [microphone.id],
+        message: `No channel of the take belongs to ${microphone.name}: add its file, or say below which channel it is.`,
+        move: null,
+      }),
+    ),
+    ...strays.map(
+      (channel): ProofFinding => ({
+        id: `take-stray/${channel.name}`,
+        severity: 'note',
+        code: 'channel-unmatched',
+        microphoneIds: [],
+        message: `The channel “${channel.name}” belongs to no planned microphone: say below which one it is, or leave it out.`,
+        move: null,
+      }),
+    ),
+  ];
+}
+
+/**
+ * Holds a take report against the plan: per source the measured arrivals beside the planned ones, and what explains the
+ * difference with the fewest faults: a channel reversed, a channel late as a whole, a microphone out of its place.
+ */
+export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching): Proof {
+  const comparisons = report.sources.flatMap((source) => compareSource(table, source, matching));
+  const sure = comparisons.filter((c) => c.confidence >= SURE);
+  const ids = [...new Set(sure.flatMap((c) => [c.spotId, c.microphoneId]))];
+  const reversed = reversedMicrophones(sure, ids);
+  const offsets = channelOffsets(sure, ids);
+  const findings: ProofFinding[] = [...reversed].map((id) => reversedFinding(table, id));
+  for (const id of ids) {
+    const offset = offsets.get(id) ?? 0;
+    const own = sure.filter((c) => c.microphoneId === id || c.spotId === id);
+    const spread = own.map((c) => Math.abs(c.measuredSamples - c.plannedSamples - (offsets.get(c.microphoneId) ?? 0) + (offsets.get(c.spotId) ?? 0)));
+    if (Math.abs(offset) >= LATE_SAMPLES && median(spread) <= STEADY_SAMPLES) findings.push(lateFinding(table, id, offset));
+  }
+  const late = new Set(findings.filter((f) => f.code === 'channel-late').flatMap((f) => f.microphoneIds));
+  const lateOf = (id: string): number => (late.has(id) ? (offsets.get(id) ?? 0) : 0);
+  for (const c of sure) {
+    const finding = placeFinding(table, c, lateOf(c.microphoneId) - lateOf(c.spotId));
+    if (finding) findings.push(finding);
+  }
+  return { comparisons, findings: [...missingFindings(table, report, matching), ...findings] };
+}

@@ -1,0 +1,138 @@
+import { dbFromAmplitudeRatio } from '../units';
+import { LoudnessMeter } from './loudness';
+import type { ChannelReport, Clip } from './report';
+import { TruePeakMeter } from './truePeak';
+
+/** Full scale for clip finding: integer files stop one step short of 1. */
+const FULL_SCALE = 0.9999;
+/** Shortest run at full scale that is a clip (common practice: two or three consecutive samples). */
+const CLIP_RUN = 2;
+/** A flat top below full scale counts when this long, and when it comes back at the same height this often. */
+const FLAT_RUN = 4;
+const FLAT_REPEATS = 3;
+const LOWEST_FLAT_TOP = 0.25;
+/** No more clips than this are listed one by one. */
+const MOST_CLIPS = 200;
+/** Peaks below this are silence: nothing plugged in, or not armed (our choice, far above a dead input's noise). */
+const SILENT_DBFS = -70;
+const FLOOR_DBFS = -200;
+
+/** Running levels of one channel: peak, true peak, loudness, clips, noise floor, DC offset, samples that are no numbers. */
+export class ChannelMeter {
+  private readonly truePeak = new TruePeakMeter();
+  private readonly loudness: LoudnessMeter;
+  private readonly noiseHistogram = new Uint32Array(2001);
+  private readonly frameLength: number;
+  private frameSum = 0;
+  private frameFilled = 0;
+  private sum = 0;
+  private seen = 0;
+  private peak = 0;
+  private runStart = -1;
+  private runValue = 0;
+  private readonly clips: Clip[] = [];
+  private readonly flatTops = new Map<number, Clip[]>();
+  badSamples = 0;
+  firstBadSample = -1;
+
+  constructor(
+    private readonly name: string,
+    sampleRateHz: number,
+  ) {
+    this.loudness = new LoudnessMeter(sampleRateHz);
+    this.frameLength = Math.round(sampleRateHz * 0.05);
+  }
+
+  /** Takes the next block. Samples that are no finite number are counted and set to zero in the block itself. */
+  push(block: Float32Array, count: number): void {
+    this.scan(block, count);
+    this.truePeak.push(block, count);
+    this.loudness.push(block, count);
+  }
+
+  private scan(block: Float32Array, count: number): void {
+    let { sum, peak, frameSum, frameFilled } = this;
+    for (let i = 0; i < count; i++) {
+      let value = block[i] as number;
+      if (value - value !== 0) {
+        if (this.badSamples++ === 0) this.firstBadSample = this.seen + i;
+        value = 0;
+        block[i] = 0;
+      }
+      const size = value < 0 ? -value : value;
+      sum += value;
+      if (size > peak) peak = size;
+      if (this.runStart >= 0 && value !== this.runValue && !(size >= FULL_SCALE && value * this.runValue > 0)) this.endRun(this.seen + i);
+      if (this.runStart < 0 && size > LOWEST_FLAT_TOP) {
+        this.runStart = this.seen + i;
+        this.runValue = value;
+      }
+      frameSum += value * value;
+      if (++frameFilled === this.frameLength) {
+        this.countFrame(frameSum / frameFilled);
+        frameSum = 0;
+        frameFilled = 0;
+      }
+    }
+    Object.assign(this, { sum, peak, frameSum, frameFilled });
+    this.seen += count;
+  }
+
+  private countFrame(power: number): void {
+    const db = power > 0 ? 10 * Math.log10(power) : FLOOR_DBFS;
+    const bin = Math.round(-10 * Math.max(FLOOR_DBFS, Math.min(0, db)));
+    this.noiseHistogram[bin] = (this.noiseHistogram[bin] as number) + 1;
+  }
+
+  private endRun(endSample: number): void {
+    const clip = { startSample: this.runStart, endSample };
+    const length = endSample - this.runStart;
+    const size = Math.abs(this.runValue);
+    this.runStart = -1;
+    if (size >= FULL_SCALE && length >= CLIP_RUN) {
+      if (this.clips.length < MOST_CLIPS) this.clips.push(clip);
+      return;
+    }
+    if (length < FLAT_RUN || size >= FULL_SCALE) return;
+    const key = Math.round(this.runValue * 1e6);
+    const list = this.flatTops.get(key) ?? [];
+    if (list.length < MOST_CLIPS) list.push(clip);
+    if (list.length === 1 && this.flatTops.size >= 64) this.flatTops.delete(this.flatTops.keys().next().value as number);
+    this.flatTops.set(key, list);
+  }
+
+  /** Flat tops at the channel's own ceiling: an analogue stage or an earlier file clipped. */
+  private analogueClips(): Clip[] {
+    const ceiling = this.peak * 0.995 * 1e6;
+    return [...this.flatTops].filter(([key, list]) => Math.abs(key) >= ceiling && list.length >= FLAT_REPEATS).flatMap(([, list]) => list);
+  }
+
+  /** Level under which the quietest tenth of 50 ms frames lies, dBFS rms. Frames of digital silence do not count. */
+  noiseFloorDbfs(): number {
+    const frames = this.noiseHistogram.slice(0, 2000);
+    const total = frames.reduce((count, n) => count + n, 0);
+    if (total === 0) return this.frameFilled && this.frameSum > 0 ? 10 * Math.log10(this.frameSum / this.frameFilled) : FLOOR_DBFS;
+    let rest = Math.max(1, Math.floor(total * 0.1));
+    for (let bin = frames.length - 1; bin >= 0; bin--) {
+      rest -= frames[bin] as number;
+      if (rest <= 0) return -bin / 10;
+    }
+    return 0;
+  }
+
+  report(hum: ChannelReport['hum']): ChannelReport {
+    if (this.runStart >= 0) this.endRun(this.seen);
+    const peakDbfs = Math.max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
+    return {
+      name: this.name,
+      peakDbfs,
+      truePeakDbtp: Math.max(FLOOR_DBFS, dbFromAmplitudeRatio(Math.max(this.truePeak.peak, this.peak))),
+      loudnessLufs: Math.max(FLOOR_DBFS, this.loudness.integrated()),
+      noiseFloorDbfs: this.noiseFloorDbfs(),
+      dcOffset: this.seen ? this.sum / this.seen : 0,
+      silent: peakDbfs < SILENT_DBFS,
+      clips: [...this.clips, ...this.analogueClips()].sort((a, b) => a.startSample - b.startSample),
+      hum,
+    };
+  }
+}

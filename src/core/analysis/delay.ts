@@ -1,0 +1,217 @@
+import type { RealFftPlan } from '../math';
+import type { CrossSpectrum } from './spectra';
+
+export interface DelayEstimate {
+  /** How much later b is than a, samples. */
+  readonly delaySamples: number;
+  readonly polarity: 1 | -1;
+  /** Share of the weighted spectrum that agrees on this delay, 0 to 1. */
+  readonly confidence: number;
+}
+
+export interface DelayOptions {
+  readonly plan: RealFftPlan;
+  readonly maxLagSamples: number;
+  /** Noise power by bin of the same window, for each channel; from the quietest stretches of the take. */
+  readonly noiseA?: Float32Array;
+  readonly noiseB?: Float32Array;
+  /** a is close to the source and b farther off: prefer the earliest strong peak over later, higher echoes. */
+  readonly preferDirect?: boolean;
+  /** Lowest and highest bin that take part. */
+  readonly bins: readonly [number, number];
+}
+
+const TINY = 1e-30;
+
+/** Running mean over ±half bins. */
+function smooth(values: Float32Array, half: number, out: Float32Array): Float32Array {
+  let sum = 0;
+  let count = 0;
+  const n = values.length;
+  for (let k = -half; k < n; k++) {
+    if (k + half < n) {
+      sum += values[k + half] as number;
+      count++;
+    }
+    if (k - half - 1 >= 0) {
+      sum -= values[k - half - 1] as number;
+      count--;
+    }
+    if (k >= 0) out[k] = sum / count;
+  }
+  return out;
+}
+
+/** Magnitude-squared coherence that the noise levels allow: sA·sB/((1+sA)(1+sB)), s the signal-to-noise power ratio. */
+function noiseCoherence(powerA: number, powerB: number, noiseA: number, noiseB: number): number {
+  const sa = Math.max(0.02, powerA / (noiseA + TINY) - 1);
+  const sb = Math.max(0.02, powerB / (noiseB + TINY) - 1);
+  return (sa * sb) / ((1 + sa) * (1 + sb));
+}
+
+interface Weighted {
+  readonly re: Float32Array;
+  readonly im: Float32Array;
+  readonly total: number;
+}
+
+/** First look: whitened, each bin trusted by its coherence over the windows (all alike when there is one window). */
+function coarseWeights(cross: CrossSpectrum, options: DelayOptions): Weighted {
+  const bins = cross.size / 2;
+  const re = new Float32Array(bins);
+  const im = new Float32Array(bins);
+  let total = 0;
+  for (let k = options.bins[0]; k < options.bins[1]; k++) {
+    const g = Math.hypot(cross.re[k] as number, cross.im[k] as number) + TINY;
+    const coherence = (g * g) / ((cross.powerA[k] as number) * (cross.powerB[k] as number) + TINY);
+    let trust = cross.count > 3 ? Math.max(0, coherence - 1 / cross.count) : 1;
+    if (options.noiseA && options.noiseB)
+      trust *= noiseCoherence(
+        (cross.powerA[k] as number) / cross.count,
+        (cross.powerB[k] as number) / cross.count,
+        options.noiseA[k] as number,
+        options.noiseB[k] as number,
+      );
+    re[k] = (trust * (cross.re[k] as number)) / g;
+    im[k] = (trust * (cross.im[k] as number)) / g;
+    total += trust;
+  }
+  return { re, im, total };
+}
+
+/** Largest coherence believed, so that a few perfect bins do not outvote the band. */
+const MOST_COHERENCE = 0.98;
+
+/**
+ * Second look: maximum-likelihood weights C/((1−C)·|G|) (Knapp and Carter 1976, eq. 40) with the coherence C from spectra
+ * smoothed after the coarse delay has been taken out.
+ */
+function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples: number): Weighted {
+  const bins = cross.size / 2;
+  const half = Math.max(2, Math.round(cross.size / 1024));
+  const turnedRe = new Float32Array(bins);
+  const turnedIm = new Float32Array(bins);
+  for (let k = 1; k < bins; k++) {
+    const angle = (2 * Math.PI * k * coarseSamples) / cross.size;
+    const c = Math.cos(angle);
+    const s = Math.sin(angle);
+    turnedRe[k] = (cross.re[k] as number) * c - (cross.im[k] as number) * s;
+    turnedIm[k] = (cross.re[k] as number) * s + (cross.im[k] as number) * c;
+  }
+  const scratch = (): Float32Array => new Float32Array(bins);
+  const sRe = smooth(turnedRe, half, scratch());
+  const sIm = smooth(turnedIm, half, scratch());
+  const sA = smooth(cross.powerA, half, scratch());
+  const sB = smooth(cross.powerB, half, scratch());
+  const re = scratch();
+  const im = scratch();
+  let total = 0;
+  for (let k = options.bins[0]; k < options.bins[1]; k++) {
+    const geometric = Math.sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
+    let c = Math.min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
+    if (options.noiseA && options.noiseB)
+      c = Math.min(
+        c,
+        noiseCoherence((sA[k] as number) / cross.count, (sB[k] as number) / cross.count, options.noiseA[k] as number, options.noiseB[k] as number),
+      );
+    const weight = c / (1 - Math.min(c, MOST_COHERENCE)) / geometric;
+    re[k] = weight * (cross.re[k] as number);
+    im[k] = weight * (cross.im[k] as number);
+    total += Math.hypot(re[k] as number, im[k] as number);
+  }
+  return { re, im, total };
+}
+
+function correlation(weighted: Weighted, plan: RealFftPlan): Float32Array {
+  const spectrum = new Float32Array(plan.size);
+  for (let k = 1; k < weighted.re.length; k++) {
+    spectrum[2 * k] = weighted.re[k] as number;
+    spectrum[2 * k + 1] = weighted.im[k] as number;
+  }
+  const out = new Float32Array(plan.size);
+  plan.inverse(spectrum, out);
+  return out;
+}
+
+interface Peak {
+  readonly lag: number;
+  readonly value: number;
+}
+
+/** The first peak at least this high beside the highest is the direct sound; what is higher came round by a wall. */
+const DIRECT_SHARE = 0.6;
+/** Ripples this close to a peak belong to it, samples. */
+const SAME_PEAK = 12;
+
+/** The earliest peak that stands nearly as high as the highest, or the highest. */
+function directPeak(values: Float32Array, maxLag: number, highest: Peak): Peak {
+  const n = values.length;
+  const at = (lag: number): number => Math.abs(values[(lag + n) % n] as number);
+  const threshold = DIRECT_SHARE * Math.abs(highest.value);
+  for (let lag = -maxLag + 1; lag < highest.lag - SAME_PEAK; lag++)
+    if (at(lag) >= threshold && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) {
+      let best = lag;
+      for (let near = lag + 1; near <= lag + SAME_PEAK / 2; near++) if (at(near) > at(best)) best = near;
+      return { lag: best, value: values[(best + n) % n] as number };
+    }
+  return highest;
+}
+
+function highestPeak(values: Float32Array, maxLag: number): Peak {
+  const n = values.length;
+  let lag = 0;
+  let value = 0;
+  for (let l = -maxLag; l <= maxLag; l++) {
+    const v = values[(l + n) % n] as number;
+    if (Math.abs(v) > Math.abs(value)) [lag, value] = [l, v];
+  }
+  return { lag, value };
+}
+
+/** Moves a whole-sample lag to the top of R(τ) = Σ Re(G·e^(jωτ)) by Newton steps on its exact derivatives. */
+function refine(weighted: Weighted, size: number, lag: number, sign: number): { delay: number; value: number } {
+  let delay = lag;
+  let value = 0;
+  for (let iteration = 0; iteration < 6; iteration++) {
+    let [zero, first, second] = [0, 0, 0];
+    for (let k = 1; k < weighted.re.length; k++) {
+      const gr = weighted.re[k] as number;
+      const gi = weighted.im[k] as number;
+      if (gr === 0 && gi === 0) continue;
+      const omega = (2 * Math.PI * k) / size;
+      const c = Math.cos(omega * delay);
+      const s = Math.sin(omega * delay);
+      const real = gr * c - gi * s;
+      zero += real;
+      first -= omega * (gr * s + gi * c);
+      second -= omega * omega * real;
+    }
+    value = zero;
+    if (sign * second >= 0) break;
+    const step = Math.max(-0.5, Math.min(0.5, -first / second));
+    if (Math.abs(delay + step - lag) > 1) break;
+    delay += step;
+    if (Math.abs(step) < 1e-5) break;
+  }
+  return { delay, value };
+}
+
+/**
+ * Delay and polarity of b against a from their summed spectra: generalised cross-correlation (Knapp and Carter, IEEE
+ * ASSP-24, 1976), sub-sample by climbing the weighted correlation; the sign of its peak is the polarity.
+ * Returns null when the channels share nothing.
+ */
+export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): DelayEstimate | null {
+  const coarse = coarseWeights(cross, options);
+  if (!(coarse.total > 0)) return null;
+  const maxLag = Math.min(options.maxLagSamples, cross.size / 2 - 1);
+  const first = highestPeak(correlation(coarse, options.plan), maxLag);
+  const fine = fineWeights(cross, options, first.lag);
+  if (!(fine.total > 0)) return null;
+  const correlated = correlation(fine, options.plan);
+  const highest = highestPeak(correlated, maxLag);
+  const peak = options.preferDirect ? directPeak(correlated, maxLag, highest) : highest;
+  const polarity = peak.value >= 0 ? 1 : -1;
+  const { delay, value } = refine(fine, cross.size, peak.lag, polarity);
+  return { delaySamples: delay, polarity, confidence: Math.min(1, Math.max(0, (polarity * value) / fine.total)) };
+}

@@ -1,0 +1,81 @@
+import type { Severity } from '../checks';
+
+export const TAKE_REPORT_FORMAT = 'shuttlecraft-take-report';
+
+export interface Clip {
+  readonly startSample: number;
+  readonly endSample: number;
+}
+
+export interface ChannelReport {
+  readonly name: string;
+  readonly peakDbfs: number;
+  readonly truePeakDbtp: number;
+  readonly loudnessLufs: number;
+  readonly noiseFloorDbfs: number;
+  readonly dcOffset: number;
+  readonly silent: boolean;
+  readonly clips: readonly Clip[];
+  readonly hum: { readonly mainsHz: 50 | 60; readonly levelDbfs: number } | null;
+}
+
+/** Loss in the sum of two channels by band: low 20 to 250 Hz, mid 250 Hz to 4 kHz, high above; dB re in step. */
+export interface BandValues {
+  readonly low: number;
+  readonly mid: number;
+  readonly high: number;
+}
+
+export interface PairReport {
+  readonly a: string;
+  readonly b: string;
+  /** How much later b hears than a, samples (positive: b later). */
+  readonly delaySamples: number;
+  readonly polarity: 1 | -1;
+  /** 0 to 1: how much of the shared spectrum agrees on this delay. */
+  readonly confidence: number;
+  readonly correlation: number;
+  readonly sumLossDb: BandValues;
+}
+
+export interface MeasuredArrival {
+  readonly channel: string;
+  /** After the spot channel, samples. */
+  readonly delaySamples: number;
+  readonly polarity: 1 | -1;
+  readonly confidence: number;
+  /** Level re the spot channel, dB. */
+  readonly levelDb: number;
+}
+
+export interface SourceReport {
+  /** Channel nearest the struck or sounding source, found from the audio. */
+  readonly spot: string;
+  readonly events: number;
+  readonly arrivals: readonly MeasuredArrival[];
+}
+
+export interface TakeFinding {
+  readonly severity: Severity;
+  readonly code: string;
+  readonly channels: readonly string[];
+  readonly message: string;
+}
+
+export interface TakeReport {
+  readonly format: typeof TAKE_REPORT_FORMAT;
+  readonly version: 1;
+  readonly sampleRate: number;
+  readonly durationSeconds: number;
+  readonly channels: readonly ChannelReport[];
+  readonly pairs: readonly PairReport[];
+  readonly sources: readonly SourceReport[];
+  readonly proposal: {
+    readonly flips: readonly string[];
+    readonly delays: readonly { readonly channel: string; readonly samples: number }[];
+    readonly gainDb: BandValues;
+  };
+  /** Groups of channels on different clocks; empty while drift is not measured. */
+  readonly clocks: readonly { readonly group: readonly string[]; readonly offsetSamples: number; readonly driftPpm: number }[];
+  readonly findings: readonly TakeFinding[];
+}

@@ -1,0 +1,52 @@
+import { type AudioFile, channelNames } from '../audio';
+
+/** One channel of a take: which file, which of its channels, what it is called. */
+export interface TakeChannel {
+  readonly name: string;
+  readonly file: AudioFile;
+  readonly fileChannel: number;
+}
+
+/** Channels of several files in order; equal names get a number behind. */
+export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {
+  const seen = new Map<string, number>();
+  return files.flatMap((file) =>
+    channelNames(file).map((name, fileChannel) => {
+      const times = (seen.get(name) ?? 0) + 1;
+      seen.set(name, times);
+      return { name: times > 1 ? `${name} (${times})` : name, file, fileChannel };
+    }),
+  );
+}
+
+/** Reads the same frames of every channel; what a shorter file lacks is silence. */
+export class TakeReader {
+  private readonly files: readonly AudioFile[];
+  private readonly buffers: Float32Array[][];
+  readonly frameCount: number;
+
+  constructor(
+    readonly channels: readonly TakeChannel[],
+    private readonly blockFrames: number,
+  ) {
+    this.files = [...new Set(channels.map((channel) => channel.file))];
+    this.buffers = this.files.map((file) => Array.from({ length: file.info.channelCount }, () => new Float32Array(blockFrames)));
+    this.frameCount = Math.max(0, ...this.files.map((file) => file.info.frameCount));
+  }
+
+  /** One array per channel, in the channels' order; valid until the next read. Start may be negative (silence). */
+  async read(start: number, count: number): Promise<Float32Array[]> {
+    if (count > this.blockFrames) throw new RangeError(`TakeReader.read: count must be at most ${this.blockFrames}, got ${count}`);
+    const lead = Math.max(0, -start);
+    await Promise.all(
+      this.files.map(async (file, f) => {
+        const target = this.buffers[f] as Float32Array[];
+        for (const buffer of target) buffer.fill(0, 0, lead);
+        const shifted = lead ? target.map((buffer) => buffer.subarray(lead)) : target;
+        const got = await file.read(start + lead, count - lead, shifted);
+        for (const buffer of shifted) buffer.fill(0, got, count - lead);
+      }),
+    );
+    return this.channels.map((channel) => this.buffers[this.files.indexOf(channel.file)]?.[channel.fileChannel] as Float32Array);
+  }
+}

@@ -1,0 +1,237 @@
+import type { AudioFile } from '../audio';
+import { type FftKernel, quantile } from '../math';
+import { correlationOf, sumLossDb } from './bands';
+import { ChannelMeter } from './channelMeter';
+import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
+import { findHum, QuietWindows } from './noise';
+import { OnsetDetector } from './onsets';
+import { proposeSum } from './proposal';
+import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeFinding, type TakeReport } from './report';
+import { measureSources } from './sources';
+import { hann, SpectrumBank } from './spectra';
+import { type TakeChannel, TakeReader, takeChannels } from './take';
+import { takeFindings } from './takeFindings';
+
+export interface TakeCheckOptions {
+  readonly kernel: FftKernel;
+  /** Share done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
+  /** Asked between blocks; true stops with a {@link TakeCheckCancelled}. */
+  readonly isCancelled?: () => boolean;
+  /** Longest delay looked for; 2048 samples is 42 ms, 14 m. */
+  readonly maxLagSamples?: number;
+}
+
+export class TakeCheckCancelled extends Error {
+  override readonly name = 'TakeCheckCancelled';
+}
+
+const BLOCK_FRAMES = 65_536;
+const WINDOW = 16_384;
+const DEFAULT_MAX_LAG = 2048;
+
+interface FirstPass {
+  readonly meters: readonly ChannelMeter[];
+  readonly bank: SpectrumBank;
+  readonly noise: readonly Float32Array[];
+  readonly onsets: OnsetDetector;
+}
+
+/** One pass over the whole take in blocks: levels, spectra of all pairs, quiet windows, events. Memory stays flat. */
+async function firstPass(
+  reader: TakeReader,
+  rate: number,
+  window: Float32Array,
+  options: TakeCheckOptions,
+  plan: ReturnType<FftKernel['plan']>,
+): Promise<FirstPass> {
+  const names = reader.channels.map((channel) => channel.name);
+  const meters = names.map((name) => new ChannelMeter(name, rate));
+  const bank = new SpectrumBank(names.length, plan, window);
+  const quiet = names.map(() => new QuietWindows(bank.bins));
+  const onsets = new OnsetDetector(names.length);
+  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
+    if (options.isCancelled?.()) throw new TakeCheckCancelled('The take check was stopped.');
+    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
+    const blocks = await reader.read(start, count);
+    blocks.forEach((block, c) => meters[c]?.push(block, count));
+    onsets.push(blocks, count);
+    for (let offset = 0; offset < count; offset += WINDOW) {
+      if (offset + WINDOW > count) for (const block of blocks) block.fill(0, count, Math.min(block.length, offset + WINDOW));
+      bank.add(blocks, offset);
+      if (offset + WINDOW <= count)
+        quiet.forEach((keeper, c) => keeper.offer(windowPower(blocks[c] as Float32Array, offset), () => bank.latestPower(c)));
+    }
+    options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
+  }
+  return { meters, bank, noise: quiet.map((keeper) => keeper.mean()), onsets };
+}
+
+/** Power of the loudest eighth of a window: a quiet window has no stroke anywhere in it. */
+function windowPower(block: Float32Array, offset: number): number {
+  let loudest = 0;
+  for (let part = 0; part < 8; part++) {
+    let sum = 0;
+    const from = offset + (part * WINDOW) / 8;
+    for (let i = from; i < from + WINDOW / 8; i += 2) sum += (block[i] as number) ** 2;
+    if (sum > loudest) loudest = sum;
+  }
+  return loudest;
+}
+
+function pairReports(
+  first: FirstPass,
+  names: readonly string[],
+  rate: number,
+  estimateOf: (a: number, b: number) => DelayEstimate | null,
+): PairReport[] {
+  const pairs: PairReport[] = [];
+  for (let a = 0; a < names.length; a++)
+    for (let b = a + 1; b < names.length; b++) {
+      const cross = first.bank.pair(a, b);
+      const estimate = estimateOf(a, b) ?? { delaySamples: 0, polarity: 1 as const, confidence: 0 };
+      pairs.push({ a: names[a] as string, b: names[b] as string, ...estimate, correlation: correlationOf(cross), sumLossDb: sumLossDb(cross, rate) });
+    }
+  return pairs;
+}
+
+function pairEstimator(
+  first: FirstPass,
+  rate: number,
+  plan: ReturnType<FftKernel['plan']>,
+  maxLagSamples: number,
+): (a: number, b: number) => DelayEstimate | null {
+  const known = new Map<string, DelayEstimate | null>();
+  const bins: [number, number] = [Math.max(1, Math.round((30 * WINDOW) / rate)), Math.round((Math.min(20_000, 0.47 * rate) * WINDOW) / rate)];
+  const options: DelayOptions = { plan, maxLagSamples, bins };
+  return (a, b) => {
+    const key = `${a}/${b}`;
+    if (!known.has(key)) known.set(key, estimateDelay(first.bank.pair(a, b), options));
+    return known.get(key) ?? null;
+  };
+}
+
+function numberFindings(first: FirstPass, names: readonly string[], rate: number): TakeFinding[] {
+  return first.meters.flatMap((meter, c) =>
+    meter.badSamples > 0
+      ? [
+          {
+            severity: 'fix' as const,
+            code: 'bad-samples',
+            channels: [names[c] as string],
+            message: `${names[c]} holds ${meter.badSamples} samples that are no finite number, first at ${(meter.firstBadSample / rate).toFixed(3)} s; they were taken as silence: export it again.`,
+          },
+        ]
+      : [],
+  );
+}
+
+function lengthFindings(channels: readonly TakeChannel[], rate: number): TakeFinding[] {
+  const lengths = channels.map((channel) => channel.file.info.frameCount);
+  const usual = quantile(lengths, 0.5);
+  return channels.flatMap((channel, c): TakeFinding[] => {
+    const difference = (lengths[c] as number) - usual;
+    if (difference === 0) return [];
+    const way = difference < 0 ? 'shorter' : 'longer';
+    return [
+      {
+        severity: Math.abs(difference) > rate / 10 ? 'improve' : 'note',
+        code: 'length-differs',
+        channels: [channel.name],
+        message: `${channel.name} is ${Math.abs(difference)} samples (${(Math.abs(difference) / rate).toFixed(3)} s) ${way} than the others: check that it starts with them.`,
+      },
+    ];
+  });
+}
+
+function rateFindings(strangers: readonly TakeChannel[], rate: number): TakeFinding[] {
+  return strangers.map((channel) => ({
+    severity: 'fix' as const,
+    code: 'sample-rate-differs',
+    channels: [channel.name],
+    message: `${channel.name} was recorded at ${channel.file.info.sampleRateHz} Hz and the others at ${rate} Hz, so it was left out of the comparison: set one sample rate and record again.`,
+  }));
+}
+
+const warningFindings = (files: readonly AudioFile[]): TakeFinding[] =>
+  files.flatMap((file) =>
+    file.info.warning
+      ? [{ severity: 'improve' as const, code: 'cut-short', channels: takeChannels([file]).map((c) => c.name), message: file.info.warning }]
+      : [],
+  );
+
+/** Sample rate that most channels have; the first of those in a tie. */
+function commonRate(channels: readonly TakeChannel[]): number {
+  const counts = new Map<number, number>();
+  for (const channel of channels) counts.set(channel.file.info.sampleRateHz, (counts.get(channel.file.info.sampleRateHz) ?? 0) + 1);
+  return [...counts].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
+}
+
+async function meterAlone(channel: TakeChannel): Promise<ChannelReport> {
+  const reader = new TakeReader([channel], BLOCK_FRAMES);
+  const meter = new ChannelMeter(channel.name, channel.file.info.sampleRateHz);
+  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
+    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
+    const [block] = await reader.read(start, count);
+    if (block) meter.push(block, count);
+  }
+  return meter.report(null);
+}
+
+/**
+ * Checks a take: per channel levels, clips, noise, silence; per pair delay, polarity, correlation, loss in the sum; per
+ * source found in the audio the arrivals at every channel. Memory does not grow with the take's length.
+ * Throws {@link TakeCheckCancelled} when asked to stop, RangeError without channels.
+ */
+export async function checkTake(files: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
+  const all = takeChannels(files);
+  if (all.length === 0) throw new RangeError('checkTake: files must hold at least one channel');
+  const rate = commonRate(all);
+  const channels = all.filter((channel) => channel.file.info.sampleRateHz === rate);
+  const strangers = all.filter((channel) => channel.file.info.sampleRateHz !== rate);
+  const names = channels.map((channel) => channel.name);
+  const reader = new TakeReader(channels, BLOCK_FRAMES);
+  const plan = options.kernel.plan(WINDOW);
+  try {
+    const window = hann(WINDOW);
+    const windowEnergy = window.reduce((sum, w) => sum + w * w, 0);
+    const first = await firstPass(reader, rate, window, options, plan);
+    const maxLagSamples = options.maxLagSamples ?? DEFAULT_MAX_LAG;
+    const estimateOf = pairEstimator(first, rate, plan, maxLagSamples);
+    const powerScale = 2 / (WINDOW * windowEnergy);
+    const reports = first.meters.map((meter, c) => meter.report(findHum(first.noise[c] as Float32Array, rate / WINDOW, powerScale)));
+    const usable = reports.map((report) => !report.silent);
+    const sources = await measureSources(reader, first.onsets.events, {
+      kernel: options.kernel,
+      sampleRateHz: rate,
+      maxLagSamples,
+      noise: first.noise,
+      noiseSize: WINDOW,
+      noiseWindowEnergy: windowEnergy,
+    });
+    const alone = await Promise.all(strangers.map(meterAlone));
+    const proposal = proposeSum(first.bank, names, usable, estimateOf, rate);
+    const channelReports = [...reports, ...alone];
+    options.onProgress?.(1);
+    return {
+      format: TAKE_REPORT_FORMAT,
+      version: 1,
+      sampleRate: rate,
+      durationSeconds: reader.frameCount / rate,
+      channels: channelReports,
+      pairs: pairReports(first, names, rate, estimateOf),
+      sources,
+      proposal,
+      clocks: [],
+      findings: [
+        ...numberFindings(first, names, rate),
+        ...warningFindings(files),
+        ...rateFindings(strangers, rate),
+        ...takeFindings({ channels: channelReports, sampleRate: rate, proposal }),
+        ...lengthFindings(channels, rate),
+      ],
+    };
+  } finally {
+    plan.dispose();
+  }
+}

@@ -1,0 +1,61 @@
+import { formatNumber } from '../units';
+import type { ChannelReport, TakeFinding, TakeReport } from './report';
+
+const seconds = (samples: number, rate: number): string => `${formatNumber(samples / rate, 2)} s`;
+
+function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
+  const findings: TakeFinding[] = [];
+  const say = (severity: TakeFinding['severity'], code: string, message: string): void => {
+    findings.push({ severity, code, channels: [channel.name], message });
+  };
+  if (channel.silent) {
+    say('fix', 'silent', `${channel.name} is silent: check the cable, phantom power and which input it is on.`);
+    return findings;
+  }
+  const first = channel.clips[0];
+  if (first) {
+    const times = channel.clips.length === 1 ? 'once' : `${channel.clips.length} times`;
+    say(
+      'fix',
+      'clipped',
+      `${channel.name} clips ${times}, first at ${seconds(first.startSample, rate)}: turn its gain down by 6 dB, or switch a pad on, and record again.`,
+    );
+  } else if (channel.truePeakDbtp > -3) {
+    say('improve', 'hot', `${channel.name} peaks at ${formatNumber(channel.truePeakDbtp, 1)} dBTP, close to full scale: turn its gain down.`);
+  }
+  if (channel.peakDbfs < -40)
+    say('improve', 'low-level', `${channel.name} peaks at only ${formatNumber(channel.peakDbfs, 1)} dBFS: turn its gain up.`);
+  if (Math.abs(channel.dcOffset) > 0.005)
+    say(
+      'note',
+      'dc-offset',
+      `${channel.name} has a DC offset of ${formatNumber(channel.dcOffset * 100, 1)} % of full scale: a high-pass removes it; if it stays, have the input looked at.`,
+    );
+  if (channel.hum && channel.hum.levelDbfs > channel.peakDbfs - 60)
+    say(
+      'improve',
+      'hum',
+      `${channel.name} hums at ${channel.hum.mainsHz} Hz and its harmonics, ${formatNumber(channel.hum.levelDbfs, 0)} dBFS: move its cable away from power leads and check for two earths.`,
+    );
+  if (channel.peakDbfs - channel.noiseFloorDbfs < 20 && channel.loudnessLufs - channel.noiseFloorDbfs > 3)
+    say(
+      'note',
+      'noise',
+      `${channel.name} has its noise only ${formatNumber(channel.peakDbfs - channel.noiseFloorDbfs, 0)} dB below its peaks: go closer, or quieten the room.`,
+    );
+  return findings;
+}
+
+/** Findings that need no plan: each channel alone, and flips that would fill out the sum. */
+export function takeFindings(report: Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal'>): TakeFinding[] {
+  const channels = report.channels.flatMap((channel) => channelFindings(channel, report.sampleRate));
+  const flips = report.proposal.flips.map(
+    (name): TakeFinding => ({
+      severity: report.proposal.gainDb.low > 1.5 ? 'fix' : 'improve',
+      code: 'polarity-reversed',
+      channels: [name],
+      message: `${name} works against the other channels: flip it, or check the cable. The sum gains ${formatNumber(report.proposal.gainDb.low, 1)} dB below 250 Hz.`,
+    }),
+  );
+  return [...flips, ...channels];
+}

@@ -1,0 +1,3 @@
+export * from './arrival';
+export * from './plan';
+export * from './reflections';

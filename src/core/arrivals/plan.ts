@@ -1,0 +1,48 @@
+import type { Geometry, Source } from '../instruments';
+import type { Vec3 } from '../math';
+import type { MicrophoneModel, PatternName } from '../microphones';
+import type { Room } from '../room';
+import type { UnitSystem } from '../units';
+
+/** One placed microphone with all the physics wants to know of it. */
+export interface PlanMicrophone {
+  readonly id: string;
+  readonly label: string;
+  readonly name: string;
+  readonly model: MicrophoneModel;
+  readonly positionM: Vec3;
+  /** Unit vector along its front axis. */
+  readonly axis: Vec3;
+  readonly pattern: PatternName;
+  readonly padOn: boolean;
+  /** Polarity switch of its channel. */
+  readonly flipped: boolean;
+  /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */
+  readonly alignSamples: number;
+  /** Source it is there for, or null for a whole-instrument microphone. */
+  readonly targetKey: string | null;
+  readonly locked: boolean;
+}
+
+export interface PlanPair {
+  readonly id: string;
+  readonly name: string;
+  readonly leftId: string;
+  readonly rightId: string;
+  /** Source that should sit in the middle of the picture. */
+  readonly centreKey: string | null;
+}
+
+/** A session resolved to plain inputs of the physics: positions in the room, models, sources. */
+export interface Plan {
+  readonly room: Room;
+  readonly speedOfSoundMps: number;
+  readonly sampleRateHz: number;
+  readonly units: UnitSystem;
+  readonly microphones: readonly PlanMicrophone[];
+  readonly pairs: readonly PlanPair[];
+  readonly sources: readonly Source[];
+  readonly geometries: readonly Geometry[];
+}
+
+export const sourceKey = (source: Source): string => `${source.instrumentId}/${source.id}`;

@@ -1,0 +1,19 @@
+/** Random access to a file's bytes: a Blob in the browser, a file handle in Node, an array in tests. */
+export interface ByteSource {
+  readonly name: string;
+  readonly sizeBytes: number;
+  /** Reads up to `length` bytes at `offset`; fewer only at the end of the file. */
+  read(offset: number, length: number): Promise<Uint8Array>;
+}
+
+export const bytesSource = (name: string, bytes: Uint8Array): ByteSource => ({
+  name,
+  sizeBytes: bytes.length,
+  read: async (offset, length) => bytes.subarray(offset, offset + length),
+});
+
+export const blobSource = (name: string, blob: Blob): ByteSource => ({
+  name,
+  sizeBytes: blob.size,
+  read: async (offset, length) => new Uint8Array(await blob.slice(offset, offset + length).arrayBuffer()),
+});

@@ -1,0 +1,33 @@
+/** How one sample is stored. */
+export type SampleFormat = 'u8' | 's16' | 's24' | 's32' | 'f32' | 'f64';
+
+export const BYTES_PER_SAMPLE: Readonly<Record<SampleFormat, number>> = { u8: 1, s16: 2, s24: 3, s32: 4, f32: 4, f64: 8 };
+
+const decodeS24 = (bytes: Uint8Array, start: number, stride: number, out: Float32Array, count: number): void => {
+  for (let i = 0, at = start; i < count; i++, at += stride)
+    out[i] = (((bytes[at] as number) << 8) | ((bytes[at + 1] as number) << 16) | ((bytes[at + 2] as number) << 24)) / 2147483648;
+};
+
+const decodeS16 = (bytes: Uint8Array, start: number, stride: number, out: Float32Array, count: number): void => {
+  for (let i = 0, at = start; i < count; i++, at += stride) out[i] = (((bytes[at] as number) << 16) | ((bytes[at + 1] as number) << 24)) / 2147483648;
+};
+
+function decodeWithView(format: SampleFormat, bytes: Uint8Array, start: number, stride: number, out: Float32Array, count: number): void {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let i = 0, at = start; i < count; i++, at += stride) {
+    if (format === 'f32') out[i] = view.getFloat32(at, true);
+    else if (format === 'f64') out[i] = view.getFloat64(at, true);
+    else if (format === 's32') out[i] = view.getInt32(at, true) / 2147483648;
+    else out[i] = (view.getUint8(at) - 128) / 128;
+  }
+}
+
+/**
+ * One channel out of interleaved little-endian frames, as floats with full scale at ±1.
+ * @param start byte of the channel's first sample  @param stride bytes from frame to frame
+ */
+export function decodeSamples(format: SampleFormat, bytes: Uint8Array, start: number, stride: number, out: Float32Array, count: number): void {
+  if (format === 's24') decodeS24(bytes, start, stride, out, count);
+  else if (format === 's16') decodeS16(bytes, start, stride, out, count);
+  else decodeWithView(format, bytes, start, stride, out, count);
+}

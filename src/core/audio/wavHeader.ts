@@ -1,0 +1,167 @@
+import type { ByteSource } from './byteSource';
+import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
+
+export interface AudioInfo {
+  readonly sampleRateHz: number;
+  readonly channelCount: number;
+  readonly frameCount: number;
+  readonly format: SampleFormat;
+  readonly dataOffset: number;
+  /** Track names from iXML, by channel from 0; empty where the file has none. */
+  readonly trackNames: readonly string[];
+  /** Samples since midnight from the bext chunk (EBU Tech 3285); null without one. */
+  readonly timeReference: number | null;
+  /** Said beside the results when the file was usable but not quite right. */
+  readonly warning: string | null;
+}
+
+export type HeaderResult = { readonly ok: true; readonly info: AudioInfo } | { readonly ok: false; readonly reason: string };
+
+const LIMITS = { channels: 32, lowestRateHz: 8000, highestRateHz: 384_000, chunks: 4096 } as const;
+const UNKNOWN_SIZE = 0xffffffff;
+/** Metadata chunks larger than this are not read. */
+const LARGEST_METADATA = 4_000_000;
+
+const ascii = (bytes: Uint8Array, from: number, length: number): string => String.fromCharCode(...bytes.subarray(from, from + length));
+const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+
+interface Chunk {
+  readonly id: string;
+  readonly offset: number;
+  readonly sizeBytes: number;
+}
+
+class Refusal extends Error {}
+
+async function readExactly(source: ByteSource, offset: number, length: number, what: string): Promise<Uint8Array> {
+  const bytes = await source.read(offset, length);
+  if (bytes.length < length) throw new Refusal(`it ends inside its ${what}, at byte ${offset + bytes.length}: copy or export it again`);
+  return bytes;
+}
+
+/** ds64 of RF64/BW64 (EBU Tech 3306, ITU-R BS.2088): the real size of the data chunk. */
+async function dataSize64(source: ByteSource, chunk: Chunk): Promise<number> {
+  const view = viewOf(await readExactly(source, chunk.offset, 16, 'ds64 chunk'));
+  return Number(view.getBigUint64(8, true));
+}
+
+async function listChunks(source: ByteSource, is64: boolean): Promise<Chunk[]> {
+  const chunks: Chunk[] = [];
+  let offset = 12;
+  let longData: number | null = null;
+  while (offset + 8 <= source.sizeBytes && chunks.length < LIMITS.chunks) {
+    const head = await readExactly(source, offset, 8, 'chunk list');
+    const id = ascii(head, 0, 4);
+    let sizeBytes = viewOf(head).getUint32(4, true);
+    if (id === 'data' && sizeBytes === UNKNOWN_SIZE) sizeBytes = longData ?? source.sizeBytes - offset - 8;
+    const chunk = { id, offset: offset + 8, sizeBytes };
+    if (id === 'ds64' && is64) longData = await dataSize64(source, chunk);
+    chunks.push(chunk);
+    offset += 8 + sizeBytes + (sizeBytes % 2);
+  }
+  return chunks;
+}
+
+function formatOf(tag: number, bits: number): SampleFormat {
+  if (tag === 1 && bits === 8) return 'u8';
+  if (tag === 1 && (bits === 16 || bits === 24 || bits === 32)) return `s${bits}`;
+  if (tag === 3 && (bits === 32 || bits === 64)) return `f${bits}`;
+  throw new Refusal(
+    tag === 1 || tag === 3
+      ? `it has ${bits} bits a sample: export it with 16, 24 or 32 bits`
+      : `its samples are compressed (format ${tag}): export it as plain WAV`,
+  );
+}
+
+function checkShape(channels: number, rate: number): void {
+  if (channels < 1) throw new Refusal('it says it has 0 channels: export it again');
+  if (channels > LIMITS.channels) throw new Refusal(`it says it has ${channels} channels and at most ${LIMITS.channels} are read: split it`);
+  if (rate < LIMITS.lowestRateHz || rate > LIMITS.highestRateHz)
+    throw new Refusal(`its sample rate is ${rate} Hz and 8 to 384 kHz are read: export it again at 48 kHz`);
+}
+
+async function readFormat(source: ByteSource, chunk: Chunk | undefined): Promise<{ format: SampleFormat; channels: number; rate: number }> {
+  if (!chunk) throw new Refusal('it has no format chunk: export it again');
+  if (chunk.sizeBytes < 16) throw new Refusal(`its format chunk has ${chunk.sizeBytes} bytes instead of 16 or more: export it again`);
+  const bytes = await readExactly(source, chunk.offset, Math.min(chunk.sizeBytes, 40), 'format chunk');
+  const view = viewOf(bytes);
+  const declared = view.getUint16(0, true);
+  const tag = declared === 0xfffe && bytes.length >= 26 ? view.getUint16(24, true) : declared;
+  const channels = view.getUint16(2, true);
+  const rate = view.getUint32(4, true);
+  checkShape(channels, rate);
+  const format = formatOf(tag, view.getUint16(14, true));
+  const align = view.getUint16(12, true);
+  if (align !== channels * BYTES_PER_SAMPLE[format])
+    throw new Refusal(`its frame size of ${align} bytes does not fit its ${channels} channels: export it again`);
+  return { format, channels, rate };
+}
+
+async function readText(source: ByteSource, chunk: Chunk | undefined): Promise<string> {
+  if (!chunk || chunk.sizeBytes > LARGEST_METADATA) return '';
+  return new TextDecoder().decode(await source.read(chunk.offset, chunk.sizeBytes));
+}
+
+/** Track names of an iXML chunk, by interleave index. */
+function trackNames(xml: string, channels: number): string[] {
+  const names: string[] = [];
+  for (const [, track = ''] of xml.matchAll(/<TRACK>([\s\S]*?)<\/TRACK>/g)) {
+    const index = Number(/<INTERLEAVE_INDEX>\s*(\d+)/.exec(track)?.[1] ?? names.length + 1) - 1;
+    const name = /<NAME>([\s\S]*?)<\/NAME>/.exec(track)?.[1]?.trim();
+    if (name && index >= 0 && index < channels) names[index] = unescapeXml(name);
+  }
+  return names;
+}
+
+const unescapeXml = (text: string): string =>
+  text.replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&quot;', '"').replaceAll('&apos;', "'").replaceAll('&amp;', '&');
+
+async function timeReferenceOf(source: ByteSource, chunk: Chunk | undefined): Promise<number | null> {
+  if (!chunk || chunk.sizeBytes < 346) return null;
+  const bytes = await source.read(chunk.offset + 338, 8);
+  return bytes.length === 8 ? Number(viewOf(bytes).getBigUint64(0, true)) : null;
+}
+
+async function parse(source: ByteSource): Promise<AudioInfo> {
+  if (source.sizeBytes === 0) throw new Refusal('it is empty: record or export it again');
+  const head = await readExactly(source, 0, Math.min(12, source.sizeBytes), 'header');
+  const magic = ascii(head, 0, 4);
+  if (!['RIFF', 'RF64', 'BW64'].includes(magic) || ascii(head, 8, 4) !== 'WAVE')
+    throw new Refusal('it is not a WAV file, whatever its name says: export it as WAV');
+  const chunks = await listChunks(source, magic !== 'RIFF');
+  const find = (id: string): Chunk | undefined => chunks.find((chunk) => chunk.id === id);
+  const { format, channels, rate } = await readFormat(source, find('fmt '));
+  const data = find('data');
+  if (!data) throw new Refusal('it has no sound in it (no data chunk): record or export it again');
+  const frameBytes = channels * BYTES_PER_SAMPLE[format];
+  const present = Math.max(0, Math.min(data.sizeBytes, source.sizeBytes - data.offset));
+  const frameCount = Math.floor(present / frameBytes);
+  if (frameCount === 0) throw new Refusal('it holds no samples: record or export it again');
+  const missing = data.sizeBytes - present;
+  return {
+    sampleRateHz: rate,
+    channelCount: channels,
+    frameCount,
+    format,
+    dataOffset: data.offset,
+    trackNames: trackNames(await readText(source, find('iXML')), channels),
+    timeReference: await timeReferenceOf(source, find('bext')),
+    warning:
+      missing > 0
+        ? `${source.name} was cut short: it says ${(data.sizeBytes / frameBytes / rate).toFixed(2)} s and holds ${(frameCount / rate).toFixed(2)} s. What is there was checked; copy it again if you need the rest.`
+        : null,
+  };
+}
+
+/** Reads the header of a WAV, Broadcast Wave, RF64 or BW64 file. A bad file gives one sentence; nothing throws. */
+export async function readWavHeader(source: ByteSource): Promise<HeaderResult> {
+  try {
+    return { ok: true, info: await parse(source) };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, reason: `${source.name} cannot be used: ${error.message}.` };
+    return {
+      ok: false,
+      reason: `${source.name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
+    };
+  }
+}

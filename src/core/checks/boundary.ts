@@ -1,0 +1,43 @@
+import { firstDipHz } from '../acoustics';
+import type { ArrivalTable, PlanMicrophone } from '../arrivals';
+import { add, dot, scale } from '../math';
+import { distanceToSurface, inwardNormal, SURFACES, type Surface } from '../room';
+import { formatFrequency, formatLength, formatMilliseconds } from '../units';
+import type { Finding } from './finding';
+
+/** Closer than this to a wall or the ceiling the reflection comes back strong and early. */
+const NEAREST_BOUNDARY_M = 0.5;
+
+function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface): Finding | null {
+  const { plan } = table;
+  const gap = distanceToSurface(plan.room, microphone.positionM, surface);
+  if (gap >= NEAREST_BOUNDARY_M) return null;
+  const inward = inwardNormal(surface);
+  const behind = Math.max(0, dot(scale(microphone.axis, -1), scale(inward, -1)));
+  const seconds = (2 * Math.max(gap, 0)) / plan.speedOfSoundMps;
+  const short = NEAREST_BOUNDARY_M - gap;
+  const outside = gap < 0;
+  return {
+    id: `boundary/${microphone.id}/${surface}`,
+    code: 'boundary',
+    severity: outside ? 'fix' : gap < 0.15 ? 'improve' : 'note',
+    microphoneIds: [microphone.id],
+    message: outside
+      ? `${microphone.name} is outside the room, beyond the ${surface}. Bring it back in.`
+      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${surface}. Bring it ${formatLength(short, plan.units)} away from it.`,
+    why: outside
+      ? 'Nothing can be measured there.'
+      : `The reflection follows up to ${formatMilliseconds(seconds)} behind, with its first dip from ${formatFrequency(firstDipHz(seconds))} up${behind > 0.5 ? '; its dead side faces that way, which helps' : ''}.`,
+    move: microphone.locked
+      ? null
+      : { kind: 'place', microphoneId: microphone.id, positionM: add(microphone.positionM, scale(inward, short)), label: 'Move it' },
+  };
+}
+
+/** Microphones closer than 50 cm to a wall or the ceiling; boundary microphones live there on purpose. */
+export function boundaries(table: ArrivalTable): Finding[] {
+  return table.plan.microphones
+    .filter((microphone) => microphone.model.kind !== 'boundary')
+    .flatMap((microphone) => SURFACES.filter((surface) => surface !== 'floor').map((surface) => judge(table, microphone, surface)))
+    .filter((finding) => finding !== null);
+}

@@ -1,0 +1,24 @@
+import type { Vec3 } from '../math';
+
+export const SEVERITIES = ['fix', 'improve', 'note'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** A concrete correction. Each names one microphone and can be applied and undone as one step. */
+export type Move =
+  | { readonly kind: 'place'; readonly microphoneId: string; readonly positionM: Vec3; readonly label: string }
+  | { readonly kind: 'aim'; readonly microphoneId: string; readonly aimM: Vec3; readonly label: string }
+  | { readonly kind: 'flip'; readonly microphoneId: string; readonly label: string }
+  | { readonly kind: 'pad'; readonly microphoneId: string; readonly on: boolean; readonly label: string }
+  | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: string };
+
+/** One thing worth telling: how bad, why, and the move that mends it. */
+export interface Finding {
+  /** Stable while the same thing is wrong with the same microphones. */
+  readonly id: string;
+  readonly code: string;
+  readonly severity: Severity;
+  readonly microphoneIds: readonly string[];
+  readonly message: string;
+  readonly why: string;
+  readonly move: Move | null;
+}

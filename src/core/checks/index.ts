@@ -1,0 +1,21 @@
+import type { ArrivalTable } from '../arrivals';
+import { boundaries } from './boundary';
+import { combs } from './comb';
+import { type Finding, SEVERITIES } from './finding';
+import { leaksTooHigh } from './leak';
+import { overloads } from './overload';
+import { pairsUnequal } from './pairBalance';
+import { polarityOpposed } from './polarity';
+
+export * from './finding';
+export { type Leak, leaks } from './leak';
+export { SHARED_WITHIN_DB, type Shared, sharedSources } from './shared';
+
+/** Every rule, one file each. Order within a severity is the order told. */
+const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [polarityOpposed, overloads, pairsUnequal, leaksTooHigh, combs, boundaries];
+
+/** All findings of a plan, gravest first. */
+export function checkPlan(table: ArrivalTable): Finding[] {
+  const findings = RULES.flatMap((rule) => rule(table));
+  return SEVERITIES.flatMap((severity) => findings.filter((finding) => finding.severity === severity));
+}

@@ -1,0 +1,48 @@
+import { firstDipHz } from '../acoustics';
+import { type ArrivalTable, type PlanPair, sourceKey } from '../arrivals';
+import { formatDelay, formatFrequency, formatLength } from '../units';
+import { alongString } from './alongString';
+import type { Finding } from './finding';
+
+/** Strings that differ by less put the first dip of the mono sum above 8.6 kHz (2 cm at 20 °C). */
+const EQUAL_WITHIN_M = 0.02;
+/** Beyond this the dip falls into the snare's crack, below 3.4 kHz (5 cm at 20 °C). */
+const FIX_BEYOND_M = 0.05;
+
+function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
+  const { plan } = table;
+  const left = plan.microphones.findIndex((m) => m.id === pair.leftId);
+  const right = plan.microphones.findIndex((m) => m.id === pair.rightId);
+  const source = plan.sources.findIndex((s) => sourceKey(s) === pair.centreKey);
+  const [l, r] = [table.rows[left]?.[source], table.rows[right]?.[source]];
+  if (!l || !r) return null;
+  const difference = r.distanceM - l.distanceM;
+  if (Math.abs(difference) <= EQUAL_WITHIN_M) return null;
+  const [far, near] = difference > 0 ? [right, left] : [left, right];
+  const farMic = plan.microphones[far];
+  const nearMic = plan.microphones[near];
+  const name = plan.sources[source]?.name.toLowerCase() ?? 'centre';
+  if (!farMic || !nearMic) return null;
+  const closer = !farMic.locked || nearMic.locked;
+  const [mover, arrival, delta] = closer
+    ? [farMic, difference > 0 ? r : l, -Math.abs(difference)]
+    : [nearMic, difference > 0 ? l : r, Math.abs(difference)];
+  const seconds = Math.abs(difference) / plan.speedOfSoundMps;
+  const length = formatLength(Math.abs(difference), plan.units);
+  return {
+    id: `pair-unequal/${pair.id}`,
+    code: 'pair-unequal',
+    severity: Math.abs(difference) > FIX_BEYOND_M ? 'fix' : 'improve',
+    microphoneIds: [mover.id, closer ? nearMic.id : farMic.id],
+    message: `${farMic.name} hears the ${name} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late. Bring ${mover.name} ${length} ${closer ? 'closer' : 'farther'} along its string.`,
+    why: `With unequal strings the ${name} leans to ${nearMic.name}, and in mono it has its first dip at ${formatFrequency(firstDipHz(seconds))}.`,
+    move:
+      farMic.locked && nearMic.locked
+        ? null
+        : { kind: 'place', microphoneId: mover.id, positionM: alongString(mover, arrival, delta), label: 'Move it' },
+  };
+}
+
+/** Stereo pairs whose strings to the source in the middle (the snare, for overheads) differ. */
+export const pairsUnequal = (table: ArrivalTable): Finding[] =>
+  table.plan.pairs.map((pair) => judge(table, pair)).filter((finding) => finding !== null);

@@ -1,0 +1,37 @@
+import { type ArrivalTable, sourceKey } from '../arrivals';
+import type { Finding } from './finding';
+import { SHARED_WITHIN_DB, sharedSources } from './shared';
+
+/** Beyond this delay the ear and the low end no longer care which way up the copy is (our choice: half of 50 Hz). */
+const LONGEST_DELAY_S = 0.01;
+
+/** Two channels that share a source and hear it opposite ways up. One finding for each pair, for the source shared most. */
+export function polarityOpposed(table: ArrivalTable): Finding[] {
+  const findings: Finding[] = [];
+  for (const shared of sharedSources(table, SHARED_WITHIN_DB)) {
+    const { first, second, source, firstArrival, secondArrival } = shared;
+    const opposed = firstArrival.polarity !== secondArrival.polarity;
+    if (!opposed || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;
+    const spot = first.targetKey === sourceKey(source) ? first : second.targetKey === sourceKey(source) ? second : first;
+    findings.push({
+      id: `polarity/${first.id}/${second.id}`,
+      code: 'polarity-opposed',
+      severity: shared.purpose === 'same' ? 'fix' : 'improve',
+      microphoneIds: [first.id, second.id],
+      message: `${first.name} and ${second.name} hear the ${source.name.toLowerCase()} opposite ways up. Flip ${spot.name}.`,
+      why: `Added together they lose their low end: below the first dip the ${source.name.toLowerCase()} cancels instead of adding.`,
+      move: { kind: 'flip', microphoneId: spot.id, label: 'Flip it' },
+    });
+  }
+  return onePerSpot(findings);
+}
+
+/** A flip mends a spot against all its partners at once, so it is said once. */
+function onePerSpot(findings: readonly Finding[]): Finding[] {
+  const seen = new Map<string, Finding>();
+  for (const finding of findings) {
+    const key = finding.move?.microphoneId ?? finding.id;
+    if (!seen.has(key)) seen.set(key, finding);
+  }
+  return [...seen.values()];
+}

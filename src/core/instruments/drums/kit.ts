@@ -1,0 +1,130 @@
+import { add, ORIGIN, scale, type Vec3, vec3 } from '../../math';
+import { metresFromInches, radiansFromDegrees } from '../../units';
+import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
+import { circle, circlePoints, cylinder, line, lugs, seatedPlayer } from '../shapes';
+import type { KitPiece } from './pieces';
+
+const THRONE = vec3(-0.12, -0.66, 0.5);
+const HEAD_HEIGHT_M = 1.26;
+
+/** Planning levels by piece (from memory, ±6 dB): peak dB SPL at a distance in metres, band in Hz. */
+const VOICE = {
+  kick: { peakSplDb: 140, atM: 0.1, bandHz: [35, 6000], allRoundShare: 0.8 },
+  snare: { peakSplDb: 142, atM: 0.05, bandHz: [150, 12000], allRoundShare: 0.8 },
+  tom: { peakSplDb: 138, atM: 0.05, bandHz: [70, 8000], allRoundShare: 0.8 },
+  hat: { peakSplDb: 120, atM: 0.15, bandHz: [400, 16000], allRoundShare: 0.85 },
+  cymbal: { peakSplDb: 118, atM: 0.5, bandHz: [300, 16000], allRoundShare: 0.85 },
+} as const;
+
+const isDrum = (piece: KitPiece): boolean => piece.kind === 'kick' || piece.kind === 'snare' || piece.kind === 'tom';
+const centreOf = (piece: KitPiece): Vec3 => vec3(piece.xM, piece.yM, piece.zM);
+const radiusOf = (piece: KitPiece): number => metresFromInches(piece.diameterIn) / 2;
+const depthOf = (piece: KitPiece): number => metresFromInches(piece.depthIn);
+
+/** Outward normal of the struck face: a kick's batter looks at the drummer, the others look up and lean toward him. */
+export function batterNormal(piece: KitPiece): Vec3 {
+  if (piece.kind === 'kick') return vec3(0, -1, 0);
+  const tilt = radiansFromDegrees(piece.tiltDeg);
+  return vec3(0, -Math.sin(tilt), Math.cos(tilt));
+}
+
+/**
+ * A struck head moves away from the stick, so the batter side starts with a rarefaction (−1) and the far side with a
+ * compression (+1). Cymbals and hats are plates: the same, either side.
+ */
+function sourceOf(piece: KitPiece, instrumentId: string): Source {
+  const normal = batterNormal(piece);
+  const far = add(centreOf(piece), scale(normal, isDrum(piece) ? -depthOf(piece) : 0));
+  const batter = { positionM: centreOf(piece), normal, polarity: -1, levelDb: 0 } as const;
+  const away = { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: isDrum(piece) ? -3 : 0 } as const;
+  const { bandHz, ...voice } = VOICE[piece.kind];
+  const sides = piece.kind === 'kick' ? ([batter, { ...away, levelDb: 0 }] as const) : ([batter, away] as const);
+  return { id: piece.id, instrumentId, name: piece.name, sides, radiusM: radiusOf(piece), bandHz, ...voice };
+}
+
+function marksOf(piece: KitPiece): Mark[] {
+  const centre = centreOf(piece);
+  const normal = batterNormal(piece);
+  const r = radiusOf(piece);
+  if (piece.kind === 'kick') {
+    const front = add(centre, scale(normal, -depthOf(piece)));
+    return [
+      { id: `${piece.id}-beater`, name: `${piece.name} beater spot`, positionM: centre },
+      { id: `${piece.id}-front`, name: `${piece.name} front head centre`, positionM: front },
+      { id: `${piece.id}-port`, name: `${piece.name} port`, positionM: add(front, vec3(0.6 * r, 0, -0.35 * r)) },
+    ];
+  }
+  const edge = isDrum(piece) ? 'rim' : 'edge';
+  return [
+    { id: `${piece.id}-centre`, name: `${piece.name} ${isDrum(piece) ? 'centre' : 'bell'}`, positionM: centre },
+    { id: `${piece.id}-${edge}`, name: `${piece.name} ${edge}, far side`, positionM: add(centre, vec3(0, r, 0)) },
+  ];
+}
+
+function drumShapes(piece: KitPiece): Shape[] {
+  const centre = centreOf(piece);
+  const normal = batterNormal(piece);
+  const r = radiusOf(piece);
+  const depth = depthOf(piece);
+  const far = add(centre, scale(normal, -depth));
+  const shapes = [cylinder(centre, normal, r, depth), circle(centre, normal, r), circle(centre, normal, r * 0.93, 'inner')];
+  shapes.push(...lugs(centre, normal, r, depth, piece.kind === 'tom' ? 6 : 8));
+  if (piece.kind !== 'kick') return shapes;
+  const port = add(far, vec3(0.6 * r, 0, -0.35 * r));
+  const pedal = [vec3(centre.x, centre.y, 0.02), vec3(centre.x, centre.y - 0.34, 0.02)];
+  return [
+    ...shapes,
+    circle(far, normal, r),
+    circle(port, normal, 0.065, 'inner'),
+    line(pedal),
+    line([vec3(centre.x, centre.y - 0.05, 0.02), centre]),
+  ];
+}
+
+function cymbalShapes(piece: KitPiece): Shape[] {
+  const centre = centreOf(piece);
+  const normal = batterNormal(piece);
+  const r = radiusOf(piece);
+  const plates = piece.kind === 'hat' ? [0, -depthOf(piece)] : [0];
+  const discs = plates.map((drop): Shape => ({ form: 'hull', weight: 'main', points: circlePoints(add(centre, vec3(0, 0, drop)), normal, r) }));
+  const bell = circle(add(centre, scale(normal, 0.012)), normal, r * 0.2, 'inner');
+  return [line([vec3(centre.x, centre.y, 0), centre]), ...discs.reverse(), circle(centre, normal, r * 0.6, 'inner'), bell];
+}
+
+function sweepOf(piece: KitPiece): KeepOut {
+  const height = isDrum(piece) ? 0.12 : 0.06;
+  return {
+    id: `${piece.id}-sweep`,
+    name: `${piece.name}: stick sweep`,
+    centreM: add(centreOf(piece), scale(batterNormal(piece), height)),
+    radiusM: 0.07,
+    why: 'a stick comes down here',
+  };
+}
+
+/** A kit in its own frame: origin on the floor below the kick's batter head, drummer facing +y. */
+export function buildKit(pieces: readonly KitPiece[], instrumentId: string): Geometry {
+  const floor = vec3(THRONE.x, THRONE.y, 0);
+  const head = vec3(THRONE.x, THRONE.y + 0.04, HEAD_HEIGHT_M);
+  return {
+    marks: [
+      ...pieces.flatMap(marksOf),
+      { id: 'drummer-head', name: 'Drummer’s head', positionM: head },
+      { id: 'right-shoulder', name: 'Drummer’s right shoulder', positionM: add(head, vec3(0.2, -0.04, -0.28)) },
+      { id: 'left-shoulder', name: 'Drummer’s left shoulder', positionM: add(head, vec3(-0.2, -0.04, -0.28)) },
+      { id: 'throne', name: 'Throne', positionM: THRONE },
+    ],
+    sources: pieces.map((piece) => sourceOf(piece, instrumentId)),
+    shapes: [
+      circle(THRONE, vec3(0, 0, 1), 0.17),
+      line([floor, THRONE]),
+      ...seatedPlayer(THRONE, HEAD_HEIGHT_M),
+      ...[...pieces].sort((a, b) => a.zM - b.zM).flatMap((piece) => (isDrum(piece) ? drumShapes(piece) : cymbalShapes(piece))),
+    ],
+    keepOuts: [
+      ...pieces.filter((piece) => piece.kind !== 'kick').map(sweepOf),
+      { id: 'head', name: 'Drummer’s head', centreM: head, radiusM: 0.2, why: 'the drummer’s head is here' },
+      { id: 'pedal', name: 'Kick pedal', centreM: add(ORIGIN, vec3(pieces[0]?.xM ?? 0, -0.2, 0.05)), radiusM: 0.16, why: 'the foot works here' },
+    ],
+  };
+}

@@ -1,0 +1,50 @@
+import { DBU_OF_ZERO_DBV, dbFromAmplitudeRatio, SPL_OF_ONE_PASCAL_DB } from '../units';
+import type { PatternName } from './pattern';
+
+export const MICROPHONE_KINDS = ['moving-coil', 'large-condenser', 'small-condenser', 'ribbon', 'boundary', 'clip-on', 'loudspeaker'] as const;
+export type MicrophoneKind = (typeof MICROPHONE_KINDS)[number];
+
+export const MICROPHONE_KIND_NAMES: Record<MicrophoneKind, string> = {
+  'moving-coil': 'Moving-coil',
+  'large-condenser': 'Large condenser',
+  'small-condenser': 'Small condenser',
+  ribbon: 'Ribbon',
+  boundary: 'Boundary',
+  'clip-on': 'Clip-on',
+  loudspeaker: 'Loudspeaker as microphone',
+};
+
+/** What phantom power means to a microphone: it must have it, it does not mind it, or it must never get it. */
+export const PHANTOM_NEEDS = ['needs', 'indifferent', 'never'] as const;
+export type PhantomNeed = (typeof PHANTOM_NEEDS)[number];
+
+export const CONNECTORS = ['XLR', 'TRS'] as const;
+export type Connector = (typeof CONNECTORS)[number];
+
+/** One kind of microphone on the shelf. Levels as in a data sheet. */
+export interface MicrophoneModel {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: MicrophoneKind;
+  readonly patterns: readonly PatternName[];
+  readonly phantom: PhantomNeed;
+  /** Millivolts for 1 Pa at 1 kHz. */
+  readonly sensitivityMvPerPa: number;
+  /** Highest peak sound pressure level it takes with the pad off, dB SPL. */
+  readonly maxSplDb: number;
+  /** Equivalent self-noise, dBA SPL; null where the maker gives none (moving coil, ribbon). */
+  readonly selfNoiseDba: number | null;
+  /** Attenuation of its own pad, dB; 0 when it has none. */
+  readonly padDb: number;
+  readonly connector: Connector;
+  readonly count: number;
+  readonly weightKg: number;
+}
+
+/** Sensitivity in dBV re 1 Pa: 20 mV/Pa is −33.98 dBV/Pa. */
+export const sensitivityDbv = (sensitivityMvPerPa: number): number => dbFromAmplitudeRatio(sensitivityMvPerPa / 1000);
+
+/** Output level, dBu: sensitivity(dBV re 1 Pa) + (Lp − 94) + 2.218 − pads. */
+export function outputLevelDbu(sensitivityMvPerPa: number, soundPressureLevelDb: number, padsDb = 0): number {
+  return sensitivityDbv(sensitivityMvPerPa) + (soundPressureLevelDb - SPL_OF_ONE_PASCAL_DB) + DBU_OF_ZERO_DBV - padsDb;
+}

@@ -1,0 +1,4 @@
+export * from './assign';
+export * from './device';
+export * from './gain';
+export type { SolveMilp } from './milp';

@@ -1,0 +1,3 @@
+export { addDelayed } from './fractionalDelay';
+export * from './renderTake';
+export { type StrokeKind, synthesiseStroke } from './strokes';

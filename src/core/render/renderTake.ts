@@ -1,0 +1,130 @@
+import { type ArrivalTable, arrivalTable, firstReflections, type Plan, sourceKey } from '../arrivals';
+import { createRandom, type Random } from '../math';
+import { PEAK_TARGET_DBFS } from '../patch';
+import { amplitudeRatioFromDb } from '../units';
+import { addDelayed } from './fractionalDelay';
+import { strokeKindOf, synthesiseStroke } from './strokes';
+
+export interface RenderOptions {
+  readonly seed: number;
+  /** Rounds through all sources; each round strikes every source `strokesPerRound` times. */
+  readonly rounds?: number;
+  readonly reflections?: boolean;
+  /** Noise of room and microphone together, dB SPL. */
+  readonly noiseSplDb?: number;
+  readonly faults?: readonly Fault[];
+}
+
+/** Something wrong on purpose in one channel. */
+export type Fault =
+  | { readonly kind: 'reversed'; readonly microphoneId: string }
+  | { readonly kind: 'late'; readonly microphoneId: string; readonly samples: number };
+
+export interface TrueArrival {
+  readonly source: string;
+  readonly microphone: string;
+  readonly delaySamples: number;
+  readonly polarity: 1 | -1;
+  readonly levelDb: number;
+}
+
+export interface RenderedTake {
+  readonly sampleRateHz: number;
+  readonly channels: readonly { readonly microphoneId: string; readonly name: string; readonly samples: Float32Array }[];
+  readonly truth: {
+    readonly seed: number;
+    readonly sampleRate: number;
+    readonly strokes: readonly { readonly source: string; readonly atSample: number }[];
+    readonly arrivals: readonly TrueArrival[];
+    readonly faults: readonly Fault[];
+  };
+}
+
+interface Path {
+  readonly delaySamples: number;
+  readonly gain: number;
+}
+
+function pathsOf(table: ArrivalTable, m: number, s: number, loudestDb: number, reflections: boolean): Path[] {
+  const { plan } = table;
+  const microphone = plan.microphones[m];
+  const source = plan.sources[s];
+  const arrival = table.rows[m]?.[s];
+  if (!microphone || !source || !arrival) return [];
+  const gain = (levelDb: number, polarity: number): number => polarity * amplitudeRatioFromDb(levelDb - loudestDb + PEAK_TARGET_DBFS);
+  const direct = { delaySamples: arrival.delaySeconds * plan.sampleRateHz, gain: gain(arrival.levelDb, arrival.polarity) };
+  if (!reflections) return [direct];
+  const echoes = firstReflections(plan.room, microphone, source, plan.speedOfSoundMps);
+  return [direct, ...echoes.map((echo) => ({ delaySamples: echo.delaySeconds * plan.sampleRateHz, gain: gain(echo.levelDb, echo.polarity) }))];
+}
+
+/** One stroke as one microphone gets it, along every path. */
+function heardStroke(stroke: Float32Array, paths: readonly Path[]): Float32Array {
+  const longest = Math.max(0, ...paths.map((path) => path.delaySamples));
+  const out = new Float32Array(stroke.length + Math.ceil(longest) + 40);
+  for (const path of paths) addDelayed(out, stroke, path.delaySamples, path.gain);
+  return out;
+}
+
+interface Stroke {
+  readonly source: number;
+  readonly atSample: number;
+  readonly velocity: number;
+}
+
+/** Strokes one after another, every source in turn, half a second apart, with a player's small unevenness. */
+function score(sources: number, rounds: number, rate: number, random: Random): Stroke[] {
+  const strokes: Stroke[] = [];
+  let at = 0.6 * rate;
+  for (let round = 0; round < rounds; round++)
+    for (let source = 0; source < sources; source++) {
+      strokes.push({ source, atSample: Math.round(at), velocity: random.between(0.75, 1) });
+      at += rate * random.between(0.42, 0.5);
+    }
+  return strokes;
+}
+
+/** Sources are struck one by one; a channel's loudest predicted peak lands at −12 dBFS. Truth counts the sound's own start as 0. */
+export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
+  const random = createRandom(options.seed);
+  const rate = plan.sampleRateHz;
+  const table = arrivalTable(plan);
+  const strokes = score(plan.sources.length, options.rounds ?? 3, rate, random);
+  const length = (strokes[strokes.length - 1]?.atSample ?? 0) + Math.round(1.1 * rate);
+  const signals = plan.sources.map((source, s) => synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)));
+  const faults = options.faults ?? [];
+  const channels = plan.microphones.map((microphone, m) => {
+    const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
+    const heard = signals.map((signal, s) => heardStroke(signal, pathsOf(table, m, s, loudestDb, options.reflections ?? true)));
+    const samples = new Float32Array(length);
+    const late = faults.reduce((sum, fault) => sum + (fault.kind === 'late' && fault.microphoneId === microphone.id ? fault.samples : 0), 0);
+    const reversed = faults.some((fault) => fault.kind === 'reversed' && fault.microphoneId === microphone.id);
+    for (const stroke of strokes)
+      addDelayed(samples, heard[stroke.source] as Float32Array, stroke.atSample + late, stroke.velocity * (reversed ? -1 : 1));
+    const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + PEAK_TARGET_DBFS);
+    for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * random.normal();
+    return { microphoneId: microphone.id, name: microphone.name, samples };
+  });
+  const arrivals = table.rows.flatMap((row, m) =>
+    row.map(
+      (arrival, s): TrueArrival => ({
+        source: sourceKey(plan.sources[s] as Plan['sources'][number]),
+        microphone: plan.microphones[m]?.name ?? '',
+        delaySamples: arrival.delaySeconds * rate,
+        polarity: arrival.polarity,
+        levelDb: arrival.levelDb,
+      }),
+    ),
+  );
+  return {
+    sampleRateHz: rate,
+    channels,
+    truth: {
+      seed: options.seed,
+      sampleRate: rate,
+      strokes: strokes.map((stroke) => ({ source: sourceKey(plan.sources[stroke.source] as Plan['sources'][number]), atSample: stroke.atSample })),
+      arrivals,
+      faults,
+    },
+  };
+}

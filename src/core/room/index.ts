@@ -1,0 +1,3 @@
+export * from './decay';
+export * from './modes';
+export * from './room';

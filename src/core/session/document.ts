@@ -1,0 +1,78 @@
+import type { Instrument } from '../instruments';
+import type { Vec3 } from '../math';
+import type { MicrophoneModel, PatternName } from '../microphones';
+import type { InputDevice } from '../patch';
+import type { Room } from '../room';
+import type { UnitSystem } from '../units';
+
+export const SESSION_FORMAT = 'shuttlecraft-session';
+export const SHELF_FORMAT = 'shuttlecraft-shelf';
+export const LIBRARY_FORMAT = 'shuttlecraft-library';
+export const CURRENT_VERSION = 1;
+
+/** The gear that the user owns. */
+export interface Shelf {
+  readonly microphones: readonly MicrophoneModel[];
+  readonly devices: readonly InputDevice[];
+}
+
+/** One placed microphone. Positions and aim points are in the room, metres. */
+export interface PlacedMicrophone {
+  readonly id: string;
+  readonly modelId: string;
+  /** One to three letters for the end of its string. */
+  readonly label: string;
+  readonly name: string;
+  /** Index into the eight string colours. */
+  readonly colour: number;
+  readonly positionM: Vec3;
+  /** The point it looks at. */
+  readonly aimM: Vec3;
+  readonly pattern: PatternName;
+  readonly padOn: boolean;
+  readonly flipped: boolean;
+  readonly alignSamples: number;
+  readonly target: { readonly instrumentId: string; readonly sourceId: string } | null;
+  readonly locked: boolean;
+}
+
+export interface Pair {
+  readonly id: string;
+  readonly name: string;
+  readonly leftId: string;
+  readonly rightId: string;
+  readonly centre: { readonly instrumentId: string; readonly sourceId: string } | null;
+}
+
+/** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */
+export interface Session {
+  readonly format: typeof SESSION_FORMAT;
+  readonly version: typeof CURRENT_VERSION;
+  readonly id: string;
+  readonly name: string;
+  /** ISO 8601, UTC. */
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly players: string;
+  readonly units: UnitSystem;
+  readonly sampleRateHz: number;
+  readonly room: Room;
+  readonly shelf: Shelf;
+  readonly instruments: readonly Instrument[];
+  readonly microphones: readonly PlacedMicrophone[];
+  readonly pairs: readonly Pair[];
+  /** Input address by microphone id, e.g. "eight-input/in3". */
+  readonly patch: Readonly<Record<string, string>>;
+}
+
+export interface ShelfDocument extends Shelf {
+  readonly format: typeof SHELF_FORMAT;
+  readonly version: typeof CURRENT_VERSION;
+}
+
+export interface LibraryDocument {
+  readonly format: typeof LIBRARY_FORMAT;
+  readonly version: typeof CURRENT_VERSION;
+  readonly shelf: Shelf;
+  readonly sessions: readonly Session[];
+}

@@ -1,0 +1,59 @@
+import { speedOfSound } from '../acoustics';
+import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
+import { type Geometry, type Instrument, placedGeometry } from '../instruments';
+import { normalize, subtract } from '../math';
+import type { MicrophoneModel } from '../microphones';
+import type { PlacedMicrophone, Session } from './document';
+
+const geometries = new WeakMap<Instrument, Geometry>();
+
+/** Geometry of an instrument, kept for as long as its document object is the same. */
+export function geometryOf(instrument: Instrument): Geometry {
+  const known = geometries.get(instrument);
+  if (known) return known;
+  const fresh = placedGeometry(instrument);
+  geometries.set(instrument, fresh);
+  return fresh;
+}
+
+const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
+  reference ? `${reference.instrumentId}/${reference.sourceId}` : null;
+
+function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel): PlanMicrophone {
+  return {
+    id: placed.id,
+    label: placed.label,
+    name: placed.name,
+    model,
+    positionM: placed.positionM,
+    axis: normalize(subtract(placed.aimM, placed.positionM), { x: 0, y: 0, z: -1 }),
+    pattern: placed.pattern,
+    padOn: placed.padOn,
+    flipped: placed.flipped,
+    alignSamples: placed.alignSamples,
+    targetKey: keyOf(placed.target),
+    locked: placed.locked,
+  };
+}
+
+/** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
+export function resolvePlan(session: Session): Plan {
+  const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
+  const microphones = session.microphones.flatMap((placed) => {
+    const model = models.get(placed.modelId);
+    return model ? [resolveMicrophone(placed, model)] : [];
+  });
+  const placedGeometries = session.instruments.map(geometryOf);
+  return {
+    room: session.room,
+    speedOfSoundMps: speedOfSound(session.room.temperatureC),
+    sampleRateHz: session.sampleRateHz,
+    units: session.units,
+    microphones,
+    pairs: session.pairs.map(
+      (pair): PlanPair => ({ id: pair.id, name: pair.name, leftId: pair.leftId, rightId: pair.rightId, centreKey: keyOf(pair.centre) }),
+    ),
+    sources: placedGeometries.flatMap((geometry) => geometry.sources),
+    geometries: placedGeometries,
+  };
+}
