@@ -1,0 +1,16 @@
+const common = {
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  roots: ['<rootDir>/src', '<rootDir>/demo'],
+};
+export default {
+  projects: [{ ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['**/*.test.ts'], setupFiles: ['fake-indexeddb/auto'] }],
+};

@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4317;
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results',
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  workers: 2,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    video: 'off',
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: { command: `PORT=${PORT} npx tsx src/server/main.ts`, url: `http://127.0.0.1:${PORT}/`, reuseExistingServer: !process.env.CI },
+});

@@ -1,0 +1,40 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Severity, type SeverityName } from './Severity';
+
+interface Props {
+  readonly severity: SeverityName;
+  readonly message: string;
+  readonly why?: string;
+  readonly moveLabel?: string | null;
+  readonly onMove?: () => void;
+  readonly onPoint?: () => void;
+}
+
+/** One sentence, how bad it is, and the button with the move. */
+export function VerdictLine({ severity, message, why, moveLabel, onMove, onPoint }: Props) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line" onMouseEnter={onPoint}>
+      <Severity severity={severity} />
+      <Box mt="1">{message}</Box>
+      <Flex gap="2" mt="2" align="center">
+        {moveLabel && onMove && (
+          <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" _hover={{ opacity: 0.88 }} onClick={onMove}>
+            {moveLabel}
+          </Button>
+        )}
+        {why && (
+          <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
+            Why
+          </Button>
+        )}
+      </Flex>
+      {open && (
+        <Box mt="1" color="quiet" fontSize="sm">
+          {why}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,12 @@
+/** Hands a file to the person. */
+export function download(name: string, content: BlobPart, type: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** A session's name as a file name. */
+export const fileName = (name: string, ending: string): string => `${name.replaceAll(/[^\p{L}\p{N} ._-]+/gu, '_').trim().slice(0, 80) || 'session'}.${ending}`;

@@ -1,0 +1,28 @@
+import type { MicrophoneKind } from '../../core/microphones';
+
+/** The outline of a kind of microphone, looking to the right, in pixels; the capsule sits at the origin. */
+const OUTLINES: Record<MicrophoneKind, string> = {
+  'moving-coil': 'M6 0A6 6 0 1 1 -4 -4.4L-18 -3V3L-4 4.4A6 6 0 0 0 6 0Z',
+  'large-condenser': 'M5 -9H-4Q-8 -9 -8 -5V5Q-8 9 -4 9H5ZM-1.5 -9V9',
+  'small-condenser': 'M4 -3.2H-20V3.2H4ZM0 -3.2V3.2',
+  ribbon: 'M3 -11H-3V11H3ZM0 -8V8',
+  boundary: 'M8 3H-8Q-6 -5 0 -5Q6 -5 8 3Z',
+  'clip-on': 'M4 0A4 4 0 1 1 -3 -2.6L-10 4',
+  loudspeaker: 'M5 -10L-6 -5H-11V5H-6L5 10Z',
+};
+
+/** A small oriented glyph: kind by outline, aim by direction. */
+export function MicrophoneGlyph({ kind, colour, angleDeg, flat }: { kind: MicrophoneKind; colour: string; angleDeg: number; flat: boolean }) {
+  return (
+    <g transform={`rotate(${angleDeg.toFixed(1)})`}>
+      {flat ? (
+        <circle r={6} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} />
+      ) : (
+        <path d={OUTLINES[kind]} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} strokeLinejoin="round" />
+      )}
+      <circle r={2} fill={colour} />
+    </g>
+  );
+}
+
+export const stringColour = (index: number): string => `var(--chakra-colors-string${index % 8})`;

@@ -1,0 +1,62 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { lazy, Suspense } from 'react';
+import type { ChannelReport } from '../../../core/analysis';
+import { formatNumber } from '../../../core/units';
+import type { ChannelPeaks } from '../../../workers/protocol';
+import { Choice } from '../../components/Choice';
+
+const Waveform = lazy(() => import('./Waveform').then((module) => ({ default: module.Waveform })));
+
+interface Props {
+  readonly channel: ChannelReport;
+  readonly wave: ChannelPeaks | null;
+  readonly colour: string;
+  readonly microphoneId: string | null;
+  readonly options: readonly { readonly value: string; readonly text: string }[];
+  readonly onMatch: (id: string | null) => void;
+}
+
+const Figure = ({ name, value, bad = false }: { name: string; value: string; bad?: boolean }) => (
+  <Box>
+    <Box fontSize="sm" color="quiet">
+      {name}
+    </Box>
+    <Box className="measure" color={bad ? 'fix' : 'ink'} fontWeight={bad ? '700' : '400'}>
+      {value}
+    </Box>
+  </Box>
+);
+
+/** One channel of the take: what it is matched to, what it looks like, its levels. */
+export function ChannelRow({ channel, wave, colour, microphoneId, options, onMatch }: Props) {
+  const clips = channel.clips.length;
+  return (
+    <Flex as="li" listStyleType="none" gap="4" py="2" borderBottomWidth="1px" borderColor="line" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
+      <Box w="170px" flexShrink={0}>
+        <Box fontWeight="700" overflowWrap="anywhere">
+          {channel.name}
+        </Box>
+        <Choice
+          label={`Microphone of channel ${channel.name}`}
+          hideLabel
+          value={microphoneId ?? ''}
+          options={[{ value: '', text: 'no microphone' }, ...options]}
+          onChange={(value) => onMatch(value || null)}
+        />
+      </Box>
+      <Box flex="1" minW="160px">
+        {wave && (
+          <Suspense fallback={<Box h="44px" />}>
+            <Waveform wave={wave} colour={colour} />
+          </Suspense>
+        )}
+      </Box>
+      <Flex gap="4" flexShrink={0} wrap="wrap">
+        <Figure name="Peak" value={`${formatNumber(channel.peakDbfs, 1)} dBFS`} bad={clips > 0} />
+        <Figure name="True peak" value={`${formatNumber(channel.truePeakDbtp, 1)} dBTP`} />
+        <Figure name="Noise" value={`${formatNumber(channel.noiseFloorDbfs, 0)} dBFS`} />
+        <Figure name="Clips" value={clips ? String(clips) : 'none'} bad={clips > 0} />
+      </Flex>
+    </Flex>
+  );
+}

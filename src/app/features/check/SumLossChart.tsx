@@ -1,0 +1,37 @@
+import { Box } from '@chakra-ui/react';
+import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { PairReport } from '../../../core/analysis';
+import { formatNumber } from '../../../core/units';
+
+const BANDS = [
+  { key: 'low', name: '20 to 250 Hz', colour: 'var(--chakra-colors-string0)' },
+  { key: 'mid', name: '250 Hz to 4 kHz', colour: 'var(--chakra-colors-string1)' },
+  { key: 'high', name: 'above 4 kHz', colour: 'var(--chakra-colors-string2)' },
+] as const;
+
+/** What each two channels lose when they are added, by band, worst first. */
+export function SumLossChart({ pairs }: { pairs: readonly PairReport[] }) {
+  const worst = [...pairs].sort((a, b) => b.sumLossDb.low - a.sumLossDb.low).slice(0, 8);
+  const data = worst.map((pair) => ({ name: `${pair.a} + ${pair.b}`, ...pair.sumLossDb }));
+  const text = { fill: 'var(--chakra-colors-quiet)', fontSize: 12 };
+  return (
+    <Box mt="4">
+      <Box fontSize="sm" color="quiet">
+        What two channels lose when they are added, dB against in step
+      </Box>
+      <div role="img" aria-label={worst.map((pair) => `${pair.a} and ${pair.b} lose ${formatNumber(pair.sumLossDb.low, 1)} dB below 250 Hz`).join('; ')}>
+        <ResponsiveContainer width="100%" height={44 * data.length + 60}>
+          <BarChart data={data} layout="vertical" margin={{ left: 8, right: 24 }}>
+            <CartesianGrid stroke="var(--chakra-colors-line)" horizontal={false} />
+            <XAxis type="number" unit=" dB" tick={text} stroke="var(--chakra-colors-line)" />
+            <YAxis type="category" dataKey="name" width={190} tick={text} stroke="var(--chakra-colors-line)" />
+            <Legend formatter={(value: string) => <span style={{ color: 'var(--chakra-colors-ink)' }}>{value}</span>} />
+            {BANDS.map((band) => (
+              <Bar key={band.key} dataKey={band.key} name={band.name} fill={band.colour} isAnimationActive={false} barSize={8} />
+            ))}
+          </BarChart>
+        </ResponsiveContainer>
+      </div>
+    </Box>
+  );
+}

@@ -1,0 +1,211 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { type Proof, proveTake, type TakeReport } from '../../../core/analysis';
+import { applyMove, type Session } from '../../../core/session';
+import { formatNumber } from '../../../core/units';
+import { Rake } from '../../components/Rake';
+import { Severity } from '../../components/Severity';
+import { useSize } from '../../components/useSize';
+import { VerdictLine } from '../../components/VerdictLine';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { setTake, useTakeStore } from '../../stores/takeStore';
+import { ChannelRow } from './ChannelRow';
+import { sourceRakes } from './rakes';
+import { checkFiles, demoTake, stopCheck, tableOf } from './tool';
+
+const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
+
+/** The set-up proven from a short take. */
+export function CheckStation() {
+  const session = useLiveSession();
+  return session ? <Check session={session} /> : null;
+}
+
+function Check({ session }: { session: Session }) {
+  const take = useTakeStore();
+  const report = take.sessionId === session.id ? take.report : null;
+  const table = useMemo(() => tableOf(session), [session]);
+  const proof = useMemo(() => (report ? proveTake(table, report, take.matching) : null), [table, report, take.matching]);
+  const [over, setOver] = useState(false);
+  useEffect(() => {
+    if (proof) setTake({ fixCount: fixesOf(proof, report) });
+  }, [proof, report]);
+  const drop = (files: FileList | null): void => void checkFiles(session, [...(files ?? [])].map((file) => ({ name: file.name, blob: file })));
+  return (
+    <Flex
+      h="100%"
+      minH="0"
+      direction={{ base: 'column', md: 'row' }}
+      overflow={{ base: 'auto', md: 'hidden' }}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        drop(event.dataTransfer.files);
+      }}
+      outline={over ? '3px dashed' : undefined}
+      outlineColor="tape"
+      outlineOffset="-6px"
+    >
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label="Take">
+        <Loader session={session} onFiles={drop} hasReport={report !== null} />
+        {report && proof && <Measured session={session} report={report} proof={proof} />}
+      </Box>
+      {report && proof && <Verdicts report={report} proof={proof} />}
+    </Flex>
+  );
+}
+
+/** Findings of the proof first; from the report only what the proof does not say better. */
+const beyondProof = (report: TakeReport): TakeReport['findings'] => report.findings.filter((finding) => finding.code !== 'polarity-reversed');
+const fixesOf = (proof: Proof, report: TakeReport | null): number =>
+  [...proof.findings, ...(report ? beyondProof(report) : [])].filter((finding) => finding.severity === 'fix').length;
+
+function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (files: FileList | null) => void; hasReport: boolean }) {
+  const { progress, problem, refused } = useTakeStore();
+  const picker = useRef<HTMLInputElement>(null);
+  const [rendering, setRendering] = useState(false);
+  const demo = async (): Promise<void> => {
+    setRendering(true);
+    try {
+      await checkFiles(session, await demoTake(session));
+    } finally {
+      setRendering(false);
+    }
+  };
+  const busy = progress !== null || rendering;
+  return (
+    <Box mb="4">
+      {!hasReport && (
+        <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
+          Play ten seconds through all microphones
+        </Box>
+      )}
+      {!hasReport && (
+        <Box color="quiet" mb="3" maxW="640px">
+          Strike each drum a few times with a gap between, everything as loud as in the take. Then drop the WAV files here, one per microphone or one poly file. They stay on this machine.
+        </Box>
+      )}
+      <Flex gap="2" wrap="wrap" align="center">
+        <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={() => picker.current?.click()}>
+          {hasReport ? 'Check another take' : 'Choose files'}
+        </Button>
+        <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>
+          {rendering && progress === null ? 'Rendering' : 'Load the practice take'}
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          hidden
+          accept=".wav,.wave,.bwf,.rf64,audio/*"
+          aria-label="Take files"
+          onChange={(event) => {
+            onFiles(event.target.files);
+            event.target.value = '';
+          }}
+        />
+        {progress !== null && (
+          <Flex align="center" gap="3" flex="1" minW="220px">
+            <progress value={progress} max={1} aria-label="Take check" style={{ flex: 1, height: 12 }} />
+            <span className="measure">{formatNumber(progress * 100, 0)} %</span>
+            <Button minH="44px" variant="outline" onClick={stopCheck}>
+              Stop
+            </Button>
+          </Flex>
+        )}
+      </Flex>
+      {!hasReport && session.microphones.length > 0 && (
+        <Box fontSize="sm" color="quiet" mt="2">
+          The practice take is what this plan predicts, played by the model, with two faults planted in it.
+        </Box>
+      )}
+      {[...(problem ? [problem] : []), ...refused].map((sentence) => (
+        <Box key={sentence} role="alert" color="fix" mt="2">
+          {sentence}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
+  const { waveforms, matching } = useTakeStore();
+  const [box, size] = useSize<HTMLDivElement>();
+  const table = tableOf(session);
+  const rakes = sourceRakes(table, session.microphones, proof.comparisons);
+  const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
+  const options = session.microphones.map((microphone) => ({ value: microphone.id, text: microphone.name }));
+  return (
+    <div ref={box}>
+      <Flex wrap="wrap" gap="4">
+        {rakes.map((rake) => (
+          <Box key={rake.sourceName} w={`${width}px`}>
+            <Box fontSize="sm" color="quiet">
+              {rake.sourceName}, counted from {rake.spotName}: measured full, planned dashed (ms)
+            </Box>
+            <Rake marks={rake.marks} width={width} height={150} title={`Measured rake of the ${rake.sourceName.toLowerCase()}`} />
+          </Box>
+        ))}
+      </Flex>
+      <Box as="ul" aria-label="Channels" m="0" p="0" mt="2">
+        {report.channels.map((channel) => (
+          <ChannelRow
+            key={channel.name}
+            channel={channel}
+            wave={waveforms.find((wave) => wave.name === channel.name) ?? null}
+            colour={stringColour(session.microphones.find((microphone) => microphone.id === matching[channel.name])?.colour ?? 7)}
+            microphoneId={matching[channel.name] ?? null}
+            options={options}
+            onMatch={(id) => setTake({ matching: { ...Object.fromEntries(Object.entries(matching).map(([name, old]) => [name, old === id ? null : old])), [channel.name]: id } })}
+          />
+        ))}
+      </Box>
+      {report.pairs.length > 0 && (
+        <Suspense fallback={null}>
+          <SumLossChart pairs={report.pairs} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
+  const others = beyondProof(report);
+  const empty = proof.findings.length + others.length === 0;
+  return (
+    <Box w={{ base: '100%', md: '340px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" px="4" overflow={{ md: 'auto' }} role="region" aria-label="Verdicts" tabIndex={0}>
+      {empty && (
+        <Box py="3">
+          <Severity severity="fine" />
+          <Box mt="1">The take is what was planned. Listen to each channel alone once, then record.</Box>
+        </Box>
+      )}
+      <Box as="ul" aria-label="Findings of the take" m="0" p="0">
+        {proof.findings.map((finding) => (
+          <VerdictLine
+            key={finding.id}
+            severity={finding.severity}
+            message={finding.message}
+            moveLabel={finding.move?.label ?? null}
+            onMove={() => finding.move && runCommand(applyMove(finding.move))}
+            {...(finding.move ? { why: 'The move changes the plan, not your files: the next take should then agree with it. Record another ten seconds to prove it.' } : {})}
+          />
+        ))}
+        {others.map((finding) => (
+          <VerdictLine key={`${finding.code}${finding.channels.join()}`} severity={finding.severity} message={finding.message} />
+        ))}
+      </Box>
+      {proof.comparisons.length === 0 && (
+        <Box py="3" color="quiet" fontSize="sm">
+          No stroke could be matched to a planned source: say which channel is which microphone, or play each drum alone.
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,102 @@
+import { select } from 'd3-selection';
+import { type D3ZoomEvent, type ZoomBehavior, zoom as d3zoom, zoomIdentity } from 'd3-zoom';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import { geometryOf, type Session } from '../../../core/session';
+import { useSize } from '../../components/useSize';
+import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
+import { type Face, paperFor, projectionOf } from '../../drawing/projection';
+import { RoomFrame } from '../../drawing/RoomFrame';
+import { setView } from '../../stores/viewStore';
+import { AimHandle } from './AimHandle';
+import { MicrophoneHandle } from './MicrophoneHandle';
+import { Strings } from './Strings';
+
+interface Props {
+  readonly session: Session;
+  readonly table: ArrivalTable;
+  readonly face: Face;
+  readonly source: number;
+  readonly chosen: readonly string[];
+}
+
+const TITLES: Record<Face, string> = { plan: 'Plan, from above', side: 'From the side', front: 'From the front' };
+
+/** Pan and zoom of one drawing; microphones keep their own pointer events. */
+function useZoom(svg: React.RefObject<SVGSVGElement | null>) {
+  const [transform, setTransform] = useState(zoomIdentity);
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
+  useEffect(() => {
+    if (!svg.current) return;
+    const zoom = d3zoom<SVGSVGElement, unknown>()
+      .scaleExtent([1, 12])
+      .filter((event: Event) => !(event.target as Element).closest('.handle, .source') && (event.type !== 'mousedown' || (event as MouseEvent).button === 0))
+      .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => setTransform(event.transform));
+    behaviour.current = zoom;
+    const selection = select(svg.current);
+    selection.call(zoom).on('dblclick.zoom', null);
+    return () => {
+      selection.on('.zoom', null);
+    };
+  }, [svg]);
+  const reset = (): void => {
+    if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.transform, zoomIdentity);
+  };
+  return { transform, reset };
+}
+
+/** The room to scale on one face, with everything in it that can be taken hold of. */
+export function FloorDrawing({ session, table, face, source, chosen }: Props) {
+  const [box, size] = useSize<HTMLDivElement>();
+  const svg = useRef<SVGSVGElement>(null);
+  const { transform, reset } = useZoom(svg);
+  const paper = useMemo(() => paperFor(projectionOf(face, session.room), size.width || 400, size.height || 300), [face, session.room, size]);
+  const { plan } = table;
+  return (
+    <div ref={box} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: a click on empty floor chooses nothing; keys do that with Escape on the page */}
+      <svg
+        ref={svg}
+        className="drawing"
+        aria-label={TITLES[face]}
+        role="group"
+        onDoubleClick={reset}
+        onClick={(event) => event.target === event.currentTarget && setView({ chosenMicrophones: [], chosenSource: null })}
+      >
+        <g transform={transform.toString()}>
+          <RoomFrame paper={paper} units={session.units} title={TITLES[face]} />
+          {session.instruments.map((instrument) => (
+            <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
+          ))}
+          {plan.sources.map((candidate, s) => (
+            // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+            <g
+              key={sourceKey(candidate)}
+              className={`source${s === source ? ' chosen' : ''}`}
+              role="button"
+              tabIndex={0}
+              aria-label={`Source ${candidate.name}`}
+              aria-pressed={s === source}
+              style={{ cursor: 'pointer', outline: 'none' }}
+              transform={`translate(${paper.x(candidate.sides[0].positionM)} ${paper.y(candidate.sides[0].positionM)}) scale(${1 / transform.k})`}
+              onClick={() => setView({ chosenSource: sourceKey(candidate) })}
+              onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && setView({ chosenSource: sourceKey(candidate) })}
+            >
+              <title>{candidate.name}</title>
+              <circle className="halo" r={14} />
+              <circle className="source-dot" r={5} />
+            </g>
+          ))}
+          <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
+          {session.microphones.map((placed) => (chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null))}
+          {session.microphones.map((placed) => {
+            const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
+            return microphone ? (
+              <MicrophoneHandle key={placed.id} session={session} placed={placed} microphone={microphone} paper={paper} zoom={transform.k} chosen={chosen.includes(placed.id)} />
+            ) : null;
+          })}
+        </g>
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,91 @@
+import { useDrag } from '@use-gesture/react';
+import type { KeyboardEvent } from 'react';
+import type { PlanMicrophone } from '../../../core/arrivals';
+import type { Vec3 } from '../../../core/math';
+import { clampToRoom } from '../../../core/room';
+import { moveMicrophone, type PlacedMicrophone, type Session } from '../../../core/session';
+import { formatLength } from '../../../core/units';
+import { angleOnPaper } from '../../drawing/glyphAngle';
+import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
+import { PolarCurve } from '../../drawing/PolarCurve';
+import type { Paper } from '../../drawing/projection';
+import { cancelPreview, previewCommand, runCommand } from '../../stores/sessionStore';
+import { chooseMicrophone } from '../../stores/viewStore';
+
+interface Props {
+  readonly session: Session;
+  readonly placed: PlacedMicrophone;
+  readonly microphone: PlanMicrophone;
+  readonly paper: Paper;
+  readonly zoom: number;
+  readonly chosen: boolean;
+}
+
+const STEP_M = 0.01;
+const LONG_STEP_M = 0.1;
+const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+
+/** A place moved on paper by keys: arrows 1 cm, with Shift 10 cm; Page Up and Down change the height. Null for other keys. */
+export function keyedPlace(event: KeyboardEvent, paper: Paper, from: Vec3): Vec3 | null {
+  const step = event.shiftKey ? LONG_STEP_M : STEP_M;
+  const arrow = ARROWS[event.key];
+  if (arrow) return paper.projection.moved(from, arrow[0] * step, arrow[1] * step);
+  if (event.key === 'PageUp') return { ...from, z: from.z + step };
+  if (event.key === 'PageDown') return { ...from, z: from.z - step };
+  return null;
+}
+
+/** A microphone that can be taken by mouse, finger or keys. */
+export function MicrophoneHandle({ session, placed, microphone, paper, zoom, chosen }: Props) {
+  const place = (positionM: Vec3) => moveMicrophone(placed.id, clampToRoom(session.room, positionM));
+  const bind = useDrag(
+    ({ first, last, movement: [dx, dy], memo, tap, event, canceled }) => {
+      const start: Vec3 = first ? placed.positionM : memo;
+      if (first || tap) chooseMicrophone(placed.id, tap && 'shiftKey' in event && Boolean(event.shiftKey));
+      if (tap || placed.locked) return start;
+      if (canceled) {
+        cancelPreview();
+        return start;
+      }
+      const scale = paper.pixelsPerM * zoom;
+      const target = paper.projection.moved(start, dx / scale, -dy / scale);
+      if (last) runCommand(place(target));
+      else previewCommand(place(target));
+      return start;
+    },
+    { pointer: { keys: false }, filterTaps: true },
+  );
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const target = keyedPlace(event, paper, placed.positionM);
+    if (!target) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (!placed.locked) runCommand(place(target));
+  };
+  const { degrees, inPaper } = angleOnPaper(paper, placed.positionM, microphone.axis);
+  const colour = stringColour(placed.colour);
+  const height = formatLength(placed.positionM.z, session.units);
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+    <g
+      {...bind()}
+      className={`handle${chosen ? ' chosen' : ''}`}
+      role="button"
+      tabIndex={0}
+      aria-label={`${placed.name} microphone, ${height} high`}
+      aria-pressed={chosen}
+      data-microphone={placed.id}
+      transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
+      onKeyDown={onKeyDown}
+      onFocus={() => chooseMicrophone(placed.id)}
+    >
+      {chosen && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
+      <circle className="halo" r={22} />
+      <MicrophoneGlyph kind={microphone.model.kind} colour={colour} angleDeg={degrees} flat={inPaper < 0.35} />
+      <text className="mic-label" x={10} y={-10} style={{ fill: colour }}>
+        {placed.label}
+        {placed.locked ? ' ⚿' : ''}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,149 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { leaks } from '../../../core/checks';
+import { PATTERN_NAMES } from '../../../core/microphones';
+import { type Command, editMicrophone, moveMicrophone, type PlacedMicrophone, removeMicrophones, type Session } from '../../../core/session';
+import { formatDb, formatDelay, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { runCommand } from '../../stores/sessionStore';
+import { setView } from '../../stores/viewStore';
+
+const Line = ({ name, value }: { name: string; value: string }) => (
+  <Flex justify="space-between" gap="3" py="0.5">
+    <Box color="quiet">{name}</Box>
+    <Box className="measure">{value}</Box>
+  </Flex>
+);
+
+function Numbers({ session, table, placed, source }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone; source: number }) {
+  const index = table.plan.microphones.findIndex((microphone) => microphone.id === placed.id);
+  const arrival = table.rows[index]?.[source];
+  const name = table.plan.sources[source]?.name;
+  const leak = leaks(table).find((candidate) => candidate.microphone.id === placed.id);
+  if (!arrival || !name) return null;
+  const { sampleRateHz, speedOfSoundMps, units } = table.plan;
+  return (
+    <Box fontSize="sm" mt="3">
+      <Line name={`String to ${name.toLowerCase()}`} value={formatLength(arrival.distanceM, session.units)} />
+      <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
+      <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />
+      <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
+      <Line name="Way up" value={arrival.polarity === 1 ? 'upright' : 'inverted'} />
+      {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
+    </Box>
+  );
+}
+
+/** Two chosen microphones: their strings to the shown source and the difference. */
+export function PairPanel({ session, table, ids, source }: { session: Session; table: ArrivalTable; ids: readonly string[]; source: number }) {
+  const [a, b] = ids.map((id) => table.plan.microphones.findIndex((microphone) => microphone.id === id));
+  const [first, second] = [table.rows[a ?? -1]?.[source], table.rows[b ?? -1]?.[source]];
+  const { plan } = table;
+  if (!first || !second) return null;
+  const difference = second.distanceM - first.distanceM;
+  return (
+    <Box fontSize="sm">
+      <Box fontWeight="700" fontSize="md" mb="1">
+        {plan.microphones[a ?? 0]?.name} and {plan.microphones[b ?? 0]?.name}
+      </Box>
+      <Line name="String 1" value={formatLength(first.distanceM, session.units)} />
+      <Line name="String 2" value={formatLength(second.distanceM, session.units)} />
+      <Line name="Difference" value={formatLength(difference, session.units)} />
+      <Box className="measure" color="quiet" whiteSpace="normal">
+        {formatDelay(Math.abs(difference) / plan.speedOfSoundMps, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)}
+      </Box>
+    </Box>
+  );
+}
+
+/** Everything about the chosen microphone that can be set by number or switch. */
+export function SelectionPanel({ session, table, placed, source }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone; source: number }) {
+  const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
+  const metric = session.units === 'metric';
+  const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const edit = (change: Partial<PlacedMicrophone>): void => runCommand(editMicrophone(placed.id, change));
+  const axes = [
+    ['Across', 'x', session.room.widthM],
+    ['Deep', 'y', session.room.depthM],
+    ['High', 'z', session.room.heightM],
+  ] as const;
+  const swapModel = (modelId: string): Command => {
+    const next = session.shelf.microphones.find((candidate) => candidate.id === modelId);
+    const pattern = next?.patterns.includes(placed.pattern) ? placed.pattern : (next?.patterns[0] ?? placed.pattern);
+    return editMicrophone(placed.id, { modelId, pattern, padOn: placed.padOn && (next?.padDb ?? 0) > 0 });
+  };
+  return (
+    <Box>
+      <Flex justify="space-between" align="baseline">
+        <Box fontWeight="700">{placed.name}</Box>
+        <Button size="xs" variant="ghost" color="quiet" onClick={() => setView({ chosenMicrophones: [] })}>
+          Close
+        </Button>
+      </Flex>
+      <Choice
+        label="Microphone"
+        value={placed.modelId}
+        options={session.shelf.microphones.map((candidate) => ({ value: candidate.id, text: candidate.name }))}
+        onChange={(id) => runCommand(swapModel(id))}
+      />
+      <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
+        {axes.map(([label, axis, size]) => (
+          <NumberField
+            key={axis}
+            label={label}
+            unit={unit}
+            value={placed.positionM[axis] * perM}
+            low={0}
+            high={Number((size * perM).toFixed(1))}
+            onCommit={(value) => runCommand(moveMicrophone(placed.id, { ...placed.positionM, [axis]: value / perM }))}
+          />
+        ))}
+      </Grid>
+      {model && model.patterns.length > 1 && (
+        <Box mt="2">
+          <Choice
+            label="Pattern"
+            value={placed.pattern}
+            options={PATTERN_NAMES.filter((name) => model.patterns.includes(name)).map((name) => ({ value: name, text: name.replaceAll('-', ' ') }))}
+            onChange={(value) => edit({ pattern: value as PlacedMicrophone['pattern'] })}
+          />
+        </Box>
+      )}
+      <Flex gap="2" mt="3" wrap="wrap">
+        <Toggle label="Polarity reversed" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
+        {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
+        <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />
+      </Flex>
+      {placed.alignSamples !== 0 && (
+        <Flex mt="2" align="center" gap="2" fontSize="sm">
+          <Box className="measure">In the mix: {formatNumber(placed.alignSamples, 0)} samples</Box>
+          <Button size="xs" variant="outline" onClick={() => edit({ alignSamples: 0 })}>
+            Clear
+          </Button>
+        </Flex>
+      )}
+      <Numbers session={session} table={table} placed={placed} source={source} />
+      <Button
+        mt="3"
+        size="sm"
+        variant="outline"
+        onClick={() => {
+          runCommand(removeMicrophones([placed.id]));
+          setView({ chosenMicrophones: [] });
+        }}
+      >
+        Take it away
+      </Button>
+    </Box>
+  );
+}
+
+function Toggle({ label, on, onToggle }: { label: string; on: boolean; onToggle: () => void }) {
+  return (
+    <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" aria-pressed={on} bg={on ? 'line' : 'transparent'} borderColor={on ? 'tape' : 'line'} onClick={onToggle}>
+      {on ? '✓ ' : ''}
+      {label}
+    </Button>
+  );
+}

@@ -1,0 +1,65 @@
+import { inStepDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
+import { type ArrivalTable, copyOf, sourceKey } from '../../../core/arrivals';
+import { dbFromAmplitudeRatio } from '../../../core/units';
+import type { PlacedMicrophone } from '../../../core/session';
+import type { RakeMark } from '../../components/Rake';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+
+const FREQUENCIES = logFrequencies(240);
+
+/** The source whose strings and rake are shown: the one chosen, or the target of the microphone chosen, or the pair's. */
+export function shownSource(table: ArrivalTable, chosenSource: string | null, chosen: readonly string[]): number {
+  const { plan } = table;
+  const byKey = (key: string | null): number => plan.sources.findIndex((source) => sourceKey(source) === key);
+  const direct = byKey(chosenSource);
+  if (direct >= 0) return direct;
+  const microphone = plan.microphones.find((candidate) => candidate.id === chosen[0]);
+  const pair = plan.pairs.find((candidate) => candidate.leftId === microphone?.id || candidate.rightId === microphone?.id);
+  const target = byKey(microphone?.targetKey ?? pair?.centreKey ?? null);
+  if (target >= 0) return target;
+  const centre = byKey(plan.pairs[0]?.centreKey ?? null);
+  return centre >= 0 ? centre : plan.sources.length ? 0 : -1;
+}
+
+/** Marks of the predicted rake of one source. */
+export function rakeMarks(table: ArrivalTable, microphones: readonly PlacedMicrophone[], source: number): RakeMark[] {
+  if (source < 0) return [];
+  return table.plan.microphones.flatMap((microphone, m): RakeMark[] => {
+    const arrival = table.rows[m]?.[source];
+    const placed = microphones.find((candidate) => candidate.id === microphone.id);
+    if (!arrival) return [];
+    return [
+      {
+        id: microphone.id,
+        label: microphone.label,
+        colour: stringColour(placed?.colour ?? 0),
+        timeMs: arrival.delaySeconds * 1000,
+        levelDb: table.channelDb[m]?.[source] ?? -60,
+        upright: arrival.polarity === 1,
+      },
+    ];
+  });
+}
+
+export interface Strip {
+  readonly frequenciesHz: Float64Array;
+  readonly sumDb: Float64Array;
+  readonly inStepDb: number;
+}
+
+/** The sum of microphones for one source, re the loudest of them; null with fewer than two. */
+export function sumStrip(table: ArrivalTable, ids: readonly string[], source: number): Strip | null {
+  const indices = table.plan.microphones.map((microphone, m) => (ids.includes(microphone.id) ? m : -1)).filter((m) => m >= 0);
+  if (source < 0 || indices.length < 2) return null;
+  const copies = indices.map((m) => copyOf(table, m, source));
+  const loudest = Math.max(...copies.map((copy) => Math.abs(copy.amplitude)), 1e-9);
+  const earliest = Math.min(...copies.map((copy) => copy.delaySeconds));
+  const relative = copies.map((copy) => ({ amplitude: copy.amplitude / loudest, delaySeconds: copy.delaySeconds - earliest }));
+  return { frequenciesHz: FREQUENCIES, sumDb: sumResponseDb(relative, FREQUENCIES), inStepDb: inStepDb(relative) };
+}
+
+/** How much the sum of two or more microphones loses on average over the octaves, dB. */
+export const meanLossDb = (strip: Strip): number => {
+  const mean = strip.sumDb.reduce((total, db) => total + 10 ** (db / 10), 0) / strip.sumDb.length;
+  return strip.inStepDb - dbFromAmplitudeRatio(Math.sqrt(mean));
+};

@@ -1,0 +1,146 @@
+import { Box } from '@chakra-ui/react';
+import type { PhantomNeed } from '../../../core/microphones';
+import type { InputDevice } from '../../../core/patch';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly label: string;
+  readonly colour: number;
+  readonly phantom: PhantomNeed;
+}
+
+interface Props {
+  readonly microphones: readonly Row[];
+  readonly devices: readonly InputDevice[];
+  readonly patch: Readonly<Record<string, string>>;
+  readonly chosen: string | null;
+  readonly onChoose: (id: string) => void;
+  readonly onConnect: (microphoneId: string, address: string) => void;
+}
+
+const CELL = 48;
+const NEEDS: Record<PhantomNeed, string> = { needs: '48 V', indifferent: '', never: 'no 48 V' };
+
+interface Bank {
+  readonly key: string;
+  readonly title: string;
+  readonly span: number;
+  readonly lit: boolean;
+}
+
+function banksOf(device: InputDevice, lit: ReadonlySet<string>): Bank[] {
+  const banks: Bank[] = [];
+  for (const input of device.inputs) {
+    const key = `${device.id}/${input.phantomBank ?? `none-${input.group}`}`;
+    const last = banks[banks.length - 1];
+    if (last?.key === key) banks[banks.length - 1] = { ...last, span: last.span + 1 };
+    else banks.push({ key, title: input.phantomBank ? `48 V ${input.phantomBank}` : 'no power', span: 1, lit: lit.has(key) });
+  }
+  return banks;
+}
+
+/** Microphones down the side, inputs across the top by device and phantom bank; a knot where they cross. */
+export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onConnect }: Props) {
+  const lit = new Set(
+    microphones.flatMap((microphone) => {
+      const device = devices.find((candidate) => patch[microphone.id]?.startsWith(`${candidate.id}/`));
+      const input = device?.inputs.find((candidate) => `${device.id}/${candidate.id}` === patch[microphone.id]);
+      return microphone.phantom === 'needs' && device && input?.phantomBank ? [`${device.id}/${input.phantomBank}`] : [];
+    }),
+  );
+  return (
+    <Box overflowX="auto" pb="2">
+      <table style={{ borderCollapse: 'collapse' }} aria-label="Microphones and inputs">
+        <thead>
+          <tr>
+            <th scope="col" style={{ minWidth: 190, textAlign: 'left', fontWeight: 400, color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>
+              in walking order
+            </th>
+            {devices.map((device) => (
+              <th key={device.id} scope="colgroup" colSpan={device.inputs.length} style={{ textAlign: 'left', padding: '4px 8px', fontSize: 13 }}>
+                {device.name}
+              </th>
+            ))}
+          </tr>
+          <tr>
+            <td />
+            {devices.flatMap((device) =>
+              banksOf(device, lit).map((bank) => (
+                <td key={bank.key} colSpan={bank.span} style={{ padding: '2px 6px 6px' }}>
+                  <div
+                    className="measure"
+                    style={{ fontSize: 11, borderTop: `4px solid var(--chakra-colors-${bank.lit ? 'tapeFill' : 'line'})`, color: `var(--chakra-colors-${bank.lit ? 'ink' : 'quiet'})`, paddingTop: 2 }}
+                  >
+                    {bank.title} {bank.lit ? 'on' : bank.title === 'no power' ? '' : 'off'}
+                  </div>
+                </td>
+              )),
+            )}
+          </tr>
+          <tr>
+            <td />
+            {devices.flatMap((device) =>
+              device.inputs.map((input) => (
+                <th key={`${device.id}/${input.id}`} scope="col" className="measure" style={{ width: CELL, fontSize: 15 }}>
+                  {input.name}
+                </th>
+              )),
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {microphones.map((microphone) => (
+            <tr key={microphone.id} style={{ background: microphone.id === chosen ? 'var(--chakra-colors-panel)' : undefined }}>
+              <th scope="row" style={{ textAlign: 'left', padding: 0, fontWeight: microphone.id === chosen ? 700 : 400 }}>
+                <button type="button" onClick={() => onChoose(microphone.id)} style={{ minHeight: CELL, width: '100%', textAlign: 'left', padding: '0 8px', cursor: 'pointer' }} aria-pressed={microphone.id === chosen}>
+                  <span style={{ color: stringColour(microphone.colour), fontWeight: 700, display: 'inline-block', minWidth: 30 }} className="measure">
+                    {microphone.label}
+                  </span>
+                  {microphone.name}
+                  {NEEDS[microphone.phantom] && (
+                    <span className="measure" style={{ color: `var(--chakra-colors-${microphone.phantom === 'never' ? 'fix' : 'quiet'})`, fontSize: 12, marginLeft: 8 }}>
+                      {NEEDS[microphone.phantom]}
+                    </span>
+                  )}
+                </button>
+              </th>
+              {devices.flatMap((device) =>
+                device.inputs.map((input) => {
+                  const address = `${device.id}/${input.id}`;
+                  const on = patch[microphone.id] === address;
+                  return (
+                    <td key={address} style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}>
+                      <button
+                        type="button"
+                        aria-label={`${microphone.name} into input ${input.name}`}
+                        aria-pressed={on}
+                        onClick={() => {
+                          onChoose(microphone.id);
+                          if (!on) onConnect(microphone.id, address);
+                        }}
+                        style={{ width: CELL, height: CELL, cursor: 'pointer', display: 'grid', placeItems: 'center' }}
+                      >
+                        <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+                          {on ? (
+                            <g fill="none" stroke={stringColour(microphone.colour)} strokeWidth="3">
+                              <path d="M0 13H26M13 0V13" />
+                              <circle cx="13" cy="13" r="6" fill={stringColour(microphone.colour)} />
+                            </g>
+                          ) : (
+                            <circle cx="13" cy="13" r="1.5" fill="var(--chakra-colors-edge)" />
+                          )}
+                        </svg>
+                      </button>
+                    </td>
+                  );
+                }),
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Box>
+  );
+}

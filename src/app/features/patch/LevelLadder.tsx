@@ -1,0 +1,55 @@
+import { Box } from '@chakra-ui/react';
+import { type MicrophoneModel, outputLevelDbu } from '../../../core/microphones';
+import type { GainSetting, PatchInput } from '../../../core/patch';
+import { formatNumber } from '../../../core/units';
+
+interface Props {
+  readonly model: MicrophoneModel;
+  readonly setting: GainSetting | null;
+  readonly peakSplDb: number;
+  readonly input: PatchInput;
+}
+
+interface Rung {
+  readonly name: string;
+  readonly value: string;
+  readonly note?: string;
+}
+
+const VERDICTS: Record<GainSetting['verdict'], string> = {
+  fits: 'Peaks land where they should.',
+  'too-loud': 'Too loud even at lowest gain: put a pad on or move the microphone back.',
+  'too-quiet': 'Too quiet even at full gain: go closer, or put a clean booster in front.',
+};
+
+/** From air to file, rung by rung. */
+export function LevelLadder({ model, setting, peakSplDb, input }: Props) {
+  if (!setting) return <Box color="quiet">Nothing sounds yet, so there is no level to predict.</Box>;
+  const out = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, setting.microphonePad ? model.padDb : 0);
+  const rungs: Rung[] = [
+    { name: 'In the air, loudest peak', value: `${formatNumber(peakSplDb, 0)} dB SPL` },
+    { name: model.name, value: `${formatNumber(out, 1)} dBu`, note: setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa` },
+    { name: `Input ${input.name}`, value: setting.inputPad ? `pad ${formatNumber(-input.padDb, 0)} dB` : 'no pad', note: `takes ${formatNumber(input.maxLevelDbu + (setting.inputPad ? input.padDb : 0), 0)} dBu` },
+    { name: 'Gain', value: `${formatNumber(setting.gainDb, 0)} dB`, note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB` },
+    { name: 'In the file', value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`, note: VERDICTS[setting.verdict] },
+  ];
+  return (
+    <Box as="ol" m="0" p="0" aria-label="From air to file">
+      {rungs.map((rung, i) => (
+        <Box as="li" key={rung.name} listStyleType="none" pl="4" py="2" borderLeftWidth="3px" borderColor={i === 3 ? 'tape' : 'line'}>
+          <Box fontSize="sm" color="quiet">
+            {rung.name}
+          </Box>
+          <Box className="measure" fontSize={i === 3 ? '2xl' : 'lg'} lineHeight="1.1" color={i === 3 ? 'tape' : 'ink'}>
+            {rung.value}
+          </Box>
+          {rung.note && (
+            <Box fontSize="sm" color="quiet">
+              {rung.note}
+            </Box>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

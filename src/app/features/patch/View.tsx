@@ -1,0 +1,133 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { arrivalTable } from '../../../core/arrivals';
+import { inputAddress, type PatchInput, type PatchResult } from '../../../core/patch';
+import { editSession, gainSetting, loudestDb, patchInputs, patchProblem, resolvePlan, type Session } from '../../../core/session';
+import { walkingOrder } from '../../../core/tape';
+import { formatNumber } from '../../../core/units';
+import { Severity } from '../../components/Severity';
+import { assignInputsInWorker } from '../../../workers/client';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { Crosspoints } from './Crosspoints';
+import { LevelLadder } from './LevelLadder';
+
+/** Which microphone into which input: solved, then changeable by hand, with power and gain said for each. */
+export function PatchStation() {
+  const session = useLiveSession();
+  return session ? <Patch session={session} /> : null;
+}
+
+/** Keeps the patch solved while the plan changes; the reason when there is no patch. */
+function useSolvedPatch(session: Session): { result: PatchResult | null; solve: (fresh: boolean) => void } {
+  const [result, setResult] = useState<PatchResult | null>(null);
+  const solve = (fresh: boolean): void => {
+    const table = arrivalTable(resolvePlan(session));
+    const problem = patchProblem(fresh ? { ...session, patch: {} } : session, table);
+    void assignInputsInWorker(problem).then((answer) => {
+      if (!answer) return;
+      setResult(answer);
+      if (answer.ok && JSON.stringify(answer.inputs) !== JSON.stringify(session.patch)) runCommand(editSession({ patch: answer.inputs }));
+    });
+  };
+  const wanted = session.microphones.map((microphone) => `${microphone.id}:${microphone.modelId}:${session.patch[microphone.id] ? 1 : 0}`).join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: solved again only when the microphones, their models or the devices change
+  useEffect(() => {
+    if (session.microphones.length && session.microphones.some((microphone) => !session.patch[microphone.id])) solve(false);
+  }, [wanted, session.shelf.devices]);
+  return { result, solve };
+}
+
+function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
+  const plan = resolvePlan(session);
+  const inputOf = (id: string): PatchInput | undefined => inputs.find((input) => inputAddress(input) === session.patch[id]);
+  const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
+  return plan.microphones.flatMap((microphone) => {
+    const input = inputOf(microphone.id);
+    if (!input) return [`${microphone.name} has no input.`];
+    const powered = plan.microphones.filter((other) => other.model.phantom === 'needs' && bankOf(inputOf(other.id)) === bankOf(input) && bankOf(input));
+    if (microphone.model.phantom === 'needs' && !input.phantomBank) return [`${microphone.name} needs phantom power and input ${input.name} gives none: use another input.`];
+    if (microphone.model.phantom === 'never' && powered.length) return [`${microphone.name} must never get phantom power, and its bank is powered for ${powered[0]?.name}: move one of them.`];
+    if (!input.connectors.includes(microphone.model.connector)) return [`${microphone.name} has an ${microphone.model.connector} plug and input ${input.name} does not take it.`];
+    return [];
+  });
+}
+
+function Patch({ session }: { session: Session }) {
+  const { result, solve } = useSolvedPatch(session);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const inputs = patchInputs(session);
+  const table = arrivalTable(resolvePlan(session));
+  const order = walkingOrder(table.plan);
+  const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
+  const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
+  const problems = problemsOf(session, inputs);
+  const connect = (microphoneId: string, address: string): void => {
+    const others = Object.fromEntries(Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address));
+    runCommand(editSession({ patch: { ...others, [microphoneId]: address } }));
+  };
+  if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
+  return (
+    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
+      <Box flex="1" minW="0" p="5" overflow="auto">
+        <Flex align="center" gap="3" mb="3" wrap="wrap">
+          <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
+            {result && !result.ok ? 'There is no patch yet' : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
+          </Box>
+          <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve(false)}>
+            Solve, moving few cables
+          </Button>
+          <Button size="sm" minH="44px" variant="outline" onClick={() => solve(true)}>
+            Solve afresh
+          </Button>
+        </Flex>
+        {result && !result.ok && (
+          <Box role="alert" mb="3">
+            <Severity severity="fix" />
+            <Box>{result.reason}</Box>
+          </Box>
+        )}
+        {(result === null || result.ok) &&
+          problems.map((problem) => (
+            <Box key={problem} role="alert" mb="2">
+              <Severity severity="fix" /> <span>{problem}</span>
+            </Box>
+          ))}
+        <Crosspoints
+          microphones={order.map((microphone) => ({
+            id: microphone.id,
+            name: microphone.name,
+            label: microphone.label,
+            colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
+            phantom: microphone.model.phantom,
+          }))}
+          devices={session.shelf.devices}
+          patch={session.patch}
+          chosen={selected?.id ?? null}
+          onChoose={setChosen}
+          onConnect={connect}
+        />
+        <Box mt="4" color="quiet" fontSize="sm" maxW="640px">
+          Turn the monitors down and phantom power off while you plug; connect first, power after. Never send power through an unbalanced adaptor.
+        </Box>
+      </Box>
+      {selected && (
+        <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
+          <Box fontWeight="700" mb="1">
+            {selected.name}
+            {input && `, input ${input.name}`}
+          </Box>
+          {input ? (
+            <LevelLadder model={selected.model} setting={gainSetting(table, selected.id, input)} peakSplDb={loudestDb(table, selected.id) ?? 0} input={input} />
+          ) : (
+            <Box color="quiet">Choose an input for it.</Box>
+          )}
+          {session.sampleRateHz > 0 && (
+            <Box mt="3" fontSize="sm" color="quiet">
+              Peaks aim at −12 dBFS (safe peaks). Levels are a model, ±{formatNumber(6, 0)} dB; check while playing as loudly as in the take.
+            </Box>
+          )}
+        </Box>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,19 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { setSession } from '../../stores/sessionStore';
+import { boathouseKit } from '../../../../demo/boathouse';
+import { restoreDemo } from './actions';
+
+/** The address the demo server prints: straight to the demo session. */
+export function DemoEntry() {
+  const navigate = useNavigate();
+  useEffect(() => {
+    restoreDemo()
+      .catch(() => boathouseKit())
+      .then((demo) => {
+        setSession(demo);
+        void navigate(`/session/${demo.id}/floor`, { replace: true });
+      });
+  }, [navigate]);
+  return null;
+}

@@ -1,0 +1,75 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Session } from '../../../core/session';
+import { StaticFace } from '../../drawing/StaticFace';
+import { livePlan } from '../../stores/planHooks';
+
+interface Props {
+  readonly session: Session;
+  readonly large: boolean;
+  readonly onRename: (name: string) => void;
+  readonly onDuplicate: () => void;
+  readonly onDelete: () => void;
+}
+
+function stateOf(session: Session): string {
+  if (session.microphones.length === 0) return session.instruments.length ? 'no microphones yet' : 'empty room';
+  const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
+  const count = `${session.microphones.length} microphones`;
+  return fixes ? `${count}, ${fixes} to fix` : count;
+}
+
+const dateOf = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
+
+/** One session as a sheet on the shelf: its plan, date, players, state. */
+export function SessionCard({ session, large, onRename, onDuplicate, onDelete }: Props) {
+  const [naming, setNaming] = useState(false);
+  const rename = (name: string): void => {
+    setNaming(false);
+    if (name.trim() && name.trim() !== session.name) onRename(name.trim().slice(0, 120));
+  };
+  return (
+    <Box as="article" aria-label={session.name} bg="panel" borderWidth="1px" borderColor="line" gridColumn={large ? { md: 'span 2' } : undefined} gridRow={large ? { md: 'span 2' } : undefined} display="flex" flexDirection="column">
+      <Link to={`/session/${session.id}/floor`} aria-label={`Open ${session.name}`} style={{ flex: 1, minHeight: large ? 260 : 150, display: 'block' }}>
+        <StaticFace session={session} face="plan" width={large ? 560 : 280} height={large ? 340 : 160} plain />
+      </Link>
+      <Box p="3" borderTopWidth="1px" borderColor="line">
+        {naming ? (
+          <Input
+            aria-label="Session name"
+            autoFocus
+            size="sm"
+            h="44px"
+            defaultValue={session.name}
+            maxLength={120}
+            onBlur={(event) => rename(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') rename(event.currentTarget.value);
+              if (event.key === 'Escape') setNaming(false);
+            }}
+          />
+        ) : (
+          <Box fontWeight="700" fontSize={large ? 'xl' : 'lg'} lineHeight="1.2" overflowWrap="anywhere">
+            {session.name}
+          </Box>
+        )}
+        <Box color="quiet" fontSize="sm" mt="1">
+          {dateOf(session.updatedAt)}
+          {session.players && `, ${session.players}`}, {stateOf(session)}
+        </Box>
+        <Flex gap="1" mt="2" ml="-2">
+          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={() => setNaming(true)} aria-label={`Rename ${session.name}`}>
+            Rename
+          </Button>
+          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDuplicate} aria-label={`Duplicate ${session.name}`}>
+            Duplicate
+          </Button>
+          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDelete} aria-label={`Delete ${session.name}`}>
+            Delete
+          </Button>
+        </Flex>
+      </Box>
+    </Box>
+  );
+}

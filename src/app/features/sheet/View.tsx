@@ -1,0 +1,142 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { arrivalTable } from '../../../core/arrivals';
+import { type InputListRow, inputList, inputListCsv } from '../../../core/exchange';
+import { resolvePlan, type Session } from '../../../core/session';
+import { type TapeEntry, tapeList } from '../../../core/tape';
+import { formatLength, formatNumber } from '../../../core/units';
+import { download, fileName } from '../../components/download';
+import { StaticFace } from '../../drawing/StaticFace';
+import { useLiveSession } from '../../stores/sessionStore';
+
+/** Everything on one page for the wall. */
+export function SheetStation() {
+  const session = useLiveSession();
+  return session ? <Sheet session={session} /> : null;
+}
+
+const cellStyle = { padding: '3px 8px 3px 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
+
+function TapeTable({ session, entries }: { session: Session; entries: readonly TapeEntry[] }) {
+  const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 13 }} aria-label="Tape list">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          <th style={cellStyle}>Microphone</th>
+          <th style={cellStyle}>From</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>To its capsule</th>
+        </tr>
+      </thead>
+      <tbody>
+        {groups.flatMap((group) =>
+          group.map((entry, i) => (
+            <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>
+              <td style={cellStyle}>{i === 0 ? <strong>{`${entry.label}  ${entry.microphone}`}</strong> : ''}</td>
+              <td style={cellStyle}>{entry.from}</td>
+              <td className="measure" style={{ ...cellStyle, textAlign: 'right', fontWeight: 700 }}>
+                {formatLength(entry.lengthM, session.units)}
+              </td>
+            </tr>
+          )),
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+function padsOf(row: InputListRow): string {
+  const pads = [...(row.setting?.microphonePad ? ['microphone'] : []), ...(row.setting?.inputPad ? ['input'] : [])];
+  return pads.join(' + ') || 'off';
+}
+
+function InputTable({ rows }: { rows: readonly InputListRow[] }) {
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 13 }} aria-label="Input list">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Way up'].map((title) => (
+            <th key={title} style={cellStyle}>
+              {title}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
+              {row.input || 'none'}
+            </td>
+            <td style={cellStyle}>
+              <strong>{row.microphone}</strong>
+              <br />
+              <span style={{ color: '#555' }}>{row.model}</span>
+            </td>
+            <td style={cellStyle}>{row.phantom ? 'ON' : 'off'}</td>
+            <td style={cellStyle}>{padsOf(row)}</td>
+            <td className="measure" style={cellStyle}>
+              {row.setting ? `${formatNumber(row.setting.gainDb, 0)} dB` : ''}
+            </td>
+            <td style={cellStyle}>{row.flipped ? 'reverse' : 'normal'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Sheet({ session }: { session: Session }) {
+  const table = arrivalTable(resolvePlan(session));
+  const rows = inputList(session, table);
+  return (
+    <Box h="100%" overflow="auto" p={{ base: '2', md: '6' }} className="print-free">
+      <Flex className="no-print" gap="2" mb="4" justify="center">
+        <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => window.print()}>
+          Print or save as PDF
+        </Button>
+        <Button minH="44px" variant="outline" onClick={() => download(fileName(`${session.name} inputs`, 'csv'), inputListCsv(rows), 'text/csv')}>
+          Input list as CSV
+        </Button>
+      </Flex>
+      <Box className="sheet light" mx="auto" w={{ base: '100%', md: '760px' }} bg="white" color="#111" p={{ base: '4', md: '8' }} boxShadow="0 2px 18px rgba(0,0,0,0.35)" css={{ '& .drawing text': { fill: '#333' }, '& .drawing': { height: 'auto' } }}>
+        <Flex justify="space-between" align="baseline" borderBottomWidth="2px" borderColor="#111" pb="1" mb="2" gap="4">
+          <Box as="h1" fontSize="xl" fontWeight="700" overflowWrap="anywhere">
+            {session.name}
+          </Box>
+          <Box fontSize="sm" textAlign="right">
+            {session.players}
+            <br />
+            <span className="measure">
+              {formatNumber(session.sampleRateHz / 1000, 1)} kHz, {formatNumber(session.room.temperatureC, 0)} °C
+            </span>
+          </Box>
+        </Flex>
+        <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
+          <Box flex="1">
+            <StaticFace session={session} face="plan" width={370} height={310} />
+          </Box>
+          <Box flex="1">
+            <StaticFace session={session} face="side" width={370} height={310} />
+          </Box>
+        </Flex>
+        <Flex gap="6" mt="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
+          <Box flex="1">
+            <Box fontWeight="700" mb="1">
+              Tape list, in walking order
+            </Box>
+            <TapeTable session={session} entries={tapeList(table.plan)} />
+          </Box>
+          <Box flex="1">
+            <Box fontWeight="700" mb="1">
+              Inputs
+            </Box>
+            <InputTable rows={rows} />
+            <Box mt="3" fontSize="12px" color="#444">
+              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down. Drums in a small room are loud: protect your ears and keep to the local rules.
+            </Box>
+          </Box>
+        </Flex>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,109 @@
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { joiResolver } from '@hookform/resolvers/joi';
+import Joi from 'joi';
+import { useForm } from 'react-hook-form';
+import type { Connector } from '../../../core/microphones';
+import type { DeviceInput, InputDevice } from '../../../core/patch';
+import { FormSelect } from './FormSelect';
+import { Field } from './MicrophoneForm';
+
+/** A device whose inputs are alike, as most are; mixed ones come from the catalogue or a file. */
+interface Draft {
+  name: string;
+  inputCount: number;
+  bankSize: number;
+  connector: 'XLR' | 'TRS' | 'both';
+  padDb: number;
+  gainMinDb: number;
+  gainMaxDb: number;
+  maxLevelDbu: number;
+}
+
+const number = (label: string, low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high).label(label);
+const schema = Joi.object({
+  name: Joi.string().trim().min(1).max(120).label('Name'),
+  inputCount: number('Inputs', 1, 64).integer(),
+  bankSize: number('Inputs on one phantom switch', 0, 64).integer(),
+  connector: Joi.valid('XLR', 'TRS', 'both'),
+  padDb: number('Pad', 0, 60),
+  gainMinDb: number('Lowest gain', -60, 60),
+  gainMaxDb: number('Highest gain', -60, 120).min(Joi.ref('gainMinDb')),
+  maxLevelDbu: number('Maximum level', -60, 40),
+});
+
+const FIELDS = [
+  ['inputCount', 'Inputs'],
+  ['bankSize', 'Inputs on one phantom switch, 0 for no power'],
+  ['padDb', 'Pad (dB), 0 for none'],
+  ['gainMinDb', 'Lowest gain (dB)'],
+  ['gainMaxDb', 'Highest gain (dB)'],
+  ['maxLevelDbu', 'Maximum level at lowest gain (dBu)'],
+] as const;
+
+function draftOf(device: InputDevice): Draft {
+  const first = device.inputs[0];
+  const bank = first?.phantomBank;
+  return {
+    name: device.name,
+    inputCount: device.inputs.length,
+    bankSize: bank ? device.inputs.filter((input) => input.phantomBank === bank).length : 0,
+    connector: first?.connectors.length === 2 ? 'both' : (first?.connectors[0] ?? 'XLR'),
+    padDb: first?.padDb ?? 0,
+    gainMinDb: first?.gainMinDb ?? 0,
+    gainMaxDb: first?.gainMaxDb ?? 56,
+    maxLevelDbu: first?.maxLevelDbu ?? 12,
+  };
+}
+
+function deviceOf(id: string, draft: Draft): InputDevice {
+  const connectors: Connector[] = draft.connector === 'both' ? ['XLR', 'TRS'] : [draft.connector];
+  const inputs = Array.from({ length: draft.inputCount }, (_, i): DeviceInput => {
+    const start = draft.bankSize > 0 ? Math.floor(i / draft.bankSize) * draft.bankSize + 1 : 0;
+    const end = Math.min(draft.inputCount, start + draft.bankSize - 1);
+    const { padDb, gainMinDb, gainMaxDb, maxLevelDbu } = draft;
+    return { id: `in${i + 1}`, name: String(i + 1), connectors, phantomBank: start ? `${start}–${end}` : null, padDb, gainMinDb, gainMaxDb, maxLevelDbu, group: 'mic' };
+  });
+  return { id, name: draft.name.trim(), inputs };
+}
+
+export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; onSave: (device: InputDevice) => void; onCancel: () => void }) {
+  const { register, handleSubmit, formState } = useForm<Draft>({
+    defaultValues: draftOf(device),
+    resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
+  });
+  const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
+  return (
+    <form onSubmit={handleSubmit((draft) => onSave(deviceOf(device.id, draft)))} aria-label={`Input device ${device.name}`} noValidate>
+      <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
+        <Field label="Name" problem={formState.errors.name?.message}>
+          <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
+        </Field>
+        <FormSelect
+          label="Connectors"
+          options={[
+            { value: 'both', text: 'XLR and TRS' },
+            { value: 'XLR', text: 'XLR' },
+            { value: 'TRS', text: 'TRS' },
+          ]}
+          {...register('connector')}
+        />
+        {FIELDS.map(([name, label]) => (
+          <Field key={name} label={label} problem={formState.errors[name]?.message}>
+            <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
+          </Field>
+        ))}
+      </Grid>
+      <Flex gap="2" mt="3">
+        <Button type="submit" minH="44px" bg="tapeFill" color="#12181b">
+          Keep it
+        </Button>
+        <Button minH="44px" variant="outline" onClick={onCancel}>
+          Leave it as it was
+        </Button>
+      </Flex>
+      <Box mt="2" fontSize="sm" color="quiet">
+        Gear is described by kind; look the figures up in its data sheet.
+      </Box>
+    </form>
+  );
+}

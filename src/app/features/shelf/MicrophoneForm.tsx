@@ -1,0 +1,91 @@
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { joiResolver } from '@hookform/resolvers/joi';
+import { useForm } from 'react-hook-form';
+import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
+import { microphoneModelSchema } from '../../../core/session';
+import { FormSelect } from './FormSelect';
+
+interface Props {
+  readonly model: MicrophoneModel;
+  readonly onSave: (model: MicrophoneModel) => void;
+  readonly onCancel: () => void;
+}
+
+const NUMBERS = [
+  ['sensitivityMvPerPa', 'Sensitivity (mV/Pa)'],
+  ['maxSplDb', 'Maximum SPL (dB)'],
+  ['selfNoiseDba', 'Self-noise (dBA), empty if none is given'],
+  ['padDb', 'Its own pad (dB), 0 for none'],
+  ['count', 'How many'],
+  ['weightKg', 'Weight (kg)'],
+] as const;
+
+const PHANTOM_TEXT = { needs: 'Needs it', indifferent: 'Does not mind', never: 'Must never get it' };
+const toNumber = (text: unknown): number | null => (text === '' || text === null ? null : Number(String(text).replace(',', '.')));
+
+/** One kind of microphone, checked by the same schema as files are. */
+export function MicrophoneForm({ model, onSave, onCancel }: Props) {
+  const { register, handleSubmit, formState } = useForm<MicrophoneModel>({
+    defaultValues: model,
+    resolver: joiResolver(microphoneModelSchema, { presence: 'required', errors: { wrap: { label: false } } }),
+  });
+  const { errors } = formState;
+  const problem = (name: keyof MicrophoneModel): string | undefined => errors[name]?.message as string | undefined;
+  return (
+    <form onSubmit={handleSubmit((value) => onSave(value))} aria-label={`Microphone ${model.name || 'new'}`} noValidate>
+      <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
+        <Field label="Name" problem={problem('name')}>
+          <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
+        </Field>
+        <FormSelect label="Kind" options={MICROPHONE_KINDS.map((kind) => ({ value: kind, text: MICROPHONE_KIND_NAMES[kind] }))} {...register('kind')} />
+        <FormSelect label="Phantom power" options={Object.entries(PHANTOM_TEXT).map(([value, text]) => ({ value, text }))} {...register('phantom')} />
+        <FormSelect label="Connector" options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
+        {NUMBERS.map(([name, label]) => (
+          <Field key={name} label={label} problem={problem(name)}>
+            <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
+          </Field>
+        ))}
+      </Grid>
+      <fieldset style={{ marginTop: 12 }}>
+        <legend style={{ fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>Patterns it offers</legend>
+        <Flex wrap="wrap" gap="3">
+          {PATTERN_NAMES.map((pattern) => (
+            <label key={pattern} style={{ display: 'flex', alignItems: 'center', gap: 6, minHeight: 44 }}>
+              <input type="checkbox" value={pattern} {...register('patterns')} style={{ width: 18, height: 18 }} />
+              {pattern.replaceAll('-', ' ')}
+            </label>
+          ))}
+        </Flex>
+        {problem('patterns') && (
+          <Box role="alert" color="fix" fontSize="sm">
+            Choose at least one pattern.
+          </Box>
+        )}
+      </fieldset>
+      <Flex gap="2" mt="3">
+        <Button type="submit" minH="44px" bg="tapeFill" color="#12181b">
+          Keep it
+        </Button>
+        <Button minH="44px" variant="outline" onClick={onCancel}>
+          Leave it as it was
+        </Button>
+      </Flex>
+    </form>
+  );
+}
+
+export function Field({ label, problem, children }: { label: string; problem?: string | undefined; children: React.ReactNode }) {
+  return (
+    <Box>
+      <Box fontSize="sm" color="quiet" aria-hidden="true">
+        {label}
+      </Box>
+      {children}
+      {problem && (
+        <Box role="alert" color="fix" fontSize="sm">
+          {problem}.
+        </Box>
+      )}
+    </Box>
+  );
+}

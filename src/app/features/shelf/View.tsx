@@ -1,0 +1,225 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { exportShelf } from '../../../core/exchange';
+import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../../../core/microphones';
+import { DEVICE_CATALOGUE, type InputDevice } from '../../../core/patch';
+import { dropDevice, dropModel, editSession, putDevice, putModel, type Session, type Shelf, usedOf } from '../../../core/session';
+import { formatNumber } from '../../../core/units';
+import { BOATHOUSE_SHELF } from '../../../../demo/boathouse';
+import { Choice } from '../../components/Choice';
+import { download } from '../../components/download';
+import { loadShelf, saveProblem, storeShelf } from '../../db/database';
+import { TopBar } from '../../frame/TopBar';
+import { runCommand, useSessionStore } from '../../stores/sessionStore';
+import { DeviceForm } from './DeviceForm';
+import { MicrophoneForm } from './MicrophoneForm';
+
+interface Props {
+  readonly shelf: Shelf;
+  readonly session: Session | null;
+  readonly onChange: (shelf: Shelf) => void;
+}
+
+/** The shelf of the open session; changes go to the shelf for new sessions too. */
+export function SessionShelf() {
+  const session = useSessionStore((state) => state.doc);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (!session) return null;
+  const change = (shelf: Shelf): void => {
+    runCommand(editSession({ shelf }));
+    storeShelf(shelf).catch((error) => setProblem(saveProblem(error)));
+  };
+  return (
+    <>
+      {problem && <Box role="alert">{problem}</Box>}
+      <ShelfLists shelf={session.shelf} session={session} onChange={change} />
+    </>
+  );
+}
+
+/** The shelf that new sessions start with. */
+export function ShelfView() {
+  const [shelf, setShelf] = useState<Shelf | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    loadShelf()
+      .then((stored) => setShelf(stored ?? BOATHOUSE_SHELF))
+      .catch(() => setShelf(BOATHOUSE_SHELF));
+  }, []);
+  const change = (next: Shelf): void => {
+    setShelf(next);
+    storeShelf(next).catch((error) => setProblem(saveProblem(error)));
+  };
+  return (
+    <Flex direction="column" h="100%">
+      <TopBar session={null} />
+      <Box as="main" flex="1" minH="0">
+        {problem && (
+          <Box role="alert" color="fix" px="8" py="2">
+            {problem}
+          </Box>
+        )}
+        {shelf && <ShelfLists shelf={shelf} session={null} onChange={change} />}
+      </Box>
+    </Flex>
+  );
+}
+
+const freshId = (base: string): string => `${base}-${crypto.randomUUID().slice(0, 8)}`;
+
+function ShelfLists({ shelf, session, onChange }: Props) {
+  const [editing, setEditing] = useState<string | null>(null);
+  const [note, setNote] = useState<string | null>(null);
+  const addModel = (id: string): void => {
+    const found = MICROPHONE_CATALOGUE.find((model) => model.id === id);
+    if (!found) return;
+    const model = shelf.microphones.some((own) => own.id === id) ? { ...found, id: freshId(id), name: `${found.name} 2` } : found;
+    onChange(putModel(shelf, model));
+    setEditing(model.id);
+  };
+  const addDevice = (id: string): void => {
+    const found = DEVICE_CATALOGUE.find((device) => device.id === id);
+    if (!found) return;
+    const device = shelf.devices.some((own) => own.id === id) ? { ...found, id: freshId(id) } : found;
+    onChange(putDevice(shelf, device));
+  };
+  const drop = (model: MicrophoneModel): void => {
+    const used = session ? usedOf(session, model.id) : 0;
+    if (used > 0) setNote(`${model.name} stands on the Floor ${used === 1 ? 'once' : `${used} times`}: take it away there first.`);
+    else onChange(dropModel(shelf, model.id));
+  };
+  return (
+    <Box h="100%" overflow="auto" px={{ base: '4', md: '8' }} py="6" maxW="1100px">
+      <Flex align="center" gap="3" wrap="wrap" mb="4">
+        <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
+          Shelf
+        </Box>
+        <Button minH="44px" variant="outline" onClick={() => download('shelf.json', exportShelf(shelf), 'application/json')}>
+          Export the shelf
+        </Button>
+      </Flex>
+      {note && (
+        <Box role="alert" color="improve" mb="3">
+          {note}
+        </Box>
+      )}
+      <Flex align="end" justify="space-between" gap="3" wrap="wrap">
+        <Box as="h2" fontSize="lg" fontWeight="700">
+          Microphones
+        </Box>
+        <Choice
+          label="Add a microphone from the catalogue"
+          value=""
+          options={[{ value: '', text: 'Choose a kind' }, ...MICROPHONE_CATALOGUE.map((model) => ({ value: model.id, text: model.name }))]}
+          onChange={addModel}
+        />
+      </Flex>
+      <Box as="ul" m="0" p="0" mt="2">
+        {shelf.microphones.map((model) => (
+          <Box as="li" key={model.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
+            {editing === model.id ? (
+              <MicrophoneForm
+                model={model}
+                onCancel={() => setEditing(null)}
+                onSave={(saved) => {
+                  onChange(putModel(shelf, saved));
+                  setEditing(null);
+                }}
+              />
+            ) : (
+              <ModelLine model={model} onEdit={() => setEditing(model.id)} onDrop={() => drop(model)} />
+            )}
+          </Box>
+        ))}
+        {shelf.microphones.length === 0 && <Box py="3">No microphone yet: add the first from the catalogue.</Box>}
+      </Box>
+      <Flex align="end" justify="space-between" gap="3" wrap="wrap" mt="8">
+        <Box as="h2" fontSize="lg" fontWeight="700">
+          Input devices
+        </Box>
+        <Choice
+          label="Add an input device from the catalogue"
+          value=""
+          options={[{ value: '', text: 'Choose a kind' }, ...DEVICE_CATALOGUE.map((device) => ({ value: device.id, text: device.name }))]}
+          onChange={addDevice}
+        />
+      </Flex>
+      <Box as="ul" m="0" p="0" mt="2">
+        {shelf.devices.map((device) => (
+          <Box as="li" key={device.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
+            {editing === `device/${device.id}` ? (
+              <DeviceForm
+                device={device}
+                onCancel={() => setEditing(null)}
+                onSave={(saved) => {
+                  onChange(putDevice(shelf, saved));
+                  setEditing(null);
+                }}
+              />
+            ) : (
+              <DeviceLine device={device} onEdit={() => setEditing(`device/${device.id}`)} onDrop={() => onChange(dropDevice(shelf, device.id))} />
+            )}
+          </Box>
+        ))}
+        {shelf.devices.length === 0 && <Box py="3">No input device yet: add one from the catalogue.</Box>}
+      </Box>
+    </Box>
+  );
+}
+
+const POWER = { needs: 'needs 48 V', indifferent: 'does not mind 48 V', never: 'never 48 V' };
+
+function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: () => void; onDrop: () => void }) {
+  const facts = [
+    MICROPHONE_KIND_NAMES[model.kind].toLowerCase(),
+    model.patterns.map((pattern) => pattern.replaceAll('-', ' ')).join(', '),
+    POWER[model.phantom],
+    `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`,
+    `${formatNumber(model.maxSplDb, 0)} dB SPL`,
+    ...(model.padDb ? [`pad ${formatNumber(-model.padDb, 0)} dB`] : []),
+  ];
+  return (
+    <Flex gap="3" align="center" wrap="wrap">
+      <Box className="measure" fontSize="xl" w="44px" color="tape">
+        {model.count}×
+      </Box>
+      <Box flex="1" minW="220px">
+        <Box fontWeight="700">{model.name}</Box>
+        <Box fontSize="sm" color="quiet">
+          {facts.join('; ')}
+        </Box>
+      </Box>
+      <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${model.name}`}>
+        Edit
+      </Button>
+      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={`Remove ${model.name}`}>
+        Remove
+      </Button>
+    </Flex>
+  );
+}
+
+function DeviceLine({ device, onEdit, onDrop }: { device: InputDevice; onEdit: () => void; onDrop: () => void }) {
+  const banks = [...new Set(device.inputs.map((input) => input.phantomBank))];
+  const first = device.inputs[0];
+  return (
+    <Flex gap="3" align="center" wrap="wrap">
+      <Box className="measure" fontSize="xl" w="44px" color="tape">
+        {device.inputs.length}
+      </Box>
+      <Box flex="1" minW="220px">
+        <Box fontWeight="700">{device.name}</Box>
+        <Box fontSize="sm" color="quiet">
+          phantom: {banks.map((bank) => bank ?? 'none').join(', ')}; gain {formatNumber(first?.gainMinDb ?? 0, 0)} to {formatNumber(first?.gainMaxDb ?? 0, 0)} dB; takes{' '}
+          {formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu
+        </Box>
+      </Box>
+      <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${device.name}`}>
+        Edit
+      </Button>
+      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={`Remove ${device.name}`}>
+        Remove
+      </Button>
+    </Flex>
+  );
+}

@@ -1,0 +1,80 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { NavLink } from 'react-router';
+import type { Session } from '../../core/session';
+import { livePlan } from '../stores/planHooks';
+import { useTakeStore } from '../stores/takeStore';
+import { STATIONS } from './stations';
+
+type StopState = 'open' | 'trouble' | 'done';
+const STATE_WORDS: Record<StopState, string> = { open: 'not begun', trouble: 'something to fix', done: 'done' };
+
+function stateOf(path: string, session: Session, proven: boolean, takeFixes: number): StopState {
+  const { findings, table } = livePlan(session);
+  const placed = session.microphones.length > 0;
+  if (path === 'floor') return !placed ? 'open' : findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
+  if (path === 'patch') return !placed || Object.keys(session.patch).length === 0 ? 'open' : table.plan.microphones.every((m) => session.patch[m.id]) ? 'done' : 'trouble';
+  if (path === 'check') return !proven ? 'open' : takeFixes > 0 ? 'trouble' : 'done';
+  return placed && Object.keys(session.patch).length > 0 ? 'done' : 'open';
+}
+
+function Stop({ state }: { state: StopState }) {
+  const colour = state === 'trouble' ? 'fix' : state === 'done' ? 'fine' : 'edge';
+  return (
+    <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true" style={{ color: `var(--chakra-colors-${colour})` }}>
+      <circle cx="8" cy="8" r="6" fill="var(--chakra-colors-panel)" stroke="currentColor" strokeWidth="2" />
+      {state === 'done' && <path d="M4.8 8.2 7.2 10.6 11.4 5.6" fill="none" stroke="currentColor" strokeWidth="2" />}
+      {state === 'trouble' && <path d="M8 4.2V8.6M8 10.6V11.4" stroke="currentColor" strokeWidth="2" />}
+    </svg>
+  );
+}
+
+/** The stations as stops on one line; at phone width a bar at the bottom. */
+export function StationLine({ session }: { session: Session }) {
+  const proven = useTakeStore((state) => state.report !== null && state.sessionId === session.id);
+  const fixes = useTakeStore((state) => state.fixCount);
+  return (
+    <Flex
+      as="nav"
+      aria-label="Stations"
+      className="no-print"
+      direction={{ base: 'row', md: 'column' }}
+      order={{ base: 3, md: 0 }}
+      w={{ base: '100%', md: '92px' }}
+      bg="panel"
+      borderRightWidth={{ md: '1px' }}
+      borderTopWidth={{ base: '1px', md: '0' }}
+      borderColor="line"
+      pt={{ md: '3' }}
+      justify={{ base: 'space-around', md: 'flex-start' }}
+      flexShrink={0}
+    >
+      {STATIONS.map((station) => {
+        const state = stateOf(station.path, session, proven, fixes);
+        return (
+          <NavLink key={station.path} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
+            {({ isActive }) => (
+              <Flex
+                direction={{ base: 'column', md: 'row' }}
+                align="center"
+                gap={{ base: '0.5', md: '2' }}
+                px="3"
+                minH="48px"
+                justify={{ base: 'center', md: 'flex-start' }}
+                color={isActive ? 'ink' : 'quiet'}
+                fontWeight={isActive ? '700' : '400'}
+                borderLeftWidth={{ base: '0', md: '3px' }}
+                borderColor={isActive ? 'tape' : 'transparent'}
+              >
+                <Stop state={state} />
+                <span>{station.name}</span>
+                <Box as="span" position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
+                  , {STATE_WORDS[state]}
+                </Box>
+              </Flex>
+            )}
+          </NavLink>
+        );
+      })}
+    </Flex>
+  );
+}

@@ -1,0 +1,101 @@
+import { Box, Button, Flex, Menu, Portal } from '@chakra-ui/react';
+import { ChevronDown, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { useNavigate } from 'react-router';
+import { exportSession } from '../../core/exchange';
+import { editSession, patchInputs, type Session } from '../../core/session';
+import { formatNumber } from '../../core/units';
+import { download, fileName } from '../components/download';
+import { livePlan } from '../stores/planHooks';
+import { redo, runCommand, undo, useHistory } from '../stores/sessionStore';
+import { applyTheme, useViewStore } from '../stores/viewStore';
+
+function Facts({ session }: { session: Session }) {
+  const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
+  const inputs = patchInputs(session).length;
+  const count = session.microphones.length;
+  return (
+    <Flex gap="3" color="quiet" fontSize="sm" className="measure" display={{ base: 'none', md: 'flex' }} align="center">
+      <span>{count === 1 ? '1 microphone' : `${count} microphones`}</span>
+      <span>
+        {Object.keys(session.patch).length} of {inputs} inputs
+      </span>
+      <span>{formatNumber(session.room.temperatureC, 0)} °C</span>
+      {fixes > 0 && (
+        <Box as="span" color="fix" fontWeight="700">
+          ▲ {fixes} to fix
+        </Box>
+      )}
+    </Flex>
+  );
+}
+
+function SessionMenu({ session }: { session: Session | null }) {
+  const navigate = useNavigate();
+  return (
+    <Menu.Root>
+      <Menu.Trigger asChild>
+        <Button variant="ghost" px="2" minH="44px" fontWeight="700" fontSize="lg" maxW={{ base: '190px', md: '320px' }}>
+          <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+            {session?.name ?? 'Shuttlecraft'}
+          </Box>
+          <ChevronDown size={16} aria-hidden="true" />
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content bg="panel" borderWidth="1px" borderColor="edge">
+            <Menu.Item value="sessions" minH="44px" onClick={() => navigate('/')}>
+              All sessions
+            </Menu.Item>
+            <Menu.Item value="shelf" minH="44px" onClick={() => navigate(session ? `/session/${session.id}/shelf` : '/shelf')}>
+              Shelf
+            </Menu.Item>
+            {session && (
+              <Menu.Item value="export" minH="44px" onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}>
+                Export this session
+              </Menu.Item>
+            )}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}
+
+function HistoryButtons() {
+  const past = useHistory((state) => state.pastStates.length);
+  const future = useHistory((state) => state.futureStates.length);
+  return (
+    <>
+      <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label="Undo" disabled={past === 0} onClick={undo}>
+        <Undo2 size={18} />
+      </Button>
+      <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label="Redo" disabled={future === 0} onClick={redo}>
+        <Redo2 size={18} />
+      </Button>
+    </>
+  );
+}
+
+/** Session, what it amounts to, undo, units and theme. */
+export function TopBar({ session }: { session: Session | null }) {
+  const theme = useViewStore((state) => state.theme);
+  const metric = session?.units === 'metric';
+  return (
+    <Flex as="header" className="no-print" align="center" gap={{ base: '1', md: '4' }} px="2" h="52px" flexShrink={0} bg="panel" borderBottomWidth="1px" borderColor="line">
+      <SessionMenu session={session} />
+      {session && <Facts session={session} />}
+      <Flex ml="auto" align="center">
+        {session && <HistoryButtons />}
+        {session && (
+          <Button variant="ghost" minW="44px" minH="44px" px="2" className="measure" aria-label={`Units: ${metric ? 'metric, switch to imperial' : 'imperial, switch to metric'}`} onClick={() => runCommand(editSession({ units: metric ? 'imperial' : 'metric' }))}>
+            {metric ? 'cm' : 'in'}
+          </Button>
+        )}
+        <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label={theme === 'slate' ? 'Daylight theme' : 'Dim-room theme'} onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}>
+          {theme === 'slate' ? <Sun size={18} /> : <Moon size={18} />}
+        </Button>
+      </Flex>
+    </Flex>
+  );
+}

@@ -1,0 +1,23 @@
+import { useMemo } from 'react';
+import { type ArrivalTable, arrivalTable } from '../../core/arrivals';
+import { checkPlan, type Finding } from '../../core/checks';
+import { resolvePlan, type Session } from '../../core/session';
+
+export interface LivePlan {
+  readonly table: ArrivalTable;
+  readonly findings: readonly Finding[];
+}
+
+const cache = new WeakMap<Session, LivePlan>();
+
+/** Everything computed from a session, worked out once per document, drafts included. */
+export function livePlan(session: Session): LivePlan {
+  const known = cache.get(session);
+  if (known) return known;
+  const table = arrivalTable(resolvePlan(session));
+  const fresh = { table, findings: checkPlan(table) };
+  cache.set(session, fresh);
+  return fresh;
+}
+
+export const useLivePlan = (session: Session): LivePlan => useMemo(() => livePlan(session), [session]);

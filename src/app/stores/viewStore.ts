@@ -1,0 +1,53 @@
+import { create } from 'zustand';
+
+export type FloorView = 'plan' | 'side' | 'both';
+export type Theme = 'slate' | 'daylight';
+
+interface ViewState {
+  readonly theme: Theme;
+  readonly floorView: FloorView;
+  /** Which way the elevation looks: across the room, or along it. */
+  readonly elevation: 'side' | 'front';
+  readonly chosenMicrophones: readonly string[];
+  readonly chosenSource: string | null;
+}
+
+const STORED = 'shuttlecraft-theme';
+
+function storedTheme(): Theme {
+  try {
+    return localStorage.getItem(STORED) === 'daylight' ? 'daylight' : 'slate';
+  } catch {
+    return 'slate';
+  }
+}
+
+export const useViewStore = create<ViewState>(() => ({
+  theme: storedTheme(),
+  floorView: 'both',
+  elevation: 'side',
+  chosenMicrophones: [],
+  chosenSource: null,
+}));
+
+export const setView = (change: Partial<ViewState>): void => useViewStore.setState(change);
+
+/** Puts the theme on the page; the class drives every colour token. */
+export function applyTheme(theme: Theme): void {
+  document.documentElement.classList.toggle('dark', theme === 'slate');
+  document.documentElement.classList.toggle('light', theme === 'daylight');
+  try {
+    localStorage.setItem(STORED, theme);
+  } catch {
+    // Storage is switched off: the theme lasts as long as the tab.
+  }
+  setView({ theme });
+}
+
+/** Chooses a microphone; `extend` adds it to or takes it from those chosen already. */
+export function chooseMicrophone(id: string, extend = false): void {
+  const { chosenMicrophones } = useViewStore.getState();
+  if (!extend) return setView({ chosenMicrophones: [id] });
+  const without = chosenMicrophones.filter((other) => other !== id);
+  setView({ chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
+}

@@ -1,0 +1,64 @@
+import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+
+/** A colour by meaning: daylight, and slate for the dim room. */
+const both = (daylight: string, slate: string): { value: { base: string; _dark: string } } => ({ value: { base: daylight, _dark: slate } });
+
+/**
+ * Eight string colours safe for colour-blind users, in a daylight and a slate shade (after the qualitative set of Okabe and
+ * Ito 2008, from memory, darkened for paper); the microphone's label always stands on the string's end.
+ */
+const strings: readonly (readonly [string, string])[] = [
+  ['#a85a00', '#f0a04b'],
+  ['#0b6aa2', '#62bdf0'],
+  ['#00785a', '#3cc9a0'],
+  ['#9c3f7c', '#e49ac4'],
+  ['#7a6a00', '#e6db5c'],
+  ['#b23c10', '#f58a5e'],
+  ['#2f4ea8', '#9db2ff'],
+  ['#4f5a60', '#c4ced2'],
+];
+
+const stringTokens = Object.fromEntries(strings.map(([daylight, slate], i) => [`string${i}`, both(daylight, slate)]));
+
+const config = defineConfig({
+  globalCss: {
+    'html, body, #root': { height: '100%' },
+    body: { bg: 'page', color: 'ink', fontFamily: 'body', fontSize: 'md', lineHeight: '1.4' },
+    '*:focus-visible': { outline: '2px solid', outlineColor: 'tape', outlineOffset: '2px' },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        mono: { value: "'Atkinson Hyperlegible Mono Variable', monospace" },
+      },
+      fontSizes: { sm: { value: '13px' }, md: { value: '15px' }, lg: { value: '18px' }, xl: { value: '24px' }, '2xl': { value: '36px' }, stand: { value: '72px' } },
+      radii: { l1: { value: '2px' }, l2: { value: '3px' }, l3: { value: '4px' } },
+    },
+    semanticTokens: {
+      colors: {
+        page: both('#f6f2e8', '#12181b'),
+        panel: both('#fffdf7', '#1a2327'),
+        line: both('#d8d0be', '#2c3a40'),
+        edge: both('#8b866f', '#5d6f77'),
+        ink: both('#1c2a30', '#ece6d9'),
+        quiet: both('#56646a', '#a9b3b3'),
+        tape: both('#8a5f00', '#f0b429'),
+        tapeFill: both('#f0b429', '#f0b429'),
+        fix: both('#a3311c', '#ff9178'),
+        improve: both('#8a5f00', '#f0b429'),
+        note: both('#3a5f86', '#93b9e0'),
+        fine: both('#4b6a1f', '#a6cf6b'),
+        ...stringTokens,
+        'bg.DEFAULT': both('#f6f2e8', '#12181b'),
+        'bg.panel': both('#fffdf7', '#1a2327'),
+        'fg.DEFAULT': both('#1c2a30', '#ece6d9'),
+        'fg.muted': both('#56646a', '#a9b3b3'),
+        'border.DEFAULT': both('#d8d0be', '#2c3a40'),
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);

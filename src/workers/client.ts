@@ -1,0 +1,51 @@
+import { type Remote, proxy, wrap } from 'comlink';
+import type { PatchProblem, PatchResult } from '../core/patch';
+import type { Fault } from '../core/render';
+import type { Session } from '../core/session';
+import type { PatchJob, TakeAnswer, TakeFile, TakeJob } from './protocol';
+
+/** A worker started on first use and kept until disposed. */
+function lazyWorker<T>(start: () => Worker): { remote(): Remote<T>; dispose(): void } {
+  let worker: Worker | null = null;
+  let remote: Remote<T> | null = null;
+  return {
+    remote: () => {
+      worker ??= start();
+      remote ??= wrap<T>(worker);
+      return remote;
+    },
+    dispose: () => {
+      worker?.terminate();
+      worker = null;
+      remote = null;
+    },
+  };
+}
+
+const takeWorker = lazyWorker<TakeJob>(() => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }));
+const patchWorker = lazyWorker<PatchJob>(() => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }));
+
+/** Checks a take in the worker. One job at a time: a new one stops the one before. */
+export function checkTakeFiles(files: readonly TakeFile[], onProgress: (share: number) => void): Promise<TakeAnswer> {
+  return takeWorker.remote().check(files, proxy(onProgress));
+}
+
+export const cancelTakeCheck = (): void => void takeWorker.remote().cancel();
+
+export const renderTakeFiles = (session: Session, seed: number, faults: readonly Fault[]): Promise<readonly TakeFile[]> =>
+  takeWorker.remote().render(session, seed, faults);
+
+let latestPatch = 0;
+
+/** Solves the patch in the worker; null when a newer request has been made meanwhile. */
+export async function assignInputsInWorker(problem: PatchProblem): Promise<PatchResult | null> {
+  const mine = ++latestPatch;
+  const result = await patchWorker.remote().assign(problem);
+  return mine === latestPatch ? result : null;
+}
+
+/** Ends both workers; they start again on the next use. */
+export function disposeWorkers(): void {
+  takeWorker.dispose();
+  patchWorker.dispose();
+}
