@@ -1,6 +1,6 @@
 import { createBrowserRouter, Navigate } from 'react-router';
-import { SessionFrame } from './frame/SessionFrame';
 import { SessionsView } from './features/sessions/View';
+import { SessionFrame } from './frame/SessionFrame';
 
 /** Every address. Stations are fetched when first opened; the service worker keeps them for later. */
 export const router = createBrowserRouter([

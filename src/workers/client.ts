@@ -1,4 +1,4 @@
-import { type Remote, proxy, wrap } from 'comlink';
+import { proxy, type Remote, wrap } from 'comlink';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fault } from '../core/render';
 import type { Session } from '../core/session';

@@ -42,7 +42,11 @@ const job: TakeJob = {
       return { ok: true, report, waveforms, refused };
     } catch (error) {
       if (error instanceof TakeCheckCancelled) return { ok: false, cancelled: true, reason: 'The take check was stopped; nothing was changed.' };
-      return { ok: false, cancelled: false, reason: `The take could not be read to its end (${error instanceof Error ? error.message : 'unknown trouble'}): copy the files to this machine and try again.` };
+      return {
+        ok: false,
+        cancelled: false,
+        reason: `The take could not be read to its end (${error instanceof Error ? error.message : 'unknown trouble'}): copy the files to this machine and try again.`,
+      };
     }
   },
   cancel() {
@@ -50,7 +54,9 @@ const job: TakeJob = {
   },
   async render(session, seed, faults) {
     const take = renderTake(resolvePlan(session), { seed, faults });
-    return take.channels.map((channel): TakeFile => ({ name: `${channel.name}.wav`, blob: new Blob([writeWav([channel.samples], take.sampleRateHz)]) }));
+    return take.channels.map(
+      (channel): TakeFile => ({ name: `${channel.name}.wav`, blob: new Blob([writeWav([channel.samples], take.sampleRateHz)]) }),
+    );
   },
 };
 

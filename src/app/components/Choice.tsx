@@ -20,7 +20,13 @@ export function Choice({ label, value, options, onChange, hideLabel = false }: P
         </label>
       )}
       <NativeSelect.Root size="sm">
-        <NativeSelect.Field id={id} aria-label={hideLabel ? label : undefined} h={{ base: '44px', md: '34px' }} value={value} onChange={(event) => onChange(event.target.value)}>
+        <NativeSelect.Field
+          id={id}
+          aria-label={hideLabel ? label : undefined}
+          h={{ base: '44px', md: '34px' }}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        >
           {options.map((option) => (
             <option key={option.value} value={option.value}>
               {option.text}

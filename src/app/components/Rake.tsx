@@ -12,12 +12,22 @@ export interface RakeMark {
 }
 
 const FLOOR_DB = -30;
-const PAD = { left: 8, right: 40, top: 20, bottom: 20 };
+const PAD = { left: 8, right: 40, top: 22, bottom: 20 };
 
 const niceStep = (range: number): number => [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((step) => range / step <= 8) ?? 100;
 
 /** The arrival rake: a time axis in ms; each channel a mark where the sound reaches it; height is level; filled is upright. */
-export const Rake = memo(function Rake({ marks, width, height, title }: { marks: readonly RakeMark[]; width: number; height: number; title: string }) {
+export const Rake = memo(function Rake({
+  marks,
+  width,
+  height,
+  title,
+}: {
+  marks: readonly RakeMark[];
+  width: number;
+  height: number;
+  title: string;
+}) {
   const times = marks.map((mark) => mark.timeMs);
   const low = Math.min(0, ...times);
   const high = Math.max(1, ...times) * 1.05;
@@ -25,10 +35,27 @@ export const Rake = memo(function Rake({ marks, width, height, title }: { marks:
   const x = (ms: number): number => PAD.left + 12 + ((ms - low) / (high - low)) * (width - PAD.left - PAD.right - 24);
   const base = height - PAD.bottom;
   const y = (db: number): number => PAD.top + ((0 - Math.max(FLOOR_DB, db)) / -FLOOR_DB) * (base - PAD.top - 10);
-  const ticks = Array.from({ length: Math.floor((high - low) / step) + 2 }, (_, i) => Math.ceil(low / step) * step + i * step).filter((t) => t <= high);
+  const ticks = Array.from({ length: Math.floor((high - low) / step) + 2 }, (_, i) => Math.ceil(low / step) * step + i * step).filter(
+    (t) => t <= high,
+  );
+  const labelRow = (mark: RakeMark): number =>
+    marks.filter(
+      (other) =>
+        !other.ghost &&
+        other !== mark &&
+        Math.abs(x(other.timeMs) - x(mark.timeMs)) < 20 &&
+        (other.timeMs < mark.timeMs || (other.timeMs === mark.timeMs && marks.indexOf(other) < marks.indexOf(mark))),
+    ).length;
   const described = marks.map((mark) => `${mark.label} ${mark.timeMs.toFixed(2)} ms ${mark.upright ? 'upright' : 'inverted'}`).join(', ');
   return (
-    <svg className="rake" width="100%" height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${title}: ${described || 'nothing arrives'}`}>
+    <svg
+      className="rake"
+      width="100%"
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`${title}: ${described || 'nothing arrives'}`}
+    >
       <line className="axis" x1={PAD.left} x2={width - 4} y1={base} y2={base} />
       {ticks.map((t) => (
         <g key={t}>
@@ -42,11 +69,33 @@ export const Rake = memo(function Rake({ marks, width, height, title }: { marks:
         ms
       </text>
       {marks.map((mark) => (
-        <g key={`${mark.id}${mark.ghost ? '-ghost' : ''}`} className="slide" style={{ transform: `translateX(${x(mark.timeMs)}px)` }} opacity={mark.ghost ? 0.75 : 1}>
-          <line y1={base} y2={y(mark.levelDb)} stroke={mark.colour} strokeWidth={mark.ghost ? 1.2 : 2} strokeDasharray={mark.ghost ? '3 3' : undefined} />
-          <circle cy={y(mark.levelDb)} r={mark.ghost ? 4 : 6} fill={mark.upright ? mark.colour : 'var(--chakra-colors-page)'} stroke={mark.colour} strokeWidth={2} />
+        <g
+          key={`${mark.id}${mark.ghost ? '-ghost' : ''}`}
+          className="slide"
+          style={{ transform: `translateX(${x(mark.timeMs)}px)` }}
+          opacity={mark.ghost ? 0.75 : 1}
+        >
+          <line
+            y1={base}
+            y2={y(mark.levelDb)}
+            stroke={mark.colour}
+            strokeWidth={mark.ghost ? 1.2 : 2}
+            strokeDasharray={mark.ghost ? '3 3' : undefined}
+          />
+          <circle
+            cy={y(mark.levelDb)}
+            r={mark.ghost ? 4 : 6}
+            fill={mark.upright ? mark.colour : 'var(--chakra-colors-page)'}
+            stroke={mark.colour}
+            strokeWidth={2}
+          />
           {!mark.ghost && (
-            <text y={y(mark.levelDb) - 10} textAnchor="middle" style={{ fill: mark.colour, fontWeight: 700 }}>
+            <text
+              x={labelRow(mark) ? 10 : 0}
+              y={y(mark.levelDb) - 10 + 17 * labelRow(mark)}
+              textAnchor={labelRow(mark) ? 'start' : 'middle'}
+              style={{ fill: mark.colour, fontWeight: 700 }}
+            >
               {mark.label}
             </text>
           )}

@@ -19,8 +19,8 @@ export function Segments({ label, value, options, onChange }: Props) {
           variant="plain"
           px="3"
           borderRadius="0"
-          borderBottomWidth="3px"
-          borderColor={option.value === value ? 'tape' : 'transparent'}
+          borderWidth="0"
+          boxShadow={option.value === value ? 'inset 0 -3px 0 var(--chakra-colors-tape)' : 'none'}
           color={option.value === value ? 'ink' : 'quiet'}
           aria-pressed={option.value === value}
           onClick={() => onChange(option.value)}

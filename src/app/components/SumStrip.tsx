@@ -24,7 +24,8 @@ const PAD = { left: 34, right: 8, top: 10, bottom: 20 };
 /** The sum strip: channels added against the same channels in step, 20 Hz to 20 kHz, ±18 dB, shaded where energy is lost. */
 export const SumStrip = memo(function SumStrip({ frequenciesHz, sumDb, inStepDb, width, height, title }: Props) {
   const x = (hz: number): number => PAD.left + (Math.log(hz / LOW_HZ) / Math.log(HIGH_HZ / LOW_HZ)) * (width - PAD.left - PAD.right);
-  const y = (db: number): number => PAD.top + ((RANGE_DB - Math.max(-RANGE_DB, Math.min(RANGE_DB, db))) / (2 * RANGE_DB)) * (height - PAD.top - PAD.bottom);
+  const y = (db: number): number =>
+    PAD.top + ((RANGE_DB - Math.max(-RANGE_DB, Math.min(RANGE_DB, db))) / (2 * RANGE_DB)) * (height - PAD.top - PAD.bottom);
   const points = Array.from(frequenciesHz, (hz, i) => `${x(hz).toFixed(1)} ${y(sumDb[i] ?? -RANGE_DB).toFixed(1)}`);
   const line = `M${points.join('L')}`;
   const stepY = y(inStepDb);
@@ -46,8 +47,11 @@ export const SumStrip = memo(function SumStrip({ frequenciesHz, sumDb, inStepDb,
           </text>
         </g>
       ))}
-      <text x={width - PAD.right} y={height - 5} textAnchor="end">
-        Hz, dB
+      <text x={PAD.left} y={height - 5}>
+        Hz
+      </text>
+      <text x={PAD.left + 4} y={PAD.top + 8}>
+        dB
       </text>
       <path className="lost" d={`${line}L${x(HIGH_HZ)} ${stepY}L${x(LOW_HZ)} ${stepY}Z`} />
       <line className="step" x1={PAD.left} x2={width - PAD.right} y1={stepY} y2={stepY} />

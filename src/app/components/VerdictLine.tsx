@@ -11,6 +11,9 @@ interface Props {
   readonly onPoint?: () => void;
 }
 
+const LOUD = { bg: 'tapeFill', color: '#12181b', _hover: { opacity: 0.88 } } as const;
+const QUIET = { variant: 'outline', borderColor: 'edge' } as const;
+
 /** One sentence, how bad it is, and the button with the move. */
 export function VerdictLine({ severity, message, why, moveLabel, onMove, onPoint }: Props) {
   const [open, setOpen] = useState(false);
@@ -20,12 +23,20 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, onPoint
       <Box mt="1">{message}</Box>
       <Flex gap="2" mt="2" align="center">
         {moveLabel && onMove && (
-          <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" _hover={{ opacity: 0.88 }} onClick={onMove}>
+          <Button size="sm" minH={{ base: '44px', md: '32px' }} {...(severity === 'note' ? QUIET : LOUD)} onClick={onMove}>
             {moveLabel}
           </Button>
         )}
         {why && (
-          <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <Button
+            size="sm"
+            minH={{ base: '44px', md: '32px' }}
+            variant="ghost"
+            color="quiet"
+            px="2"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
             Why
           </Button>
         )}

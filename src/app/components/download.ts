@@ -9,4 +9,10 @@ export function download(name: string, content: BlobPart, type: string): void {
 }
 
 /** A session's name as a file name. */
-export const fileName = (name: string, ending: string): string => `${name.replaceAll(/[^\p{L}\p{N} ._-]+/gu, '_').trim().slice(0, 80) || 'session'}.${ending}`;
+export const fileName = (name: string, ending: string): string =>
+  `${
+    name
+      .replaceAll(/[^\p{L}\p{N} ._-]+/gu, '_')
+      .trim()
+      .slice(0, 80) || 'session'
+  }.${ending}`;

@@ -3,7 +3,8 @@ import type { Geometry, Shape } from '../../core/instruments';
 import { convexHull, type Point2 } from './hull';
 import type { Paper } from './projection';
 
-const pathOf = (points: readonly Point2[], closed: boolean): string => `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`;
+const pathOf = (points: readonly Point2[], closed: boolean): string =>
+  `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`;
 
 function shapePath(shape: Shape, paper: Paper): string {
   const points = shape.points.map((point): Point2 => [paper.x(point), paper.y(point)]);

@@ -9,5 +9,14 @@ export function PolarCurve({ pattern, colour, angleDeg }: { pattern: PatternName
     const r = Math.abs(patternGain(pattern, Math.cos(angle))) * RADIUS_PX;
     return `${(r * Math.cos(angle)).toFixed(1)} ${(r * Math.sin(angle)).toFixed(1)}`;
   });
-  return <path className="polar" d={`M${points.join('L')}Z`} transform={`rotate(${angleDeg.toFixed(1)})`} fill={colour} stroke={colour} pointerEvents="none" />;
+  return (
+    <path
+      className="polar"
+      d={`M${points.join('L')}Z`}
+      transform={`rotate(${angleDeg.toFixed(1)})`}
+      fill={colour}
+      stroke={colour}
+      pointerEvents="none"
+    />
+  );
 }

@@ -9,31 +9,39 @@ export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { pape
   const { widthM, heightM } = paper.projection;
   const stepM = units === 'metric' ? 0.5 : 24 * METRES_PER_INCH;
   const [left, right, top, bottom] = [paper.xOf(0), paper.xOf(widthM), paper.yOf(heightM), paper.yOf(0)];
-  const barM = units === 'metric' ? 1 : 36 * METRES_PER_INCH;
+  const barM = units === 'metric' ? 0.5 : 24 * METRES_PER_INCH;
+  const edgeX = Math.max(left, 12);
+  const edgeY = Math.min(bottom, paper.heightPx - 24);
+  const barX = Math.min(right, paper.widthPx) - 12;
   const long = (i: number): boolean => i % 2 === 0;
   return (
     <g aria-hidden="true">
       <rect className="room" x={left} y={top} width={right - left} height={bottom - top} />
       {steps(widthM, stepM).map((u, i) => (
         <g key={u}>
-          <line className="tick" x1={paper.xOf(u)} x2={paper.xOf(u)} y1={bottom} y2={bottom + (long(i) ? 8 : 4)} />
-          {long(i) && i > 0 && (
-            <text x={paper.xOf(u)} y={bottom + 20} textAnchor="middle">
-              {formatLength(u, units)}
+          <line className="tick" x1={paper.xOf(u)} x2={paper.xOf(u)} y1={edgeY} y2={edgeY + (long(i) ? 8 : 4)} />
+          {long(i) && (
+            <text x={paper.xOf(u)} y={edgeY + 20} textAnchor="middle">
+              {formatLength(u, units).replace(/ cm$/, '')}
             </text>
           )}
         </g>
       ))}
       {steps(heightM, stepM).map((v, i) => (
         <g key={v}>
-          <line className="tick" x1={left - (long(i) ? 8 : 4)} x2={left} y1={paper.yOf(v)} y2={paper.yOf(v)} />
+          <line className="tick" x1={edgeX - (long(i) ? 8 : 4)} x2={edgeX} y1={paper.yOf(v)} y2={paper.yOf(v)} />
+          {long(i) && v > 0 && (
+            <text x={edgeX + 4} y={paper.yOf(v) + 4} opacity={0.8}>
+              {formatLength(v, units).replace(/ cm$/, '')}
+            </text>
+          )}
         </g>
       ))}
-      <line x1={right - 12 - barM * paper.pixelsPerM} x2={right - 12} y1={bottom - 12} y2={bottom - 12} stroke="var(--chakra-colors-tape)" strokeWidth={3} />
-      <text x={right - 12} y={bottom - 18} textAnchor="end">
+      <line x1={barX - barM * paper.pixelsPerM} x2={barX} y1={edgeY - 12} y2={edgeY - 12} stroke="var(--chakra-colors-tapeFill)" strokeWidth={3} />
+      <text x={barX} y={edgeY - 18} textAnchor="end">
         {formatLength(barM, units)}
       </text>
-      <text x={left + 8} y={top + 16}>
+      <text x={Math.max(left, 0) + 10} y={Math.max(top, 0) + 16}>
         {title}
       </text>
     </g>

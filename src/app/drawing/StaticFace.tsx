@@ -4,6 +4,7 @@ import { InstrumentDrawing } from './InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from './MicrophoneGlyph';
 import { type Face, paperFor, projectionOf } from './projection';
 import { RoomFrame } from './RoomFrame';
+import { sessionFocus } from './sessionFocus';
 
 interface Props {
   readonly session: Session;
@@ -15,12 +16,19 @@ interface Props {
 
 /** One face of a session as a picture: for thumbnails and the sheet. */
 export function StaticFace({ session, face, width, height, plain = false }: Props) {
-  const paper = paperFor(projectionOf(face, session.room), width, height, plain ? 6 : 34);
+  const projection = projectionOf(face, session.room);
+  const paper = paperFor(projection, width, height, plain ? 10 : 30, sessionFocus(session, projection));
   const plan = resolvePlan(session);
   return (
     <svg className="drawing" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${session.name}, ${face === 'plan' ? 'plan' : 'elevation'}`}>
       {plain ? (
-        <rect className="room" x={paper.xOf(0)} y={paper.yOf(paper.projection.heightM)} width={paper.projection.widthM * paper.pixelsPerM} height={paper.projection.heightM * paper.pixelsPerM} />
+        <rect
+          className="room"
+          x={paper.xOf(0)}
+          y={paper.yOf(paper.projection.heightM)}
+          width={paper.projection.widthM * paper.pixelsPerM}
+          height={paper.projection.heightM * paper.pixelsPerM}
+        />
       ) : (
         <RoomFrame paper={paper} units={session.units} title={face === 'plan' ? 'Plan' : 'From the side'} />
       )}
@@ -31,7 +39,12 @@ export function StaticFace({ session, face, width, height, plain = false }: Prop
         const { degrees, inPaper } = angleOnPaper(paper, microphone.positionM, microphone.axis);
         return (
           <g key={microphone.id} transform={`translate(${paper.x(microphone.positionM)} ${paper.y(microphone.positionM)})`}>
-            <MicrophoneGlyph kind={microphone.model.kind} colour={stringColour(session.microphones[i]?.colour ?? i)} angleDeg={degrees} flat={inPaper < 0.35} />
+            <MicrophoneGlyph
+              kind={microphone.model.kind}
+              colour={stringColour(session.microphones[i]?.colour ?? i)}
+              angleDeg={degrees}
+              flat={inPaper < 0.35}
+            />
             {!plain && (
               <text className="mic-label" x={9} y={-9}>
                 {microphone.label}

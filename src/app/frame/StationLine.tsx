@@ -12,7 +12,12 @@ function stateOf(path: string, session: Session, proven: boolean, takeFixes: num
   const { findings, table } = livePlan(session);
   const placed = session.microphones.length > 0;
   if (path === 'floor') return !placed ? 'open' : findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
-  if (path === 'patch') return !placed || Object.keys(session.patch).length === 0 ? 'open' : table.plan.microphones.every((m) => session.patch[m.id]) ? 'done' : 'trouble';
+  if (path === 'patch')
+    return !placed || Object.keys(session.patch).length === 0
+      ? 'open'
+      : table.plan.microphones.every((m) => session.patch[m.id])
+        ? 'done'
+        : 'trouble';
   if (path === 'check') return !proven ? 'open' : takeFixes > 0 ? 'trouble' : 'done';
   return placed && Object.keys(session.patch).length > 0 ? 'done' : 'open';
 }

@@ -51,7 +51,11 @@ function SessionMenu({ session }: { session: Session | null }) {
               Shelf
             </Menu.Item>
             {session && (
-              <Menu.Item value="export" minH="44px" onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}>
+              <Menu.Item
+                value="export"
+                minH="44px"
+                onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}
+              >
                 Export this session
               </Menu.Item>
             )}
@@ -82,17 +86,43 @@ export function TopBar({ session }: { session: Session | null }) {
   const theme = useViewStore((state) => state.theme);
   const metric = session?.units === 'metric';
   return (
-    <Flex as="header" className="no-print" align="center" gap={{ base: '1', md: '4' }} px="2" h="52px" flexShrink={0} bg="panel" borderBottomWidth="1px" borderColor="line">
+    <Flex
+      as="header"
+      className="no-print"
+      align="center"
+      gap={{ base: '1', md: '4' }}
+      px="2"
+      h="52px"
+      flexShrink={0}
+      bg="panel"
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
       <SessionMenu session={session} />
       {session && <Facts session={session} />}
       <Flex ml="auto" align="center">
         {session && <HistoryButtons />}
         {session && (
-          <Button variant="ghost" minW="44px" minH="44px" px="2" className="measure" aria-label={`Units: ${metric ? 'metric, switch to imperial' : 'imperial, switch to metric'}`} onClick={() => runCommand(editSession({ units: metric ? 'imperial' : 'metric' }))}>
+          <Button
+            variant="ghost"
+            minW="44px"
+            minH="44px"
+            px="2"
+            className="measure"
+            aria-label={`Units: ${metric ? 'metric, switch to imperial' : 'imperial, switch to metric'}`}
+            onClick={() => runCommand(editSession({ units: metric ? 'imperial' : 'metric' }))}
+          >
             {metric ? 'cm' : 'in'}
           </Button>
         )}
-        <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label={theme === 'slate' ? 'Daylight theme' : 'Dim-room theme'} onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}>
+        <Button
+          variant="ghost"
+          minW="44px"
+          minH="44px"
+          px="2"
+          aria-label={theme === 'slate' ? 'Daylight theme' : 'Dim-room theme'}
+          onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}
+        >
           {theme === 'slate' ? <Sun size={18} /> : <Moon size={18} />}
         </Button>
       </Flex>

@@ -15,15 +15,17 @@ interface SessionState {
 
 /** The open session with undo and redo over committed documents. */
 export const useSessionStore = create<SessionState>()(
-  temporal(
-    (): SessionState => ({ doc: null, draft: null, saveProblem: null, notice: null }),
-    { partialize: ({ doc }) => ({ doc }), equality: (a, b) => a.doc === b.doc, limit: 300 },
-  ),
+  temporal((): SessionState => ({ doc: null, draft: null, saveProblem: null, notice: null }), {
+    partialize: ({ doc }) => ({ doc }),
+    equality: (a, b) => a.doc === b.doc,
+    limit: 300,
+  }),
 );
 
 /** The session as it looks now, drags included. */
 export const useLiveSession = (): Session | null => useSessionStore((state) => state.draft ?? state.doc);
-export const useHistory = <T>(read: (state: ReturnType<typeof useSessionStore.temporal.getState>) => T): T => useStore(useSessionStore.temporal, read);
+export const useHistory = <T>(read: (state: ReturnType<typeof useSessionStore.temporal.getState>) => T): T =>
+  useStore(useSessionStore.temporal, read);
 
 const save = async (session: Session): Promise<void> => {
   try {
@@ -84,7 +86,11 @@ export function setSession(session: Session): void {
 
 /** Takes over what another tab saved. */
 export function takeOver(session: Session): void {
-  useSessionStore.setState({ doc: session, draft: null, notice: 'Another tab changed this session; you now see its version. Undo brings yours back.' });
+  useSessionStore.setState({
+    doc: session,
+    draft: null,
+    notice: 'Another tab changed this session; you now see its version. Undo brings yours back.',
+  });
 }
 
 export const dismissNotice = (): void => useSessionStore.setState({ notice: null });

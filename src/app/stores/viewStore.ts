@@ -8,6 +8,8 @@ interface ViewState {
   readonly floorView: FloorView;
   /** Which way the elevation looks: across the room, or along it. */
   readonly elevation: 'side' | 'front';
+  /** Close on the instruments, or the whole room. */
+  readonly wholeRoom: boolean;
   readonly chosenMicrophones: readonly string[];
   readonly chosenSource: string | null;
 }
@@ -26,6 +28,7 @@ export const useViewStore = create<ViewState>(() => ({
   theme: storedTheme(),
   floorView: 'both',
   elevation: 'side',
+  wholeRoom: false,
   chosenMicrophones: [],
   chosenSource: null,
 }));
@@ -47,7 +50,7 @@ export function applyTheme(theme: Theme): void {
 /** Chooses a microphone; `extend` adds it to or takes it from those chosen already. */
 export function chooseMicrophone(id: string, extend = false): void {
   const { chosenMicrophones } = useViewStore.getState();
-  if (!extend) return setView({ chosenMicrophones: [id] });
   const without = chosenMicrophones.filter((other) => other !== id);
-  setView({ chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
+  if (!extend) setView({ chosenMicrophones: [id] });
+  else setView({ chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
 }

@@ -1,7 +1,7 @@
 import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
 
 /** A colour by meaning: daylight, and slate for the dim room. */
-const both = (daylight: string, slate: string): { value: { base: string; _dark: string } } => ({ value: { base: daylight, _dark: slate } });
+const both = (daylight: string, slate: string): { value: { _light: string; _dark: string } } => ({ value: { _light: daylight, _dark: slate } });
 
 /**
  * Eight string colours safe for colour-blind users, in a daylight and a slate shade (after the qualitative set of Okabe and
@@ -28,12 +28,20 @@ const config = defineConfig({
   },
   theme: {
     tokens: {
+      colors: { tapeFill: { value: '#f0b429' } },
       fonts: {
         body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         mono: { value: "'Atkinson Hyperlegible Mono Variable', monospace" },
       },
-      fontSizes: { sm: { value: '13px' }, md: { value: '15px' }, lg: { value: '18px' }, xl: { value: '24px' }, '2xl': { value: '36px' }, stand: { value: '72px' } },
+      fontSizes: {
+        sm: { value: '13px' },
+        md: { value: '15px' },
+        lg: { value: '18px' },
+        xl: { value: '24px' },
+        '2xl': { value: '36px' },
+        stand: { value: '72px' },
+      },
       radii: { l1: { value: '2px' }, l2: { value: '3px' }, l3: { value: '4px' } },
     },
     semanticTokens: {
@@ -45,7 +53,6 @@ const config = defineConfig({
         ink: both('#1c2a30', '#ece6d9'),
         quiet: both('#56646a', '#a9b3b3'),
         tape: both('#8a5f00', '#f0b429'),
-        tapeFill: both('#f0b429', '#f0b429'),
         fix: both('#a3311c', '#ff9178'),
         improve: both('#8a5f00', '#f0b429'),
         note: both('#3a5f86', '#93b9e0'),

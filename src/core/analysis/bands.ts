@@ -25,8 +25,10 @@ export function sumLossDb(cross: CrossSpectrum, sampleRateHz: number): BandValue
     let actual = 0;
     for (let k = from; k < to; k++) {
       const own = (cross.powerA[k] as number) + (cross.powerB[k] as number);
-      inStep += own + 2 * Math.hypot(cross.re[k] as number, cross.im[k] as number);
-      actual += own + 2 * (cross.re[k] as number);
+      const re = cross.re[k] as number;
+      const im = cross.im[k] as number;
+      inStep += own + 2 * Math.sqrt(re * re + im * im);
+      actual += own + 2 * re;
     }
     return inStep > 0 ? 10 * Math.log10(inStep / Math.max(actual, inStep * 1e-6)) : 0;
   });

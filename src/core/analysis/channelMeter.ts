@@ -16,6 +16,8 @@ const MOST_CLIPS = 200;
 /** Peaks below this are silence: nothing plugged in, or not armed (our choice, far above a dead input's noise). */
 const SILENT_DBFS = -70;
 const FLOOR_DBFS = -200;
+/** Samples looked at in one tight loop. */
+const STRIP = 256;
 
 /** Running levels of one channel: peak, true peak, loudness, clips, noise floor, DC offset, samples that are no numbers. */
 export class ChannelMeter {
@@ -51,49 +53,75 @@ export class ChannelMeter {
   }
 
   private scan(block: Float32Array, count: number): void {
-    let { sum, peak, frameSum, frameFilled } = this;
-    for (let i = 0; i < count; i++) {
-      let value = block[i] as number;
-      if (value - value !== 0) {
-        if (this.badSamples++ === 0) this.firstBadSample = this.seen + i;
-        value = 0;
-        block[i] = 0;
+    for (let start = 0; start < count; start += STRIP) {
+      const end = Math.min(count, start + STRIP);
+      let [sum, squares, peak] = [0, 0, 0];
+      for (let i = start; i < end; i++) {
+        const value = block[i] as number;
+        const size = value < 0 ? -value : value;
+        sum += value;
+        squares += value * value;
+        if (size > peak) peak = size;
       }
-      const size = value < 0 ? -value : value;
-      sum += value;
-      if (size > peak) peak = size;
-      if (this.runStart >= 0 && value !== this.runValue && !(size >= FULL_SCALE && value * this.runValue > 0)) this.endRun(this.seen + i);
+      if (squares - squares !== 0) {
+        this.mend(block, start, end);
+        start -= STRIP;
+        continue;
+      }
+      if (peak > LOWEST_FLAT_TOP || this.runStart >= 0) this.findRuns(block, start, end);
+      if (peak > this.peak) this.peak = peak;
+      this.sum += sum;
+      this.frameSum += squares;
+      this.frameFilled += end - start;
+      if (this.frameFilled >= this.frameLength) this.countFrame();
+    }
+    this.seen += count;
+  }
+
+  /** Sets what is no finite number to silence and counts it. */
+  private mend(block: Float32Array, start: number, end: number): void {
+    for (let i = start; i < end; i++) {
+      if (Math.abs(block[i] as number) < 1e15) continue;
+      if (this.badSamples++ === 0) this.firstBadSample = this.seen + i;
+      block[i] = 0;
+    }
+  }
+
+  /** Runs of equal samples, or of samples at full scale on one side. */
+  private findRuns(block: Float32Array, start: number, end: number): void {
+    for (let i = start; i < end; i++) {
+      const value = block[i] as number;
+      const size = Math.abs(value);
+      if (this.runStart >= 0 && value !== this.runValue && !(size >= FULL_SCALE && value * this.runValue > 0)) {
+        this.endRun(this.runStart, this.seen + i);
+        this.runStart = -1;
+      }
       if (this.runStart < 0 && size > LOWEST_FLAT_TOP) {
         this.runStart = this.seen + i;
         this.runValue = value;
       }
-      frameSum += value * value;
-      if (++frameFilled === this.frameLength) {
-        this.countFrame(frameSum / frameFilled);
-        frameSum = 0;
-        frameFilled = 0;
-      }
     }
-    Object.assign(this, { sum, peak, frameSum, frameFilled });
-    this.seen += count;
   }
 
-  private countFrame(power: number): void {
+  private countFrame(): void {
+    const power = this.frameSum / this.frameFilled;
+    this.frameSum = 0;
+    this.frameFilled = 0;
     const db = power > 0 ? 10 * Math.log10(power) : FLOOR_DBFS;
     const bin = Math.round(-10 * Math.max(FLOOR_DBFS, Math.min(0, db)));
     this.noiseHistogram[bin] = (this.noiseHistogram[bin] as number) + 1;
   }
 
-  private endRun(endSample: number): void {
-    const clip = { startSample: this.runStart, endSample };
-    const length = endSample - this.runStart;
+  private endRun(startSample: number, endSample: number): void {
+    const length = endSample - startSample;
+    if (length < CLIP_RUN) return;
+    const clip = { startSample, endSample };
     const size = Math.abs(this.runValue);
-    this.runStart = -1;
-    if (size >= FULL_SCALE && length >= CLIP_RUN) {
+    if (size >= FULL_SCALE) {
       if (this.clips.length < MOST_CLIPS) this.clips.push(clip);
       return;
     }
-    if (length < FLAT_RUN || size >= FULL_SCALE) return;
+    if (length < FLAT_RUN) return;
     const key = Math.round(this.runValue * 1e6);
     const list = this.flatTops.get(key) ?? [];
     if (list.length < MOST_CLIPS) list.push(clip);
@@ -121,7 +149,8 @@ export class ChannelMeter {
   }
 
   report(hum: ChannelReport['hum']): ChannelReport {
-    if (this.runStart >= 0) this.endRun(this.seen);
+    if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
+    this.runStart = -1;
     const peakDbfs = Math.max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
     return {
       name: this.name,

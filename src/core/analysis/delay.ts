@@ -17,11 +17,16 @@ export interface DelayOptions {
   readonly noiseB?: Float32Array;
   /** a is close to the source and b farther off: prefer the earliest strong peak over later, higher echoes. */
   readonly preferDirect?: boolean;
+  /** Whole samples are enough: skips the second look. */
+  readonly coarse?: boolean;
   /** Lowest and highest bin that take part. */
   readonly bins: readonly [number, number];
 }
 
 const TINY = 1e-30;
+
+/** Length of a plane vector; Math.hypot guards against overflow that cannot happen here and costs ten times as much. */
+const size2 = (re: number, im: number): number => Math.sqrt(re * re + im * im);
 
 /** Running mean over ±half bins. */
 function smooth(values: Float32Array, half: number, out: Float32Array): Float32Array {
@@ -62,7 +67,7 @@ function coarseWeights(cross: CrossSpectrum, options: DelayOptions): Weighted {
   const im = new Float32Array(bins);
   let total = 0;
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
-    const g = Math.hypot(cross.re[k] as number, cross.im[k] as number) + TINY;
+    const g = size2(cross.re[k] as number, cross.im[k] as number) + TINY;
     const coherence = (g * g) / ((cross.powerA[k] as number) * (cross.powerB[k] as number) + TINY);
     let trust = cross.count > 3 ? Math.max(0, coherence - 1 / cross.count) : 1;
     if (options.noiseA && options.noiseB)
@@ -91,10 +96,11 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   const half = Math.max(2, Math.round(cross.size / 1024));
   const turnedRe = new Float32Array(bins);
   const turnedIm = new Float32Array(bins);
+  let [c, s] = [1, 0];
+  const stepC = Math.cos((2 * Math.PI * coarseSamples) / cross.size);
+  const stepS = Math.sin((2 * Math.PI * coarseSamples) / cross.size);
   for (let k = 1; k < bins; k++) {
-    const angle = (2 * Math.PI * k * coarseSamples) / cross.size;
-    const c = Math.cos(angle);
-    const s = Math.sin(angle);
+    [c, s] = [c * stepC - s * stepS, s * stepC + c * stepS];
     turnedRe[k] = (cross.re[k] as number) * c - (cross.im[k] as number) * s;
     turnedIm[k] = (cross.re[k] as number) * s + (cross.im[k] as number) * c;
   }
@@ -108,16 +114,16 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   let total = 0;
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
     const geometric = Math.sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
-    let c = Math.min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
+    let coherence = Math.min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
     if (options.noiseA && options.noiseB)
       c = Math.min(
         c,
         noiseCoherence((sA[k] as number) / cross.count, (sB[k] as number) / cross.count, options.noiseA[k] as number, options.noiseB[k] as number),
       );
-    const weight = c / (1 - Math.min(c, MOST_COHERENCE)) / geometric;
+    const weight = coherence / (1 - coherence) / geometric;
     re[k] = weight * (cross.re[k] as number);
     im[k] = weight * (cross.im[k] as number);
-    total += Math.hypot(re[k] as number, im[k] as number);
+    total += size2(re[k] as number, im[k] as number);
   }
   return { re, im, total };
 }
@@ -140,15 +146,18 @@ interface Peak {
 
 /** The first peak at least this high beside the highest is the direct sound; what is higher came round by a wall. */
 const DIRECT_SHARE = 0.6;
+/** A peak must stand this many times above the correlation's rms to be no accident of noise. */
+const ABOVE_NOISE = 6;
 /** Ripples this close to a peak belong to it, samples. */
 const SAME_PEAK = 12;
 
-/** The earliest peak that stands nearly as high as the highest, or the highest. */
-function directPeak(values: Float32Array, maxLag: number, highest: Peak): Peak {
+/** The earliest peak, not before the close channel itself, that stands nearly as high as the highest; or the highest. */
+function directPeak(values: Float32Array, highest: Peak): Peak {
   const n = values.length;
   const at = (lag: number): number => Math.abs(values[(lag + n) % n] as number);
-  const threshold = DIRECT_SHARE * Math.abs(highest.value);
-  for (let lag = -maxLag + 1; lag < highest.lag - SAME_PEAK; lag++)
+  const meanSquare = values.reduce((sum, v) => sum + v * v, 0) / n;
+  const threshold = Math.max(DIRECT_SHARE * Math.abs(highest.value), ABOVE_NOISE * Math.sqrt(meanSquare));
+  for (let lag = -SAME_PEAK; lag < highest.lag - SAME_PEAK; lag++)
     if (at(lag) >= threshold && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) {
       let best = lag;
       for (let near = lag + 1; near <= lag + SAME_PEAK / 2; near++) if (at(near) > at(best)) best = near;
@@ -168,19 +177,30 @@ function highestPeak(values: Float32Array, maxLag: number): Peak {
   return { lag, value };
 }
 
+/** Narrower than this share of the sample rate, one period of a tone passes for another: 720 Hz at 48 kHz (our choice). */
+const SURE_WIDTH = 0.015;
+
+/** How many bins the weights really rest on: (Σw)²/Σw². */
+function effectiveWidth(weighted: Weighted): number {
+  let squares = 0;
+  for (let k = 0; k < weighted.re.length; k++) squares += (weighted.re[k] as number) ** 2 + (weighted.im[k] as number) ** 2;
+  return squares > 0 ? weighted.total ** 2 / squares : 0;
+}
+
 /** Moves a whole-sample lag to the top of R(τ) = Σ Re(G·e^(jωτ)) by Newton steps on its exact derivatives. */
 function refine(weighted: Weighted, size: number, lag: number, sign: number): { delay: number; value: number } {
   let delay = lag;
   let value = 0;
   for (let iteration = 0; iteration < 6; iteration++) {
     let [zero, first, second] = [0, 0, 0];
+    let [c, s] = [1, 0];
+    const stepC = Math.cos((2 * Math.PI * delay) / size);
+    const stepS = Math.sin((2 * Math.PI * delay) / size);
     for (let k = 1; k < weighted.re.length; k++) {
+      [c, s] = [c * stepC - s * stepS, s * stepC + c * stepS];
       const gr = weighted.re[k] as number;
       const gi = weighted.im[k] as number;
-      if (gr === 0 && gi === 0) continue;
       const omega = (2 * Math.PI * k) / size;
-      const c = Math.cos(omega * delay);
-      const s = Math.sin(omega * delay);
       const real = gr * c - gi * s;
       zero += real;
       first -= omega * (gr * s + gi * c);
@@ -196,6 +216,12 @@ function refine(weighted: Weighted, size: number, lag: number, sign: number): { 
   return { delay, value };
 }
 
+/** The first look as an answer. */
+function wholeSamples(weighted: Weighted, size: number, peak: Peak): DelayEstimate {
+  const agreement = Math.min(1, (Math.abs(peak.value) * size) / (2 * weighted.total));
+  return { delaySamples: peak.lag, polarity: peak.value >= 0 ? 1 : -1, confidence: agreement * Math.min(1, effectiveWidth(weighted) / (SURE_WIDTH * size)) };
+}
+
 /**
  * Delay and polarity of b against a from their summed spectra: generalised cross-correlation (Knapp and Carter, IEEE
  * ASSP-24, 1976), sub-sample by climbing the weighted correlation; the sign of its peak is the polarity.
@@ -205,13 +231,16 @@ export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): Dela
   const coarse = coarseWeights(cross, options);
   if (!(coarse.total > 0)) return null;
   const maxLag = Math.min(options.maxLagSamples, cross.size / 2 - 1);
-  const first = highestPeak(correlation(coarse, options.plan), maxLag);
+  const firstLook = correlation(coarse, options.plan);
+  const first = highestPeak(firstLook, maxLag);
+  if (options.coarse) return wholeSamples(coarse, cross.size, options.preferDirect ? directPeak(firstLook, first) : first);
   const fine = fineWeights(cross, options, first.lag);
   if (!(fine.total > 0)) return null;
   const correlated = correlation(fine, options.plan);
   const highest = highestPeak(correlated, maxLag);
-  const peak = options.preferDirect ? directPeak(correlated, maxLag, highest) : highest;
+  const peak = options.preferDirect ? directPeak(correlated, highest) : highest;
   const polarity = peak.value >= 0 ? 1 : -1;
   const { delay, value } = refine(fine, cross.size, peak.lag, polarity);
-  return { delaySamples: delay, polarity, confidence: Math.min(1, Math.max(0, (polarity * value) / fine.total)) };
+  const agreement = Math.min(1, Math.max(0, (polarity * value) / fine.total));
+  return { delaySamples: delay, polarity, confidence: agreement * Math.min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size)) };
 }

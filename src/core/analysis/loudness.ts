@@ -66,6 +66,7 @@ export class LoudnessMeter {
     const [d1, d2] = [c[8] as number, c[9] as number];
     let [s1, s2, t1, t2] = [this.state[0] as number, this.state[1] as number, this.state[2] as number, this.state[3] as number];
     let { sum, filled } = this;
+    const { stepLength } = this;
     for (let i = 0; i < count; i++) {
       const x = block[i] as number;
       const y = b0 * x + s1;
@@ -75,8 +76,8 @@ export class LoudnessMeter {
       t1 = -2 * y - d1 * z + t2;
       t2 = y - d2 * z;
       sum += z * z;
-      if (++filled === this.stepLength) {
-        this.stepPowers.push(sum / this.stepLength);
+      if (++filled === stepLength) {
+        this.stepPowers.push(sum / stepLength);
         sum = 0;
         filled = 0;
       }

@@ -27,6 +27,23 @@ export class QuietWindows {
   }
 }
 
+/** Noise spectra of one window brought to another's length and energy. */
+export function noiseFor(noise: readonly Float32Array[], fromSize: number, fromEnergy: number, size: number, windowEnergy: number): Float32Array[] {
+  const ratio = fromSize / size;
+  return noise.map((spectrum) => {
+    const out = new Float32Array(size / 2);
+    for (let k = 1; k < out.length; k++)
+      out[k] = ((spectrum[Math.max(1, Math.min(spectrum.length - 1, Math.round(k * ratio)))] as number) * windowEnergy) / fromEnergy;
+    return out;
+  });
+}
+
+/** The two channels' noise as a delay estimate wants it; nothing where it is not known. */
+export function noiseOf(noise: readonly Float32Array[], a: number, b: number): { noiseA: Float32Array; noiseB: Float32Array } | object {
+  const [noiseA, noiseB] = [noise[a], noise[b]];
+  return noiseA && noiseB ? { noiseA, noiseB } : {};
+}
+
 /** A mains line must stand this far above its neighbourhood to be hum, dB. */
 const STANDS_OUT_DB = 12;
 const HARMONICS = [1, 2, 3, 4, 5, 6];

@@ -8,8 +8,8 @@ export interface TakeEvent {
 }
 
 const HOP = 64;
-/** A rise of 9 dB above the falling envelope starts an event. */
-const RISE = 8;
+/** A rise of 7 dB above the falling envelope, of power or of slope, starts an event. */
+const RISE = 5;
 /** Hops watched after a rise (32 ms at 48 kHz) and hops before another may start (about 90 ms). */
 const WATCH = 24;
 const REFRACTORY = 68;
@@ -23,6 +23,8 @@ const SMOOTH = 8;
 /** Finds events in all channels at once while the take streams by. Memory does not grow with the take. */
 export class OnsetDetector {
   readonly events: TakeEvent[] = [];
+  /** Falling envelopes of power and slope, by channel. */
+  private readonly powerEnvelope: Float64Array;
   private readonly envelope: Float64Array;
   private readonly strongest: Float64Array;
   private readonly last: Float32Array;
@@ -36,6 +38,7 @@ export class OnsetDetector {
 
   constructor(private readonly channels: number) {
     this.envelope = new Float64Array(channels);
+    this.powerEnvelope = new Float64Array(channels);
     this.strongest = new Float64Array(channels).fill(1e-9);
     this.last = new Float32Array(channels);
     this.history = Array.from({ length: channels }, () => new Float64Array(SMOOTH));
@@ -72,7 +75,10 @@ export class OnsetDetector {
     this.envelope[c] = Math.max(rise, before * FALL);
     const strongest = Math.max(this.strongest[c] as number, rise);
     this.strongest[c] = strongest;
-    const risen = rise > RISE * before + strongest * LEAST;
+    const powerBefore = this.powerEnvelope[c] as number;
+    this.powerEnvelope[c] = Math.max(power, powerBefore * FALL);
+    const steep = rise > RISE * before || power > RISE * powerBefore;
+    const risen = steep && rise > strongest * LEAST;
     if (this.open) this.watch(c, rise, risen);
     else if (risen) this.pending.push(c);
     return risen;

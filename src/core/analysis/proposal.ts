@@ -30,7 +30,7 @@ class SumEnergy {
 
   private ownEnergy(band: BandName): number {
     const [from, to] = binRange(band, this.bank.bins * 2, this.sampleRateHz);
-    return this.bank.powers.reduce((sum, power) => sum + power.subarray(from, to).reduce((total, p) => total + p, 0), 0);
+    return Array.from({ length: this.bank.channels }, (_, c) => this.bank.power(c).subarray(from, to)).reduce((sum, power) => sum + power.reduce((total, p) => total + p, 0), 0);
   }
 
   /** 2·Re Σ G_ab·e^(jωΔ) over a band, Δ the delay given to a over that given to b. */

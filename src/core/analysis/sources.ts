@@ -1,5 +1,6 @@
-import { type FftKernel, median } from '../math';
+import { type FftKernel, median, type RealFftPlan } from '../math';
 import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
+import { noiseFor, noiseOf } from './noise';
 import type { TakeEvent } from './onsets';
 import type { MeasuredArrival, SourceReport } from './report';
 import { SpectrumBank } from './spectra';
@@ -15,39 +16,57 @@ const LATE_COST_DB_PER_MS = 2;
 const SAME_SOURCE_SAMPLES = 10;
 const SURE = 0.2;
 
-/** Window round an event: fades in before the onset and out over the tail, so the direct sound weighs most. */
+/** Window round an event: fades in before the onset and out soon after, so the direct sound weighs most and noise least. */
 function eventWindow(size: number, pre: number): Float32Array {
   const fadeIn = pre / 2;
-  const hold = size / 4;
+  const hold = pre + size / 8;
+  const end = pre + size / 2;
   return Float32Array.from({ length: size }, (_, i) => {
     if (i < fadeIn) return 0.5 - 0.5 * Math.cos((Math.PI * i) / fadeIn);
     if (i < hold) return 1;
-    return 0.5 + 0.5 * Math.cos((Math.PI * (i - hold)) / (size - hold));
+    return i < end ? 0.5 + 0.5 * Math.cos((Math.PI * (i - hold)) / (end - hold)) : 0;
   });
 }
 
 const toDb = (power: number): number => 10 * Math.log10(Math.max(power, 1e-20));
 
-/** The channel nearest each event: loud for its own standards, special among its events, and early. */
-export function assignSpots(events: readonly TakeEvent[], channels: number, sampleRateHz: number): number[] {
-  const top = Array.from({ length: channels }, (_, c) => Math.max(...events.map((event) => toDb(event.powers[c] as number)), -200));
-  const relative = events.map((event) => Array.from({ length: channels }, (_, c) => toDb(event.powers[c] as number) - (top[c] as number)));
-  const usual = Array.from(
-    { length: channels },
-    (_, c) => relative.reduce((sum, row) => sum + Math.max(-40, row[c] as number), 0) / Math.max(1, events.length),
-  );
-  return events.map((event, e) => {
-    const row = relative[e] as number[];
-    const alive = row.map((_, c) => c).filter((c) => (top[c] as number) > -110);
-    const close = alive.filter((c) => (row[c] as number) > -CANDIDATE_DB);
-    const pool = close.length ? close : alive;
+/** How loud each event is in each channel, and what is usual there. */
+class Familiarity {
+  private readonly top: number[];
+  private readonly usual: number[];
+  private readonly channels: number[];
+
+  constructor(
+    events: readonly TakeEvent[],
+    count: number,
+  ) {
+    this.channels = Array.from({ length: count }, (_, c) => c);
+    this.top = this.channels.map((c) => events.reduce((most, event) => Math.max(most, toDb(event.powers[c] as number)), -200));
+    this.usual = this.channels.map((c) => events.reduce((sum, event) => sum + Math.max(-40, this.relative(event, c)), 0) / Math.max(1, events.length));
+  }
+
+  private relative(event: TakeEvent, c: number): number {
+    return toDb(event.powers[c] as number) - (this.top[c] as number);
+  }
+
+  /** Channels that may be an event's spot: those where it is among the loud ones; failing that, all that are alive. */
+  private pool(event: TakeEvent): number[] {
+    const alive = this.channels.filter((c) => (this.top[c] as number) > -110);
+    const close = alive.filter((c) => this.relative(event, c) > -CANDIDATE_DB);
+    return close.length ? close : alive;
+  }
+
+  /** The channel nearest an event: loud for its own standards, special among its events, and early. */
+  spot(event: TakeEvent, samplesPerMs: number, latenessMs?: (c: number) => number): number {
+    const pool = this.pool(event);
     const first = Math.min(...pool.map((c) => event.onsets[c] as number));
+    const late = latenessMs ?? ((c: number) => Math.min(10, ((event.onsets[c] as number) - first) / samplesPerMs));
     const score = (c: number): number => {
-      const lateMs = Math.min(10, ((event.onsets[c] as number) - first) / (sampleRateHz / 1000));
-      return (row[c] as number) - (usual[c] as number) - LATE_COST_DB_PER_MS * (Number.isFinite(lateMs) ? lateMs : 10);
+      const ms = late(c);
+      return this.relative(event, c) - (this.usual[c] as number) - LATE_COST_DB_PER_MS * (Number.isFinite(ms) ? ms : 10);
     };
     return pool.reduce((best, c) => (score(c) > score(best) ? c : best), pool[0] ?? 0);
-  });
+  }
 }
 
 export interface SourceSettings {
@@ -60,85 +79,148 @@ export interface SourceSettings {
   readonly noiseWindowEnergy: number;
 }
 
-/** Noise spectra of one window brought to another's length and energy. */
-function noiseFor(settings: SourceSettings, size: number, windowEnergy: number): Float32Array[] {
-  const ratio = settings.noiseSize / size;
-  return settings.noise.map((spectrum) => {
-    const out = new Float32Array(size / 2);
-    for (let k = 1; k < out.length; k++)
-      out[k] = ((spectrum[Math.min(spectrum.length - 1, Math.round(k * ratio))] as number) * windowEnergy) / settings.noiseWindowEnergy;
-    return out;
-  });
-}
-
 function strongest(events: readonly TakeEvent[], spot: number): TakeEvent[] {
   const byPower = [...events].sort((a, b) => (b.powers[spot] as number) - (a.powers[spot] as number));
   return byPower.slice(0, EVENTS_PER_SOURCE).sort((a, b) => a.frame - b.frame);
 }
 
+/** How far two measurements of one channel are apart, samples; the other way up is another source. */
+const apart = (a: DelayEstimate, b: DelayEstimate): number => (a.polarity === b.polarity ? Math.abs(a.delaySamples - b.delaySamples) : Infinity);
+
 const medianGap = (a: readonly (DelayEstimate | null)[], b: readonly (DelayEstimate | null)[]): number => {
   const gaps = a.flatMap((estimate, c) => {
     const other = b[c];
-    return estimate && other && estimate.confidence > SURE && other.confidence > SURE ? [Math.abs(estimate.delaySamples - other.delaySamples)] : [];
+    return estimate && other && estimate.confidence > SURE && other.confidence > SURE ? [apart(estimate, other)] : [];
   });
   return gaps.length ? median(gaps) : 0;
 };
 
-/** Second pass: reads only the windows round the strongest events of each spot and measures every channel against it. */
-export async function measureSources(reader: TakeReader, events: readonly TakeEvent[], settings: SourceSettings): Promise<SourceReport[]> {
-  const channels = reader.channels.length;
-  const size = 2 ** Math.round(Math.log2(0.17 * settings.sampleRateHz));
-  const pre = size / 8;
-  const plan = settings.kernel.plan(size);
-  const window = eventWindow(size, pre);
-  const noise = noiseFor(
-    settings,
-    size,
-    window.reduce((sum, w) => sum + w * w, 0),
-  );
-  const hz = size / settings.sampleRateHz;
-  const bins: [number, number] = [Math.max(1, Math.round(30 * hz)), Math.round(Math.min(18_000, 0.45 * settings.sampleRateHz) * hz)];
-  const options = (a: number, b: number): DelayOptions =>
-    ({ plan, maxLagSamples: settings.maxLagSamples, noiseA: noise[a], noiseB: noise[b], bins, preferDirect: true }) as DelayOptions;
-  const spots = assignSpots(events, channels, settings.sampleRateHz);
-  const reports: SourceReport[] = [];
-  try {
-    for (const spot of [...new Set(spots)].sort((a, b) => a - b)) {
-      const own = events.filter((_, e) => spots[e] === spot);
-      for (const group of await groupEvents(own)) reports.push(await measure(spot, group.events, group.total));
+interface Group {
+  readonly events: TakeEvent[];
+  readonly delays: readonly (DelayEstimate | null)[];
+}
 
-      async function groupEvents(list: readonly TakeEvent[]): Promise<{ events: TakeEvent[]; total: number }[]> {
-        const groups: { events: TakeEvent[]; delays: (DelayEstimate | null)[] }[] = [];
-        for (const event of strongest(list, spot)) {
-          const bank = new SpectrumBank(channels, plan, window);
-          bank.add(await reader.read(event.frame - pre, size), 0);
-          const delays = reader.channels.map((_, c) => (c === spot ? null : estimateDelay(bank.pair(spot, c), options(spot, c))));
-          const home = groups.find((group) => medianGap(group.delays, delays) <= SAME_SOURCE_SAMPLES);
-          if (home) home.events.push(event);
-          else groups.push({ events: [event], delays });
-        }
-        const most = Math.max(0, ...groups.map((group) => group.events.length));
-        const kept = groups.filter((group) => group.events.length >= Math.max(Math.min(2, most), most * 0.2));
-        const looked = kept.reduce((sum, group) => sum + group.events.length, 0);
-        return kept.map((group) => ({
-          events: group.events,
-          total: Math.max(group.events.length, Math.round((list.length * group.events.length) / Math.max(1, looked))),
-        }));
-      }
-    }
-  } finally {
-    plan.dispose();
+/** Second pass over a take: reads only the windows round the strongest events of each spot. */
+class SourceMeasurement {
+  private readonly size: number;
+  private readonly pre: number;
+  private readonly plan: RealFftPlan;
+  private readonly window: Float32Array;
+  private readonly noise: readonly Float32Array[];
+  private readonly bins: [number, number];
+  private readonly familiarity: Familiarity;
+  private readonly bank: SpectrumBank;
+
+  constructor(
+    private readonly reader: TakeReader,
+    private readonly events: readonly TakeEvent[],
+    private readonly settings: SourceSettings,
+  ) {
+    const { sampleRateHz, kernel } = settings;
+    this.size = 2 ** Math.round(Math.log2(0.085 * sampleRateHz));
+    this.pre = this.size / 4;
+    this.plan = kernel.plan(this.size);
+    this.window = eventWindow(this.size, this.pre);
+    const energy = this.window.reduce((sum, w) => sum + w * w, 0);
+    this.noise = noiseFor(settings.noise, settings.noiseSize, settings.noiseWindowEnergy, this.size, energy);
+    const binsPerHz = this.size / sampleRateHz;
+    this.bins = [Math.max(1, Math.round(30 * binsPerHz)), Math.round(Math.min(18_000, 0.45 * sampleRateHz) * binsPerHz)];
+    this.familiarity = new Familiarity(events, reader.channels.length);
+    this.bank = new SpectrumBank(kernel, reader.channels.length, this.window);
   }
-  return reports;
 
-  async function measure(spot: number, group: readonly TakeEvent[], total: number): Promise<SourceReport> {
-    const bank = new SpectrumBank(channels, plan, window);
-    for (const event of group) bank.add(await reader.read(event.frame - pre, size), 0);
-    const power = (c: number): number => (bank.powers[c] as Float32Array).reduce((sum, p) => sum + p, 0);
-    const arrivals = reader.channels.flatMap((channel, c): MeasuredArrival[] => {
-      const estimate = c === spot ? null : estimateDelay(bank.pair(spot, c), options(spot, c));
+  dispose(): void {
+    this.bank.dispose();
+    this.plan.dispose();
+  }
+
+  async run(): Promise<SourceReport[]> {
+    const samplesPerMs = this.settings.sampleRateHz / 1000;
+    const bySpot = new Map<number, TakeEvent[]>();
+    for (const event of this.events) {
+      const spot = this.familiarity.spot(event, samplesPerMs);
+      bySpot.set(spot, [...(bySpot.get(spot) ?? []), event]);
+    }
+    const reports: SourceReport[] = [];
+    for (const [guess, own] of [...bySpot].sort((a, b) => a[0] - b[0]))
+      for (const group of await this.group(guess, own)) {
+        const lateMs = (c: number): number => (c === guess ? 0 : this.sureDelay(group.delays[c]) / samplesPerMs);
+        const spot = this.familiarity.spot(group.events[0] as TakeEvent, samplesPerMs, lateMs);
+        reports.push(await this.measure(spot, group.events, group.total));
+      }
+    return this.merge(reports);
+  }
+
+  private sureDelay(estimate: DelayEstimate | null | undefined): number {
+    return estimate && estimate.confidence > SURE ? estimate.delaySamples : 0;
+  }
+
+  private estimate(bank: SpectrumBank, spot: number, c: number, coarse = false): DelayEstimate | null {
+    if (c === spot) return null;
+    const options: DelayOptions = { plan: this.plan, maxLagSamples: this.settings.maxLagSamples, bins: this.bins, preferDirect: true, coarse, ...noiseOf(this.noise, spot, c) };
+    return estimateDelay(bank.pair(spot, c), options);
+  }
+
+  /** The bank filled with these events and nothing else; valid until it is filled again. */
+  private async bankOf(events: readonly TakeEvent[]): Promise<SpectrumBank> {
+    this.bank.reset();
+    for (const event of events) this.bank.add(await this.reader.read(event.frame - this.pre, this.size), 0);
+    return this.bank;
+  }
+
+  /** Events of one spot sorted into sources by their delays: a tom and a cymbal may share the overhead as their nearest. */
+  private async group(spot: number, list: readonly TakeEvent[]): Promise<(Group & { total: number })[]> {
+    const groups: Group[] = [];
+    for (const event of strongest(list, spot)) {
+      const bank = await this.bankOf([event]);
+      const delays = this.reader.channels.map((_, c) => this.estimate(bank, spot, c, true));
+      const home = groups.find((group) => medianGap(group.delays, delays) <= SAME_SOURCE_SAMPLES);
+      if (home) home.events.push(event);
+      else groups.push({ events: [event], delays });
+    }
+    const most = groups.reduce((count, group) => Math.max(count, group.events.length), 0);
+    const kept = groups.filter((group) => group.events.length >= Math.max(Math.min(2, most), most * 0.2));
+    const looked = kept.reduce((sum, group) => sum + group.events.length, 0);
+    return kept.map((group) => ({ ...group, total: Math.max(group.events.length, Math.round((list.length * group.events.length) / Math.max(1, looked))) }));
+  }
+
+  private async measure(spot: number, events: readonly TakeEvent[], total: number): Promise<SourceReport> {
+    const bank = await this.bankOf(events);
+    const power = (c: number): number => bank.power(c).reduce((sum, p) => sum + p, 0);
+    const arrivals = this.reader.channels.flatMap((channel, c): MeasuredArrival[] => {
+      const estimate = this.estimate(bank, spot, c);
       return estimate ? [{ channel: channel.name, ...estimate, levelDb: toDb(power(c)) - toDb(power(spot)) }] : [];
     });
-    return { spot: reader.channels[spot]?.name ?? '', events: total, arrivals };
+    return { spot: this.reader.channels[spot]?.name ?? '', events: total, arrivals };
+  }
+
+  /** Two groups that turned out to be one source after their spot was settled: the one with more events stays. */
+  private merge(reports: readonly SourceReport[]): SourceReport[] {
+    const same = (a: SourceReport, b: SourceReport): boolean => {
+      if (a.spot !== b.spot) return false;
+      const gaps = a.arrivals.flatMap((arrival) => {
+        const other = b.arrivals.find((candidate) => candidate.channel === arrival.channel);
+        return other && arrival.confidence > SURE && other.confidence > SURE ? [apart(arrival, other)] : [];
+      });
+      return gaps.length > 0 && median(gaps) <= SAME_SOURCE_SAMPLES;
+    };
+    const kept: SourceReport[] = [];
+    for (const report of [...reports].sort((a, b) => b.events - a.events)) {
+      const twin = kept.findIndex((other) => same(other, report));
+      if (twin < 0) kept.push(report);
+      else kept[twin] = { ...(kept[twin] as SourceReport), events: (kept[twin] as SourceReport).events + report.events };
+    }
+    const order = this.reader.channels.map((channel) => channel.name);
+    return kept.sort((a, b) => order.indexOf(a.spot) - order.indexOf(b.spot));
+  }
+}
+
+/** Measures, for every source found in the events, how each channel hears it against the channel nearest to it. */
+export async function measureSources(reader: TakeReader, events: readonly TakeEvent[], settings: SourceSettings): Promise<SourceReport[]> {
+  const measurement = new SourceMeasurement(reader, events, settings);
+  try {
+    return await measurement.run();
+  } finally {
+    measurement.dispose();
   }
 }

@@ -1,9 +1,9 @@
 import type { AudioFile } from '../audio';
-import { type FftKernel, quantile } from '../math';
+import { type FftKernel, quantile, type RealFftPlan } from '../math';
 import { correlationOf, sumLossDb } from './bands';
 import { ChannelMeter } from './channelMeter';
-import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
-import { findHum, QuietWindows } from './noise';
+import { type DelayEstimate, estimateDelay } from './delay';
+import { findHum, noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
 import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeFinding, type TakeReport } from './report';
@@ -28,27 +28,26 @@ export class TakeCheckCancelled extends Error {
 
 const BLOCK_FRAMES = 65_536;
 const WINDOW = 16_384;
+/** Short windows find the gaps between strokes, where only noise is left. */
+const GAP = 2048;
 const DEFAULT_MAX_LAG = 2048;
 
 interface FirstPass {
   readonly meters: readonly ChannelMeter[];
   readonly bank: SpectrumBank;
-  readonly noise: readonly Float32Array[];
+  /** Mean power by bin of the quietest long windows (for hum) and of the quietest gaps (for weighting). */
+  readonly humNoise: readonly Float32Array[];
+  readonly gapNoise: readonly Float32Array[];
   readonly onsets: OnsetDetector;
 }
 
 /** One pass over the whole take in blocks: levels, spectra of all pairs, quiet windows, events. Memory stays flat. */
-async function firstPass(
-  reader: TakeReader,
-  rate: number,
-  window: Float32Array,
-  options: TakeCheckOptions,
-  plan: ReturnType<FftKernel['plan']>,
-): Promise<FirstPass> {
+async function firstPass(reader: TakeReader, rate: number, window: Float32Array, options: TakeCheckOptions, whole: WindowSpectrum, gaps: WindowSpectrum): Promise<FirstPass> {
   const names = reader.channels.map((channel) => channel.name);
   const meters = names.map((name) => new ChannelMeter(name, rate));
-  const bank = new SpectrumBank(names.length, plan, window);
+  const bank = new SpectrumBank(options.kernel, names.length, window);
   const quiet = names.map(() => new QuietWindows(bank.bins));
+  const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
     if (options.isCancelled?.()) throw new TakeCheckCancelled('The take check was stopped.');
@@ -56,27 +55,63 @@ async function firstPass(
     const blocks = await reader.read(start, count);
     blocks.forEach((block, c) => meters[c]?.push(block, count));
     onsets.push(blocks, count);
+    blocks.forEach((block, c) => {
+      for (let offset = 0; offset + GAP <= count; offset += GAP)
+        quietGaps[c]?.offer(loudestPart(block, offset, GAP, 4), () => gaps.power(block, offset));
+    });
     for (let offset = 0; offset < count; offset += WINDOW) {
       if (offset + WINDOW > count) for (const block of blocks) block.fill(0, count, Math.min(block.length, offset + WINDOW));
       bank.add(blocks, offset);
       if (offset + WINDOW <= count)
-        quiet.forEach((keeper, c) => keeper.offer(windowPower(blocks[c] as Float32Array, offset), () => bank.latestPower(c)));
+        quiet.forEach((keeper, c) => keeper.offer(loudestPart(blocks[c] as Float32Array, offset, WINDOW, 8), () => whole.power(blocks[c] as Float32Array, offset)));
     }
     options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
   }
-  return { meters, bank, noise: quiet.map((keeper) => keeper.mean()), onsets };
+  return { meters, bank, humNoise: quiet.map((keeper) => keeper.mean()), gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
 }
 
-/** Power of the loudest eighth of a window: a quiet window has no stroke anywhere in it. */
-function windowPower(block: Float32Array, offset: number): number {
+/** Power of the loudest of a window's equal parts: a quiet window has no stroke anywhere in it. */
+function loudestPart(block: Float32Array, offset: number, length: number, parts: number): number {
   let loudest = 0;
-  for (let part = 0; part < 8; part++) {
+  const step = length / parts;
+  for (let part = 0; part < parts; part++) {
     let sum = 0;
-    const from = offset + (part * WINDOW) / 8;
-    for (let i = from; i < from + WINDOW / 8; i += 2) sum += (block[i] as number) ** 2;
+    const from = offset + part * step;
+    for (let i = from; i < from + step; i += 4) {
+      const value = block[i] as number;
+      sum += value * value;
+    }
     if (sum > loudest) loudest = sum;
   }
   return loudest;
+}
+
+/** Power spectra of single windows of one length. */
+class WindowSpectrum {
+  readonly window: Float32Array;
+  readonly windowEnergy: number;
+  private readonly windowed: Float32Array;
+  private readonly spectrum: Float32Array;
+
+  constructor(private readonly plan: RealFftPlan) {
+    this.window = hann(plan.size);
+    this.windowEnergy = this.window.reduce((sum, w) => sum + w * w, 0);
+    this.windowed = new Float32Array(plan.size);
+    this.spectrum = new Float32Array(plan.size);
+  }
+
+  power(block: Float32Array, offset: number): Float32Array {
+    const { window, windowed, spectrum } = this;
+    for (let i = 0; i < window.length; i++) windowed[i] = (block[offset + i] as number) * (window[i] as number);
+    this.plan.forward(windowed, spectrum);
+    const out = new Float32Array(window.length / 2);
+    for (let k = 1; k < out.length; k++) {
+      const re = spectrum[2 * k] as number;
+      const im = spectrum[2 * k + 1] as number;
+      out[k] = re * re + im * im;
+    }
+    return out;
+  }
 }
 
 function pairReports(
@@ -95,18 +130,12 @@ function pairReports(
   return pairs;
 }
 
-function pairEstimator(
-  first: FirstPass,
-  rate: number,
-  plan: ReturnType<FftKernel['plan']>,
-  maxLagSamples: number,
-): (a: number, b: number) => DelayEstimate | null {
+function pairEstimator(first: FirstPass, rate: number, plan: RealFftPlan, maxLagSamples: number, noise: readonly Float32Array[]): (a: number, b: number) => DelayEstimate | null {
   const known = new Map<string, DelayEstimate | null>();
   const bins: [number, number] = [Math.max(1, Math.round((30 * WINDOW) / rate)), Math.round((Math.min(20_000, 0.47 * rate) * WINDOW) / rate)];
-  const options: DelayOptions = { plan, maxLagSamples, bins };
   return (a, b) => {
     const key = `${a}/${b}`;
-    if (!known.has(key)) known.set(key, estimateDelay(first.bank.pair(a, b), options));
+    if (!known.has(key)) known.set(key, estimateDelay(first.bank.pair(a, b), { plan, maxLagSamples, bins, ...noiseOf(noise, a, b) }));
     return known.get(key) ?? null;
   };
 }
@@ -192,22 +221,26 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
   const names = channels.map((channel) => channel.name);
   const reader = new TakeReader(channels, BLOCK_FRAMES);
   const plan = options.kernel.plan(WINDOW);
+  const gapPlan = options.kernel.plan(GAP);
+  const gaps = new WindowSpectrum(gapPlan);
+  const whole = new WindowSpectrum(plan);
+  let bank: SpectrumBank | null = null;
   try {
-    const window = hann(WINDOW);
-    const windowEnergy = window.reduce((sum, w) => sum + w * w, 0);
-    const first = await firstPass(reader, rate, window, options, plan);
+    const { window, windowEnergy } = whole;
+    const first = await firstPass(reader, rate, window, options, whole, gaps);
+    bank = first.bank;
     const maxLagSamples = options.maxLagSamples ?? DEFAULT_MAX_LAG;
-    const estimateOf = pairEstimator(first, rate, plan, maxLagSamples);
+    const estimateOf = pairEstimator(first, rate, plan, maxLagSamples, noiseFor(first.gapNoise, GAP, gaps.windowEnergy, WINDOW, windowEnergy));
     const powerScale = 2 / (WINDOW * windowEnergy);
-    const reports = first.meters.map((meter, c) => meter.report(findHum(first.noise[c] as Float32Array, rate / WINDOW, powerScale)));
+    const reports = first.meters.map((meter, c) => meter.report(findHum(first.humNoise[c] as Float32Array, rate / WINDOW, powerScale)));
     const usable = reports.map((report) => !report.silent);
     const sources = await measureSources(reader, first.onsets.events, {
       kernel: options.kernel,
       sampleRateHz: rate,
       maxLagSamples,
-      noise: first.noise,
-      noiseSize: WINDOW,
-      noiseWindowEnergy: windowEnergy,
+      noise: first.gapNoise,
+      noiseSize: GAP,
+      noiseWindowEnergy: gaps.windowEnergy,
     });
     const alone = await Promise.all(strangers.map(meterAlone));
     const proposal = proposeSum(first.bank, names, usable, estimateOf, rate);
@@ -232,6 +265,8 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       ],
     };
   } finally {
+    bank?.dispose();
     plan.dispose();
+    gapPlan.dispose();
   }
 }

@@ -16,15 +16,23 @@ const TAPS = 12;
 const GROWTH_BOUND = Math.max(...PHASES.map((taps) => taps.reduce((total, tap) => total + Math.abs(tap), 0)));
 const STRIP = 64;
 
+/** Taps of the four phases side by side: tap k of phase p at 4k + p. */
+const INTERLEAVED = Float64Array.from({ length: 4 * TAPS }, (_, i) => (PHASES[i % 4] as Float64Array)[i >> 2] as number);
+
 function oversampledPeak(samples: Float32Array, from: number, to: number): number {
   let peak = 0;
-  for (let n = from; n < to; n++)
-    for (const taps of PHASES) {
-      let sum = 0;
-      for (let k = 0; k < TAPS; k++) sum += (taps[k] as number) * (samples[n - k] as number);
-      const size = sum < 0 ? -sum : sum;
-      if (size > peak) peak = size;
+  for (let n = from; n < to; n++) {
+    let [a, b, c, d] = [0, 0, 0, 0];
+    for (let k = 0; k < TAPS; k++) {
+      const x = samples[n - k] as number;
+      a += (INTERLEAVED[4 * k] as number) * x;
+      b += (INTERLEAVED[4 * k + 1] as number) * x;
+      c += (INTERLEAVED[4 * k + 2] as number) * x;
+      d += (INTERLEAVED[4 * k + 3] as number) * x;
     }
+    const size = Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
+    if (size > peak) peak = size;
+  }
   return peak;
 }
 

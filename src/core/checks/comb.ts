@@ -1,5 +1,5 @@
 import { combDepth, firstDipHz } from '../acoustics';
-import type { ArrivalTable, PlanMicrophone } from '../arrivals';
+import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import { formatDelay, formatFrequency, formatLength, formatNumber } from '../units';
 import { alongString } from './alongString';
 import type { Finding, Move } from './finding';
@@ -52,10 +52,49 @@ function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
   };
 }
 
+/** Both microphones of a pair late after the same close one, told in one breath with one move for the close one. */
+function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: readonly Shared[]): Finding | null {
+  const { plan } = table;
+  const lates = group.map((shared) => (shared.first.id === close.id ? mixDelay(table, shared) : -mixDelay(table, shared)));
+  const earliest = Math.min(...lates);
+  const [one] = group;
+  if (!one || firstDipHz(Math.max(...lates.map(Math.abs))) > HARMLESS_DIP_HZ) return null;
+  const names = group.map((shared) => (shared.first.id === close.id ? shared.second.name : shared.first.name)).join(' and ');
+  const source = one.source.name.toLowerCase();
+  const samples = Math.round(close.alignSamples + earliest * plan.sampleRateHz);
+  return {
+    id: `comb/${close.id}/pair`,
+    code: 'comb',
+    severity: 'note',
+    microphoneIds: [close.id, ...group.map((shared) => (shared.first.id === close.id ? shared.second.id : shared.first.id))],
+    message: `${names} hear the ${source} ${formatDelay(earliest, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} or more after ${close.name}. Leave it for depth, or hold ${close.name} back in the mix: schools differ.`,
+    why: `At similar level the sum has its first dip at ${formatFrequency(firstDipHz(earliest))}. Three schools: leave the natural delay, match polarity only, or align close microphones to the pair.`,
+    move: { kind: 'align', microphoneId: close.id, samples, label: 'Align it to the pair' },
+  };
+}
+
+/** The close microphone of a close-and-far pair: the one that is there for the source. */
+const closeOf = (shared: Shared): PlanMicrophone | null => {
+  if (shared.purpose !== 'close-and-far') return null;
+  const key = sourceKey(shared.source);
+  return shared.first.targetKey === key ? shared.first : shared.second.targetKey === key ? shared.second : null;
+};
+
 /** Channels that share a source at similar level but not in step. A stereo pair is judged by its own check. */
 export function combs(table: ArrivalTable): Finding[] {
-  return sharedSources(table, SHARED_WITHIN_DB)
-    .filter((shared) => shared.purpose !== 'pair')
-    .map((shared) => findingFor(table, shared))
-    .filter((finding) => finding !== null);
+  const all = sharedSources(table, SHARED_WITHIN_DB).filter((shared) => shared.purpose !== 'pair');
+  const groups = new Map<string, Shared[]>();
+  const single: Shared[] = [];
+  for (const shared of all) {
+    const close = closeOf(shared);
+    const far = shared.first.id === close?.id ? shared.second : shared.first;
+    const pair = close && table.plan.pairs.find((candidate) => candidate.leftId === far.id || candidate.rightId === far.id);
+    if (close && pair) groups.set(`${close.id}|${pair.id}`, [...(groups.get(`${close.id}|${pair.id}`) ?? []), shared]);
+    else single.push(shared);
+  }
+  const grouped = [...groups].map(([key, group]) => {
+    const close = table.plan.microphones.find((microphone) => microphone.id === key.split('|')[0]) as PlanMicrophone;
+    return group.length > 1 ? closeBeforePair(table, close, group) : findingFor(table, group[0] as Shared);
+  });
+  return [...grouped, ...single.map((shared) => findingFor(table, shared))].filter((finding) => finding !== null);
 }

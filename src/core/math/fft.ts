@@ -11,7 +11,23 @@ export interface RealFftPlan {
   dispose(): void;
 }
 
+/**
+ * Sums of spectra over windows for n channels: powers Σ|X|² and cross spectra G_ab = Σ conj(A)·B for every a < b, so that a
+ * later b turns the phase by −ωτ. Memory is n·(n+1)/2 spectra however many windows are added.
+ */
+export interface CrossAccumulator {
+  readonly size: number;
+  readonly channels: number;
+  /** Adds one window of every channel; each array holds `size` samples, already windowed. */
+  add(windowed: readonly Float32Array[]): void;
+  /** Ordered copy of G_ab for a ≤ b: interleaved (re, im), bin 0 unused. G_aa is the power. */
+  read(a: number, b: number, out: Float32Array): void;
+  reset(): void;
+  dispose(): void;
+}
+
 /** Makes plans of any supported size (powers of two from 32). */
 export interface FftKernel {
   plan(size: number): RealFftPlan;
+  crossAccumulator(size: number, channels: number): CrossAccumulator;
 }

@@ -1,5 +1,5 @@
 import loadPffft from '@echogarden/pffft-wasm/simd';
-import type { FftKernel, RealFftPlan } from './fft';
+import type { CrossAccumulator, FftKernel, RealFftPlan } from './fft';
 
 const REAL = 0;
 const FORWARD = 0;
@@ -33,10 +33,55 @@ function createPlan(module: Module, size: number): RealFftPlan {
   };
 }
 
+/**
+ * Cross spectra summed inside the WebAssembly memory: conj(A) is the transform of the signal reversed in time, and the
+ * library multiplies and adds whole spectra at once in its own order.
+ */
+function createAccumulator(module: Module, size: number, channels: number): CrossAccumulator {
+  const setup = module._pffft_new_setup(size, REAL);
+  const allocate = (): number => module._pffft_aligned_malloc(size * 4);
+  const [input, work, ordered] = [allocate(), allocate(), allocate()];
+  const forward = Array.from({ length: channels }, allocate);
+  const conjugate = Array.from({ length: channels }, allocate);
+  const sums = Array.from({ length: (channels * (channels + 1)) / 2 }, allocate);
+  const sumAt = (a: number, b: number): number => sums[a * channels - (a * (a - 1)) / 2 + (b - a)] as number;
+  const reset = (): void => {
+    for (const sum of sums) module.HEAPF32.fill(0, sum >> 2, (sum >> 2) + size);
+  };
+  const load = (samples: Float32Array, channel: number): void => {
+    module.HEAPF32.set(samples.subarray(0, size), input >> 2);
+    module._pffft_transform(setup, input, forward[channel] as number, work, FORWARD);
+    module.HEAPF32.subarray((input >> 2) + 1, (input >> 2) + size).reverse();
+    module._pffft_transform(setup, input, conjugate[channel] as number, work, FORWARD);
+  };
+  reset();
+  return {
+    size,
+    channels,
+    add: (windowed) => {
+      windowed.forEach(load);
+      for (let a = 0; a < channels; a++)
+        for (let b = a; b < channels; b++) module._pffft_zconvolve_accumulate(setup, conjugate[a] as number, forward[b] as number, sumAt(a, b), 1);
+    },
+    read: (a, b, out) => {
+      module._pffft_zreorder(setup, sumAt(a, b), ordered, FORWARD);
+      out.set(module.HEAPF32.subarray(ordered >> 2, (ordered >> 2) + size));
+    },
+    reset,
+    dispose: () => {
+      for (const pointer of [input, work, ordered, ...forward, ...conjugate, ...sums]) module._pffft_aligned_free(pointer);
+      module._pffft_destroy_setup(setup);
+    },
+  };
+}
+
 let pending: Promise<FftKernel> | null = null;
 
 /** Loads the WebAssembly FFT once per thread; runs in Node, a worker and a page. */
 export function loadFftKernel(): Promise<FftKernel> {
-  pending ??= loadPffft().then((module) => ({ plan: (size: number) => createPlan(module, size) }));
+  pending ??= loadPffft().then((module) => ({
+    plan: (size) => createPlan(module, size),
+    crossAccumulator: (size, channels) => createAccumulator(module, size, channels),
+  }));
   return pending;
 }

@@ -19,7 +19,10 @@ export function SumLossChart({ pairs }: { pairs: readonly PairReport[] }) {
       <Box fontSize="sm" color="quiet">
         What two channels lose when they are added, dB against in step
       </Box>
-      <div role="img" aria-label={worst.map((pair) => `${pair.a} and ${pair.b} lose ${formatNumber(pair.sumLossDb.low, 1)} dB below 250 Hz`).join('; ')}>
+      <div
+        role="img"
+        aria-label={worst.map((pair) => `${pair.a} and ${pair.b} lose ${formatNumber(pair.sumLossDb.low, 1)} dB below 250 Hz`).join('; ')}
+      >
         <ResponsiveContainer width="100%" height={44 * data.length + 60}>
           <BarChart data={data} layout="vertical" margin={{ left: 8, right: 24 }}>
             <CartesianGrid stroke="var(--chakra-colors-line)" horizontal={false} />

@@ -31,7 +31,11 @@ function Check({ session }: { session: Session }) {
   useEffect(() => {
     if (proof) setTake({ fixCount: fixesOf(proof, report) });
   }, [proof, report]);
-  const drop = (files: FileList | null): void => void checkFiles(session, [...(files ?? [])].map((file) => ({ name: file.name, blob: file })));
+  const drop = (files: FileList | null): void =>
+    void checkFiles(
+      session,
+      [...(files ?? [])].map((file) => ({ name: file.name, blob: file })),
+    );
   return (
     <Flex
       h="100%"
@@ -88,7 +92,8 @@ function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (f
       )}
       {!hasReport && (
         <Box color="quiet" mb="3" maxW="640px">
-          Strike each drum a few times with a gap between, everything as loud as in the take. Then drop the WAV files here, one per microphone or one poly file. They stay on this machine.
+          Strike each drum a few times with a gap between, everything as loud as in the take. Then drop the WAV files here, one per microphone or one
+          poly file. They stay on this machine.
         </Box>
       )}
       <Flex gap="2" wrap="wrap" align="center">
@@ -162,7 +167,14 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             colour={stringColour(session.microphones.find((microphone) => microphone.id === matching[channel.name])?.colour ?? 7)}
             microphoneId={matching[channel.name] ?? null}
             options={options}
-            onMatch={(id) => setTake({ matching: { ...Object.fromEntries(Object.entries(matching).map(([name, old]) => [name, old === id ? null : old])), [channel.name]: id } })}
+            onMatch={(id) =>
+              setTake({
+                matching: {
+                  ...Object.fromEntries(Object.entries(matching).map(([name, old]) => [name, old === id ? null : old])),
+                  [channel.name]: id,
+                },
+              })
+            }
           />
         ))}
       </Box>
@@ -179,7 +191,18 @@ function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
   const others = beyondProof(report);
   const empty = proof.findings.length + others.length === 0;
   return (
-    <Box w={{ base: '100%', md: '340px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" px="4" overflow={{ md: 'auto' }} role="region" aria-label="Verdicts" tabIndex={0}>
+    <Box
+      w={{ base: '100%', md: '340px' }}
+      flexShrink={0}
+      bg="panel"
+      borderLeftWidth={{ md: '1px' }}
+      borderColor="line"
+      px="4"
+      overflow={{ md: 'auto' }}
+      role="region"
+      aria-label="Verdicts"
+      tabIndex={0}
+    >
       {empty && (
         <Box py="3">
           <Severity severity="fine" />
@@ -194,7 +217,9 @@ function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
             message={finding.message}
             moveLabel={finding.move?.label ?? null}
             onMove={() => finding.move && runCommand(applyMove(finding.move))}
-            {...(finding.move ? { why: 'The move changes the plan, not your files: the next take should then agree with it. Record another ten seconds to prove it.' } : {})}
+            {...(finding.move
+              ? { why: 'The move changes the plan, not your files: the next take should then agree with it. Record another ten seconds to prove it.' }
+              : {})}
           />
         ))}
         {others.map((finding) => (

@@ -9,7 +9,9 @@ export function Waveform({ wave, colour, height = 44 }: { wave: ChannelPeaks; co
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (!box.current) return;
-    const highs = Float32Array.from({ length: wave.peaks.length / 2 }, (_, i) => Math.max(Math.abs(wave.peaks[2 * i] as number), wave.peaks[2 * i + 1] as number));
+    const highs = Float32Array.from({ length: wave.peaks.length / 2 }, (_, i) =>
+      Math.max(Math.abs(wave.peaks[2 * i] as number), wave.peaks[2 * i + 1] as number),
+    );
     const surfer = WaveSurfer.create({
       container: box.current,
       height,

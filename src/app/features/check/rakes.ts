@@ -21,8 +21,21 @@ export function sourceRakes(table: ArrivalTable, microphones: readonly PlacedMic
     const own = comparisons.filter((comparison) => comparison.sourceKey === key);
     const spotId = own[0]?.spotId ?? '';
     const marks = own.flatMap((c): RakeMark[] => [
-      { id: c.microphoneId, ...look(c.microphoneId), timeMs: c.plannedSamples * msPerSample, levelDb: Math.min(0, c.levelDb), upright: c.plannedPolarity === 1, ghost: true },
-      { id: c.microphoneId, ...look(c.microphoneId), timeMs: c.measuredSamples * msPerSample, levelDb: Math.min(0, c.levelDb), upright: c.measuredPolarity === 1 },
+      {
+        id: c.microphoneId,
+        ...look(c.microphoneId),
+        timeMs: c.plannedSamples * msPerSample,
+        levelDb: Math.min(0, c.levelDb),
+        upright: c.plannedPolarity === 1,
+        ghost: true,
+      },
+      {
+        id: c.microphoneId,
+        ...look(c.microphoneId),
+        timeMs: c.measuredSamples * msPerSample,
+        levelDb: Math.min(0, c.levelDb),
+        upright: c.measuredPolarity === 1,
+      },
     ]);
     return {
       sourceName: own[0]?.sourceName ?? '',

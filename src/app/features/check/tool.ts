@@ -1,4 +1,4 @@
-import { matchByName, type Matching, type TakeReport } from '../../../core/analysis';
+import { type Matching, matchByName, type TakeReport } from '../../../core/analysis';
 import { arrivalTable } from '../../../core/arrivals';
 import type { Fault } from '../../../core/render';
 import { resolvePlan, type Session } from '../../../core/session';

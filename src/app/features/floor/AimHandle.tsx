@@ -33,8 +33,15 @@ export function AimHandle({ placed, paper, zoom }: { placed: PlacedMicrophone; p
   return (
     <>
       <line className="aim" x1={paper.x(placed.positionM)} y1={paper.y(placed.positionM)} x2={x} y2={y} stroke={colour} />
-      {/* biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element */}
-      <g {...bind()} className="handle" role="button" tabIndex={0} aria-label={`Aim of ${placed.name}`} transform={`translate(${x} ${y}) scale(${1 / zoom})`} onKeyDown={onKeyDown}>
+      <g
+        {...bind()}
+        className="handle"
+        role="button"
+        tabIndex={0}
+        aria-label={`Aim of ${placed.name}`}
+        transform={`translate(${x} ${y}) scale(${1 / zoom})`}
+        onKeyDown={onKeyDown}
+      >
         <circle className="halo" r={18} />
         <path d="M-7 0H7M0 -7V7" stroke={colour} strokeWidth={2} />
         <circle r={5} fill="none" stroke={colour} strokeWidth={1.5} />

@@ -1,13 +1,15 @@
 import { select } from 'd3-selection';
-import { type D3ZoomEvent, type ZoomBehavior, zoom as d3zoom, zoomIdentity } from 'd3-zoom';
+import { type D3ZoomEvent, zoom as d3zoom, type ZoomBehavior, zoomIdentity } from 'd3-zoom';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
 import { geometryOf, type Session } from '../../../core/session';
 import { useSize } from '../../components/useSize';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
-import { type Face, paperFor, projectionOf } from '../../drawing/projection';
+import { type Face, focusOn, paperFor, projectionOf } from '../../drawing/projection';
 import { RoomFrame } from '../../drawing/RoomFrame';
-import { setView } from '../../stores/viewStore';
+import { sessionFocus } from '../../drawing/sessionFocus';
+import { useSessionStore } from '../../stores/sessionStore';
+import { setView, useViewStore } from '../../stores/viewStore';
 import { AimHandle } from './AimHandle';
 import { MicrophoneHandle } from './MicrophoneHandle';
 import { Strings } from './Strings';
@@ -29,8 +31,11 @@ function useZoom(svg: React.RefObject<SVGSVGElement | null>) {
   useEffect(() => {
     if (!svg.current) return;
     const zoom = d3zoom<SVGSVGElement, unknown>()
-      .scaleExtent([1, 12])
-      .filter((event: Event) => !(event.target as Element).closest('.handle, .source') && (event.type !== 'mousedown' || (event as MouseEvent).button === 0))
+      .scaleExtent([0.25, 12])
+      .filter(
+        (event: Event) =>
+          !(event.target as Element).closest('.handle, .source') && (event.type !== 'mousedown' || (event as MouseEvent).button === 0),
+      )
       .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => setTransform(event.transform));
     behaviour.current = zoom;
     const selection = select(svg.current);
@@ -50,11 +55,21 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
   const [box, size] = useSize<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);
   const { transform, reset } = useZoom(svg);
-  const paper = useMemo(() => paperFor(projectionOf(face, session.room), size.width || 400, size.height || 300), [face, session.room, size]);
+  const settled = useSessionStore((state) => state.doc) ?? session;
+  const wholeRoom = useViewStore((state) => state.wholeRoom);
+  const focus = useMemo(() => {
+    const projection = projectionOf(face, settled.room);
+    return wholeRoom ? focusOn(projection, []) : sessionFocus(settled, projection);
+  }, [settled, face, wholeRoom]);
+  const key = `${focus.low}/${focus.high}`;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the focus by value, so that a small move does not redraw everything
+  const paper = useMemo(
+    () => paperFor(projectionOf(face, session.room), size.width || 400, size.height || 300, 30, focus),
+    [face, session.room, size, key],
+  );
   const { plan } = table;
   return (
     <div ref={box} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: a click on empty floor chooses nothing; keys do that with Escape on the page */}
       <svg
         ref={svg}
         className="drawing"
@@ -62,6 +77,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
         role="group"
         onDoubleClick={reset}
         onClick={(event) => event.target === event.currentTarget && setView({ chosenMicrophones: [], chosenSource: null })}
+        onKeyDown={(event) => event.key === 'Escape' && setView({ chosenMicrophones: [], chosenSource: null })}
       >
         <g transform={transform.toString()}>
           <RoomFrame paper={paper} units={session.units} title={TITLES[face]} />
@@ -69,7 +85,6 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
             <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
           ))}
           {plan.sources.map((candidate, s) => (
-            // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
             <g
               key={sourceKey(candidate)}
               className={`source${s === source ? ' chosen' : ''}`}
@@ -88,11 +103,21 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
             </g>
           ))}
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
-          {session.microphones.map((placed) => (chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null))}
+          {session.microphones.map((placed) =>
+            chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null,
+          )}
           {session.microphones.map((placed) => {
             const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
             return microphone ? (
-              <MicrophoneHandle key={placed.id} session={session} placed={placed} microphone={microphone} paper={paper} zoom={transform.k} chosen={chosen.includes(placed.id)} />
+              <MicrophoneHandle
+                key={placed.id}
+                session={session}
+                placed={placed}
+                microphone={microphone}
+                paper={paper}
+                zoom={transform.k}
+                chosen={chosen.includes(placed.id)}
+              />
             ) : null;
           })}
         </g>

@@ -66,7 +66,6 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
   const colour = stringColour(placed.colour);
   const height = formatLength(placed.positionM.z, session.units);
   return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
     <g
       {...bind()}
       className={`handle${chosen ? ' chosen' : ''}`}

@@ -18,11 +18,43 @@ export function RoomPanel({ session }: { session: Session }) {
         Room
       </Box>
       <Grid templateColumns="repeat(3, 1fr)" gap="2">
-        <NumberField label="Wide" unit={unit} digits={2} value={room.widthM * perM} low={Number((1 * perM).toFixed(1))} high={Math.floor(60 * perM)} onCommit={(value) => edit({ widthM: value / perM })} />
-        <NumberField label="Deep" unit={unit} digits={2} value={room.depthM * perM} low={Number((1 * perM).toFixed(1))} high={Math.floor(60 * perM)} onCommit={(value) => edit({ depthM: value / perM })} />
-        <NumberField label="High" unit={unit} digits={2} value={room.heightM * perM} low={Number((1.5 * perM).toFixed(1))} high={Math.floor(30 * perM)} onCommit={(value) => edit({ heightM: value / perM })} />
+        <NumberField
+          label="Wide"
+          unit={unit}
+          digits={2}
+          value={room.widthM * perM}
+          low={Number((1 * perM).toFixed(1))}
+          high={Math.floor(60 * perM)}
+          onCommit={(value) => edit({ widthM: value / perM })}
+        />
+        <NumberField
+          label="Deep"
+          unit={unit}
+          digits={2}
+          value={room.depthM * perM}
+          low={Number((1 * perM).toFixed(1))}
+          high={Math.floor(60 * perM)}
+          onCommit={(value) => edit({ depthM: value / perM })}
+        />
+        <NumberField
+          label="High"
+          unit={unit}
+          digits={2}
+          value={room.heightM * perM}
+          low={Number((1.5 * perM).toFixed(1))}
+          high={Math.floor(30 * perM)}
+          onCommit={(value) => edit({ heightM: value / perM })}
+        />
         <NumberField label="Air" unit="°C" value={room.temperatureC} low={-20} high={50} onCommit={(temperatureC) => edit({ temperatureC })} />
-        <NumberField label="Absorption" unit="0–1" digits={2} value={room.absorption} low={0.01} high={0.95} onCommit={(absorption) => edit({ absorption })} />
+        <NumberField
+          label="Absorption"
+          unit="0–1"
+          digits={2}
+          value={room.absorption}
+          low={0.01}
+          high={0.95}
+          onCommit={(absorption) => edit({ absorption })}
+        />
         <Choice
           label="Rate"
           value={String(session.sampleRateHz)}
@@ -33,7 +65,9 @@ export function RoomPanel({ session }: { session: Session }) {
       <Box mt="2" fontSize="sm" color="quiet">
         Sound travels{' '}
         <span className="measure">
-          {metric ? `${formatNumber(speedOfSound(room.temperatureC), 1)} m/s` : `${formatNumber(speedOfSound(room.temperatureC) / (12 * METRES_PER_INCH), 0)} ft/s`}
+          {metric
+            ? `${formatNumber(speedOfSound(room.temperatureC), 1)} m/s`
+            : `${formatNumber(speedOfSound(room.temperatureC) / (12 * METRES_PER_INCH), 0)} ft/s`}
         </span>{' '}
         in this air.
       </Box>

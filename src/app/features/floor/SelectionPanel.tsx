@@ -58,7 +58,17 @@ export function PairPanel({ session, table, ids, source }: { session: Session; t
 }
 
 /** Everything about the chosen microphone that can be set by number or switch. */
-export function SelectionPanel({ session, table, placed, source }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone; source: number }) {
+export function SelectionPanel({
+  session,
+  table,
+  placed,
+  source,
+}: {
+  session: Session;
+  table: ArrivalTable;
+  placed: PlacedMicrophone;
+  source: number;
+}) {
   const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
   const metric = session.units === 'metric';
   const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
@@ -141,7 +151,15 @@ export function SelectionPanel({ session, table, placed, source }: { session: Se
 
 function Toggle({ label, on, onToggle }: { label: string; on: boolean; onToggle: () => void }) {
   return (
-    <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" aria-pressed={on} bg={on ? 'line' : 'transparent'} borderColor={on ? 'tape' : 'line'} onClick={onToggle}>
+    <Button
+      size="sm"
+      minH={{ base: '44px', md: '32px' }}
+      variant="outline"
+      aria-pressed={on}
+      bg={on ? 'line' : 'transparent'}
+      borderColor={on ? 'tape' : 'line'}
+      onClick={onToggle}
+    >
       {on ? '✓ ' : ''}
       {label}
     </Button>

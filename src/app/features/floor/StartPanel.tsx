@@ -26,7 +26,12 @@ export function KitPanel({ session }: { session: Session }) {
   return (
     <Box py="3">
       <Box mb="2">The room is empty. Put the kit in it, off the walls.</Box>
-      <Choice label="Kit" value={variant} options={Object.entries(KIT_VARIANTS).map(([value, kit]) => ({ value, text: kit.name }))} onChange={setVariant} />
+      <Choice
+        label="Kit"
+        value={variant}
+        options={Object.entries(KIT_VARIANTS).map(([value, kit]) => ({ value, text: kit.name }))}
+        onChange={setVariant}
+      />
       <Button mt="3" size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
         Put it in the room
       </Button>

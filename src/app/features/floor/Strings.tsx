@@ -29,7 +29,12 @@ export function Strings({ session, table, source, paper, zoom, chosen }: Props) 
           <g key={microphone.id} opacity={full ? 1 : 0.3}>
             <line className="string" x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour} style={{ strokeWidth: (full ? 1.8 : 1) / zoom }} />
             {full && (
-              <text className="string-label" textAnchor="middle" transform={`translate(${x1 + (x2 - x1) * share} ${y1 + (y2 - y1) * share + (share > 1 ? 16 / zoom : 0)}) scale(${1 / zoom})`} style={{ fill: colour }}>
+              <text
+                className="string-label"
+                textAnchor="middle"
+                transform={`translate(${x1 + (x2 - x1) * share} ${y1 + (y2 - y1) * share + (share > 1 ? 16 / zoom : 0)}) scale(${1 / zoom})`}
+                style={{ fill: colour }}
+              >
                 {formatLength(arrival.distanceM, session.units)}
               </text>
             )}

@@ -50,7 +50,7 @@ function Floor({ session }: { session: Session }) {
 }
 
 function ViewBar({ session, live, source }: { session: Session; live: LivePlan; source: number }) {
-  const { floorView, elevation } = useViewStore();
+  const { floorView, elevation, wholeRoom } = useViewStore();
   const { sources } = live.table.plan;
   return (
     <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
@@ -75,6 +75,9 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
           onChange={(value) => setView({ elevation: value as 'side' | 'front' })}
         />
       )}
+      <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" aria-pressed={wholeRoom} onClick={() => setView({ wholeRoom: !wholeRoom })}>
+        {wholeRoom ? 'Go close' : 'Whole room'}
+      </Button>
       {sources.length > 0 && (
         <Flex align="center" gap="2" ml="auto">
           <Box fontSize="sm" color="quiet">
@@ -84,7 +87,13 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
             label="Source"
             hideLabel
             value={String(source)}
-            options={sources.map((candidate, s) => ({ value: String(s), text: session.instruments.length > 1 ? `${candidate.name}, ${session.instruments.find((i) => i.id === candidate.instrumentId)?.name ?? ''}` : candidate.name }))}
+            options={sources.map((candidate, s) => ({
+              value: String(s),
+              text:
+                session.instruments.length > 1
+                  ? `${candidate.name}, ${session.instruments.find((i) => i.id === candidate.instrumentId)?.name ?? ''}`
+                  : candidate.name,
+            }))}
             onChange={(value) => {
               const picked = sources[Number(value)];
               if (picked) setView({ chosenSource: `${picked.instrumentId}/${picked.id}` });
@@ -97,7 +106,8 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
 }
 
 /** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
-const summed = (session: Session, chosen: readonly string[]): readonly string[] => (chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id));
+const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
+  chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
 
 function Strips({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
   const [box, size] = useSize<HTMLDivElement>();
@@ -121,7 +131,12 @@ function Strips({ session, live, source, chosen }: { session: Session; live: Liv
             </span>
             <span className="measure">loses {formatDb(meanLossDb(strip))}</span>
           </Flex>
-          <SumStrip {...strip} width={half} height={138} title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`} />
+          <SumStrip
+            {...strip}
+            width={half}
+            height={138}
+            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`}
+          />
         </Box>
       )}
     </Flex>
@@ -131,7 +146,18 @@ function Strips({ session, live, source, chosen }: { session: Session; live: Liv
 function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
   const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
   return (
-    <Flex direction="column" w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" overflow={{ md: 'auto' }} aria-label="Findings and selection" role="region" tabIndex={0}>
+    <Flex
+      direction="column"
+      w={{ base: '100%', md: '330px' }}
+      flexShrink={0}
+      bg="panel"
+      borderLeftWidth={{ md: '1px' }}
+      borderColor="line"
+      overflow={{ md: 'auto' }}
+      aria-label="Findings and selection"
+      role="region"
+      tabIndex={0}
+    >
       <Box px="4" pb="2">
         {session.instruments.length === 0 && <KitPanel session={session} />}
         {session.instruments.length > 0 && session.microphones.length === 0 && <SetupPanel session={session} />}
@@ -142,7 +168,12 @@ function SidePanel({ session, live, chosen, source }: { session: Session; live: 
         {chosen.length !== 2 && placed && <SelectionPanel session={session} table={live.table} placed={placed} source={source} />}
         {!placed && <RoomPanel session={session} />}
         {!placed && session.microphones.length > 1 && (
-          <Button mt="3" size="sm" variant="outline" onClick={() => setView({ chosenMicrophones: session.microphones.slice(-2).map((microphone) => microphone.id) })}>
+          <Button
+            mt="3"
+            size="sm"
+            variant="outline"
+            onClick={() => setView({ chosenMicrophones: session.microphones.slice(-2).map((microphone) => microphone.id) })}
+          >
             Compare the last two
           </Button>
         )}

@@ -1,7 +1,7 @@
 import { inStepDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
 import { type ArrivalTable, copyOf, sourceKey } from '../../../core/arrivals';
-import { dbFromAmplitudeRatio } from '../../../core/units';
 import type { PlacedMicrophone } from '../../../core/session';
+import { dbFromAmplitudeRatio } from '../../../core/units';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 

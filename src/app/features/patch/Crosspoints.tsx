@@ -71,7 +71,12 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                 <td key={bank.key} colSpan={bank.span} style={{ padding: '2px 6px 6px' }}>
                   <div
                     className="measure"
-                    style={{ fontSize: 11, borderTop: `4px solid var(--chakra-colors-${bank.lit ? 'tapeFill' : 'line'})`, color: `var(--chakra-colors-${bank.lit ? 'ink' : 'quiet'})`, paddingTop: 2 }}
+                    style={{
+                      fontSize: 11,
+                      borderTop: `4px solid var(--chakra-colors-${bank.lit ? 'tapeFill' : 'line'})`,
+                      color: `var(--chakra-colors-${bank.lit ? 'ink' : 'quiet'})`,
+                      paddingTop: 2,
+                    }}
                   >
                     {bank.title} {bank.lit ? 'on' : bank.title === 'no power' ? '' : 'off'}
                   </div>
@@ -94,13 +99,24 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
           {microphones.map((microphone) => (
             <tr key={microphone.id} style={{ background: microphone.id === chosen ? 'var(--chakra-colors-panel)' : undefined }}>
               <th scope="row" style={{ textAlign: 'left', padding: 0, fontWeight: microphone.id === chosen ? 700 : 400 }}>
-                <button type="button" onClick={() => onChoose(microphone.id)} style={{ minHeight: CELL, width: '100%', textAlign: 'left', padding: '0 8px', cursor: 'pointer' }} aria-pressed={microphone.id === chosen}>
-                  <span style={{ color: stringColour(microphone.colour), fontWeight: 700, display: 'inline-block', minWidth: 30 }} className="measure">
+                <button
+                  type="button"
+                  onClick={() => onChoose(microphone.id)}
+                  style={{ minHeight: CELL, width: '100%', textAlign: 'left', padding: '0 8px', cursor: 'pointer' }}
+                  aria-pressed={microphone.id === chosen}
+                >
+                  <span
+                    style={{ color: stringColour(microphone.colour), fontWeight: 700, display: 'inline-block', minWidth: 30 }}
+                    className="measure"
+                  >
                     {microphone.label}
                   </span>
                   {microphone.name}
                   {NEEDS[microphone.phantom] && (
-                    <span className="measure" style={{ color: `var(--chakra-colors-${microphone.phantom === 'never' ? 'fix' : 'quiet'})`, fontSize: 12, marginLeft: 8 }}>
+                    <span
+                      className="measure"
+                      style={{ color: `var(--chakra-colors-${microphone.phantom === 'never' ? 'fix' : 'quiet'})`, fontSize: 12, marginLeft: 8 }}
+                    >
                       {NEEDS[microphone.phantom]}
                     </span>
                   )}
@@ -111,7 +127,10 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                   const address = `${device.id}/${input.id}`;
                   const on = patch[microphone.id] === address;
                   return (
-                    <td key={address} style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}>
+                    <td
+                      key={address}
+                      style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}
+                    >
                       <button
                         type="button"
                         aria-label={`${microphone.name} into input ${input.name}`}

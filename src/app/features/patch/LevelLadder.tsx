@@ -28,9 +28,21 @@ export function LevelLadder({ model, setting, peakSplDb, input }: Props) {
   const out = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, setting.microphonePad ? model.padDb : 0);
   const rungs: Rung[] = [
     { name: 'In the air, loudest peak', value: `${formatNumber(peakSplDb, 0)} dB SPL` },
-    { name: model.name, value: `${formatNumber(out, 1)} dBu`, note: setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa` },
-    { name: `Input ${input.name}`, value: setting.inputPad ? `pad ${formatNumber(-input.padDb, 0)} dB` : 'no pad', note: `takes ${formatNumber(input.maxLevelDbu + (setting.inputPad ? input.padDb : 0), 0)} dBu` },
-    { name: 'Gain', value: `${formatNumber(setting.gainDb, 0)} dB`, note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB` },
+    {
+      name: model.name,
+      value: `${formatNumber(out, 1)} dBu`,
+      note: setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`,
+    },
+    {
+      name: `Input ${input.name}`,
+      value: setting.inputPad ? `pad ${formatNumber(-input.padDb, 0)} dB` : 'no pad',
+      note: `takes ${formatNumber(input.maxLevelDbu + (setting.inputPad ? input.padDb : 0), 0)} dBu`,
+    },
+    {
+      name: 'Gain',
+      value: `${formatNumber(setting.gainDb, 0)} dB`,
+      note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB`,
+    },
     { name: 'In the file', value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`, note: VERDICTS[setting.verdict] },
   ];
   return (

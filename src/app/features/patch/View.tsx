@@ -5,8 +5,8 @@ import { inputAddress, type PatchInput, type PatchResult } from '../../../core/p
 import { editSession, gainSetting, loudestDb, patchInputs, patchProblem, resolvePlan, type Session } from '../../../core/session';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
-import { Severity } from '../../components/Severity';
 import { assignInputsInWorker } from '../../../workers/client';
+import { Severity } from '../../components/Severity';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
@@ -18,13 +18,16 @@ export function PatchStation() {
 }
 
 /** Keeps the patch solved while the plan changes; the reason when there is no patch. */
-function useSolvedPatch(session: Session): { result: PatchResult | null; solve: (fresh: boolean) => void } {
+function useSolvedPatch(session: Session): { result: PatchResult | null; solving: boolean; solve: (fresh: boolean) => void } {
   const [result, setResult] = useState<PatchResult | null>(null);
+  const [solving, setSolving] = useState(false);
   const solve = (fresh: boolean): void => {
     const table = arrivalTable(resolvePlan(session));
     const problem = patchProblem(fresh ? { ...session, patch: {} } : session, table);
+    setSolving(true);
     void assignInputsInWorker(problem).then((answer) => {
       if (!answer) return;
+      setSolving(false);
       setResult(answer);
       if (answer.ok && JSON.stringify(answer.inputs) !== JSON.stringify(session.patch)) runCommand(editSession({ patch: answer.inputs }));
     });
@@ -34,7 +37,7 @@ function useSolvedPatch(session: Session): { result: PatchResult | null; solve: 
   useEffect(() => {
     if (session.microphones.length && session.microphones.some((microphone) => !session.patch[microphone.id])) solve(false);
   }, [wanted, session.shelf.devices]);
-  return { result, solve };
+  return { result, solving, solve };
 }
 
 function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
@@ -44,16 +47,21 @@ function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
   return plan.microphones.flatMap((microphone) => {
     const input = inputOf(microphone.id);
     if (!input) return [`${microphone.name} has no input.`];
-    const powered = plan.microphones.filter((other) => other.model.phantom === 'needs' && bankOf(inputOf(other.id)) === bankOf(input) && bankOf(input));
-    if (microphone.model.phantom === 'needs' && !input.phantomBank) return [`${microphone.name} needs phantom power and input ${input.name} gives none: use another input.`];
-    if (microphone.model.phantom === 'never' && powered.length) return [`${microphone.name} must never get phantom power, and its bank is powered for ${powered[0]?.name}: move one of them.`];
-    if (!input.connectors.includes(microphone.model.connector)) return [`${microphone.name} has an ${microphone.model.connector} plug and input ${input.name} does not take it.`];
+    const powered = plan.microphones.filter(
+      (other) => other.model.phantom === 'needs' && bankOf(inputOf(other.id)) === bankOf(input) && bankOf(input),
+    );
+    if (microphone.model.phantom === 'needs' && !input.phantomBank)
+      return [`${microphone.name} needs phantom power and input ${input.name} gives none: use another input.`];
+    if (microphone.model.phantom === 'never' && powered.length)
+      return [`${microphone.name} must never get phantom power, and its bank is powered for ${powered[0]?.name}: move one of them.`];
+    if (!input.connectors.includes(microphone.model.connector))
+      return [`${microphone.name} has an ${microphone.model.connector} plug and input ${input.name} does not take it.`];
     return [];
   });
 }
 
 function Patch({ session }: { session: Session }) {
-  const { result, solve } = useSolvedPatch(session);
+  const { result, solving, solve } = useSolvedPatch(session);
   const [chosen, setChosen] = useState<string | null>(null);
   const inputs = patchInputs(session);
   const table = arrivalTable(resolvePlan(session));
@@ -71,7 +79,11 @@ function Patch({ session }: { session: Session }) {
       <Box flex="1" minW="0" p="5" overflow="auto">
         <Flex align="center" gap="3" mb="3" wrap="wrap">
           <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
-            {result && !result.ok ? 'There is no patch yet' : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
+            {result && !result.ok
+              ? 'There is no patch yet'
+              : solving
+                ? 'Solving the patch'
+                : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
           </Box>
           <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve(false)}>
             Solve, moving few cables
@@ -86,7 +98,8 @@ function Patch({ session }: { session: Session }) {
             <Box>{result.reason}</Box>
           </Box>
         )}
-        {(result === null || result.ok) &&
+        {!solving &&
+          (result === null || result.ok) &&
           problems.map((problem) => (
             <Box key={problem} role="alert" mb="2">
               <Severity severity="fix" /> <span>{problem}</span>
@@ -117,7 +130,12 @@ function Patch({ session }: { session: Session }) {
             {input && `, input ${input.name}`}
           </Box>
           {input ? (
-            <LevelLadder model={selected.model} setting={gainSetting(table, selected.id, input)} peakSplDb={loudestDb(table, selected.id) ?? 0} input={input} />
+            <LevelLadder
+              model={selected.model}
+              setting={gainSetting(table, selected.id, input)}
+              peakSplDb={loudestDb(table, selected.id) ?? 0}
+              input={input}
+            />
           ) : (
             <Box color="quiet">Choose an input for it.</Box>
           )}

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
-import { setSession } from '../../stores/sessionStore';
 import { boathouseKit } from '../../../../demo/boathouse';
+import { setSession } from '../../stores/sessionStore';
 import { restoreDemo } from './actions';
 
 /** The address the demo server prints: straight to the demo session. */

@@ -30,8 +30,22 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
     if (name.trim() && name.trim() !== session.name) onRename(name.trim().slice(0, 120));
   };
   return (
-    <Box as="article" aria-label={session.name} bg="panel" borderWidth="1px" borderColor="line" gridColumn={large ? { md: 'span 2' } : undefined} gridRow={large ? { md: 'span 2' } : undefined} display="flex" flexDirection="column">
-      <Link to={`/session/${session.id}/floor`} aria-label={`Open ${session.name}`} style={{ flex: 1, minHeight: large ? 260 : 150, display: 'block' }}>
+    <Box
+      as="article"
+      aria-label={session.name}
+      bg="panel"
+      borderWidth="1px"
+      borderColor="line"
+      gridColumn={large ? { md: 'span 2' } : undefined}
+      gridRow={large ? { md: 'span 2' } : undefined}
+      display="flex"
+      flexDirection="column"
+    >
+      <Link
+        to={`/session/${session.id}/floor`}
+        aria-label={`Open ${session.name}`}
+        style={{ flex: 1, minHeight: large ? 260 : 150, display: 'block' }}
+      >
         <StaticFace session={session} face="plan" width={large ? 560 : 280} height={large ? 340 : 160} plain />
       </Link>
       <Box p="3" borderTopWidth="1px" borderColor="line">

@@ -18,7 +18,17 @@ interface Notice {
 
 function NoticeLine({ notice, onClose }: { notice: Notice; onClose: () => void }) {
   return (
-    <Flex role={notice.bad ? 'alert' : 'status'} align="center" gap="3" px="4" py="2" mb="4" bg="panel" borderLeftWidth="4px" borderColor={notice.bad ? 'fix' : 'tape'}>
+    <Flex
+      role={notice.bad ? 'alert' : 'status'}
+      align="center"
+      gap="3"
+      px="4"
+      py="2"
+      mb="4"
+      bg="panel"
+      borderLeftWidth="4px"
+      borderColor={notice.bad ? 'fix' : 'tape'}
+    >
       <Box flex="1">{notice.text}</Box>
       {notice.undo && (
         <Button size="sm" minH="44px" variant="outline" onClick={notice.undo}>
@@ -90,7 +100,11 @@ export function SessionsView() {
           <Button minH="44px" variant="outline" onClick={() => filePicker.current?.click()}>
             Import
           </Button>
-          <Button minH="44px" variant="outline" onClick={() => void guard(async () => download('shuttlecraft-backup.json', await backupText(), 'application/json'))}>
+          <Button
+            minH="44px"
+            variant="outline"
+            onClick={() => void guard(async () => download('shuttlecraft-backup.json', await backupText(), 'application/json'))}
+          >
             Back up everything
           </Button>
           <input
@@ -109,7 +123,8 @@ export function SessionsView() {
         {rows?.length === 0 && (
           <Box maxW="560px" py="8">
             <Box fontSize="lg" mb="3">
-              Nothing here yet. Walk through the demo first: a kit in a ferryman’s boathouse, four microphones, and a test take with two faults to find.
+              Nothing here yet. Walk through the demo first: a kit in a ferryman’s boathouse, four microphones, and a test take with two faults to
+              find.
             </Box>
             <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => void guard(async () => open(await restoreDemo()))}>
               Open the demo

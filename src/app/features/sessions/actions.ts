@@ -1,4 +1,4 @@
-import { boathouseKit, BOATHOUSE_SHELF } from '../../../../demo/boathouse';
+import { BOATHOUSE_SHELF, boathouseKit } from '../../../../demo/boathouse';
 import { exportLibrary, importDocument } from '../../../core/exchange';
 import { newSession, type Session } from '../../../core/session';
 import { database, deleteSession, loadShelf, storeSession, storeShelf } from '../../db/database';
@@ -10,7 +10,13 @@ export async function createSession(name: string): Promise<Session> {
   return newSession(crypto.randomUUID(), name, now(), shelf);
 }
 
-export const duplicateOf = (session: Session): Session => ({ ...session, id: crypto.randomUUID(), name: `${session.name}, copy`, createdAt: now(), updatedAt: now() });
+export const duplicateOf = (session: Session): Session => ({
+  ...session,
+  id: crypto.randomUUID(),
+  name: `${session.name}, copy`,
+  createdAt: now(),
+  updatedAt: now(),
+});
 
 /** The demo session, put back as it ships. */
 export async function restoreDemo(): Promise<Session> {
@@ -32,7 +38,9 @@ export async function importText(text: string): Promise<{ ok: boolean; message: 
   }
   const sessions = imported.kind === 'session' ? [imported.session] : imported.library.sessions;
   const taken = new Set((await database.sessions.toCollection().primaryKeys()) as string[]);
-  const fresh = sessions.map((session) => (taken.has(session.id) ? { ...session, id: crypto.randomUUID(), name: `${session.name}, imported` } : session));
+  const fresh = sessions.map((session) =>
+    taken.has(session.id) ? { ...session, id: crypto.randomUUID(), name: `${session.name}, imported` } : session,
+  );
   await database.transaction('rw', database.sessions, database.shelves, async () => {
     for (const session of fresh) await storeSession(session);
     if (imported.kind === 'library') await storeShelf(imported.library.shelf);
@@ -42,7 +50,10 @@ export async function importText(text: string): Promise<{ ok: boolean; message: 
 
 export async function backupText(): Promise<string> {
   const rows = await database.sessions.toArray();
-  return exportLibrary((await loadShelf()) ?? BOATHOUSE_SHELF, rows.map((row) => row.session));
+  return exportLibrary(
+    (await loadShelf()) ?? BOATHOUSE_SHELF,
+    rows.map((row) => row.session),
+  );
 }
 
 export const renameSession = (session: Session, name: string): Promise<string> => storeSession({ ...session, name, updatedAt: now() });

@@ -98,7 +98,16 @@ function Sheet({ session }: { session: Session }) {
           Input list as CSV
         </Button>
       </Flex>
-      <Box className="sheet light" mx="auto" w={{ base: '100%', md: '760px' }} bg="white" color="#111" p={{ base: '4', md: '8' }} boxShadow="0 2px 18px rgba(0,0,0,0.35)" css={{ '& .drawing text': { fill: '#333' }, '& .drawing': { height: 'auto' } }}>
+      <Box
+        className="sheet light"
+        mx="auto"
+        w={{ base: '100%', md: '760px' }}
+        bg="white"
+        color="#111"
+        p={{ base: '4', md: '8' }}
+        boxShadow="0 2px 18px rgba(0,0,0,0.35)"
+        css={{ '& .drawing text': { fill: '#333' }, '& .drawing': { height: 'auto' } }}
+      >
         <Flex justify="space-between" align="baseline" borderBottomWidth="2px" borderColor="#111" pb="1" mb="2" gap="4">
           <Box as="h1" fontSize="xl" fontWeight="700" overflowWrap="anywhere">
             {session.name}
@@ -132,7 +141,8 @@ function Sheet({ session }: { session: Session }) {
             </Box>
             <InputTable rows={rows} />
             <Box mt="3" fontSize="12px" color="#444">
-              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down. Drums in a small room are loud: protect your ears and keep to the local rules.
+              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down. Drums in a small
+              room are loud: protect your ears and keep to the local rules.
             </Box>
           </Box>
         </Flex>

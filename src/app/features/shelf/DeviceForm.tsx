@@ -61,7 +61,17 @@ function deviceOf(id: string, draft: Draft): InputDevice {
     const start = draft.bankSize > 0 ? Math.floor(i / draft.bankSize) * draft.bankSize + 1 : 0;
     const end = Math.min(draft.inputCount, start + draft.bankSize - 1);
     const { padDb, gainMinDb, gainMaxDb, maxLevelDbu } = draft;
-    return { id: `in${i + 1}`, name: String(i + 1), connectors, phantomBank: start ? `${start}–${end}` : null, padDb, gainMinDb, gainMaxDb, maxLevelDbu, group: 'mic' };
+    return {
+      id: `in${i + 1}`,
+      name: String(i + 1),
+      connectors,
+      phantomBank: start ? `${start}–${end}` : null,
+      padDb,
+      gainMinDb,
+      gainMaxDb,
+      maxLevelDbu,
+      group: 'mic',
+    };
   });
   return { id, name: draft.name.trim(), inputs };
 }

@@ -1,7 +1,10 @@
 import { Box, NativeSelect } from '@chakra-ui/react';
 import type { ComponentProps } from 'react';
 
-type Props = Omit<ComponentProps<typeof NativeSelect.Field>, 'children'> & { readonly label: string; readonly options: readonly { value: string; text: string }[] };
+type Props = Omit<ComponentProps<typeof NativeSelect.Field>, 'children'> & {
+  readonly label: string;
+  readonly options: readonly { value: string; text: string }[];
+};
 
 /** A labelled select that a form library can register. */
 export function FormSelect({ label, options, ...rest }: Props) {

@@ -37,7 +37,11 @@ export function MicrophoneForm({ model, onSave, onCancel }: Props) {
         <Field label="Name" problem={problem('name')}>
           <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
         </Field>
-        <FormSelect label="Kind" options={MICROPHONE_KINDS.map((kind) => ({ value: kind, text: MICROPHONE_KIND_NAMES[kind] }))} {...register('kind')} />
+        <FormSelect
+          label="Kind"
+          options={MICROPHONE_KINDS.map((kind) => ({ value: kind, text: MICROPHONE_KIND_NAMES[kind] }))}
+          {...register('kind')}
+        />
         <FormSelect label="Phantom power" options={Object.entries(PHANTOM_TEXT).map(([value, text]) => ({ value, text }))} {...register('phantom')} />
         <FormSelect label="Connector" options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
         {NUMBERS.map(([name, label]) => (

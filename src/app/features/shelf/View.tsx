@@ -1,11 +1,11 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
+import { BOATHOUSE_SHELF } from '../../../../demo/boathouse';
 import { exportShelf } from '../../../core/exchange';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../../../core/microphones';
 import { DEVICE_CATALOGUE, type InputDevice } from '../../../core/patch';
 import { dropDevice, dropModel, editSession, putDevice, putModel, type Session, type Shelf, usedOf } from '../../../core/session';
 import { formatNumber } from '../../../core/units';
-import { BOATHOUSE_SHELF } from '../../../../demo/boathouse';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { loadShelf, saveProblem, storeShelf } from '../../db/database';
@@ -210,8 +210,8 @@ function DeviceLine({ device, onEdit, onDrop }: { device: InputDevice; onEdit: (
       <Box flex="1" minW="220px">
         <Box fontWeight="700">{device.name}</Box>
         <Box fontSize="sm" color="quiet">
-          phantom: {banks.map((bank) => bank ?? 'none').join(', ')}; gain {formatNumber(first?.gainMinDb ?? 0, 0)} to {formatNumber(first?.gainMaxDb ?? 0, 0)} dB; takes{' '}
-          {formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu
+          phantom: {banks.map((bank) => bank ?? 'none').join(', ')}; gain {formatNumber(first?.gainMinDb ?? 0, 0)} to{' '}
+          {formatNumber(first?.gainMaxDb ?? 0, 0)} dB; takes {formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu
         </Box>
       </Box>
       <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${device.name}`}>

@@ -1,0 +1,8 @@
+import { geometryOf, type Session } from '../../core/session';
+import { type Focus, focusOn, type Projection } from './projection';
+
+/** The part of the room where the instruments and microphones are. */
+export function sessionFocus(session: Session, projection: Projection): Focus {
+  const shapes = session.instruments.flatMap((instrument) => geometryOf(instrument).shapes.flatMap((shape) => shape.points));
+  return focusOn(projection, [...shapes, ...session.microphones.map((microphone) => microphone.positionM)]);
+}
