@@ -109,7 +109,7 @@ export function TopBar({ session }: { session: Session | null }) {
             minH="44px"
             px="2"
             className="measure"
-            aria-label={`Units: ${metric ? 'metric, switch to imperial' : 'imperial, switch to metric'}`}
+            aria-label={metric ? 'cm: metric, switch to imperial' : 'in: imperial, switch to metric'}
             onClick={() => runCommand(editSession({ units: metric ? 'imperial' : 'metric' }))}
           >
             {metric ? 'cm' : 'in'}

@@ -39,8 +39,8 @@ export interface Proof {
 
 /** Measurements less sure than this are shown but judge nothing. */
 const SURE = 0.25;
-/** A channel this far off on every source is late as a whole, samples. */
-const LATE_SAMPLES = 6;
+/** An offset shorter than this, alike on every source, is more likely a stand than a delay in the channel, metres. */
+const LATE_M = 0.2;
 /** Spread over sources below which an offset belongs to the channel and not to the place, samples. */
 const STEADY_SAMPLES = 8;
 /** Tape and temperature explain this much, metres. */
@@ -192,6 +192,10 @@ function placeFinding(table: ArrivalTable, c: Comparison, offset: number): Proof
   };
 }
 
+/** The source in the middle of the pair a microphone belongs to. */
+const centreOf = (table: ArrivalTable, id: string): string | null =>
+  table.plan.pairs.find((pair) => pair.leftId === id || pair.rightId === id)?.centreKey ?? null;
+
 function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matching): ProofFinding[] {
   const matched = new Set(Object.values(matching));
   const missing = table.plan.microphones.filter((microphone) => !matched.has(microphone.id));
@@ -235,12 +239,15 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     const offset = offsets.get(id) ?? 0;
     const own = sure.filter((c) => c.microphoneId === id || c.spotId === id);
     const spread = own.map((c) => Math.abs(c.measuredSamples - c.plannedSamples - (offsets.get(c.microphoneId) ?? 0) + (offsets.get(c.spotId) ?? 0)));
-    if (Math.abs(offset) >= LATE_SAMPLES && median(spread) <= STEADY_SAMPLES) findings.push(lateFinding(table, id, offset));
+    const offsetM = (Math.abs(offset) / table.plan.sampleRateHz) * table.plan.speedOfSoundMps;
+    if (offsetM >= LATE_M && median(spread) <= STEADY_SAMPLES) findings.push(lateFinding(table, id, offset));
   }
   const late = new Set(findings.filter((f) => f.code === 'channel-late').flatMap((f) => f.microphoneIds));
   const lateOf = (id: string): number => (late.has(id) ? (offsets.get(id) ?? 0) : 0);
-  for (const c of sure) {
-    const finding = placeFinding(table, c, lateOf(c.microphoneId) - lateOf(c.spotId));
+  for (const id of ids) {
+    const own = sure.filter((c) => c.microphoneId === id);
+    const c = own.find((candidate) => candidate.sourceKey === centreOf(table, id)) ?? own.sort((a, b) => b.confidence - a.confidence)[0];
+    const finding = c && placeFinding(table, c, lateOf(c.microphoneId) - lateOf(c.spotId));
     if (finding) findings.push(finding);
   }
   return { comparisons, findings: [...missingFindings(table, report, matching), ...findings] };

@@ -1,6 +1,8 @@
 import type { BandValues } from './report';
 import type { CrossSpectrum } from './spectra';
 
+const { ceil, floor, log10, max, min, sqrt } = Math;
+
 /** Bands of every report: low 20 to 250 Hz, mid 250 Hz to 4 kHz, high above. */
 export const BANDS = { low: [20, 250], mid: [250, 4000], high: [4000, 20_000] } as const;
 export type BandName = keyof typeof BANDS;
@@ -9,7 +11,7 @@ export const BAND_NAMES = Object.keys(BANDS) as BandName[];
 export const binRange = (band: BandName, size: number, sampleRateHz: number): [number, number] => {
   const [low, high] = BANDS[band];
   const perHz = size / sampleRateHz;
-  return [Math.max(1, Math.ceil(low * perHz)), Math.min(size / 2, Math.floor(high * perHz) + 1)];
+  return [max(1, ceil(low * perHz)), min(size / 2, floor(high * perHz) + 1)];
 };
 
 export const perBand = (value: (band: BandName) => number): BandValues => ({ low: value('low'), mid: value('mid'), high: value('high') });
@@ -27,10 +29,10 @@ export function sumLossDb(cross: CrossSpectrum, sampleRateHz: number): BandValue
       const own = (cross.powerA[k] as number) + (cross.powerB[k] as number);
       const re = cross.re[k] as number;
       const im = cross.im[k] as number;
-      inStep += own + 2 * Math.sqrt(re * re + im * im);
+      inStep += own + 2 * sqrt(re * re + im * im);
       actual += own + 2 * re;
     }
-    return inStep > 0 ? 10 * Math.log10(inStep / Math.max(actual, inStep * 1e-6)) : 0;
+    return inStep > 0 ? 10 * log10(inStep / max(actual, inStep * 1e-6)) : 0;
   });
 }
 
@@ -42,5 +44,5 @@ export function correlationOf(cross: CrossSpectrum): number {
     a += cross.powerA[k] as number;
     b += cross.powerB[k] as number;
   }
-  return a > 0 && b > 0 ? Math.max(-1, Math.min(1, shared / Math.sqrt(a * b))) : 0;
+  return a > 0 && b > 0 ? max(-1, min(1, shared / sqrt(a * b))) : 0;
 }

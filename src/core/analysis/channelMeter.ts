@@ -3,6 +3,8 @@ import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
 import { TruePeakMeter } from './truePeak';
 
+const { abs, floor, log10, max, min, round } = Math;
+
 /** Full scale for clip finding: integer files stop one step short of 1. */
 const FULL_SCALE = 0.9999;
 /** Shortest run at full scale that is a clip (common practice: two or three consecutive samples). */
@@ -42,7 +44,7 @@ export class ChannelMeter {
     sampleRateHz: number,
   ) {
     this.loudness = new LoudnessMeter(sampleRateHz);
-    this.frameLength = Math.round(sampleRateHz * 0.05);
+    this.frameLength = round(sampleRateHz * 0.05);
   }
 
   /** Takes the next block. Samples that are no finite number are counted and set to zero in the block itself. */
@@ -54,7 +56,7 @@ export class ChannelMeter {
 
   private scan(block: Float32Array, count: number): void {
     for (let start = 0; start < count; start += STRIP) {
-      const end = Math.min(count, start + STRIP);
+      const end = min(count, start + STRIP);
       let [sum, squares, peak] = [0, 0, 0];
       for (let i = start; i < end; i++) {
         const value = block[i] as number;
@@ -81,7 +83,7 @@ export class ChannelMeter {
   /** Sets what is no finite number to silence and counts it. */
   private mend(block: Float32Array, start: number, end: number): void {
     for (let i = start; i < end; i++) {
-      if (Math.abs(block[i] as number) < 1e15) continue;
+      if (abs(block[i] as number) < 1e15) continue;
       if (this.badSamples++ === 0) this.firstBadSample = this.seen + i;
       block[i] = 0;
     }
@@ -91,7 +93,7 @@ export class ChannelMeter {
   private findRuns(block: Float32Array, start: number, end: number): void {
     for (let i = start; i < end; i++) {
       const value = block[i] as number;
-      const size = Math.abs(value);
+      const size = abs(value);
       if (this.runStart >= 0 && value !== this.runValue && !(size >= FULL_SCALE && value * this.runValue > 0)) {
         this.endRun(this.runStart, this.seen + i);
         this.runStart = -1;
@@ -107,8 +109,8 @@ export class ChannelMeter {
     const power = this.frameSum / this.frameFilled;
     this.frameSum = 0;
     this.frameFilled = 0;
-    const db = power > 0 ? 10 * Math.log10(power) : FLOOR_DBFS;
-    const bin = Math.round(-10 * Math.max(FLOOR_DBFS, Math.min(0, db)));
+    const db = power > 0 ? 10 * log10(power) : FLOOR_DBFS;
+    const bin = round(-10 * max(FLOOR_DBFS, min(0, db)));
     this.noiseHistogram[bin] = (this.noiseHistogram[bin] as number) + 1;
   }
 
@@ -116,13 +118,13 @@ export class ChannelMeter {
     const length = endSample - startSample;
     if (length < CLIP_RUN) return;
     const clip = { startSample, endSample };
-    const size = Math.abs(this.runValue);
+    const size = abs(this.runValue);
     if (size >= FULL_SCALE) {
       if (this.clips.length < MOST_CLIPS) this.clips.push(clip);
       return;
     }
     if (length < FLAT_RUN) return;
-    const key = Math.round(this.runValue * 1e6);
+    const key = round(this.runValue * 1e6);
     const list = this.flatTops.get(key) ?? [];
     if (list.length < MOST_CLIPS) list.push(clip);
     if (list.length === 1 && this.flatTops.size >= 64) this.flatTops.delete(this.flatTops.keys().next().value as number);
@@ -132,15 +134,15 @@ export class ChannelMeter {
   /** Flat tops at the channel's own ceiling: an analogue stage or an earlier file clipped. */
   private analogueClips(): Clip[] {
     const ceiling = this.peak * 0.995 * 1e6;
-    return [...this.flatTops].filter(([key, list]) => Math.abs(key) >= ceiling && list.length >= FLAT_REPEATS).flatMap(([, list]) => list);
+    return [...this.flatTops].filter(([key, list]) => abs(key) >= ceiling && list.length >= FLAT_REPEATS).flatMap(([, list]) => list);
   }
 
   /** Level under which the quietest tenth of 50 ms frames lies, dBFS rms. Frames of digital silence do not count. */
   noiseFloorDbfs(): number {
     const frames = this.noiseHistogram.slice(0, 2000);
     const total = frames.reduce((count, n) => count + n, 0);
-    if (total === 0) return this.frameFilled && this.frameSum > 0 ? 10 * Math.log10(this.frameSum / this.frameFilled) : FLOOR_DBFS;
-    let rest = Math.max(1, Math.floor(total * 0.1));
+    if (total === 0) return this.frameFilled && this.frameSum > 0 ? 10 * log10(this.frameSum / this.frameFilled) : FLOOR_DBFS;
+    let rest = max(1, floor(total * 0.1));
     for (let bin = frames.length - 1; bin >= 0; bin--) {
       rest -= frames[bin] as number;
       if (rest <= 0) return -bin / 10;
@@ -151,12 +153,12 @@ export class ChannelMeter {
   report(hum: ChannelReport['hum']): ChannelReport {
     if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
     this.runStart = -1;
-    const peakDbfs = Math.max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
+    const peakDbfs = max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
     return {
       name: this.name,
       peakDbfs,
-      truePeakDbtp: Math.max(FLOOR_DBFS, dbFromAmplitudeRatio(Math.max(this.truePeak.peak, this.peak))),
-      loudnessLufs: Math.max(FLOOR_DBFS, this.loudness.integrated()),
+      truePeakDbtp: max(FLOOR_DBFS, dbFromAmplitudeRatio(max(this.truePeak.peak, this.peak))),
+      loudnessLufs: max(FLOOR_DBFS, this.loudness.integrated()),
       noiseFloorDbfs: this.noiseFloorDbfs(),
       dcOffset: this.seen ? this.sum / this.seen : 0,
       silent: peakDbfs < SILENT_DBFS,

@@ -1,6 +1,8 @@
 import type { RealFftPlan } from '../math';
 import type { CrossSpectrum } from './spectra';
 
+const { abs, cos, max, min, round, sin, sqrt } = Math;
+
 export interface DelayEstimate {
   /** How much later b is than a, samples. */
   readonly delaySamples: number;
@@ -26,7 +28,7 @@ export interface DelayOptions {
 const TINY = 1e-30;
 
 /** Length of a plane vector; Math.hypot guards against overflow that cannot happen here and costs ten times as much. */
-const size2 = (re: number, im: number): number => Math.sqrt(re * re + im * im);
+const size2 = (re: number, im: number): number => sqrt(re * re + im * im);
 
 /** Running mean over ±half bins. */
 function smooth(values: Float32Array, half: number, out: Float32Array): Float32Array {
@@ -49,8 +51,8 @@ function smooth(values: Float32Array, half: number, out: Float32Array): Float32A
 
 /** Magnitude-squared coherence that the noise levels allow: sA·sB/((1+sA)(1+sB)), s the signal-to-noise power ratio. */
 function noiseCoherence(powerA: number, powerB: number, noiseA: number, noiseB: number): number {
-  const sa = Math.max(0.02, powerA / (noiseA + TINY) - 1);
-  const sb = Math.max(0.02, powerB / (noiseB + TINY) - 1);
+  const sa = max(0.02, powerA / (noiseA + TINY) - 1);
+  const sb = max(0.02, powerB / (noiseB + TINY) - 1);
   return (sa * sb) / ((1 + sa) * (1 + sb));
 }
 
@@ -69,7 +71,7 @@ function coarseWeights(cross: CrossSpectrum, options: DelayOptions): Weighted {
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
     const g = size2(cross.re[k] as number, cross.im[k] as number) + TINY;
     const coherence = (g * g) / ((cross.powerA[k] as number) * (cross.powerB[k] as number) + TINY);
-    let trust = cross.count > 3 ? Math.max(0, coherence - 1 / cross.count) : 1;
+    let trust = cross.count > 3 ? max(0, coherence - 1 / cross.count) : 1;
     if (options.noiseA && options.noiseB)
       trust *= noiseCoherence(
         (cross.powerA[k] as number) / cross.count,
@@ -93,12 +95,12 @@ const MOST_COHERENCE = 0.98;
  */
 function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples: number): Weighted {
   const bins = cross.size / 2;
-  const half = Math.max(2, Math.round(cross.size / 1024));
+  const half = max(2, round(cross.size / 1024));
   const turnedRe = new Float32Array(bins);
   const turnedIm = new Float32Array(bins);
   let [c, s] = [1, 0];
-  const stepC = Math.cos((2 * Math.PI * coarseSamples) / cross.size);
-  const stepS = Math.sin((2 * Math.PI * coarseSamples) / cross.size);
+  const stepC = cos((2 * Math.PI * coarseSamples) / cross.size);
+  const stepS = sin((2 * Math.PI * coarseSamples) / cross.size);
   for (let k = 1; k < bins; k++) {
     [c, s] = [c * stepC - s * stepS, s * stepC + c * stepS];
     turnedRe[k] = (cross.re[k] as number) * c - (cross.im[k] as number) * s;
@@ -113,10 +115,10 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   const im = scratch();
   let total = 0;
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
-    const geometric = Math.sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
-    let coherence = Math.min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
+    const geometric = sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
+    const coherence = min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
     if (options.noiseA && options.noiseB)
-      c = Math.min(
+      c = min(
         c,
         noiseCoherence((sA[k] as number) / cross.count, (sB[k] as number) / cross.count, options.noiseA[k] as number, options.noiseB[k] as number),
       );
@@ -154,9 +156,9 @@ const SAME_PEAK = 12;
 /** The earliest peak, not before the close channel itself, that stands nearly as high as the highest; or the highest. */
 function directPeak(values: Float32Array, highest: Peak): Peak {
   const n = values.length;
-  const at = (lag: number): number => Math.abs(values[(lag + n) % n] as number);
+  const at = (lag: number): number => abs(values[(lag + n) % n] as number);
   const meanSquare = values.reduce((sum, v) => sum + v * v, 0) / n;
-  const threshold = Math.max(DIRECT_SHARE * Math.abs(highest.value), ABOVE_NOISE * Math.sqrt(meanSquare));
+  const threshold = max(DIRECT_SHARE * abs(highest.value), ABOVE_NOISE * sqrt(meanSquare));
   for (let lag = -SAME_PEAK; lag < highest.lag - SAME_PEAK; lag++)
     if (at(lag) >= threshold && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) {
       let best = lag;
@@ -172,7 +174,7 @@ function highestPeak(values: Float32Array, maxLag: number): Peak {
   let value = 0;
   for (let l = -maxLag; l <= maxLag; l++) {
     const v = values[(l + n) % n] as number;
-    if (Math.abs(v) > Math.abs(value)) [lag, value] = [l, v];
+    if (abs(v) > abs(value)) [lag, value] = [l, v];
   }
   return { lag, value };
 }
@@ -194,8 +196,8 @@ function refine(weighted: Weighted, size: number, lag: number, sign: number): { 
   for (let iteration = 0; iteration < 6; iteration++) {
     let [zero, first, second] = [0, 0, 0];
     let [c, s] = [1, 0];
-    const stepC = Math.cos((2 * Math.PI * delay) / size);
-    const stepS = Math.sin((2 * Math.PI * delay) / size);
+    const stepC = cos((2 * Math.PI * delay) / size);
+    const stepS = sin((2 * Math.PI * delay) / size);
     for (let k = 1; k < weighted.re.length; k++) {
       [c, s] = [c * stepC - s * stepS, s * stepC + c * stepS];
       const gr = weighted.re[k] as number;
@@ -208,18 +210,22 @@ function refine(weighted: Weighted, size: number, lag: number, sign: number): { 
     }
     value = zero;
     if (sign * second >= 0) break;
-    const step = Math.max(-0.5, Math.min(0.5, -first / second));
-    if (Math.abs(delay + step - lag) > 1) break;
+    const step = max(-0.5, min(0.5, -first / second));
+    if (abs(delay + step - lag) > 1) break;
     delay += step;
-    if (Math.abs(step) < 1e-5) break;
+    if (abs(step) < 1e-5) break;
   }
   return { delay, value };
 }
 
 /** The first look as an answer. */
 function wholeSamples(weighted: Weighted, size: number, peak: Peak): DelayEstimate {
-  const agreement = Math.min(1, (Math.abs(peak.value) * size) / (2 * weighted.total));
-  return { delaySamples: peak.lag, polarity: peak.value >= 0 ? 1 : -1, confidence: agreement * Math.min(1, effectiveWidth(weighted) / (SURE_WIDTH * size)) };
+  const agreement = min(1, (abs(peak.value) * size) / (2 * weighted.total));
+  return {
+    delaySamples: peak.lag,
+    polarity: peak.value >= 0 ? 1 : -1,
+    confidence: agreement * min(1, effectiveWidth(weighted) / (SURE_WIDTH * size)),
+  };
 }
 
 /**
@@ -230,7 +236,7 @@ function wholeSamples(weighted: Weighted, size: number, peak: Peak): DelayEstima
 export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): DelayEstimate | null {
   const coarse = coarseWeights(cross, options);
   if (!(coarse.total > 0)) return null;
-  const maxLag = Math.min(options.maxLagSamples, cross.size / 2 - 1);
+  const maxLag = min(options.maxLagSamples, cross.size / 2 - 1);
   const firstLook = correlation(coarse, options.plan);
   const first = highestPeak(firstLook, maxLag);
   if (options.coarse) return wholeSamples(coarse, cross.size, options.preferDirect ? directPeak(firstLook, first) : first);
@@ -241,6 +247,6 @@ export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): Dela
   const peak = options.preferDirect ? directPeak(correlated, highest) : highest;
   const polarity = peak.value >= 0 ? 1 : -1;
   const { delay, value } = refine(fine, cross.size, peak.lag, polarity);
-  const agreement = Math.min(1, Math.max(0, (polarity * value) / fine.total));
-  return { delaySamples: delay, polarity, confidence: agreement * Math.min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size)) };
+  const agreement = min(1, max(0, (polarity * value) / fine.total));
+  return { delaySamples: delay, polarity, confidence: agreement * min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size)) };
 }

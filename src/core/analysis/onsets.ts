@@ -1,3 +1,5 @@
+const { max } = Math;
+
 /** One stroke or note start heard anywhere: when, and how strong in each channel. */
 export interface TakeEvent {
   readonly frame: number;
@@ -72,11 +74,11 @@ export class OnsetDetector {
     this.last[c] = last;
     (this.history[c] as Float64Array)[this.hop % SMOOTH] = power / HOP;
     const before = this.envelope[c] as number;
-    this.envelope[c] = Math.max(rise, before * FALL);
-    const strongest = Math.max(this.strongest[c] as number, rise);
+    this.envelope[c] = max(rise, before * FALL);
+    const strongest = max(this.strongest[c] as number, rise);
     this.strongest[c] = strongest;
     const powerBefore = this.powerEnvelope[c] as number;
-    this.powerEnvelope[c] = Math.max(power, powerBefore * FALL);
+    this.powerEnvelope[c] = max(power, powerBefore * FALL);
     const steep = rise > RISE * before || power > RISE * powerBefore;
     const risen = steep && rise > strongest * LEAST;
     if (this.open) this.watch(c, rise, risen);

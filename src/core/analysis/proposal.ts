@@ -3,6 +3,8 @@ import type { DelayEstimate } from './delay';
 import type { TakeReport } from './report';
 import type { SpectrumBank } from './spectra';
 
+const { abs, cos, log10, max, sin } = Math;
+
 /** A change must gain this much in the low and mid bands together to be worth proposing, dB. */
 const WORTH_DB = 0.3;
 /** Pairs less sure than this propose no delay. */
@@ -30,7 +32,10 @@ class SumEnergy {
 
   private ownEnergy(band: BandName): number {
     const [from, to] = binRange(band, this.bank.bins * 2, this.sampleRateHz);
-    return Array.from({ length: this.bank.channels }, (_, c) => this.bank.power(c).subarray(from, to)).reduce((sum, power) => sum + power.reduce((total, p) => total + p, 0), 0);
+    return Array.from({ length: this.bank.channels }, (_, c) => this.bank.power(c).subarray(from, to)).reduce(
+      (sum, power) => sum + power.reduce((total, p) => total + p, 0),
+      0,
+    );
   }
 
   /** 2·Re Σ G_ab·e^(jωΔ) over a band, Δ the delay given to a over that given to b. */
@@ -44,7 +49,7 @@ class SumEnergy {
     const turn = (2 * Math.PI * deltaSamples) / size;
     let sum = 0;
     if (deltaSamples === 0) for (let k = from; k < to; k++) sum += re[k] as number;
-    else for (let k = from; k < to; k++) sum += (re[k] as number) * Math.cos(turn * k) - (im[k] as number) * Math.sin(turn * k);
+    else for (let k = from; k < to; k++) sum += (re[k] as number) * cos(turn * k) - (im[k] as number) * sin(turn * k);
     this.known.set(key, 2 * sum);
     return 2 * sum;
   }
@@ -61,7 +66,7 @@ class SumEnergy {
   }
 }
 
-const gain = (after: number, before: number): number => 10 * Math.log10(Math.max(after, 1e-20) / Math.max(before, 1e-20));
+const gain = (after: number, before: number): number => 10 * log10(max(after, 1e-20) / max(before, 1e-20));
 
 /**
  * Flips, then delays, that make the sum of all channels fullest below 4 kHz: greedy, one channel at a time, each kept
@@ -90,7 +95,7 @@ export function proposeSum(
   const anchor = usable.indexOf(true);
   names.forEach((_, c) => {
     const pair = c !== anchor && anchor >= 0 && usable[c] ? pairOf(anchor, c) : null;
-    if (pair && pair.confidence > SURE && Math.abs(pair.delaySamples) > 0.5) attempt(c, { delaySamples: -pair.delaySamples });
+    if (pair && pair.confidence > SURE && abs(pair.delaySamples) > 0.5) attempt(c, { delaySamples: -pair.delaySamples });
   });
   const flips = names.filter((_, c) => treatments[c]?.sign === -1);
   const mostly = flips.length > names.length / 2;

@@ -6,6 +6,8 @@ import type { MeasuredArrival, SourceReport } from './report';
 import { SpectrumBank } from './spectra';
 import type { TakeReader } from './take';
 
+const { abs, cos, log10, log2, max, min, round } = Math;
+
 /** Events looked at for one source; more add nothing. */
 const EVENTS_PER_SOURCE = 16;
 /** A channel is a spot's candidate when its event is within this of its loudest. */
@@ -22,13 +24,13 @@ function eventWindow(size: number, pre: number): Float32Array {
   const hold = pre + size / 8;
   const end = pre + size / 2;
   return Float32Array.from({ length: size }, (_, i) => {
-    if (i < fadeIn) return 0.5 - 0.5 * Math.cos((Math.PI * i) / fadeIn);
+    if (i < fadeIn) return 0.5 - 0.5 * cos((Math.PI * i) / fadeIn);
     if (i < hold) return 1;
-    return i < end ? 0.5 + 0.5 * Math.cos((Math.PI * (i - hold)) / (end - hold)) : 0;
+    return i < end ? 0.5 + 0.5 * cos((Math.PI * (i - hold)) / (end - hold)) : 0;
   });
 }
 
-const toDb = (power: number): number => 10 * Math.log10(Math.max(power, 1e-20));
+const toDb = (power: number): number => 10 * log10(max(power, 1e-20));
 
 /** How loud each event is in each channel, and what is usual there. */
 class Familiarity {
@@ -36,13 +38,10 @@ class Familiarity {
   private readonly usual: number[];
   private readonly channels: number[];
 
-  constructor(
-    events: readonly TakeEvent[],
-    count: number,
-  ) {
+  constructor(events: readonly TakeEvent[], count: number) {
     this.channels = Array.from({ length: count }, (_, c) => c);
-    this.top = this.channels.map((c) => events.reduce((most, event) => Math.max(most, toDb(event.powers[c] as number)), -200));
-    this.usual = this.channels.map((c) => events.reduce((sum, event) => sum + Math.max(-40, this.relative(event, c)), 0) / Math.max(1, events.length));
+    this.top = this.channels.map((c) => events.reduce((most, event) => max(most, toDb(event.powers[c] as number)), -200));
+    this.usual = this.channels.map((c) => events.reduce((sum, event) => sum + max(-40, this.relative(event, c)), 0) / max(1, events.length));
   }
 
   private relative(event: TakeEvent, c: number): number {
@@ -59,8 +58,8 @@ class Familiarity {
   /** The channel nearest an event: loud for its own standards, special among its events, and early. */
   spot(event: TakeEvent, samplesPerMs: number, latenessMs?: (c: number) => number): number {
     const pool = this.pool(event);
-    const first = Math.min(...pool.map((c) => event.onsets[c] as number));
-    const late = latenessMs ?? ((c: number) => Math.min(10, ((event.onsets[c] as number) - first) / samplesPerMs));
+    const first = min(...pool.map((c) => event.onsets[c] as number));
+    const late = latenessMs ?? ((c: number) => min(10, ((event.onsets[c] as number) - first) / samplesPerMs));
     const score = (c: number): number => {
       const ms = late(c);
       return this.relative(event, c) - (this.usual[c] as number) - LATE_COST_DB_PER_MS * (Number.isFinite(ms) ? ms : 10);
@@ -85,7 +84,7 @@ function strongest(events: readonly TakeEvent[], spot: number): TakeEvent[] {
 }
 
 /** How far two measurements of one channel are apart, samples; the other way up is another source. */
-const apart = (a: DelayEstimate, b: DelayEstimate): number => (a.polarity === b.polarity ? Math.abs(a.delaySamples - b.delaySamples) : Infinity);
+const apart = (a: DelayEstimate, b: DelayEstimate): number => (a.polarity === b.polarity ? abs(a.delaySamples - b.delaySamples) : Infinity);
 
 const medianGap = (a: readonly (DelayEstimate | null)[], b: readonly (DelayEstimate | null)[]): number => {
   const gaps = a.flatMap((estimate, c) => {
@@ -117,14 +116,14 @@ class SourceMeasurement {
     private readonly settings: SourceSettings,
   ) {
     const { sampleRateHz, kernel } = settings;
-    this.size = 2 ** Math.round(Math.log2(0.085 * sampleRateHz));
+    this.size = 2 ** round(log2(0.085 * sampleRateHz));
     this.pre = this.size / 4;
     this.plan = kernel.plan(this.size);
     this.window = eventWindow(this.size, this.pre);
     const energy = this.window.reduce((sum, w) => sum + w * w, 0);
     this.noise = noiseFor(settings.noise, settings.noiseSize, settings.noiseWindowEnergy, this.size, energy);
     const binsPerHz = this.size / sampleRateHz;
-    this.bins = [Math.max(1, Math.round(30 * binsPerHz)), Math.round(Math.min(18_000, 0.45 * sampleRateHz) * binsPerHz)];
+    this.bins = [max(1, round(30 * binsPerHz)), round(min(18_000, 0.45 * sampleRateHz) * binsPerHz)];
     this.familiarity = new Familiarity(events, reader.channels.length);
     this.bank = new SpectrumBank(kernel, reader.channels.length, this.window);
   }
@@ -157,7 +156,14 @@ class SourceMeasurement {
 
   private estimate(bank: SpectrumBank, spot: number, c: number, coarse = false): DelayEstimate | null {
     if (c === spot) return null;
-    const options: DelayOptions = { plan: this.plan, maxLagSamples: this.settings.maxLagSamples, bins: this.bins, preferDirect: true, coarse, ...noiseOf(this.noise, spot, c) };
+    const options: DelayOptions = {
+      plan: this.plan,
+      maxLagSamples: this.settings.maxLagSamples,
+      bins: this.bins,
+      preferDirect: true,
+      coarse,
+      ...noiseOf(this.noise, spot, c),
+    };
     return estimateDelay(bank.pair(spot, c), options);
   }
 
@@ -178,10 +184,13 @@ class SourceMeasurement {
       if (home) home.events.push(event);
       else groups.push({ events: [event], delays });
     }
-    const most = groups.reduce((count, group) => Math.max(count, group.events.length), 0);
-    const kept = groups.filter((group) => group.events.length >= Math.max(Math.min(2, most), most * 0.2));
+    const most = groups.reduce((count, group) => max(count, group.events.length), 0);
+    const kept = groups.filter((group) => group.events.length >= max(min(2, most), most * 0.2));
     const looked = kept.reduce((sum, group) => sum + group.events.length, 0);
-    return kept.map((group) => ({ ...group, total: Math.max(group.events.length, Math.round((list.length * group.events.length) / Math.max(1, looked))) }));
+    return kept.map((group) => ({
+      ...group,
+      total: max(group.events.length, round((list.length * group.events.length) / max(1, looked))),
+    }));
   }
 
   private async measure(spot: number, events: readonly TakeEvent[], total: number): Promise<SourceReport> {

@@ -1,7 +1,9 @@
 import type { CrossAccumulator, FftKernel } from '../math';
 
+const { cos, max, min } = Math;
+
 /** Hann window of a length, for power spectra. */
-export const hann = (size: number): Float32Array => Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
+export const hann = (size: number): Float32Array => Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * cos((2 * Math.PI * i) / size));
 
 /** Everything a delay estimate wants of two channels, summed over `count` windows. Shapes: size/2 bins. */
 export interface CrossSpectrum {
@@ -14,7 +16,7 @@ export interface CrossSpectrum {
 }
 
 function applyWindow(samples: Float32Array, offset: number, window: Float32Array, out: Float32Array): void {
-  const have = Math.max(0, Math.min(window.length, samples.length - offset));
+  const have = max(0, min(window.length, samples.length - offset));
   for (let i = 0; i < have; i++) out[i] = (samples[offset + i] as number) * (window[i] as number);
   if (have < out.length) out.fill(0, have);
 }

@@ -42,7 +42,14 @@ interface FirstPass {
 }
 
 /** One pass over the whole take in blocks: levels, spectra of all pairs, quiet windows, events. Memory stays flat. */
-async function firstPass(reader: TakeReader, rate: number, window: Float32Array, options: TakeCheckOptions, whole: WindowSpectrum, gaps: WindowSpectrum): Promise<FirstPass> {
+async function firstPass(
+  reader: TakeReader,
+  rate: number,
+  window: Float32Array,
+  options: TakeCheckOptions,
+  whole: WindowSpectrum,
+  gaps: WindowSpectrum,
+): Promise<FirstPass> {
   const names = reader.channels.map((channel) => channel.name);
   const meters = names.map((name) => new ChannelMeter(name, rate));
   const bank = new SpectrumBank(options.kernel, names.length, window);
@@ -63,7 +70,9 @@ async function firstPass(reader: TakeReader, rate: number, window: Float32Array,
       if (offset + WINDOW > count) for (const block of blocks) block.fill(0, count, Math.min(block.length, offset + WINDOW));
       bank.add(blocks, offset);
       if (offset + WINDOW <= count)
-        quiet.forEach((keeper, c) => keeper.offer(loudestPart(blocks[c] as Float32Array, offset, WINDOW, 8), () => whole.power(blocks[c] as Float32Array, offset)));
+        quiet.forEach((keeper, c) =>
+          keeper.offer(loudestPart(blocks[c] as Float32Array, offset, WINDOW, 8), () => whole.power(blocks[c] as Float32Array, offset)),
+        );
     }
     options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
   }
@@ -130,7 +139,13 @@ function pairReports(
   return pairs;
 }
 
-function pairEstimator(first: FirstPass, rate: number, plan: RealFftPlan, maxLagSamples: number, noise: readonly Float32Array[]): (a: number, b: number) => DelayEstimate | null {
+function pairEstimator(
+  first: FirstPass,
+  rate: number,
+  plan: RealFftPlan,
+  maxLagSamples: number,
+  noise: readonly Float32Array[],
+): (a: number, b: number) => DelayEstimate | null {
   const known = new Map<string, DelayEstimate | null>();
   const bins: [number, number] = [Math.max(1, Math.round((30 * WINDOW) / rate)), Math.round((Math.min(20_000, 0.47 * rate) * WINDOW) / rate)];
   return (a, b) => {

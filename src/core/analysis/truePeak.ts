@@ -1,3 +1,5 @@
+const { abs, max, min } = Math;
+
 /**
  * 4x oversampling filter of ITU-R BS.1770-4, Annex 2: twelve taps for each of four phases (phases 2 and 3 mirror 1 and 0).
  */
@@ -13,7 +15,7 @@ const PHASES = [PHASE_0, PHASE_1, [...PHASE_1].reverse(), [...PHASE_0].reverse()
 const TAPS = 12;
 
 /** No interpolated value can exceed the largest sample under the filter by more than this factor (sum of magnitudes). */
-const GROWTH_BOUND = Math.max(...PHASES.map((taps) => taps.reduce((total, tap) => total + Math.abs(tap), 0)));
+const GROWTH_BOUND = max(...PHASES.map((taps) => taps.reduce((total, tap) => total + abs(tap), 0)));
 const STRIP = 64;
 
 /** Taps of the four phases side by side: tap k of phase p at 4k + p. */
@@ -30,7 +32,7 @@ function oversampledPeak(samples: Float32Array, from: number, to: number): numbe
       c += (INTERLEAVED[4 * k + 2] as number) * x;
       d += (INTERLEAVED[4 * k + 3] as number) * x;
     }
-    const size = Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
+    const size = max(abs(a), abs(b), abs(c), abs(d));
     if (size > peak) peak = size;
   }
   return peak;
@@ -52,7 +54,7 @@ export class TruePeakMeter {
     work.set(this.tail, 0);
     work.set(block.subarray(0, count), history);
     for (let start = 0; start < count; start += STRIP) {
-      const end = Math.min(count, start + STRIP);
+      const end = min(count, start + STRIP);
       let largest = 0;
       for (let i = start; i < end + history; i++) {
         const v = work[i] as number;
@@ -61,7 +63,7 @@ export class TruePeakMeter {
       }
       if (largest > this.peak) this.peak = largest;
       if (largest * GROWTH_BOUND <= this.peak) continue;
-      this.peak = Math.max(this.peak, oversampledPeak(work, start + history, end + history));
+      this.peak = max(this.peak, oversampledPeak(work, start + history, end + history));
     }
     this.tail.set(work.subarray(count, count + history));
   }
@@ -71,8 +73,8 @@ export class TruePeakMeter {
 export function truePeakPlain(samples: Float32Array): number {
   const padded = new Float32Array(samples.length + TAPS - 1);
   padded.set(samples, TAPS - 1);
-  return Math.max(
+  return max(
     oversampledPeak(padded, TAPS - 1, padded.length),
-    samples.reduce((most, v) => Math.max(most, Math.abs(v)), 0),
+    samples.reduce((most, v) => max(most, abs(v)), 0),
   );
 }

@@ -1,3 +1,5 @@
+const { max, min, round } = Math;
+
 /** Sample formats that are written. */
 export type WrittenFormat = 's16' | 's24' | 'f32';
 
@@ -40,7 +42,7 @@ export function writeWav(channels: readonly Float32Array[], sampleRateHz: number
       const value = channel[i] as number;
       if (format === 'f32') view.setFloat32(at, value, true);
       else {
-        const whole = Math.max(-top - 1, Math.min(top, Math.round(value * (top + 1))));
+        const whole = max(-top - 1, min(top, round(value * (top + 1))));
         view.setInt16(at, format === 's16' ? whole : whole & 0xffff, true);
         if (format === 's24') view.setInt8(at + 2, whole >> 16);
       }

@@ -58,7 +58,7 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
   const lates = group.map((shared) => (shared.first.id === close.id ? mixDelay(table, shared) : -mixDelay(table, shared)));
   const earliest = Math.min(...lates);
   const [one] = group;
-  if (!one || firstDipHz(Math.max(...lates.map(Math.abs))) > HARMLESS_DIP_HZ) return null;
+  if (!one || firstDipHz(earliest) > HARMLESS_DIP_HZ) return null;
   const names = group.map((shared) => (shared.first.id === close.id ? shared.second.name : shared.first.name)).join(' and ');
   const source = one.source.name.toLowerCase();
   const samples = Math.round(close.alignSamples + earliest * plan.sampleRateHz);

@@ -1,3 +1,5 @@
+const { cos, floor, imul, log, sqrt } = Math;
+
 /** A seeded source of random numbers; the same seed always gives the same sequence. */
 export interface Random {
   /** Uniform in [0, 1). */
@@ -16,15 +18,15 @@ export function createRandom(seed: number): Random {
   const uniform = (): number => {
     state = (state + 0x6d2b79f5) >>> 0;
     let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    t = imul(t ^ (t >>> 15), t | 1);
+    t ^= t + imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
   const between = (low: number, high: number): number => low + (high - low) * uniform();
   return {
     uniform,
     between,
-    integer: (low, high) => Math.floor(between(low, high + 1)),
-    normal: () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform()),
+    integer: (low, high) => floor(between(low, high + 1)),
+    normal: () => sqrt(-2 * log(1 - uniform())) * cos(2 * Math.PI * uniform()),
   };
 }

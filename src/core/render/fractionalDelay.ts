@@ -1,3 +1,5 @@
+const { cos, floor, max, min, sin } = Math;
+
 const HALF = 16;
 
 /**
@@ -6,25 +8,25 @@ const HALF = 16;
  * @param at sample (fractional) of `out` where the signal's first sample lands; parts outside are dropped
  */
 export function addDelayed(out: Float32Array, signal: Float32Array, at: number, gain: number): void {
-  const whole = Math.floor(at);
+  const whole = floor(at);
   const fraction = at - whole;
   if (fraction < 1e-9) {
-    for (let i = Math.max(0, -whole); i < signal.length && i + whole < out.length; i++)
+    for (let i = max(0, -whole); i < signal.length && i + whole < out.length; i++)
       out[i + whole] = (out[i + whole] as number) + gain * (signal[i] as number);
     return;
   }
   const taps = Float64Array.from({ length: 2 * HALF }, (_, k) => {
     const x = k - HALF + 1 - fraction;
-    const w = 0.42 + 0.5 * Math.cos((Math.PI * x) / HALF) + 0.08 * Math.cos((2 * Math.PI * x) / HALF);
-    return (gain * w * Math.sin(Math.PI * x)) / (Math.PI * x);
+    const w = 0.42 + 0.5 * cos((Math.PI * x) / HALF) + 0.08 * cos((2 * Math.PI * x) / HALF);
+    return (gain * w * sin(Math.PI * x)) / (Math.PI * x);
   });
   const first = whole - HALF + 1;
   const reversed = taps.reverse();
-  const last = Math.min(out.length, signal.length + first + taps.length - 1);
-  for (let n = Math.max(0, first); n < last; n++) {
+  const last = min(out.length, signal.length + first + taps.length - 1);
+  for (let n = max(0, first); n < last; n++) {
     const base = n - first - taps.length + 1;
     const from = base < 0 ? -base : 0;
-    const to = Math.min(taps.length, signal.length - base);
+    const to = min(taps.length, signal.length - base);
     let sum = 0;
     for (let k = from; k < to; k++) sum += (reversed[k] as number) * (signal[base + k] as number);
     out[n] = (out[n] as number) + sum;

@@ -1,5 +1,7 @@
 import { createRandom } from '../math';
 
+const { abs, exp, max, min, round, sin } = Math;
+
 /** What kind of stroke a source makes when it is rendered. */
 export type StrokeKind = 'kick' | 'snare' | 'tom' | 'hat' | 'cymbal';
 
@@ -28,7 +30,7 @@ const STROKES: Record<StrokeKind, Recipe> = {
 /** The head's first swing: a short bump that starts upward and sets the polarity, then swings back. */
 function click(t: number): number {
   const x = t / 0.00022;
-  return x < 8 ? x * (2 - x) * Math.exp(-x) * 2.2 : 0;
+  return x < 8 ? x * (2 - x) * exp(-x) * 2.2 : 0;
 }
 
 /**
@@ -38,23 +40,23 @@ function click(t: number): number {
 export function synthesiseStroke(kind: StrokeKind, sampleRateHz: number, seed: number): Float32Array {
   const r = STROKES[kind];
   const random = createRandom(seed);
-  const out = new Float32Array(Math.round(r.seconds * sampleRateHz));
+  const out = new Float32Array(round(r.seconds * sampleRateHz));
   let [phase, before, thinned] = [0, 0, 0];
   for (let i = 0; i < out.length; i++) {
     const t = i / sampleRateHz;
-    phase += (2 * Math.PI * r.toneHz * (1 + r.sweep * Math.exp(-45 * t))) / sampleRateHz;
+    phase += (2 * Math.PI * r.toneHz * (1 + r.sweep * exp(-45 * t))) / sampleRateHz;
     const white = random.normal() * 0.4;
     thinned = white - before + r.thin * thinned;
     before = white;
     const noise = r.thin > 0.5 ? thinned : white;
-    const fade = Math.min(1, (out.length - i) / (0.05 * out.length));
+    const fade = min(1, (out.length - i) / (0.05 * out.length));
     out[i] =
       fade *
-      (r.toneShare * Math.sin(phase) * Math.exp(-r.toneDecay * t) +
-        r.noiseShare * noise * Math.exp(-r.noiseDecay * t) * Math.min(1, t / 0.0003) +
+      (r.toneShare * sin(phase) * exp(-r.toneDecay * t) +
+        r.noiseShare * noise * exp(-r.noiseDecay * t) * min(1, t / 0.0003) +
         r.clickShare * click(t));
   }
-  const peak = out.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
+  const peak = out.reduce((most, v) => max(most, abs(v)), 1e-9);
   return out.map((v) => v / peak);
 }
 

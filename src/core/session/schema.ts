@@ -12,11 +12,11 @@ const sourceReference = object({ instrumentId: id, sourceId: id });
 
 /** Room sizes: from a vocal booth to a hall. */
 export const roomSchema = object({
-  widthM: number(1, 60).label('Room width (m)'),
-  depthM: number(1, 60).label('Room depth (m)'),
-  heightM: number(1.5, 30).label('Room height (m)'),
-  temperatureC: number(-20, 50).label('Temperature (°C)'),
-  absorption: number(0.01, 0.95).label('Absorption'),
+  widthM: number(1, 60),
+  depthM: number(1, 60),
+  heightM: number(1.5, 30),
+  temperatureC: number(-20, 50),
+  absorption: number(0.01, 0.95),
 });
 
 export const microphoneModelSchema = object({

@@ -75,7 +75,13 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
           onChange={(value) => setView({ elevation: value as 'side' | 'front' })}
         />
       )}
-      <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" aria-pressed={wholeRoom} onClick={() => setView({ wholeRoom: !wholeRoom })}>
+      <Button
+        size="sm"
+        minH={{ base: '44px', md: '34px' }}
+        variant="outline"
+        aria-pressed={wholeRoom}
+        onClick={() => setView({ wholeRoom: !wholeRoom })}
+      >
         {wholeRoom ? 'Go close' : 'Whole room'}
       </Button>
       {sources.length > 0 && (

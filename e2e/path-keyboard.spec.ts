@@ -1,0 +1,71 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { onPlan, onSide, station } from './steps';
+
+/** Presses Tab until the element has the focus, as a person without a mouse would. */
+async function tabTo(page: Page, target: Locator, most = 120): Promise<void> {
+  for (let i = 0; i < most; i++) {
+    if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab never reached ${target}`);
+}
+const pressOn = async (page: Page, target: Locator, key = 'Enter'): Promise<void> => {
+  await tabTo(page, target);
+  await page.keyboard.press(key);
+};
+
+test('the whole path by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await pressOn(page, page.getByRole('button', { name: 'New session' }));
+  await pressOn(page, page.getByRole('button', { name: 'Put it in the room' }));
+  await pressOn(page, page.getByRole('button', { name: 'Place 4 microphones' }));
+
+  // Move the right overhead up by 20 cm and back by 1 cm.
+  await tabTo(page, onSide(page, 'Overhead right'));
+  const before = await onSide(page, 'Overhead right').getAttribute('aria-label');
+  await page.keyboard.press('Shift+ArrowUp');
+  await page.keyboard.press('Shift+ArrowUp');
+  await page.keyboard.press('ArrowDown');
+  const after = await onSide(page, 'Overhead right').getAttribute('aria-label');
+  const height = (label: string | null): number => Number(/([\d.]+) cm high/.exec(label ?? '')?.[1]);
+  expect(height(after) - height(before)).toBeCloseTo(19, 0);
+
+  // Aim with keys, from the aim handle of the chosen microphone.
+  const aim = page.getByRole('button', { name: 'Aim of Overhead right' }).first();
+  await aim.focus();
+  const aimBefore = await aim.getAttribute('transform');
+  await page.keyboard.press('Shift+ArrowLeft');
+  expect(await aim.getAttribute('transform')).not.toBe(aimBefore);
+
+  // Apply the move that mends the strings.
+  const findings = page.getByRole('list', { name: 'Findings' });
+  await expect(findings).toContainText('closer along its string');
+  await pressOn(page, findings.getByRole('button', { name: 'Move it' }).first());
+  await expect(findings).not.toContainText('closer along its string');
+  await page.keyboard.press('Control+z');
+  await expect(findings).toContainText('closer along its string');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(findings).not.toContainText('closer along its string');
+  await expect(onPlan(page, 'Kick')).toBeVisible();
+
+  await pressOn(page, station(page, 'Patch'));
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
+  await pressOn(page, page.getByRole('button', { name: 'Snare into input 6' }));
+  await expect(page.getByRole('button', { name: 'Snare into input 6' })).toHaveAttribute('aria-pressed', 'true');
+
+  await pressOn(page, station(page, 'Check'));
+  await pressOn(page, page.getByRole('button', { name: 'Load the practice take' }));
+  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await expect(verdicts).toContainText('Overhead right is upside down', { timeout: 60_000 });
+  await pressOn(page, verdicts.getByRole('button', { name: 'Flip it' }));
+
+  await pressOn(page, station(page, 'Sheet'));
+  await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();
+  let printed = false;
+  await page.exposeFunction('printCalled', () => {
+    printed = true;
+  });
+  await page.evaluate('window.print = () => window.printCalled()');
+  await pressOn(page, page.getByRole('button', { name: 'Print or save as PDF' }));
+  await expect.poll(() => printed).toBe(true);
+});

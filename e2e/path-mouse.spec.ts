@@ -1,0 +1,65 @@
+import { expect, test } from '@playwright/test';
+import { onPlan, onSide, placeFour, station } from './steps';
+
+test('the whole path by mouse: from new session to printed sheet', async ({ page }) => {
+  await placeFour(page);
+  const findings = page.getByRole('list', { name: 'Findings' });
+
+  // Lift the right overhead in the elevation: its string grows, a finding appears while dragging.
+  const overhead = onSide(page, 'Overhead right');
+  const box = await overhead.boundingBox();
+  if (!box) throw new Error('the overhead is drawn');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 30, { steps: 5 });
+  await expect(findings).toContainText('hears the snare');
+  await page.mouse.up();
+  await expect(findings).toContainText(/Bring Overhead right .* closer along its string/);
+
+  // The move mends it, undo brings it back, redo mends it again.
+  await findings.getByRole('listitem').filter({ hasText: 'closer along its string' }).getByRole('button', { name: 'Move it' }).click();
+  await expect(findings).not.toContainText('closer along its string');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(findings).toContainText('closer along its string');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(findings).not.toContainText('closer along its string');
+
+  // Drag in plan, then aim.
+  const before = await onPlan(page, 'Snare').getAttribute('transform');
+  const snare = await onPlan(page, 'Snare').boundingBox();
+  if (!snare) throw new Error('the snare microphone is drawn');
+  await page.mouse.move(snare.x + snare.width / 2, snare.y + snare.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(snare.x + snare.width / 2 - 25, snare.y + snare.height / 2 + 10, { steps: 4 });
+  await page.mouse.up();
+  expect(await onPlan(page, 'Snare').getAttribute('transform')).not.toBe(before);
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  // Patch: solved by itself, changed by hand, solved again.
+  await station(page, 'Patch').click();
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Kick into input 1' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Kick into input 7' }).click();
+  await expect(page.getByRole('button', { name: 'Kick into input 7' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('dBFS', { exact: false }).first()).toBeVisible();
+
+  // Check: the practice take, both faults found.
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await expect(verdicts).toContainText('Overhead right is upside down: flip it, or check the cable.', { timeout: 60_000 });
+  await expect(verdicts).toContainText(/Kick is 0\.8\d ms \(40 samples, .*\) late on every source/);
+  await expect(page.getByRole('img', { name: /Measured rake of the snare/ })).toBeVisible();
+
+  // Sheet: the tape list and inputs, CSV, and a print.
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('table', { name: 'Tape list' })).toContainText('Overhead left');
+  await expect(page.getByRole('table', { name: 'Input list' })).toContainText('Kick');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Input list as CSV' }).click();
+  expect((await download).suggestedFilename()).toMatch(/inputs\.csv$/);
+  const pdf = await page.pdf({ format: 'A4' });
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect([...pdf.toString('latin1').matchAll(/\/Type\s*\/Page[^s]/g)]).toHaveLength(1);
+});

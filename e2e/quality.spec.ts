@@ -1,0 +1,85 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { placeFour, station } from './steps';
+
+for (const theme of ['slate', 'daylight'])
+  test(`axe finds nothing serious on any view, ${theme}`, async ({ page }) => {
+    await page.addInitScript((value) => localStorage.setItem('shuttlecraft-theme', value), theme);
+    const check = async (name: string): Promise<void> => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical');
+      expect(serious.map((violation) => `${name}: ${violation.id} ${violation.nodes[0]?.html}`)).toEqual([]);
+    };
+    await page.goto('/');
+    await expect(page.getByText('Nothing here yet')).toBeVisible();
+    await check('empty sessions');
+    await placeFour(page);
+    await check('floor');
+    await page
+      .getByRole('button', { name: /Kick microphone/ })
+      .first()
+      .focus();
+    await check('floor with a microphone chosen');
+    await station(page, 'Patch').click();
+    await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
+    await check('patch');
+    await station(page, 'Check').click();
+    await page.getByRole('button', { name: 'Load the practice take' }).click();
+    await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
+    await check('check');
+    await station(page, 'Sheet').click();
+    await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();
+    await check('sheet');
+    await page.goto('/shelf');
+    await page.getByRole('button', { name: 'Edit Small condenser' }).click();
+    await check('shelf');
+    await page.goto('/');
+    await expect(page.getByRole('article')).toHaveCount(1);
+    await check('sessions');
+  });
+
+test('after the first visit it works with the server unreachable, solver and FFT included', async ({ context, page }) => {
+  await page.goto('/');
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await expect.poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 20_000 }).toBeGreaterThan(0);
+  await page.waitForTimeout(1500);
+  await page.reload();
+  await context.setOffline(true);
+  await placeFour(page);
+  await station(page, 'Patch').click();
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('upside down', { timeout: 60_000 });
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
+  await expect(page.locator('header')).toHaveCSS('display', 'flex');
+});
+
+test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) => {
+  const { gzipSync } = await import('node:zlib');
+  let total = 0;
+  const counted: Promise<void>[] = [];
+  page.on('response', (response) => {
+    if (response.url().endsWith('.js') && !response.url().includes('sw.js') && !response.url().includes('workbox'))
+      counted.push(response.body().then((body) => void (total += gzipSync(body).length)));
+  });
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'New session' })).toBeVisible();
+  await Promise.all(counted);
+  expect(total).toBeGreaterThan(50_000);
+  expect(total).toBeLessThan(400_000);
+});
+
+test('at phone width every station can be reached and nothing runs off the side', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await placeFour(page);
+  for (const name of ['Floor', 'Patch', 'Check', 'Sheet']) {
+    await station(page, name).click();
+    await expect(station(page, name)).toHaveAttribute('aria-current', 'page');
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect([name, overflow]).toEqual([name, 0]);
+  }
+});

@@ -1,0 +1,68 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { placeFour, station } from './steps';
+
+test('new, rename, duplicate, delete with undo, export and import', async ({ page }, info) => {
+  await page.goto('/');
+  await expect(page.getByText('Nothing here yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Open the demo' }).click();
+  await expect(page.getByRole('button', { name: /Kick microphone/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: /Boathouse kit, Saturday/ }).click();
+  const exported = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export this session' }).click();
+  const file = await (await exported).path();
+  await page.goto('/');
+
+  await page.getByRole('button', { name: 'Rename Boathouse kit, Saturday' }).click();
+  await page.getByLabel('Session name').fill('A very long name for a session that was recorded by the lake on a windy night');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('article', { name: /very long name/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Duplicate A very long/ }).click();
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await page.getByRole('button', { name: /^Delete .*copy$/ }).click();
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article')).toHaveCount(2);
+
+  await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
+  await expect(page.getByText(/was taken in/)).toBeVisible();
+  await expect(page.getByRole('article')).toHaveCount(3);
+
+  const bad = info.outputPath('bad.json');
+  await writeFile(bad, (await readFile(file, 'utf8')).replace('"widthM": 5.4', '"widthM": "wide"'));
+  await page.getByLabel('Import a session, shelf or backup file').setInputFiles(bad);
+  await expect(page.getByRole('alert')).toContainText('room.widthM must be a number. Nothing was changed.');
+  await expect(page.getByRole('article')).toHaveCount(3);
+});
+
+test('what is changed is there after a reload, and a second tab sees it', async ({ context, page }) => {
+  await placeFour(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByRole('button', { name: /Kick microphone/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: /^cm: metric/ }).click();
+  await expect(second.getByRole('status')).toContainText('Another tab changed this session');
+  await expect(second.getByRole('button', { name: /^in: imperial/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^in: imperial/ })).toBeVisible();
+});
+
+test('the shelf: add from the catalogue, a wrong figure is refused by name, a right one is kept', async ({ page }) => {
+  await placeFour(page);
+  await page.getByRole('button', { name: /Session 1/ }).click();
+  await page.getByRole('menuitem', { name: 'Shelf' }).click();
+  await page.getByLabel('Add a microphone from the catalogue').selectOption('active-ribbon');
+  const form = page.getByRole('form', { name: /Active ribbon/ });
+  await form.getByLabel('Maximum SPL (dB)').fill('9000');
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(form.getByRole('alert')).toContainText('Maximum SPL (dB) must be less than or equal to 200');
+  await form.getByLabel('Maximum SPL (dB)').fill('131');
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText(/131 dB SPL/)).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Small condenser' }).click();
+  await expect(page.getByRole('alert')).toContainText('stands on the Floor 2 times');
+  await page.getByLabel('Add an input device from the catalogue').selectOption('two-input');
+  await expect(page.getByRole('button', { name: 'Edit Two-input interface' })).toBeVisible();
+  await station(page, 'Floor').click();
+  await expect(page.getByText('of 10 inputs')).toBeVisible();
+});

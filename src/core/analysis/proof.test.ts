@@ -1,0 +1,77 @@
+import { boathouseKit } from '../../../demo/boathouse';
+import { arrivalTable } from '../arrivals';
+import { bytesSource, openAudio, writeWav } from '../audio';
+import { loadFftKernel } from '../math';
+import { type Fault, renderTake } from '../render';
+import { editMicrophone, resolvePlan, type Session } from '../session';
+import { checkTake, matchByName, proveTake } from './index';
+import { nameWords } from './matching';
+
+const idOf = (session: Session, name: string): string => session.microphones.find((microphone) => microphone.name === name)?.id ?? '';
+
+/** Renders what `really` stands in the room, and holds it against what `planned` says. */
+async function prove(planned: Session, really: Session, faults: Fault[]) {
+  const table = arrivalTable(resolvePlan(planned));
+  const take = renderTake(resolvePlan(really), { seed: 3, rounds: 3, faults });
+  const opened = await Promise.all(
+    take.channels.map((channel) => openAudio(bytesSource(`${channel.name}.wav`, writeWav([channel.samples], take.sampleRateHz)))),
+  );
+  const report = await checkTake(
+    opened.flatMap((result) => (result.ok ? [result.file] : [])),
+    { kernel: await loadFftKernel() },
+  );
+  return proveTake(
+    table,
+    report,
+    matchByName(
+      report.channels.map((channel) => channel.name),
+      table.plan.microphones,
+    ),
+  );
+}
+
+test('a take as planned has nothing to fix', async () => {
+  const session = boathouseKit();
+  const proof = await prove(session, session, []);
+  expect(proof.findings).toEqual([]);
+  for (const c of proof.comparisons) expect(Math.abs(c.measuredSamples - c.plannedSamples)).toBeLessThan(1);
+});
+
+test('one overhead reversed and the kick 40 samples late: both found, nothing else', async () => {
+  const session = boathouseKit();
+  const proof = await prove(session, session, [
+    { kind: 'reversed', microphoneId: idOf(session, 'Overhead right') },
+    { kind: 'late', microphoneId: idOf(session, 'Kick'), samples: 40 },
+  ]);
+  expect(proof.findings.map((finding) => finding.code).sort()).toEqual(['channel-late', 'polarity-reversed']);
+  expect(proof.findings.find((f) => f.code === 'polarity-reversed')?.message).toBe('Overhead right is upside down: flip it, or check the cable.');
+  expect(proof.findings.find((f) => f.code === 'channel-late')?.message).toMatch(/^Kick is 0\.83 ms \(40 samples, 28\.\d cm\) late/);
+});
+
+test('an overhead 12 cm farther from the snare than planned is told as a place, with the way to move it', async () => {
+  const planned = boathouseKit();
+  const left = planned.microphones.find((microphone) => microphone.name === 'Overhead left');
+  if (!left) throw new Error('demo');
+  const really = editMicrophone(left.id, { positionM: { ...left.positionM, z: left.positionM.z + 0.14 } })(planned);
+  const proof = await prove(planned, really, []);
+  const finding = proof.findings.find((f) => f.code === 'distance-differs' && f.id.endsWith('/snare'));
+  expect(finding?.message).toMatch(/Overhead left hears the snare .* later than planned: bring it 1[12](\.5)? cm closer/);
+});
+
+describe('matching channels to microphones by name (common practice of naming files)', () => {
+  const { microphones } = resolvePlan(boathouseKit());
+  test.each([
+    ['OH_L_01', 'Overhead left'],
+    ['ohR', 'Overhead right'],
+    ['Kik in', 'Kick'],
+    ['02 SNR top', 'Snare'],
+    ['Overhead Right', 'Overhead right'],
+  ])('%s is %s', (channel, name) => {
+    const matched = matchByName([channel], microphones)[channel];
+    expect(microphones.find((microphone) => microphone.id === matched)?.name).toBe(name);
+  });
+  test('what is like nothing stays unmatched', () => {
+    expect(matchByName(['Audio 7'], microphones)['Audio 7']).toBeNull();
+    expect(nameWords('OHL-take3')).toEqual(['overhead', 'left', 'take']);
+  });
+});

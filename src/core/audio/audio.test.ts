@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { WaveFile } from 'wavefile';
+import { createRandom } from '../math';
+import { bytesSource, channelNames, openAudio, writeWav } from './index';
+
+const open = async (bytes: Uint8Array, name = 'take.wav') => openAudio(bytesSource(name, bytes));
+const readAll = async (bytes: Uint8Array) => {
+  const opened = await open(bytes);
+  if (!opened.ok) throw new Error(opened.reason);
+  const { info } = opened.file;
+  const out = Array.from({ length: info.channelCount }, () => new Float32Array(info.frameCount));
+  await opened.file.read(0, info.frameCount, out);
+  return { info, out, file: opened.file };
+};
+const noise = (seed: number, frames: number): Float32Array => {
+  const random = createRandom(seed);
+  return Float32Array.from({ length: frames }, () => random.between(-0.9, 0.9));
+};
+
+describe('against the reference library wavefile (npm)', () => {
+  test.each([
+    ['8', 1 / 127],
+    ['16', 1 / 32767],
+    ['24', 1 / 8388607],
+    ['32', 1e-6],
+    ['32f', 1e-7],
+    ['64', 1e-7],
+  ])('reads its %s-bit files', async (depth, tolerance) => {
+    const source = [noise(1, 500), noise(2, 500)];
+    const scale = depth === '32f' || depth === '64' ? 1 : depth === '8' ? 127 : 2 ** (Number(depth) - 1) - 1;
+    const stored = source.map((channel) =>
+      Array.from(channel, (v) => (scale === 1 ? v : depth === '8' ? Math.round(v * scale) + 128 : Math.round(v * scale))),
+    );
+    const wav = new WaveFile();
+    wav.fromScratch(2, 48000, depth, stored);
+    const { out, info } = await readAll(wav.toBuffer());
+    expect(info.frameCount).toBe(500);
+    out.forEach((channel, c) => channel.forEach((v, i) => expect(Math.abs(v - (source[c]?.[i] ?? 0))).toBeLessThanOrEqual(tolerance * 1.6)));
+  });
+  test('it reads ours', () => {
+    const wav = new WaveFile(writeWav([noise(3, 100)], 44100, 's24'));
+    expect((wav.fmt as { sampleRate: number; bitsPerSample: number }).sampleRate).toBe(44100);
+    expect(wav.getSamples(false, Float64Array).length).toBe(100);
+  });
+});
+
+test('what is written comes back: float exactly, integers within half a step (seeded)', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.integer({ min: 1, max: 6 }),
+      fc.integer({ min: 1, max: 400 }),
+      fc.constantFrom('s16', 's24', 'f32'),
+      fc.integer(),
+      async (channels, frames, format, seed) => {
+        const source = Array.from({ length: channels }, (_, c) => noise(seed + c, frames));
+        const { out } = await readAll(writeWav(source, 48000, format as 's16'));
+        const step = format === 'f32' ? 0 : format === 's16' ? 1 / 32768 : 1 / 8388608;
+        return out.every((channel, c) => channel.every((v, i) => Math.abs(v - (source[c]?.[i] as number)) <= step * 0.51));
+      },
+    ),
+    { seed: 9, numRuns: 60 },
+  );
+});
+
+test('a Broadcast Wave with iXML track names names its channels', async () => {
+  const plain = writeWav([noise(1, 64), noise(2, 64)], 48000);
+  const xml = new TextEncoder().encode(
+    '<BWFXML><TRACK_LIST><TRACK><INTERLEAVE_INDEX>2</INTERLEAVE_INDEX><NAME>OH R &amp; room</NAME></TRACK><TRACK><INTERLEAVE_INDEX>1</INTERLEAVE_INDEX><NAME>OH L</NAME></TRACK></TRACK_LIST></BWFXML>',
+  );
+  const padded = xml.length + (xml.length % 2);
+  const bytes = new Uint8Array(plain.length + 8 + padded);
+  bytes.set(plain);
+  bytes.set(new TextEncoder().encode('iXML'), plain.length);
+  new DataView(bytes.buffer).setUint32(plain.length + 4, xml.length, true);
+  bytes.set(xml, plain.length + 8);
+  const { file } = await readAll(bytes);
+  expect(channelNames(file)).toEqual(['OH L', 'OH R & room']);
+});
+
+test('RF64: the data size is taken from ds64 (EBU Tech 3306)', async () => {
+  const plain = writeWav([noise(4, 300)], 48000);
+  const bytes = new Uint8Array(plain.length + 36);
+  bytes.set(plain.subarray(0, 12));
+  bytes.set(new TextEncoder().encode('RF64'), 0);
+  bytes.set(new TextEncoder().encode('ds64'), 12);
+  const view = new DataView(bytes.buffer);
+  view.setUint32(16, 28, true);
+  view.setBigUint64(28, 900n, true);
+  bytes.set(plain.subarray(12), 48);
+  view.setUint32(48 + 28, 0xffffffff, true);
+  const { info } = await readAll(bytes);
+  expect(info.frameCount).toBe(300);
+});
+
+describe('bad files: one sentence each, nothing thrown', () => {
+  const good = writeWav([noise(5, 4800)], 48000, 's16');
+  const patched = (change: (view: DataView) => void): Uint8Array => {
+    const copy = good.slice();
+    change(new DataView(copy.buffer));
+    return copy;
+  };
+  test.each([
+    ['empty', new Uint8Array(0), /is empty/],
+    ['text renamed', new TextEncoder().encode('Dear diary, today we recorded the flugelhorn by the lake.'), /not a WAV file/],
+    ['wrong magic', patched((v) => v.setUint32(0, 0x4f676753)), /not a WAV file/],
+    ['cut in its header', good.slice(0, 30), /ends inside its/],
+    ['0 channels', patched((v) => v.setUint16(22, 0, true)), /0 channels/],
+    ['400 channels', patched((v) => v.setUint16(22, 400, true)), /400 channels/],
+    ['1 Hz', patched((v) => v.setUint32(24, 1, true)), /sample rate is 1 Hz/],
+    ['768 kHz', patched((v) => v.setUint32(24, 768000, true)), /sample rate is 768000 Hz/],
+    ['compressed', patched((v) => v.setUint16(20, 85, true)), /compressed/],
+    ['12 bits', patched((v) => v.setUint16(34, 12, true)), /12 bits/],
+    ['no sound', good.slice(0, 36), /no sound in it/],
+    ['no samples', patched((v) => v.setUint32(40, 0, true)), /holds no samples/],
+    ['frame size that lies', patched((v) => v.setUint16(32, 7, true)), /frame size/],
+  ])('%s', async (_, bytes, reason) => {
+    const opened = await open(bytes, 'Kick.wav');
+    expect(opened.ok).toBe(false);
+    if (opened.ok) return;
+    expect(opened.reason).toMatch(/^Kick\.wav /);
+    expect(opened.reason).toMatch(reason);
+    expect(opened.reason).toMatch(/: .*(export|record|copy|split).*\.$/);
+    expect(opened.reason.split('\n')).toHaveLength(1);
+  });
+  test('cut short in its samples: what is there is used and said', async () => {
+    const { info } = await readAll(good.slice(0, 44 + 2000));
+    expect(info.frameCount).toBe(1000);
+    expect(info.warning).toMatch(/cut short: it says 0\.10 s and holds 0\.02 s/);
+  });
+  test('a data size of 4 GB that lies does not allocate or hang', async () => {
+    const { info } = await readAll(patched((v) => v.setUint32(40, 0xfffffff0, true)));
+    expect(info.frameCount).toBe(4800);
+  });
+  test('random bytes, and random damage to a good file, never throw (seeded)', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.uint8Array({ maxLength: 300 }), async (bytes) => {
+        const opened = await open(bytes);
+        return opened.ok || opened.reason.length > 10;
+      }),
+      { seed: 77, numRuns: 300 },
+    );
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 255 })), { maxLength: 8 }), async (damage) => {
+        const copy = good.slice(0, 2000);
+        for (const [at, value] of damage) copy[at] = value;
+        const opened = await open(copy);
+        if (!opened.ok) return opened.reason.length > 10;
+        const out = Array.from({ length: opened.file.info.channelCount }, () => new Float32Array(4096));
+        return (await opened.file.read(0, 4096, out)) <= 4096;
+      }),
+      { seed: 78, numRuns: 500 },
+    );
+  });
+});

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { BOATHOUSE_SHELF, boathouseKit } from '../../../demo/boathouse';
+import { arrivalTable } from '../arrivals';
+import { editMicrophone, resolvePlan } from '../session';
+import { exportLibrary, exportSession, exportShelf, importDocument, inputList, inputListCsv, toCsv } from './index';
+
+const changed = (change: (document: Record<string, unknown>) => void): string => {
+  const document = JSON.parse(exportSession(boathouseKit())) as Record<string, unknown>;
+  change(document);
+  return JSON.stringify(document);
+};
+
+describe('round trips', () => {
+  test('a session comes back exactly', () => {
+    const session = boathouseKit();
+    const imported = importDocument(exportSession(session));
+    expect(imported).toEqual({ ok: true, kind: 'session', session });
+  });
+  test('so do the shelf and the whole library', () => {
+    expect(importDocument(exportShelf(BOATHOUSE_SHELF))).toEqual(expect.objectContaining({ ok: true, kind: 'shelf' }));
+    const session = boathouseKit();
+    const imported = importDocument(exportLibrary(BOATHOUSE_SHELF, [session]));
+    expect(imported.ok && imported.kind === 'library' && imported.library.sessions[0]).toEqual(session);
+  });
+  test('any position survives to the last bit (seeded)', () => {
+    const session = boathouseKit();
+    const id = session.microphones[0]?.id ?? '';
+    const coordinate = fc.double({ min: -99, max: 99, noNaN: true }).filter((v) => !Object.is(v, -0));
+    fc.assert(
+      fc.property(coordinate, coordinate, coordinate, (x, y, z) => {
+        const moved = editMicrophone(id, { positionM: { x, y, z } })(session);
+        const imported = importDocument(exportSession(moved));
+        expect(imported.ok && imported.kind === 'session' && imported.session).toEqual(moved);
+      }),
+      { seed: 31, numRuns: 50 },
+    );
+  });
+});
+
+describe('bad documents: one sentence naming the field, nothing changed', () => {
+  test.each([
+    ['cut short', exportSession(boathouseKit()).slice(0, 500), /not readable as JSON/],
+    ['a list', '[1,2]', /no Shuttlecraft document/],
+    ['another format', '{"format":"recipe-book","version":1}', /“format”/],
+    [
+      'a newer version',
+      changed((d) => {
+        d.version = 9;
+      }),
+      /version 9 and this program reads up to 1/,
+    ],
+    [
+      'no version',
+      changed((d) => {
+        delete d.version;
+      }),
+      /“version”/,
+    ],
+    [
+      'a word for a width',
+      changed((d) => {
+        (d.room as Record<string, unknown>).widthM = 'wide';
+      }),
+      /room\.widthM must be a number/,
+    ],
+    [
+      'a microphone without a shelf entry',
+      changed((d) => {
+        ((d.microphones as Record<string, unknown>[])[0] as Record<string, unknown>).modelId = 'gone';
+      }),
+      /microphones\[0\]\.modelId names “gone”/,
+    ],
+    [
+      'an unknown field',
+      changed((d) => {
+        d.surprise = 1;
+      }),
+      /surprise is not allowed/,
+    ],
+  ])('%s', (_, text, reason) => {
+    const imported = importDocument(text);
+    expect(imported.ok).toBe(false);
+    expect(!imported.ok && imported.reason).toMatch(reason);
+    expect(!imported.ok && imported.reason).toMatch(/Nothing was changed\.$/);
+  });
+  test('random text never throws (seeded)', () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => importDocument(text).ok === false),
+      { seed: 32, numRuns: 300 },
+    );
+    fc.assert(
+      fc.property(fc.json(), (text) => importDocument(text).ok === false),
+      { seed: 33, numRuns: 200 },
+    );
+  });
+});
+
+describe('CSV (RFC 4180)', () => {
+  test('quotes, commas and line ends are quoted; rows end in CRLF', () => {
+    expect(toCsv([['a "b"', 'c,d', 'e\nf']])).toBe('"a ""b""","c,d","e\nf"\r\n');
+  });
+  test('cells a spreadsheet would run are neutralised; plain numbers are not (common practice)', () => {
+    expect(toCsv([['=HYPERLINK("x")', '@cmd', '-12.0', '+1']])).toBe('"\'=HYPERLINK(""x"")",\'@cmd,-12.0,+1\r\n');
+  });
+  test('the input list of the demo', () => {
+    const session = { ...boathouseKit(), patch: { 'demo-1': 'eight-input/in1' } };
+    const rows = inputList(session, arrivalTable(resolvePlan(session)));
+    const lines = inputListCsv(rows).trim().split('\r\n');
+    expect(lines).toHaveLength(5);
+    expect(lines[1]).toMatch(/^"Eight-input interface, phantom in fours",1,Kick,Bass-drum moving-coil,off,off,off,\d+,-1[12]\.\d,reversed$/);
+  });
+});
