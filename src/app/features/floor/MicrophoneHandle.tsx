@@ -71,7 +71,7 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
       className={`handle${chosen ? ' chosen' : ''}`}
       role="button"
       tabIndex={0}
-      aria-label={`${placed.name} microphone, ${height} high`}
+      aria-label={`${placed.name} microphone ${placed.label}, ${height} high${placed.locked ? ', locked' : ''}`}
       aria-pressed={chosen}
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
@@ -83,8 +83,8 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
       <MicrophoneGlyph kind={microphone.model.kind} colour={colour} angleDeg={degrees} flat={inPaper < 0.35} />
       <text className="mic-label" x={10} y={-10} style={{ fill: colour }}>
         {placed.label}
-        {placed.locked ? ' ⚿' : ''}
       </text>
+      {placed.locked && <path d="M-5 14V11a5 5 0 0 1 10 0v3M-7 14H7V22H-7Z" fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={1.5} />}
     </g>
   );
 }
