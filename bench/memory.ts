@@ -1,4 +1,4 @@
-import { openAudioFiles } from '../src/cli/files';
+import { withAudioFiles } from '../src/cli/files';
 import { checkTake } from '../src/core/analysis';
 import { loadFftKernel } from '../src/core/math';
 
@@ -6,6 +6,7 @@ let peak = 0;
 const look = (): void => {
   peak = Math.max(peak, process.memoryUsage.rss());
 };
-await checkTake(await openAudioFiles(process.argv.slice(2)), { kernel: await loadFftKernel(), onProgress: look });
+const kernel = await loadFftKernel();
+await withAudioFiles(process.argv.slice(2), (files) => checkTake(files, { kernel, onProgress: look }));
 look();
 console.log(peak / 1e6);

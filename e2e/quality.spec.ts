@@ -64,7 +64,11 @@ test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) =
   const counted: Promise<void>[] = [];
   page.on('response', (response) => {
     if (response.url().endsWith('.js') && !response.url().includes('sw.js') && !response.url().includes('workbox'))
-      counted.push(response.body().then((body) => void (total += gzipSync(body).length)));
+      counted.push(
+        response.body().then((body) => {
+          total += gzipSync(body).length;
+        }),
+      );
   });
   await page.goto('/');
   await expect(page.getByRole('button', { name: 'New session' })).toBeVisible();

@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import { checkTake, type TakeReport } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
 import { formatNumber } from '../core/units';
-import { InputError, openAudioFiles, runCommand } from './files';
+import { InputError, runCommand, withAudioFiles } from './files';
 
 const USAGE = 'Usage: npm run -s take-check -- [--json] [--out FILE] FILE...';
 
@@ -34,7 +34,8 @@ await runCommand(async () => {
     }
   })();
   if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
-  const report = await checkTake(await openAudioFiles(positionals), { kernel: await loadFftKernel() });
+  const kernel = await loadFftKernel();
+  const report = await withAudioFiles(positionals, (files) => checkTake(files, { kernel }));
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
   if (values.out) await writeFile(values.out, text);
   else process.stdout.write(text);

@@ -116,10 +116,10 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   let total = 0;
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
     const geometric = sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
-    const coherence = min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
+    let coherence = min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
     if (options.noiseA && options.noiseB)
-      c = min(
-        c,
+      coherence = min(
+        coherence,
         noiseCoherence((sA[k] as number) / cross.count, (sB[k] as number) / cross.count, options.noiseA[k] as number, options.noiseB[k] as number),
       );
     const weight = coherence / (1 - coherence) / geometric;

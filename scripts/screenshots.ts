@@ -1,0 +1,79 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdirSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { chromium, type Page } from '@playwright/test';
+
+const { values } = parseArgs({
+  options: {
+    out: { type: 'string', default: 'docs/screenshots' },
+    daylight: { type: 'boolean', default: false },
+    width: { type: 'string', default: '1280' },
+    height: { type: 'string', default: '800' },
+    only: { type: 'string', default: '' },
+  },
+});
+const PORT = 4391;
+const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await once(server.stdout, 'data');
+mkdirSync(values.out, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const context = await browser.newContext({
+  viewport: { width: Number(values.width), height: Number(values.height) },
+  baseURL: `http://127.0.0.1:${PORT}`,
+  serviceWorkers: 'block',
+});
+await context.addInitScript((theme) => localStorage.setItem('shuttlecraft-theme', theme), values.daylight ? 'daylight' : 'slate');
+const page = await context.newPage();
+const shot = async (name: string): Promise<void> => {
+  if (values.only && !name.includes(values.only)) return;
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: `${values.out}/${name}.png` });
+  console.log(name);
+};
+const station = (name: string): Promise<void> =>
+  page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
+const choose = (on: Page, name: string): Promise<void> =>
+  on
+    .getByRole('button', { name: new RegExp(`^${name} microphone`) })
+    .first()
+    .focus();
+
+await page.goto('/demo');
+await page
+  .getByRole('button', { name: /Kick microphone/ })
+  .first()
+  .waitFor();
+await shot('floor');
+await choose(page, 'Overhead right');
+await shot('floor-microphone');
+await station('Patch');
+await page.getByRole('heading', { name: /inputs in use/ }).waitFor();
+await shot('patch');
+await station('Check');
+await page.getByRole('button', { name: 'Load the practice take' }).click();
+await page.getByRole('list', { name: 'Channels' }).waitFor({ timeout: 60_000 });
+await shot('check');
+await station('Sheet');
+await page.getByRole('table', { name: 'Tape list' }).waitFor();
+await shot('sheet');
+await page.goto('/shelf');
+await page
+  .getByRole('button', { name: /^Edit / })
+  .first()
+  .waitFor();
+await shot('shelf');
+await page.goto('/');
+await page.getByRole('article').first().waitFor();
+await shot('sessions');
+await browser.close();
+server.kill();
