@@ -2,6 +2,7 @@ import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
 import { addInstrument, newSession, placeSetup, type Session, type Shelf } from '../src/core/session';
 import { recipeById } from '../src/core/setups';
+import { STAND_CATALOGUE } from '../src/core/stands';
 
 const pick = (...ids: string[]): Shelf['microphones'] => MICROPHONE_CATALOGUE.filter((model) => ids.includes(model.id));
 
@@ -9,6 +10,8 @@ const pick = (...ids: string[]): Shelf['microphones'] => MICROPHONE_CATALOGUE.fi
 export const BOATHOUSE_SHELF: Shelf = {
   microphones: pick('kick-moving-coil', 'rugged-moving-coil', 'small-condenser', 'large-multi-pattern', 'passive-ribbon'),
   devices: DEVICE_CATALOGUE.filter((device) => device.id === 'eight-input'),
+  stands: STAND_CATALOGUE,
+  setups: [],
 };
 
 const DEMO_TIME = '2026-06-13T09:30:00.000Z';
@@ -20,7 +23,7 @@ export function boathouseKit(): Session {
   const empty: Session = {
     ...newSession('demo-boathouse-kit', 'Boathouse kit, Saturday', DEMO_TIME, BOATHOUSE_SHELF),
     players: 'Marit, drums',
-    room: { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperatureC: 18, absorption: 0.22 },
+    room: { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperatureC: 18, absorption: 0.22, glass: ['front wall'] },
   };
   const withKit = addInstrument({
     id: 'demo-kit',

@@ -6,8 +6,22 @@ import type { Paper } from './projection';
 const pathOf = (points: readonly Point2[], closed: boolean): string =>
   `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`;
 
+/** A slab is looked at, not edge on, when its face fills this much of its outline. */
+const FACE_ON_SHARE = 0.55;
+
+/** Area inside a closed outline (shoelace formula), square pixels. */
+const areaOf = (points: readonly Point2[]): number =>
+  Math.abs(
+    points.reduce((sum, [x, y], i) => sum + x * (points[(i + 1) % points.length]?.[1] ?? 0) - y * (points[(i + 1) % points.length]?.[0] ?? 0), 0),
+  ) / 2;
+
 function shapePath(shape: Shape, paper: Paper): string {
   const points = shape.points.map((point): Point2 => [paper.x(point), paper.y(point)]);
+  if (shape.form === 'slab') {
+    const face = points.slice(0, points.length / 2);
+    const hull = convexHull(points);
+    return areaOf(face) > FACE_ON_SHARE * areaOf(hull) ? pathOf(face, true) : pathOf(hull, true);
+  }
   return shape.form === 'hull' ? pathOf(convexHull(points), true) : pathOf(points, shape.form === 'loop');
 }
 
@@ -28,7 +42,7 @@ export const InstrumentDrawing = memo(function InstrumentDrawing({ geometry, pap
         <path
           // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no identity and never reorder for one geometry
           key={i}
-          className={`shape shape-${shape.weight} ${shape.form === 'hull' && shape.weight === 'main' ? 'face' : 'blank'}`}
+          className={`shape shape-${shape.weight} ${(shape.form === 'hull' || shape.form === 'slab') && shape.weight === 'main' ? 'face' : 'blank'}`}
           d={shapePath(shape, paper)}
         />
       ))}

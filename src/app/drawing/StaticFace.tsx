@@ -12,16 +12,21 @@ interface Props {
   readonly width: number;
   readonly height: number;
   readonly plain?: boolean;
+  /** Labels on a plain drawing too. */
+  readonly labels?: boolean;
+  /** No room round it. */
+  readonly bare?: boolean;
 }
 
 /** One face of a session as a picture: for thumbnails and the sheet. */
-export function StaticFace({ session, face, width, height, plain = false }: Props) {
+export function StaticFace({ session, face, width, height, plain: isPlain = false, labels = !isPlain, bare = false }: Props) {
+  const plain = isPlain || bare;
   const projection = projectionOf(face, session.room);
   const paper = paperFor(projection, width, height, plain ? 10 : 30, sessionFocus(session, projection));
   const plan = resolvePlan(session);
   return (
     <svg className="drawing" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${session.name}, ${face === 'plan' ? 'plan' : 'elevation'}`}>
-      {plain ? (
+      {bare ? null : plain ? (
         <rect
           className="room"
           x={paper.xOf(0)}
@@ -45,7 +50,7 @@ export function StaticFace({ session, face, width, height, plain = false }: Prop
               angleDeg={degrees}
               flat={inPaper < 0.35}
             />
-            {!plain && (
+            {labels && (
               <text className="mic-label" x={9} y={-9}>
                 {microphone.label}
               </text>

@@ -20,12 +20,14 @@ const microphone = (x: number, y: number, z: number, extra: Partial<PlanMicropho
   alignSamples: 0,
   targetKey: null,
   locked: false,
+  stand: null,
   ...extra,
 });
 const drum: Source = {
   id: 'snare',
   instrumentId: 'kit',
   name: 'Snare',
+  groupId: 'snare',
   sides: [
     { positionM: { x: 0, y: 0, z: 0.6 }, normal: { x: 0, y: 0, z: 1 }, polarity: -1, levelDb: 0 },
     { positionM: { x: 0, y: 0, z: 0.46 }, normal: { x: 0, y: 0, z: -1 }, polarity: 1, levelDb: -3 },
@@ -124,7 +126,7 @@ describe('symmetries', () => {
 });
 
 test('a floor reflection’s path is that of the image source (Pythagoras)', () => {
-  const room = { widthM: 6, depthM: 5, heightM: 3, temperatureC: 20, absorption: 0 };
+  const room = { widthM: 6, depthM: 5, heightM: 3, temperatureC: 20, absorption: 0, glass: [] };
   const one: Source = { ...drum, sides: [{ ...drum.sides[0], positionM: { x: 2, y: 2, z: 1 }, polarity: 1 }] };
   const floor = firstReflections(room, microphone(3, 2, 1, { pattern: 'omni' }), one, C).find((r) => r.surface === 'floor');
   expect(floor?.distanceM).toBeCloseTo(Math.sqrt(1 + 4), 9);

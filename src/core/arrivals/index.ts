@@ -1,3 +1,4 @@
 export * from './arrival';
+export * from './bands';
 export * from './plan';
 export * from './reflections';

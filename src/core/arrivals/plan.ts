@@ -2,6 +2,7 @@ import type { Geometry, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
 import type { Room } from '../room';
+import type { StandModel } from '../stands';
 import type { UnitSystem } from '../units';
 
 /** One placed microphone with all the physics wants to know of it. */
@@ -22,11 +23,14 @@ export interface PlanMicrophone {
   /** Source it is there for, or null for a whole-instrument microphone. */
   readonly targetKey: string | null;
   readonly locked: boolean;
+  /** The stand it is on; null when none is planned. */
+  readonly stand: { readonly model: StandModel; readonly baseM: { readonly x: number; readonly y: number } } | null;
 }
 
 export interface PlanPair {
   readonly id: string;
   readonly name: string;
+  readonly technique: string;
   readonly leftId: string;
   readonly rightId: string;
   /** Source that should sit in the middle of the picture. */

@@ -1,12 +1,33 @@
 import { firstDipHz } from '../acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, dot, scale } from '../math';
-import { distanceToSurface, inwardNormal, SURFACES, type Surface } from '../room';
+import { distanceToSurface, inwardNormal, type Room, SURFACES, type Surface } from '../room';
 import { formatFrequency, formatLength, formatMilliseconds } from '../units';
 import type { Finding } from './finding';
 
 /** Closer than this to a wall or the ceiling the reflection comes back strong and early. */
 const NEAREST_BOUNDARY_M = 0.5;
+
+const nameOf = (room: Room, surface: Surface): string => (room.glass.includes(surface) ? `glass of the ${surface}` : surface);
+
+/** Corners double what one wall does: told once for the two walls that make one. */
+function corners(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
+  const near = SURFACES.filter(
+    (surface) => surface !== 'floor' && distanceToSurface(table.plan.room, microphone.positionM, surface) < NEAREST_BOUNDARY_M,
+  );
+  if (near.length < 2) return [];
+  return [
+    {
+      id: `corner/${microphone.id}`,
+      code: 'corner',
+      severity: 'improve',
+      microphoneIds: [microphone.id],
+      message: `${microphone.name} is in a corner, by the ${near.join(' and the ')}. Bring it out of the corner first.`,
+      why: 'Every mode of the room is strongest in its corners, and each surface adds its own reflection.',
+      move: null,
+    },
+  ];
+}
 
 function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface): Finding | null {
   const { plan } = table;
@@ -20,11 +41,11 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
   return {
     id: `boundary/${microphone.id}/${surface}`,
     code: 'boundary',
-    severity: outside ? 'fix' : gap < 0.15 ? 'improve' : 'note',
+    severity: outside ? 'fix' : gap < (plan.room.glass.includes(surface) ? 0.3 : 0.15) ? 'improve' : 'note',
     microphoneIds: [microphone.id],
     message: outside
       ? `${microphone.name} is outside the room, beyond the ${surface}. Bring it back in.`
-      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${surface}. Bring it ${formatLength(short, plan.units)} away from it.`,
+      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface)}. Bring it ${formatLength(short, plan.units)} away from it.`,
     why: outside
       ? 'Nothing can be measured there.'
       : `The reflection follows up to ${formatMilliseconds(seconds)} behind, with its first dip from ${formatFrequency(firstDipHz(seconds))} up${behind > 0.5 ? '; its dead side faces that way, which helps' : ''}.`,
@@ -38,6 +59,9 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
 export function boundaries(table: ArrivalTable): Finding[] {
   return table.plan.microphones
     .filter((microphone) => microphone.model.kind !== 'boundary')
-    .flatMap((microphone) => SURFACES.filter((surface) => surface !== 'floor').map((surface) => judge(table, microphone, surface)))
+    .flatMap((microphone) => [
+      ...SURFACES.filter((surface) => surface !== 'floor').map((surface) => judge(table, microphone, surface)),
+      ...corners(table, microphone),
+    ])
     .filter((finding) => finding !== null);
 }

@@ -7,6 +7,10 @@ export type Severity = (typeof SEVERITIES)[number];
 export type Move =
   | { readonly kind: 'place'; readonly microphoneId: string; readonly positionM: Vec3; readonly label: string }
   | { readonly kind: 'aim'; readonly microphoneId: string; readonly aimM: Vec3; readonly label: string }
+  /** Place and aim at once. */
+  | { readonly kind: 'set'; readonly microphoneId: string; readonly positionM: Vec3; readonly aimM: Vec3; readonly label: string }
+  /** The stand's pole finds itself a better place. */
+  | { readonly kind: 'stand'; readonly microphoneId: string; readonly label: string }
   | { readonly kind: 'flip'; readonly microphoneId: string; readonly label: string }
   | { readonly kind: 'pad'; readonly microphoneId: string; readonly on: boolean; readonly label: string }
   | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: string };

@@ -2,17 +2,20 @@ import type { ArrivalTable } from '../arrivals';
 import { boundaries } from './boundary';
 import { combs } from './comb';
 import { type Finding, SEVERITIES } from './finding';
+import { keepOuts } from './keepOut';
 import { leaksTooHigh } from './leak';
 import { overloads } from './overload';
 import { pairsUnequal } from './pairBalance';
 import { polarityOpposed } from './polarity';
 
 export * from './finding';
-export { type Leak, leaks } from './leak';
-export { SHARED_WITHIN_DB, type Shared, sharedSources } from './shared';
+export { groupOf, type Leak, leaks } from './leak';
+export * from './leakMatrix';
+export { SHARED_WITHIN_DB, type Shared, sharedSources, targetIndex } from './shared';
+export * from './threeToOne';
 
 /** Every rule, one file each. Order within a severity is the order told. */
-const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [polarityOpposed, overloads, pairsUnequal, leaksTooHigh, combs, boundaries];
+const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [polarityOpposed, overloads, pairsUnequal, leaksTooHigh, combs, keepOuts, boundaries];
 
 /** All findings of a plan, gravest first. */
 export function checkPlan(table: ArrivalTable): Finding[] {

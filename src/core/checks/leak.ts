@@ -13,6 +13,12 @@ export interface Leak {
   readonly marginDb: number;
 }
 
+/** Sources of one group are wanted together. */
+export const groupOf = (table: ArrivalTable, source: number): string => {
+  const found = table.plan.sources[source];
+  return found ? `${found.instrumentId}/${found.groupId}` : '';
+};
+
 export function leaks(table: ArrivalTable): Leak[] {
   const out: Leak[] = [];
   table.plan.microphones.forEach((microphone, index) => {
@@ -20,9 +26,10 @@ export function leaks(table: ArrivalTable): Leak[] {
     const row = table.rows[index];
     const wanted = row?.[target];
     if (!row || !wanted) return;
+    const group = groupOf(table, target);
     let loudest = -1;
     row.forEach((arrival, s) => {
-      if (s !== target && (loudest < 0 || arrival.levelDb > (row[loudest] as Arrival).levelDb)) loudest = s;
+      if (groupOf(table, s) !== group && (loudest < 0 || arrival.levelDb > (row[loudest] as Arrival).levelDb)) loudest = s;
     });
     const other = row[loudest];
     if (!other) return;

@@ -21,6 +21,8 @@ export interface Source {
   readonly id: string;
   readonly instrumentId: string;
   readonly name: string;
+  /** Sources of one group are wanted together (a piano's bass and treble); a drum is its own group. */
+  readonly groupId: string;
   readonly sides: readonly [Side] | readonly [Side, Side];
   /** Radius of the radiating surface, metres; a microphone between two sides and within it is inside. */
   readonly radiusM: number;
@@ -32,19 +34,27 @@ export interface Source {
   readonly allRoundShare: number;
 }
 
-/** Part of a drawing in space. A hull is drawn as the convex outline of its projected points. */
+/**
+ * Part of a drawing in space. A hull is drawn as the convex outline of its projected points. A slab's points are a flat
+ * outline followed by the same outline on its other face: drawn as the outline when looked at, as the hull when edge on.
+ */
 export interface Shape {
-  readonly form: 'line' | 'loop' | 'hull';
+  readonly form: 'line' | 'loop' | 'hull' | 'slab';
   readonly weight: 'main' | 'inner' | 'player';
   readonly points: readonly Vec3[];
 }
 
-/** A volume that must stay free: a stick's sweep, a bell's blast, a player's head. */
+/** What a volume is kept free for. */
+export type KeepOutKind = 'swing' | 'head' | 'blast' | 'solid' | 'foot';
+
+/** A volume that must stay free: all within `radiusM` of a chain of points (a ball when there is one point). */
 export interface KeepOut {
   readonly id: string;
   readonly name: string;
-  readonly centreM: Vec3;
+  readonly kind: KeepOutKind;
+  readonly pointsM: readonly Vec3[];
   readonly radiusM: number;
+  /** Goes on from "here": "a stick comes down here". */
   readonly why: string;
 }
 

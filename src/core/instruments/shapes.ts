@@ -1,4 +1,4 @@
-import { add, planeBasis, scale, type Vec3, vec3 } from '../math';
+import { add, normalize, planeBasis, scale, subtract, type Vec3, vec3 } from '../math';
 import type { Shape } from './model';
 
 /** Points of a circle in space, `count` of them. */
@@ -31,16 +31,35 @@ export function lugs(top: Vec3, normal: Vec3, radiusM: number, depthM: number, c
   return upper.map((point) => line([add(point, scale(normal, -0.1 * depthM)), add(point, scale(normal, -0.35 * depthM))]));
 }
 
-/** A seated person seen as a tailor would: head, shoulders, seat; the frame faces +y. */
-export function seatedPlayer(seat: Vec3, headHeightM: number): Shape[] {
-  const shoulders = vec3(seat.x, seat.y, headHeightM - 0.32);
-  const ring = Array.from({ length: 28 }, (_, i) => {
-    const angle = (2 * Math.PI * i) / 28;
-    return vec3(shoulders.x + 0.23 * Math.cos(angle), shoulders.y + 0.12 * Math.sin(angle), shoulders.z);
-  });
-  const head = vec3(seat.x, seat.y + 0.04, headHeightM);
-  return [
-    { form: 'hull', weight: 'player', points: [...ring, ...circlePoints(vec3(seat.x, seat.y, seat.z + 0.1), vec3(0, 0, 1), 0.15, 16)] },
-    { form: 'hull', weight: 'player', points: [vec3(0, 0, 1), vec3(1, 0, 0), vec3(0, 1, 0)].flatMap((n) => circlePoints(head, n, 0.095, 20)) },
-  ];
+/** A flat outline with a thickness: `outline` is the face, `through` the way to the other face. */
+export const slab = (outline: readonly Vec3[], through: Vec3, weight: Shape['weight'] = 'main'): Shape => ({
+  form: 'slab',
+  weight,
+  points: [...outline, ...outline.map((point) => add(point, through))],
+});
+
+/** A box between two opposite corners. */
+export function box(low: Vec3, high: Vec3, weight: Shape['weight'] = 'main'): Shape {
+  const corners = [low.x, high.x].flatMap((x) => [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => vec3(x, y, z))));
+  return { form: 'hull', weight, points: corners };
+}
+
+/** A straight tube of given radii at its two ends: a leg, a lead pipe, the flare of a bell. */
+export function tube(from: Vec3, to: Vec3, radiusFromM: number, radiusToM = radiusFromM, weight: Shape['weight'] = 'main'): Shape {
+  const axis = normalize(subtract(to, from));
+  return { form: 'hull', weight, points: [...circlePoints(from, axis, radiusFromM, 16), ...circlePoints(to, axis, radiusToM, 24)] };
+}
+
+/** Points on a smooth curve through the given ones (Catmull and Rom 1974), closed. */
+export function smoothLoop(points: readonly Vec3[], steps = 6): Vec3[] {
+  const at = (i: number): Vec3 => points[(i + points.length) % points.length] as Vec3;
+  return points.flatMap((_, i) =>
+    Array.from({ length: steps }, (__, k) => {
+      const t = k / steps;
+      const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
+      const mix = (p: number, q: number, r: number, s: number): number =>
+        0.5 * (2 * q + (r - p) * t + (2 * p - 5 * q + 4 * r - s) * t * t + (3 * q - p - 3 * r + s) * t * t * t);
+      return vec3(mix(a.x, b.x, c.x, d.x), mix(a.y, b.y, c.y, d.y), mix(a.z, b.z, c.z, d.z));
+    }),
+  );
 }

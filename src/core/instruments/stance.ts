@@ -20,6 +20,10 @@ export function directionFromRoom(stance: Stance, direction: Vec3): Vec3 {
   return stance.mirrored ? vec3(-turned.x, turned.y, turned.z) : turned;
 }
 
+/** Point in the room to point in the instrument's frame; the inverse of {@link pointToRoom}. */
+export const pointFromRoom = (stance: Stance, point: Vec3): Vec3 =>
+  directionFromRoom(stance, vec3(point.x - stance.positionM.x, point.y - stance.positionM.y, point.z));
+
 function sideToRoom(stance: Stance, side: Side): Side {
   return { ...side, positionM: pointToRoom(stance, side.positionM), normal: directionToRoom(stance, side.normal) };
 }
@@ -36,6 +40,6 @@ export function geometryToRoom(stance: Stance, local: Geometry): Geometry {
     marks: local.marks.map((mark) => ({ ...mark, positionM: pointToRoom(stance, mark.positionM) })),
     sources: local.sources.map((source) => sourceToRoom(stance, source)),
     shapes: local.shapes.map((shape) => ({ ...shape, points: shape.points.map((p) => pointToRoom(stance, p)) })),
-    keepOuts: local.keepOuts.map((volume) => ({ ...volume, centreM: pointToRoom(stance, volume.centreM) })),
+    keepOuts: local.keepOuts.map((volume) => ({ ...volume, pointsM: volume.pointsM.map((p) => pointToRoom(stance, p)) })),
   };
 }

@@ -42,3 +42,18 @@ export function planeBasis(normal: Vec3): readonly [Vec3, Vec3] {
   const u = normalize(cross(helper, normal));
   return [u, cross(normal, u)];
 }
+
+/** Rotation of a about a unit axis, right-handed (Rodrigues). */
+export function rotateAbout(a: Vec3, axis: Vec3, radians: number): Vec3 {
+  const c = Math.cos(radians);
+  const s = Math.sin(radians);
+  return add(add(scale(a, c), scale(cross(axis, a), s)), scale(axis, dot(axis, a) * (1 - c)));
+}
+
+/** The point of a straight piece nearest to a point. */
+export function closestOnSegment(point: Vec3, from: Vec3, to: Vec3): Vec3 {
+  const along = subtract(to, from);
+  const length2 = dot(along, along);
+  const share = length2 > 0 ? Math.min(1, Math.max(0, dot(subtract(point, from), along) / length2)) : 0;
+  return add(from, scale(along, share));
+}

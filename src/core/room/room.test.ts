@@ -36,7 +36,7 @@ test.each([
 });
 
 test('mirroring twice in a surface comes home, and the image is as far behind it (seeded)', () => {
-  const room = { widthM: 5, depthM: 4, heightM: 2.4, temperatureC: 20, absorption: 0.2 };
+  const room = { widthM: 5, depthM: 4, heightM: 2.4, temperatureC: 20, absorption: 0.2, glass: [] };
   const inside = fc.record({
     x: fc.double({ min: 0, max: 5, noNaN: true }),
     y: fc.double({ min: 0, max: 4, noNaN: true }),

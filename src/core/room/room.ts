@@ -1,5 +1,8 @@
 import type { Vec3 } from '../math';
 
+export const SURFACES = ['left wall', 'right wall', 'front wall', 'back wall', 'floor', 'ceiling'] as const;
+export type Surface = (typeof SURFACES)[number];
+
 /** A box with one corner of the floor at the origin: sizes in metres, air in °C. */
 export interface Room {
   readonly widthM: number;
@@ -8,10 +11,9 @@ export interface Room {
   readonly temperatureC: number;
   /** Mean absorption of the surfaces, 0.01 (bare concrete) to 0.9; stands for the whole room until surfaces are given. */
   readonly absorption: number;
+  /** Surfaces that are glass or mirror: harder and brighter than the rest. */
+  readonly glass: readonly Surface[];
 }
-
-export const SURFACES = ['left wall', 'right wall', 'front wall', 'back wall', 'floor', 'ceiling'] as const;
-export type Surface = (typeof SURFACES)[number];
 
 /** Distance from a point to a surface of the box, metres; negative outside. Left wall is x = 0, front wall is y = depth. */
 export function distanceToSurface(room: Room, point: Vec3, surface: Surface): number {
@@ -49,6 +51,12 @@ export function imageIn(room: Room, point: Vec3, surface: Surface): Vec3 {
   const n = inwardNormal(surface);
   const d = distanceToSurface(room, point, surface);
   return { x: point.x - 2 * d * n.x, y: point.y - 2 * d * n.y, z: point.z - 2 * d * n.z };
+}
+
+/** Distance from a point to the first wall in a level direction, metres. */
+export function distanceToWall(room: Room, point: Vec3, direction: Vec3): number {
+  const run = (at: number, step: number, size: number): number => (step > 1e-9 ? (size - at) / step : step < -1e-9 ? -at / step : Infinity);
+  return Math.min(run(point.x, direction.x, room.widthM), run(point.y, direction.y, room.depthM));
 }
 
 /** Keeps a point inside the box by a margin, metres. */

@@ -3,17 +3,23 @@ import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
 import type { InputDevice } from '../patch';
 import type { Room } from '../room';
+import type { PairTechnique, Recipe } from '../setups';
+import type { StandModel, StandPlace } from '../stands';
 import type { UnitSystem } from '../units';
 
 export const SESSION_FORMAT = 'shuttlecraft-session';
 export const SHELF_FORMAT = 'shuttlecraft-shelf';
 export const LIBRARY_FORMAT = 'shuttlecraft-library';
+export const SETUP_FORMAT = 'shuttlecraft-setup';
 export const CURRENT_VERSION = 1;
 
 /** The gear that the user owns. */
 export interface Shelf {
   readonly microphones: readonly MicrophoneModel[];
   readonly devices: readonly InputDevice[];
+  readonly stands: readonly StandModel[];
+  /** Set-ups of one's own. */
+  readonly setups: readonly Recipe[];
 }
 
 /** One placed microphone. Positions and aim points are in the room, metres. */
@@ -34,11 +40,30 @@ export interface PlacedMicrophone {
   readonly alignSamples: number;
   readonly target: { readonly instrumentId: string; readonly sourceId: string } | null;
   readonly locked: boolean;
+  readonly stand: StandPlace | null;
+  /** A string kept at its length: the microphone swings along it. */
+  readonly heldString: HeldString | null;
+}
+
+/** A string from a mark of an instrument. */
+export interface HeldString {
+  readonly instrumentId: string;
+  readonly markId: string;
+  readonly lengthM: number;
+}
+
+/** What the tape said: from the floor, or from a mark, to a capsule. */
+export interface TapeReading {
+  readonly microphoneId: string;
+  /** "floor", or "instrumentId/markId". */
+  readonly from: string;
+  readonly lengthM: number;
 }
 
 export interface Pair {
   readonly id: string;
   readonly name: string;
+  readonly technique: PairTechnique;
   readonly leftId: string;
   readonly rightId: string;
   readonly centre: { readonly instrumentId: string; readonly sourceId: string } | null;
@@ -61,6 +86,7 @@ export interface Session {
   readonly instruments: readonly Instrument[];
   readonly microphones: readonly PlacedMicrophone[];
   readonly pairs: readonly Pair[];
+  readonly tape: readonly TapeReading[];
   /** Input address by microphone id, e.g. "eight-input/in3". */
   readonly patch: Readonly<Record<string, string>>;
 }
@@ -75,4 +101,11 @@ export interface LibraryDocument {
   readonly version: typeof CURRENT_VERSION;
   readonly shelf: Shelf;
   readonly sessions: readonly Session[];
+}
+
+/** One set-up to share. */
+export interface SetupDocument {
+  readonly format: typeof SETUP_FORMAT;
+  readonly version: typeof CURRENT_VERSION;
+  readonly setup: Recipe;
 }

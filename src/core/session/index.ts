@@ -1,6 +1,13 @@
 export * from './commands';
 export * from './document';
+export * from './fit';
+export * from './moving';
+export * from './ownSetup';
 export * from './patchProblem';
+export * from './placing';
 export { firstDanglingReference } from './references';
 export { geometryOf, resolvePlan } from './resolve';
 export * from './schema';
+export * from './standing';
+export * from './tapeReadings';
+export * from './trial';

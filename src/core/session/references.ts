@@ -14,6 +14,8 @@ export function firstDanglingReference(session: Session): string | null {
     if (!microphones.has(pair.leftId) || !microphones.has(pair.rightId)) return `pairs[${i}] names a microphone that is not in the session`;
     if (pair.leftId === pair.rightId) return `pairs[${i}] names the same microphone twice`;
   }
+  const lost = session.tape.findIndex((reading) => !microphones.has(reading.microphoneId));
+  if (lost >= 0) return `tape[${lost}] names a microphone that is not in the session`;
   const stray = Object.keys(session.patch).find((id) => !microphones.has(id));
   return stray ? `patch.${stray} names a microphone that is not in the session` : null;
 }

@@ -3,6 +3,7 @@ import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import { type Geometry, type Instrument, placedGeometry } from '../instruments';
 import { normalize, subtract } from '../math';
 import type { MicrophoneModel } from '../microphones';
+import type { StandModel } from '../stands';
 import type { PlacedMicrophone, Session } from './document';
 
 const geometries = new WeakMap<Instrument, Geometry>();
@@ -19,7 +20,8 @@ export function geometryOf(instrument: Instrument): Geometry {
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
   reference ? `${reference.instrumentId}/${reference.sourceId}` : null;
 
-function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel): PlanMicrophone {
+function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
+  const standModel = stands.find((stand) => stand.id === placed.stand?.modelId);
   return {
     id: placed.id,
     label: placed.label,
@@ -33,6 +35,7 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel): Pl
     alignSamples: placed.alignSamples,
     targetKey: keyOf(placed.target),
     locked: placed.locked,
+    stand: placed.stand && standModel ? { model: standModel, baseM: placed.stand.baseM } : null,
   };
 }
 
@@ -41,7 +44,7 @@ export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const microphones = session.microphones.flatMap((placed) => {
     const model = models.get(placed.modelId);
-    return model ? [resolveMicrophone(placed, model)] : [];
+    return model ? [resolveMicrophone(placed, model, session.shelf.stands)] : [];
   });
   const placedGeometries = session.instruments.map(geometryOf);
   return {
@@ -51,7 +54,14 @@ export function resolvePlan(session: Session): Plan {
     units: session.units,
     microphones,
     pairs: session.pairs.map(
-      (pair): PlanPair => ({ id: pair.id, name: pair.name, leftId: pair.leftId, rightId: pair.rightId, centreKey: keyOf(pair.centre) }),
+      (pair): PlanPair => ({
+        id: pair.id,
+        name: pair.name,
+        technique: pair.technique,
+        leftId: pair.leftId,
+        rightId: pair.rightId,
+        centreKey: keyOf(pair.centre),
+      }),
     ),
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,

@@ -1,7 +1,9 @@
 import Joi from 'joi';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { CURRENT_VERSION, LIBRARY_FORMAT, SESSION_FORMAT, SHELF_FORMAT } from './document';
+import { SURFACES } from '../room';
+import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
+import { CURRENT_VERSION, LIBRARY_FORMAT, SESSION_FORMAT, SETUP_FORMAT, SHELF_FORMAT } from './document';
 
 const id = Joi.string().min(1).max(80);
 const name = Joi.string().trim().min(1).max(120);
@@ -17,6 +19,9 @@ export const roomSchema = object({
   heightM: number(1.5, 30),
   temperatureC: number(-20, 50),
   absorption: number(0.01, 0.95),
+  glass: Joi.array()
+    .items(Joi.valid(...SURFACES))
+    .unique(),
 });
 
 export const microphoneModelSchema = object({
@@ -59,9 +64,71 @@ export const deviceSchema = object({
   inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
 });
 
+export const standSchema = object({
+  id,
+  name: name.label('Name'),
+  minHeightM: number(0, 5).label('Lowest (m)'),
+  maxHeightM: number(0.05, 8).min(Joi.ref('minHeightM')).label('Highest (m)'),
+  reachM: number(0, 5).label('Boom (m)'),
+  footprintM: number(0, 2).label('Feet (m)'),
+  maxMomentKgM: number(0, 50).label('Load (kg·m)'),
+  count: Joi.number().integer().min(0).max(99).label('How many'),
+});
+
+const pointRule = Joi.alternatives().try(
+  object({ rule: Joi.valid('offset'), mark: id, byM: Joi.array().items(number(-20, 20)).length(3) }),
+  object({ rule: Joi.valid('string'), mark: id, lengthM: number(0, 20), azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) }),
+);
+const words = Joi.string().allow('').max(400);
+
+/** A set-up of one's own is written as offsets and strings from marks. */
+export const recipeSchema = object({
+  id,
+  name,
+  instrument: Joi.valid(...INSTRUMENT_KINDS),
+  variants: Joi.array().items(id).optional(),
+  needs: Joi.object().pattern(id, Joi.string().max(40)).optional(),
+  school: words.allow(null),
+  microphones: Joi.array()
+    .items(
+      object({
+        key: id,
+        label: Joi.string().trim().min(1).max(4),
+        name,
+        target: id.allow(null),
+        place: pointRule,
+        aim: Joi.alternatives().try(object({ mark: id }), object({ azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) })),
+        kinds: Joi.array()
+          .items(Joi.valid(...MICROPHONE_KINDS))
+          .min(1),
+        pattern: Joi.valid(...PATTERN_NAMES),
+        flipped: Joi.boolean().optional(),
+        padded: Joi.boolean().optional(),
+        optional: Joi.boolean().optional(),
+      }),
+    )
+    .min(1)
+    .max(32)
+    .unique('key'),
+  pairs: Joi.array()
+    .items(object({ name, technique: Joi.valid(...PAIR_TECHNIQUES), left: id, right: id, centreSource: id.allow(null) }))
+    .max(16),
+  isolation: Joi.valid(...ISOLATIONS),
+  sounds: Joi.array().items(Joi.valid(...SOUNDS)),
+  gives: words,
+  costs: words,
+  soundsLike: words,
+  listenFor: words,
+  expects: Joi.array().items(object({ code: id, why: words })),
+});
+
+export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(CURRENT_VERSION), setup: recipeSchema });
+
 const shelfKeys = {
   microphones: Joi.array().items(microphoneModelSchema).max(500).unique('id'),
   devices: Joi.array().items(deviceSchema).max(50).unique('id'),
+  stands: Joi.array().items(standSchema).max(50).unique('id'),
+  setups: Joi.array().items(recipeSchema).max(200).unique('id'),
 };
 
 const pieceSchema = object({
@@ -75,6 +142,7 @@ const pieceSchema = object({
   zM: number(0, 5),
   tiltDeg: number(-90, 90),
   resonantHead: Joi.boolean(),
+  ported: Joi.boolean().optional(),
 });
 
 const instrumentSchema = object({
@@ -86,6 +154,7 @@ const instrumentSchema = object({
   rotationDeg: number(-360, 360),
   mirrored: Joi.boolean(),
   pieces: Joi.array().items(pieceSchema).max(40).unique('id').optional(),
+  choices: Joi.object().pattern(id, Joi.string().max(40)).optional(),
 });
 
 const placedSchema = object({
@@ -102,9 +171,13 @@ const placedSchema = object({
   alignSamples: number(-1e6, 1e6),
   target: sourceReference.allow(null),
   locked: Joi.boolean(),
+  stand: object({ modelId: id, baseM: object({ x: number(-100, 100), y: number(-100, 100) }) }).allow(null),
+  heldString: object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null),
 });
 
-const pairSchema = object({ id, name, leftId: id, rightId: id, centre: sourceReference.allow(null) });
+const readingSchema = object({ microphoneId: id, from: Joi.string().min(1).max(170), lengthM: number(0, 100) });
+
+const pairSchema = object({ id, name, technique: Joi.valid(...PAIR_TECHNIQUES), leftId: id, rightId: id, centre: sourceReference.allow(null) });
 
 export const sessionSchema = object({
   format: Joi.valid(SESSION_FORMAT),
@@ -121,6 +194,7 @@ export const sessionSchema = object({
   instruments: Joi.array().items(instrumentSchema).max(60).unique('id'),
   microphones: Joi.array().items(placedSchema).max(64).unique('id'),
   pairs: Joi.array().items(pairSchema).max(32).unique('id'),
+  tape: Joi.array().items(readingSchema).max(2000),
   patch: Joi.object().pattern(id, id),
 });
 

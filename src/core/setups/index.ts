@@ -1,9 +1,28 @@
+import type { Instrument, InstrumentKind } from '../instruments';
 import type { Recipe } from './recipe';
 import { DRUM_RECIPES } from './recipes/drums.data';
+import { GUITAR_RECIPES, VOICE_RECIPES } from './recipes/guitar.data';
+import { HORN_RECIPES } from './recipes/horns.data';
+import { PERCUSSION_RECIPES } from './recipes/percussion.data';
+import { PIANO_RECIPES } from './recipes/piano.data';
 
 export { type PlacedByRecipe, placeRecipe } from './place';
 export * from './recipe';
 
 /** Every set-up the product knows. */
-export const RECIPES: readonly Recipe[] = [...DRUM_RECIPES];
+export const RECIPES: readonly Recipe[] = [
+  ...DRUM_RECIPES,
+  ...GUITAR_RECIPES,
+  ...VOICE_RECIPES,
+  ...PIANO_RECIPES,
+  ...PERCUSSION_RECIPES,
+  ...HORN_RECIPES,
+];
 export const recipeById = (id: string): Recipe | null => RECIPES.find((recipe) => recipe.id === id) ?? null;
+
+/** Whether a set-up is meant for this instrument in this size. */
+export const suitsInstrument = (recipe: Recipe, instrument: { readonly kind: InstrumentKind; readonly variant: string }): boolean =>
+  recipe.instrument === instrument.kind && (recipe.variants === undefined || recipe.variants.includes(instrument.variant));
+
+export const recipesFor = (instrument: Instrument, own: readonly Recipe[] = []): Recipe[] =>
+  [...RECIPES, ...own].filter((recipe) => suitsInstrument(recipe, instrument));

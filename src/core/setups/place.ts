@@ -1,16 +1,26 @@
 import { directionToRoom, type Geometry, type Instrument, placedGeometry } from '../instruments';
-import { add, cross, dot, normalize, scale, subtract, type Vec3, vec3 } from '../math';
+import { add, cross, distance, dot, normalize, rotateAbout, scale, subtract, type Vec3, vec3 } from '../math';
+import { clampToRoom, distanceToWall, type Room } from '../room';
 import { radiansFromDegrees } from '../units';
-import type { AimRule, Placement, Recipe, RecipeMicrophone } from './recipe';
+import type { AimRule, Placement, PointRule, Recipe, RecipeMicrophone, Side } from './recipe';
 
 /** A recipe's microphone at its place in the room. */
 export interface PlacedByRecipe {
   readonly recipe: RecipeMicrophone;
   readonly positionM: Vec3;
   readonly aimM: Vec3;
+  /** How far the room made it give way from where the recipe wanted it, metres. */
+  readonly gaveWayM: number;
 }
 
-const markOf = (geometry: Geometry, id: string): Vec3 | null => geometry.marks.find((mark) => mark.id === id)?.positionM ?? null;
+interface Context {
+  readonly instrument: Instrument;
+  readonly geometry: Geometry;
+  readonly room: Room;
+}
+
+const markOf = ({ geometry }: Context, id: string): Vec3 | null => geometry.marks.find((mark) => mark.id === id)?.positionM ?? null;
+const toRoom = ({ instrument }: Context, direction: Vec3): Vec3 => directionToRoom(instrument, direction);
 
 function bearing(azimuthDeg: number, elevationDeg: number): Vec3 {
   const azimuth = radiansFromDegrees(azimuthDeg);
@@ -18,45 +28,118 @@ function bearing(azimuthDeg: number, elevationDeg: number): Vec3 {
   return vec3(Math.cos(elevation) * Math.sin(azimuth), Math.cos(elevation) * Math.cos(azimuth), Math.sin(elevation));
 }
 
-function overRim(instrument: Instrument, geometry: Geometry, place: Extract<Placement, { rule: 'rim' }>): Vec3 | null {
-  const source = geometry.sources.find((candidate) => candidate.id === place.source);
+function overRim(context: Context, place: Extract<PointRule, { rule: 'rim' }>): Vec3 | null {
+  const source = context.geometry.sources.find((candidate) => candidate.id === place.source);
   const side = source && (place.under ? source.sides[1] : source.sides[0]);
   if (!source || !side) return null;
-  const outward = directionToRoom(instrument, bearing(place.azimuthDeg, 0));
+  const outward = toRoom(context, bearing(place.azimuthDeg, 0));
   const inPlane = normalize(subtract(outward, scale(side.normal, dot(outward, side.normal))), cross(side.normal, outward));
   const atRim = add(side.positionM, scale(inPlane, source.radiusM - place.insetM));
   return add(atRim, scale(side.normal, place.heightM));
 }
 
-function positionOf(instrument: Instrument, geometry: Geometry, place: Placement): Vec3 | null {
-  if (place.rule === 'rim') return overRim(instrument, geometry, place);
-  const mark = markOf(geometry, place.mark);
+/** A direction turned upward, then to the player's right. */
+function offAxis(context: Context, looks: Vec3, upDeg: number, rightDeg: number): Vec3 {
+  const right = normalize(cross(looks, vec3(0, 0, 1)), toRoom(context, vec3(1, 0, 0)));
+  const up = cross(right, looks);
+  const players = dot(right, toRoom(context, vec3(1, 0, 0))) >= 0 ? 1 : -1;
+  const lifted = rotateAbout(looks, right, radiansFromDegrees(upDeg));
+  return rotateAbout(lifted, up, -players * radiansFromDegrees(rightDeg));
+}
+
+function onAxis(context: Context, place: Extract<PointRule, { rule: 'axis' }>): Vec3 | null {
+  const source = context.geometry.sources.find((candidate) => candidate.id === place.source);
+  const side = source && (place.behind ? source.sides[1] : source.sides[0]);
+  if (!side) return null;
+  return add(side.positionM, scale(offAxis(context, side.normal, place.upDeg, place.rightDeg), place.distanceM));
+}
+
+/** The point where strings from two marks meet; the strings are let out alike when they are too short to meet. */
+function onTwoStrings(context: Context, place: Extract<PointRule, { rule: 'strings' }>): Vec3 | null {
+  const [a, b] = [markOf(context, place.marks[0]), markOf(context, place.marks[1])];
+  if (!a || !b) return null;
+  const apart = distance(a, b);
+  const spare = Math.max(0, (apart + 0.02 - place.lengthsM[0] - place.lengthsM[1]) / 2);
+  const [ra, rb] = [place.lengthsM[0] + spare, place.lengthsM[1] + spare];
+  const along = normalize(subtract(b, a));
+  const foot = (ra * ra - rb * rb + apart * apart) / (2 * apart);
+  const radius = Math.sqrt(Math.max(0, ra * ra - foot * foot));
+  const highest = normalize(subtract(vec3(0, 0, 1), scale(along, along.z)));
+  const right = toRoom(context, vec3(1, 0, 0));
+  const turn = dot(cross(along, highest), right) >= 0 ? 1 : -1;
+  const out = rotateAbout(highest, along, turn * radiansFromDegrees(place.turnDeg));
+  return add(add(a, scale(along, foot)), scale(out, radius));
+}
+
+/** The player's floor point, moved on away from the wall behind until the wall is far enough. */
+function offTheWall(context: Context, place: Extract<PointRule, { rule: 'off-wall' }>): Vec3 {
+  const { instrument, room } = context;
+  const behind = toRoom(context, vec3(0, -1, 0));
+  const from = vec3(instrument.positionM.x, instrument.positionM.y, place.heightM);
+  return add(from, scale(behind, -(place.distanceM - distanceToWall(room, from, behind))));
+}
+
+function pointOf(context: Context, place: PointRule): Vec3 | null {
+  if (place.rule === 'rim') return overRim(context, place);
+  if (place.rule === 'axis') return onAxis(context, place);
+  if (place.rule === 'strings') return onTwoStrings(context, place);
+  if (place.rule === 'off-wall') return offTheWall(context, place);
+  const mark = markOf(context, place.mark);
   if (!mark) return null;
   const offset = place.rule === 'offset' ? vec3(...place.byM) : scale(bearing(place.azimuthDeg, place.elevationDeg), place.lengthM);
-  return add(mark, directionToRoom(instrument, offset));
+  return add(mark, toRoom(context, offset));
+}
+
+/** To the right as a pair looks; a pair that looks straight down has the player's right. */
+function rightOf(context: Context, forward: Vec3): Vec3 {
+  const up = Math.abs(forward.z) > 0.95 ? toRoom(context, vec3(0, 1, 0)) : vec3(0, 0, 1);
+  return normalize(cross(forward, up));
+}
+
+const signOf = (side: Side): number => (side === 'right' ? 1 : -1);
+
+function positionOf(context: Context, place: Placement): Vec3 | null {
+  if (place.rule !== 'array') return pointOf(context, place);
+  const about = pointOf(context, place.about);
+  const facing = markOf(context, place.facing);
+  if (!about || !facing) return null;
+  const right = rightOf(context, normalize(subtract(facing, about)));
+  return add(about, scale(right, (signOf(place.side) * place.spacingM) / 2));
 }
 
 /** How far ahead an aim without a mark is put, metres. */
 const AIM_AHEAD_M = 0.5;
 
-function aimOf(instrument: Instrument, geometry: Geometry, aim: AimRule, positionM: Vec3): Vec3 | null {
-  if ('mark' in aim) return markOf(geometry, aim.mark);
-  return add(positionM, scale(directionToRoom(instrument, bearing(aim.azimuthDeg, aim.elevationDeg)), AIM_AHEAD_M));
+function aimOf(context: Context, microphone: RecipeMicrophone, positionM: Vec3): Vec3 | null {
+  const aim: AimRule = microphone.aim;
+  if ('mark' in aim) return markOf(context, aim.mark);
+  if ('azimuthDeg' in aim) return add(positionM, scale(toRoom(context, bearing(aim.azimuthDeg, aim.elevationDeg)), AIM_AHEAD_M));
+  const facing = markOf(context, aim.facing);
+  const about = microphone.place.rule === 'array' ? pointOf(context, microphone.place.about) : positionM;
+  if (!facing || !about) return null;
+  const forward = normalize(subtract(facing, about));
+  const right = rightOf(context, forward);
+  const turned = rotateAbout(forward, cross(right, forward), -signOf(aim.side) * radiansFromDegrees(aim.outDeg));
+  return add(positionM, scale(turned, AIM_AHEAD_M));
 }
+
+/** Recipes keep capsules at least this far from the room's surfaces, metres. */
+const OFF_SURFACE_M = 0.06;
 
 /**
  * Places a recipe round an instrument. Microphones whose mark or drum the instrument lacks are left out and named in
- * `missing` (a three-piece kit has no rack tom).
+ * `missing` (a three-piece kit has no rack tom). A point outside the room gives way to its nearest place inside.
  */
-export function placeRecipe(recipe: Recipe, instrument: Instrument): { placed: PlacedByRecipe[]; missing: string[] } {
-  const geometry = placedGeometry(instrument);
+export function placeRecipe(recipe: Recipe, instrument: Instrument, room: Room): { placed: PlacedByRecipe[]; missing: string[] } {
+  const context: Context = { instrument, geometry: placedGeometry(instrument), room };
   const placed: PlacedByRecipe[] = [];
   const missing: string[] = [];
   for (const microphone of recipe.microphones) {
-    const positionM = positionOf(instrument, geometry, microphone.place);
-    const aimM = positionM && aimOf(instrument, geometry, microphone.aim, positionM);
-    if (positionM && aimM) placed.push({ recipe: microphone, positionM, aimM });
-    else missing.push(microphone.name);
+    const wanted = positionOf(context, microphone.place);
+    const positionM = wanted && clampToRoom(room, wanted, OFF_SURFACE_M);
+    const aimM = positionM && aimOf(context, microphone, positionM);
+    if (wanted && positionM && aimM) placed.push({ recipe: microphone, positionM, aimM, gaveWayM: distance(wanted, positionM) });
+    else if (!microphone.optional) missing.push(microphone.name);
   }
   return { placed, missing };
 }

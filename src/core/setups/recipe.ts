@@ -1,8 +1,8 @@
 import type { InstrumentKind } from '../instruments';
 import type { MicrophoneKind, PatternName } from '../microphones';
 
-/** Where a recipe puts a capsule, in terms of the instrument. Azimuth is clockwise from the player's forward, from above. */
-export type Placement =
+/** Where one point goes, in terms of the instrument. Azimuth is clockwise from the player's forward, from above. */
+export type PointRule =
   /** A fixed offset from a mark in the instrument's frame (x player's right, y forward, z up), metres. */
   | { readonly rule: 'offset'; readonly mark: string; readonly byM: readonly [number, number, number] }
   /** On a string of a given length from a mark. */
@@ -15,10 +15,34 @@ export type Placement =
       readonly insetM: number;
       readonly heightM: number;
       readonly under?: boolean;
-    };
+    }
+  /** A distance out along the way a source looks, turned off that axis upward and to the player's right. */
+  | {
+      readonly rule: 'axis';
+      readonly source: string;
+      readonly distanceM: number;
+      readonly upDeg: number;
+      readonly rightDeg: number;
+      readonly behind?: boolean;
+    }
+  /** On two strings at once: the circle where they meet, turned from its highest point to the player's right. */
+  | { readonly rule: 'strings'; readonly marks: readonly [string, string]; readonly lengthsM: readonly [number, number]; readonly turnDeg: number }
+  /** Out from the wall behind the player, through the player, at a height. */
+  | { readonly rule: 'off-wall'; readonly distanceM: number; readonly heightM: number };
+
+/** A point, or one of two microphones set side by side about a point, seen as the microphones look. */
+export type Placement =
+  | PointRule
+  | { readonly rule: 'array'; readonly about: PointRule; readonly facing: string; readonly spacingM: number; readonly side: Side };
+
+export type Side = 'left' | 'right';
 
 /** What a recipe's microphone looks at. */
-export type AimRule = { readonly mark: string } | { readonly azimuthDeg: number; readonly elevationDeg: number };
+export type AimRule =
+  | { readonly mark: string }
+  | { readonly azimuthDeg: number; readonly elevationDeg: number }
+  /** Turned out from a mark that the pair faces, to its own side. */
+  | { readonly facing: string; readonly outDeg: number; readonly side: Side };
 
 export interface RecipeMicrophone {
   readonly key: string;
@@ -32,23 +56,56 @@ export interface RecipeMicrophone {
   readonly kinds: readonly MicrophoneKind[];
   readonly pattern: PatternName;
   readonly flipped?: boolean;
+  readonly padded?: boolean;
+  /** Left out without a word where the instrument has no such part (a third tom). */
+  readonly optional?: boolean;
 }
+
+export const PAIR_TECHNIQUES = [
+  'spaced',
+  'XY',
+  'AB',
+  'ORTF',
+  'DIN',
+  'NOS',
+  'mid-side',
+  'crossed figure-8s',
+  'equal-distance pair',
+  'half-crossed',
+  'other',
+] as const;
+export type PairTechnique = (typeof PAIR_TECHNIQUES)[number];
 
 export interface RecipePair {
   readonly name: string;
+  readonly technique: PairTechnique;
   readonly left: string;
   readonly right: string;
   readonly centreSource: string | null;
 }
+
+export const SOUNDS = ['natural', 'bright', 'dark', 'attack', 'body', 'dry', 'roomy', 'wide', 'mono'] as const;
+/** Words for the sound wanted, by which the chooser sorts. */
+export type Sound = (typeof SOUNDS)[number];
+
+export const ISOLATIONS = ['little', 'some', 'much'] as const;
+/** How well the set-up keeps other players and the room out. */
+export type Isolation = (typeof ISOLATIONS)[number];
 
 /** A set-up: a named recipe that places microphones round an instrument from its dimensions. All are common practice. */
 export interface Recipe {
   readonly id: string;
   readonly name: string;
   readonly instrument: InstrumentKind;
+  /** Variants it is for; all when absent. */
+  readonly variants?: readonly string[];
+  /** Choices the instrument must have, such as a singing player. */
+  readonly needs?: Readonly<Record<string, string>>;
   readonly school: string | null;
   readonly microphones: readonly RecipeMicrophone[];
   readonly pairs: readonly RecipePair[];
+  readonly isolation: Isolation;
+  readonly sounds: readonly Sound[];
   readonly gives: string;
   readonly costs: string;
   readonly soundsLike: string;

@@ -1,6 +1,6 @@
 import { BOATHOUSE_SHELF, boathouseKit } from '../../../../demo/boathouse';
 import { exportLibrary, importDocument } from '../../../core/exchange';
-import { newSession, type Session } from '../../../core/session';
+import { newSession, putOwnSetup, type Session } from '../../../core/session';
 import { database, deleteSession, loadShelf, storeSession, storeShelf } from '../../db/database';
 
 const now = (): string => new Date().toISOString();
@@ -33,8 +33,13 @@ export async function importText(text: string): Promise<{ ok: boolean; message: 
   const imported = importDocument(text);
   if (!imported.ok) return { ok: false, message: imported.reason };
   if (imported.kind === 'shelf') {
-    await storeShelf({ microphones: imported.shelf.microphones, devices: imported.shelf.devices });
+    const { microphones, devices, stands, setups } = imported.shelf;
+    await storeShelf({ microphones, devices, stands, setups });
     return { ok: true, message: 'The shelf was taken in; new sessions will use it.' };
+  }
+  if (imported.kind === 'setup') {
+    await storeShelf(putOwnSetup((await loadShelf()) ?? BOATHOUSE_SHELF, imported.setup));
+    return { ok: true, message: `The set-up “${imported.setup.name}” was taken in; new sessions will offer it.` };
   }
   const sessions = imported.kind === 'session' ? [imported.session] : imported.library.sessions;
   const taken = new Set((await database.sessions.toCollection().primaryKeys()) as string[]);

@@ -1,11 +1,11 @@
-import { add, ORIGIN, scale, type Vec3, vec3 } from '../../math';
+import { add, scale, type Vec3, vec3 } from '../../math';
 import { metresFromInches, radiansFromDegrees } from '../../units';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { circle, circlePoints, cylinder, line, lugs, seatedPlayer } from '../shapes';
+import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
+import { circle, circlePoints, cylinder, line, lugs } from '../shapes';
 import type { KitPiece } from './pieces';
 
-const THRONE = vec3(-0.12, -0.66, 0.5);
-const HEAD_HEIGHT_M = 1.26;
+const DRUMMER = seated(vec3(-0.12, -0.66, 0.5));
 
 /** Planning levels by piece (from memory, ±6 dB): peak dB SPL at a distance in metres, band in Hz. */
 const VOICE = {
@@ -39,8 +39,12 @@ function sourceOf(piece: KitPiece, instrumentId: string): Source {
   const away = { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: isDrum(piece) ? -3 : 0 } as const;
   const { bandHz, ...voice } = VOICE[piece.kind];
   const sides = piece.kind === 'kick' ? ([batter, { ...away, levelDb: 0 }] as const) : ([batter, away] as const);
-  return { id: piece.id, instrumentId, name: piece.name, sides, radiusM: radiusOf(piece), bandHz, ...voice };
+  return { id: piece.id, instrumentId, name: piece.name, groupId: piece.id, sides, radiusM: radiusOf(piece), bandHz, ...voice };
 }
+
+/** The port sits off centre in the front head, low and to the player's right. */
+const portOf = (piece: KitPiece): Vec3 =>
+  add(add(centreOf(piece), scale(batterNormal(piece), -depthOf(piece))), vec3(0.6 * radiusOf(piece), 0, -0.35 * radiusOf(piece)));
 
 function marksOf(piece: KitPiece): Mark[] {
   const centre = centreOf(piece);
@@ -51,13 +55,16 @@ function marksOf(piece: KitPiece): Mark[] {
     return [
       { id: `${piece.id}-beater`, name: `${piece.name} beater spot`, positionM: centre },
       { id: `${piece.id}-front`, name: `${piece.name} front head centre`, positionM: front },
-      { id: `${piece.id}-port`, name: `${piece.name} port`, positionM: add(front, vec3(0.6 * r, 0, -0.35 * r)) },
+      ...(piece.resonantHead && piece.ported !== false ? [{ id: `${piece.id}-port`, name: `${piece.name} port`, positionM: portOf(piece) }] : []),
+      { id: `${piece.id}-hoop-top`, name: `${piece.name} front hoop, top`, positionM: add(front, vec3(0, 0, r)) },
     ];
   }
   const edge = isDrum(piece) ? 'rim' : 'edge';
   return [
     { id: `${piece.id}-centre`, name: `${piece.name} ${isDrum(piece) ? 'centre' : 'bell'}`, positionM: centre },
     { id: `${piece.id}-${edge}`, name: `${piece.name} ${edge}, far side`, positionM: add(centre, vec3(0, r, 0)) },
+    { id: `${piece.id}-${edge}-left`, name: `${piece.name} ${edge}, left`, positionM: add(centre, vec3(-r, 0, 0)) },
+    { id: `${piece.id}-${edge}-right`, name: `${piece.name} ${edge}, right`, positionM: add(centre, vec3(r, 0, 0)) },
   ];
 }
 
@@ -70,12 +77,11 @@ function drumShapes(piece: KitPiece): Shape[] {
   const shapes = [cylinder(centre, normal, r, depth), circle(centre, normal, r), circle(centre, normal, r * 0.93, 'inner')];
   shapes.push(...lugs(centre, normal, r, depth, piece.kind === 'tom' ? 6 : 8));
   if (piece.kind !== 'kick') return shapes;
-  const port = add(far, vec3(0.6 * r, 0, -0.35 * r));
   const pedal = [vec3(centre.x, centre.y, 0.02), vec3(centre.x, centre.y - 0.34, 0.02)];
   return [
     ...shapes,
-    circle(far, normal, r),
-    circle(port, normal, 0.065, 'inner'),
+    circle(far, normal, r, piece.resonantHead ? 'main' : 'inner'),
+    ...(piece.resonantHead && piece.ported !== false ? [circle(portOf(piece), normal, 0.065, 'inner')] : []),
     line(pedal),
     line([vec3(centre.x, centre.y - 0.05, 0.02), centre]),
   ];
@@ -91,40 +97,59 @@ function cymbalShapes(piece: KitPiece): Shape[] {
   return [line([vec3(centre.x, centre.y, 0), centre]), ...discs.reverse(), circle(centre, normal, r * 0.6, 'inner'), bell];
 }
 
-function sweepOf(piece: KitPiece): KeepOut {
+/** The stick's way to a drum; over a plate also the air its edge and bow move in. */
+function sweepOf(piece: KitPiece): KeepOut[] {
   const height = isDrum(piece) ? 0.12 : 0.06;
-  return {
+  const stick: KeepOut = {
     id: `${piece.id}-sweep`,
     name: `${piece.name}: stick sweep`,
-    centreM: add(centreOf(piece), scale(batterNormal(piece), height)),
+    kind: 'swing',
+    pointsM: [add(centreOf(piece), scale(batterNormal(piece), height))],
     radiusM: 0.07,
     why: 'a stick comes down here',
+  };
+  if (isDrum(piece)) return [stick];
+  const bow: KeepOut = {
+    id: `${piece.id}-bow`,
+    name: `${piece.name}: bow and edge`,
+    kind: 'swing',
+    pointsM: circlePoints(centreOf(piece), batterNormal(piece), radiusOf(piece) * 0.9, 12),
+    radiusM: 0.05,
+    why: 'the plate swings through here',
+  };
+  return [stick, bow];
+}
+
+/** Things with feet on the floor that a stand cannot share. */
+function feetOf(piece: KitPiece): KeepOut {
+  const c = centreOf(piece);
+  const inKick = piece.kind === 'kick';
+  return {
+    id: `${piece.id}-foot`,
+    name: inKick ? 'Kick pedal' : piece.kind === 'hat' ? 'Hat pedal' : `${piece.name}: its legs`,
+    kind: 'foot',
+    pointsM: inKick ? [vec3(c.x, -0.34, 0.05), vec3(c.x, -0.04, 0.05)] : [vec3(c.x, c.y, 0.05)],
+    radiusM: inKick ? 0.12 : 0.1,
+    why: inKick || piece.kind === 'hat' ? 'a foot works here' : 'its legs stand here',
   };
 }
 
 /** A kit in its own frame: origin on the floor below the kick's batter head, drummer facing +y. */
 export function buildKit(pieces: readonly KitPiece[], instrumentId: string): Geometry {
-  const floor = vec3(THRONE.x, THRONE.y, 0);
-  const head = vec3(THRONE.x, THRONE.y + 0.04, HEAD_HEIGHT_M);
+  const throne = DRUMMER.seatM;
   return {
-    marks: [
-      ...pieces.flatMap(marksOf),
-      { id: 'drummer-head', name: 'Drummer’s head', positionM: head },
-      { id: 'right-shoulder', name: 'Drummer’s right shoulder', positionM: add(head, vec3(0.2, -0.04, -0.28)) },
-      { id: 'left-shoulder', name: 'Drummer’s left shoulder', positionM: add(head, vec3(-0.2, -0.04, -0.28)) },
-      { id: 'throne', name: 'Throne', positionM: THRONE },
-    ],
+    marks: [...pieces.flatMap(marksOf), ...playerMarks(DRUMMER, 'Drummer’s'), { id: 'throne', name: 'Throne', positionM: throne }],
     sources: pieces.map((piece) => sourceOf(piece, instrumentId)),
     shapes: [
-      circle(THRONE, vec3(0, 0, 1), 0.17),
-      line([floor, THRONE]),
-      ...seatedPlayer(THRONE, HEAD_HEIGHT_M),
+      circle(throne, vec3(0, 0, 1), 0.17),
+      line([vec3(throne.x, throne.y, 0), throne]),
+      ...seatedShapes(DRUMMER),
       ...[...pieces].sort((a, b) => a.zM - b.zM).flatMap((piece) => (isDrum(piece) ? drumShapes(piece) : cymbalShapes(piece))),
     ],
     keepOuts: [
-      ...pieces.filter((piece) => piece.kind !== 'kick').map(sweepOf),
-      { id: 'head', name: 'Drummer’s head', centreM: head, radiusM: 0.2, why: 'the drummer’s head is here' },
-      { id: 'pedal', name: 'Kick pedal', centreM: add(ORIGIN, vec3(pieces[0]?.xM ?? 0, -0.2, 0.05)), radiusM: 0.16, why: 'the foot works here' },
+      ...pieces.filter((piece) => piece.kind !== 'kick').flatMap(sweepOf),
+      ...pieces.filter((piece) => piece.kind !== 'tom' || !piece.id.includes('rack')).map(feetOf),
+      headKeepOut(DRUMMER, 'Drummer’s head', 'the drummer’s head is here'),
     ],
   };
 }

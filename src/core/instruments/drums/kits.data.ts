@@ -5,6 +5,8 @@ import type { KitPiece } from './pieces';
  * snare at thigh level (common practice). The kit's origin is on the floor under the middle of the kick's batter head;
  * the drummer faces +y and sits at negative y.
  */
+const BASIS = 'Diameters and depths as drums are sold; heights for a seated adult, snare at thigh level (common practice).';
+
 const kick: KitPiece = {
   id: 'kick',
   kind: 'kick',
@@ -78,11 +80,12 @@ const floorTom: KitPiece = {
   tiltDeg: 4,
 };
 
-export const KIT_VARIANTS: Readonly<Record<string, { readonly name: string; readonly pieces: readonly KitPiece[] }>> = {
-  'three-piece': { name: 'Three-piece kit', pieces: [kick, snare, floorTom, hat, ride] },
-  'four-piece': { name: 'Four-piece kit', pieces: [kick, snare, rackTom, floorTom, hat, crash, ride] },
+export const KIT_VARIANTS: Readonly<Record<string, { readonly name: string; readonly basis: string; readonly pieces: readonly KitPiece[] }>> = {
+  'three-piece': { name: 'Three-piece kit', basis: BASIS, pieces: [kick, snare, floorTom, hat, ride] },
+  'four-piece': { name: 'Four-piece kit', basis: BASIS, pieces: [kick, snare, rackTom, floorTom, hat, crash, ride] },
   'five-piece': {
     name: 'Five-piece kit',
+    basis: BASIS,
     pieces: [
       kick,
       snare,

@@ -15,4 +15,6 @@ export interface KitPiece {
   /** Lean toward the drummer, degrees (0 is level; a kick's head stands upright whatever this says). */
   readonly tiltDeg: number;
   readonly resonantHead: boolean;
+  /** A hole in a kick's front head; taken as there unless said otherwise. */
+  readonly ported?: boolean;
 }

@@ -1,0 +1,96 @@
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { BOATHOUSE_SHELF } from '../demo/boathouse';
+import { StaticFace } from '../src/app/drawing/StaticFace';
+import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../src/core/instruments';
+import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
+import { addInstrument, newSession, placeSetup, type Session } from '../src/core/session';
+import { RECIPES, type Recipe } from '../src/core/setups';
+
+/** Draws every instrument and every set-up on contact sheets: npm run contact-sheet -- [FOLDER]. */
+const out = process.argv[2] ?? '.cache/contact';
+const CATALOGUE = { ...BOATHOUSE_SHELF, microphones: MICROPHONE_CATALOGUE.map((model) => ({ ...model, count: 12 })) };
+
+function roomWith(instrument: Omit<Instrument, 'id' | 'name' | 'positionM' | 'rotationDeg' | 'mirrored'>): Session {
+  const empty = {
+    ...newSession('sheet', 'sheet', '2026-06-13T09:30:00.000Z', CATALOGUE),
+    room: { widthM: 7, depthM: 7.6, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] },
+  };
+  const placed: Instrument = { ...instrument, id: 'i', name: 'i', positionM: { x: 3.5, y: 2.45 }, rotationDeg: 0, mirrored: false };
+  return addInstrument(placed)(empty);
+}
+
+function withRecipe(recipe: Recipe): Session {
+  const variant =
+    recipe.variants?.[0] ??
+    (recipe.microphones.some((m) => m.target === 'mid-tom') ? 'five-piece' : recipe.instrument === 'drum-kit' ? 'four-piece' : '');
+  const first = variant || (Object.keys(familyOf(recipe.instrument).variants)[0] ?? '');
+  let ids = 0;
+  return placeSetup(roomWith({ kind: recipe.instrument, variant: first }), recipe, 'i', () => `m${++ids}`).session;
+}
+
+interface Cell {
+  readonly title: string;
+  readonly session: Session;
+}
+
+const instruments: Cell[] = INSTRUMENT_KINDS.flatMap((kind) =>
+  Object.entries(familyOf(kind).variants).map(([variant, { name }]) => ({ title: name, session: roomWith({ kind, variant }) })),
+);
+const setups: Cell[] = RECIPES.map((recipe) => ({ title: `${recipe.name} (${recipe.instrument})`, session: withRecipe(recipe) }));
+
+const STRINGS = ['#f0a04b', '#62bdf0', '#3cc9a0', '#e49ac4', '#e6db5c', '#f58a5e', '#9db2ff', '#c4ced2'];
+const COLOURS = {
+  page: '#12181b',
+  panel: '#1a2327',
+  line: '#2c3a40',
+  edge: '#5d6f77',
+  ink: '#ece6d9',
+  quiet: '#a9b3b3',
+  tape: '#f0b429',
+  tapeFill: '#f0b429',
+};
+const variables = [...Object.entries(COLOURS), ...STRINGS.map((c, i) => [`string${i}`, c] as const)]
+  .map(([name, value]) => `--chakra-colors-${name}:${value}`)
+  .join(';');
+
+function page(cells: readonly Cell[], css: string): string {
+  const body = renderToStaticMarkup(
+    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 6 }}>
+      {cells.map((cell) => (
+        <div key={cell.title} style={{ border: '1px solid #2c3a40', padding: 4 }}>
+          <div>{cell.title}</div>
+          <div style={{ display: 'flex' }}>
+            {(['plan', 'side', 'front'] as const).map((face) => (
+              <div key={face} style={{ width: 150, height: 150 }}>
+                <StaticFace session={cell.session} face={face} width={150} height={150} labels bare />
+              </div>
+            ))}
+          </div>
+        </div>
+      ))}
+    </div>,
+  );
+  return `<!doctype html><style>:root{${variables}} body{background:#12181b;color:#ece6d9;font:12px sans-serif;margin:6px} ${css}</style>${body}`;
+}
+
+const { readFileSync } = await import('node:fs');
+const css = readFileSync('src/app/theme/page.css', 'utf8');
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const tab = await browser.newPage({ viewport: { width: 1920, height: 1000 } });
+const PER_SHEET = 20;
+for (const [name, cells] of [
+  ['instruments', instruments],
+  ['setups', setups],
+] as const)
+  for (let at = 0; at < cells.length; at += PER_SHEET) {
+    await tab.setContent(page(cells.slice(at, at + PER_SHEET), css));
+    await tab.screenshot({ path: `${out}/${name}-${at / PER_SHEET + 1}.png`, fullPage: true });
+  }
+console.log(`${instruments.length} instruments and ${setups.length} set-ups drawn in ${out}`);
+await browser.close();

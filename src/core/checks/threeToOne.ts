@@ -1,0 +1,36 @@
+import { type ArrivalTable, sourceKey } from '../arrivals';
+import { distance } from '../math';
+import { SHARED_WITHIN_DB } from './shared';
+
+/** What the two three-to-one schools say of two microphones. */
+export interface ThreeToOne {
+  /** Distance school: microphones apart, over the farther one's distance to its source; 3 or more is met. */
+  readonly distanceRatio: number;
+  readonly distanceMet: boolean;
+  /** Leak school: by how much less the first hears the second's source than the second does, and the other way; null on one shared source. */
+  readonly leakDb: number | null;
+  readonly leakMet: boolean | null;
+}
+
+/**
+ * Both schools for two microphones. On one shared source the leak school promises nothing: null, look at delay and level.
+ * Null when a microphone has no source to be judged by.
+ */
+export function threeToOne(table: ArrivalTable, firstId: string, secondId: string): ThreeToOne | null {
+  const { plan, rows } = table;
+  const [a, b] = [firstId, secondId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
+  const [first, second] = [plan.microphones[a ?? -1], plan.microphones[b ?? -1]];
+  if (!first || !second) return null;
+  const pair = plan.pairs.find((candidate) => [candidate.leftId, candidate.rightId].every((id) => id === firstId || id === secondId));
+  const indexOf = (key: string | null): number => plan.sources.findIndex((source) => sourceKey(source) === key);
+  const [s, t] = [indexOf(first.targetKey ?? pair?.centreKey ?? null), indexOf(second.targetKey ?? pair?.centreKey ?? null)];
+  const [own, other] = [rows[a ?? -1]?.[s], rows[b ?? -1]?.[t]];
+  if (!own || !other) return null;
+  const distanceRatio = distance(first.positionM, second.positionM) / Math.max(own.distanceM, other.distanceM);
+  const common = { distanceRatio, distanceMet: distanceRatio >= 3 };
+  if (s === t) return { ...common, leakDb: null, leakMet: null };
+  const [leakIntoFirst, leakIntoSecond] = [rows[a ?? -1]?.[t], rows[b ?? -1]?.[s]];
+  if (!leakIntoFirst || !leakIntoSecond) return null;
+  const leakDb = Math.min(other.incidentSplDb - leakIntoFirst.levelDb, own.incidentSplDb - leakIntoSecond.levelDb);
+  return { ...common, leakDb, leakMet: leakDb >= SHARED_WITHIN_DB };
+}

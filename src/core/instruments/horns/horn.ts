@@ -1,0 +1,106 @@
+import { add, normalize, scale, type Vec3, vec3 } from '../../math';
+import type { Family } from '../family';
+import type { InstrumentShape } from '../instrument';
+import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
+import { headKeepOut, playerMarks, seated, seatedShapes, standing, stool } from '../people';
+import { circle, tube } from '../shapes';
+import { BRASS, type Horn, SAXOPHONES } from './horns.data';
+
+const point = (p: readonly [number, number, number]): Vec3 => vec3(...p);
+
+/** Where the bell begins to flare: back along its axis. */
+const throatOf = (horn: Horn): Vec3 => add(point(horn.bellM), scale(normalize(point(horn.looks)), -horn.flareM));
+
+function shapesOf(horn: Horn): Shape[] {
+  const looks = normalize(point(horn.looks));
+  const bell = point(horn.bellM);
+  const r = horn.bellDiameterM / 2;
+  const throat = throatOf(horn);
+  const mid = add(bell, scale(looks, -0.3 * horn.flareM));
+  const pipes = horn.pipes.flatMap(({ radiusM, points }) =>
+    points.slice(1).map((p, i) => tube(point(points[i] as (typeof points)[number]), point(p), radiusM)),
+  );
+  return [
+    ...pipes,
+    tube(throat, mid, 0.18 * r, 0.42 * r),
+    tube(mid, bell, 0.42 * r, r),
+    circle(bell, looks, r),
+    circle(bell, looks, 0.35 * r, 'inner'),
+  ];
+}
+
+function marksOf(horn: Horn): Mark[] {
+  const bell = point(horn.bellM);
+  const looks = normalize(point(horn.looks));
+  const r = horn.bellDiameterM / 2;
+  const upright = Math.abs(looks.z) > 0.7;
+  const rim = upright ? vec3(0, r, 0) : vec3(0, -looks.z * r, Math.abs(looks.y) * r);
+  return [
+    { id: 'bell', name: 'Bell, middle', positionM: bell },
+    { id: 'bell-rim', name: upright ? 'Bell rim, front' : 'Bell rim, top', positionM: add(bell, rim) },
+    ...(horn.keys
+      ? [
+          {
+            id: 'keys',
+            name: horn.bandHz[0] < 250 && horn.pipes.length === 4 ? 'Left-hand keys' : 'Valves and left hand',
+            positionM: point(horn.keys),
+          },
+        ]
+      : []),
+  ];
+}
+
+/** The bell radiates forward, the more so the higher; a saxophone's keys let part of it out. Planning level from memory, ±6 dB. */
+function sourceOf(horn: Horn, instrumentId: string): Source {
+  return {
+    id: 'bell',
+    instrumentId,
+    name: horn.name,
+    groupId: 'horn',
+    sides: [{ positionM: point(horn.bellM), normal: normalize(point(horn.looks)), polarity: 1, levelDb: 0 }],
+    radiusM: horn.bellDiameterM / 2,
+    peakSplDb: horn.peakSplDb,
+    atM: horn.atM,
+    bandHz: horn.bandHz,
+    allRoundShare: horn.allRoundShare,
+  };
+}
+
+function keepOutsOf(horn: Horn): KeepOut[] {
+  const bell = point(horn.bellM);
+  const looks = normalize(point(horn.looks));
+  const blast: KeepOut = {
+    id: 'blast',
+    name: 'Bell blast',
+    kind: 'blast',
+    pointsM: [bell, add(bell, scale(looks, 0.1))],
+    radiusM: Math.max(0.05, 0.6 * horn.bellDiameterM),
+    why: 'the air of the bell blows here',
+  };
+  const slide: KeepOut[] = horn.swing
+    ? [{ id: 'slide', name: 'Slide', kind: 'swing', pointsM: horn.swing.map(point), radiusM: 0.08, why: 'the slide runs through here' }]
+    : [];
+  return [blast, ...slide];
+}
+
+function buildFrom(table: Readonly<Record<string, Horn>>, usual: string) {
+  return (instrument: InstrumentShape): Geometry => {
+    const horn = table[instrument.variant] ?? (table[usual] as Horn);
+    const player = horn.standing ? standing(0, 0) : seated(vec3(0, 0, 0.47));
+    return {
+      marks: [...marksOf(horn), ...playerMarks(player, 'Player’s')],
+      sources: [sourceOf(horn, instrument.id)],
+      shapes: [...(horn.standing ? [] : stool(player)), ...seatedShapes(player), ...shapesOf(horn)],
+      keepOuts: [...keepOutsOf(horn), headKeepOut(player, 'Player’s head', 'the player’s head is here')],
+    };
+  };
+}
+
+export const BRASS_FAMILY: Family = { name: 'Brass', group: 'Horns', variants: BRASS, choices: [], build: buildFrom(BRASS, 'trumpet') };
+export const SAXOPHONE_FAMILY: Family = {
+  name: 'Saxophone',
+  group: 'Horns',
+  variants: SAXOPHONES,
+  choices: [],
+  build: buildFrom(SAXOPHONES, 'alto'),
+};

@@ -1,0 +1,11 @@
+import type { KitPiece } from './drums/pieces';
+
+/** What decides an instrument's form, wherever it stands. */
+export interface InstrumentShape {
+  readonly id: string;
+  readonly variant: string;
+  /** The pieces of a kit where they differ from the variant's. */
+  readonly pieces?: readonly KitPiece[];
+  /** Value by choice id where it is not the usual one. */
+  readonly choices?: Readonly<Record<string, string>>;
+}

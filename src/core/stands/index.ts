@@ -1,0 +1,3 @@
+export * from './choose';
+export * from './model';
+export * from './reach';
