@@ -17,16 +17,18 @@ export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { pape
   return (
     <g aria-hidden="true">
       <rect className="room" x={left} y={top} width={right - left} height={bottom - top} />
-      {steps(widthM, stepM).map((u, i) => (
-        <g key={u}>
-          <line className="tick" x1={paper.xOf(u)} x2={paper.xOf(u)} y1={edgeY} y2={edgeY + (long(i) ? 8 : 4)} />
-          {long(i) && (
-            <text x={paper.xOf(u)} y={edgeY + 20} textAnchor="middle">
-              {formatLength(u, units).replace(/ cm$/, '')}
-            </text>
-          )}
-        </g>
-      ))}
+      {steps(widthM, stepM)
+        .map((mark, i) => [mark, paper.projection.rulerU(mark), i] as const)
+        .map(([mark, u, i]) => (
+          <g key={u}>
+            <line className="tick" x1={paper.xOf(u)} x2={paper.xOf(u)} y1={edgeY} y2={edgeY + (long(i) ? 8 : 4)} />
+            {long(i) && (
+              <text x={paper.xOf(u)} y={edgeY + 20} textAnchor="middle">
+                {formatLength(mark, units).replace(/ cm$/, '')}
+              </text>
+            )}
+          </g>
+        ))}
       {steps(heightM, stepM).map((v, i) => (
         <g key={v}>
           <line className="tick" x1={edgeX - (long(i) ? 8 : 4)} x2={edgeX} y1={paper.yOf(v)} y2={paper.yOf(v)} />

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../../core/math';
 import type { Room } from '../../core/room';
 
-/** The ways a room is looked at: from above, across it (from the right wall), along it (from the front wall's far side). */
+/** The ways a room is looked at: from above, across it (from the right wall), along it (from the front wall, as a listener sees the players). */
 export type Face = 'plan' | 'side' | 'front';
 
 /** How a face lays the room on paper, in metres: u to the right, v up. */
@@ -11,6 +11,8 @@ export interface Projection {
   readonly heightM: number;
   u(point: Vec3): number;
   v(point: Vec3): number;
+  /** What the ruler says at a place on paper: the room's own measure, or back from it. */
+  rulerU(u: number): number;
   /** Nearness to the eye: larger is drawn later. */
   near(point: Vec3): number;
   /** The point moved on paper by (du, dv) metres; the hidden coordinate stays. */
@@ -26,6 +28,7 @@ export function projectionOf(face: Face, room: Room): Projection {
       u: (p) => p.x,
       v: (p) => p.y,
       near: (p) => p.z,
+      rulerU: (u) => u,
       moved: (p, du, dv) => ({ x: p.x + du, y: p.y + dv, z: p.z }),
     };
   if (face === 'side')
@@ -36,16 +39,18 @@ export function projectionOf(face: Face, room: Room): Projection {
       u: (p) => p.y,
       v: (p) => p.z,
       near: (p) => p.x,
+      rulerU: (u) => u,
       moved: (p, du, dv) => ({ x: p.x, y: p.y + du, z: p.z + dv }),
     };
   return {
     face,
     widthM: room.widthM,
     heightM: room.heightM,
-    u: (p) => p.x,
+    u: (p) => room.widthM - p.x,
     v: (p) => p.z,
-    near: (p) => -p.y,
-    moved: (p, du, dv) => ({ x: p.x + du, y: p.y, z: p.z + dv }),
+    near: (p) => p.y,
+    rulerU: (u) => room.widthM - u,
+    moved: (p, du, dv) => ({ x: p.x - du, y: p.y, z: p.z + dv }),
   };
 }
 

@@ -33,7 +33,7 @@ function nextColour(session: Session): number {
 }
 
 /** Kinds that lie, clip or lean where they are put. */
-const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on'];
+const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on', 'loudspeaker'];
 
 /** Places a set-up round an instrument with microphones from the shelf; says what it could not find. */
 export function placeSetup(session: Session, recipe: Recipe, instrumentId: string, newId: NewId): { session: Session; missing: string[] } {

@@ -130,7 +130,11 @@ const OFF_SURFACE_M = 0.06;
  * Places a recipe round an instrument. Microphones whose mark or drum the instrument lacks are left out and named in
  * `missing` (a three-piece kit has no rack tom). A point outside the room gives way to its nearest place inside.
  */
-export function placeRecipe(recipe: Recipe, instrument: Instrument, room: Room): { placed: PlacedByRecipe[]; missing: string[] } {
+export function placeRecipe(
+  recipe: Pick<Recipe, 'microphones'>,
+  instrument: Instrument,
+  room: Room,
+): { placed: PlacedByRecipe[]; missing: string[] } {
   const context: Context = { instrument, geometry: placedGeometry(instrument), room };
   const placed: PlacedByRecipe[] = [];
   const missing: string[] = [];

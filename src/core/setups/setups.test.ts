@@ -1,43 +1,353 @@
-import { boathouseKit } from '../../../demo/boathouse';
-import { placedGeometry } from '../instruments';
-import { distance } from '../math';
-import { resolvePlan } from '../session';
+import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind, placedGeometry } from '../instruments';
+import { distance, dot, normalize, subtract, type Vec3 } from '../math';
+import { MICROPHONE_CATALOGUE } from '../microphones';
+import { addInstrument, newSession, placeSetup, resolvePlan, tryOut } from '../session';
+import { metresFromInches } from '../units';
+import { placeRecipe, RECIPES, recipeById, suitsInstrument } from './index';
+import type { Recipe } from './recipe';
 
-describe('kick, snare and a spaced pair: where the trade expects them (common practice)', () => {
-  const session = boathouseKit();
-  const plan = resolvePlan(session);
-  const microphone = (name: string) => {
-    const found = plan.microphones.find((candidate) => candidate.name === name);
-    if (!found) throw new Error(name);
-    return found;
-  };
-  const kit = session.instruments[0];
-  if (!kit) throw new Error('demo');
-  const mark = (id: string) => {
-    const found = placedGeometry(kit).marks.find((candidate) => candidate.id === id);
-    if (!found) throw new Error(id);
+const ROOM = { widthM: 8, depthM: 8, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] };
+const SHELF = {
+  ...BOATHOUSE_SHELF,
+  microphones: MICROPHONE_CATALOGUE.map((model) => ({ ...model, count: 12 })),
+  stands: BOATHOUSE_SHELF.stands.map((stand) => ({ ...stand, count: 12 })),
+};
+
+const instrumentFor = (recipe: Recipe, variant?: string): Instrument => ({
+  id: 'i',
+  kind: recipe.instrument,
+  variant:
+    variant ??
+    recipe.variants?.[0] ??
+    (recipe.instrument === 'drum-kit' ? 'five-piece' : (Object.keys(familyOf(recipe.instrument).variants)[0] ?? '')),
+  name: 'i',
+  positionM: { x: 4, y: 2.45 },
+  rotationDeg: 0,
+  mirrored: false,
+  ...(recipe.needs ? { choices: recipe.needs } : {}),
+});
+
+/** A recipe placed: its microphones by key, its instrument's marks by id, in the room. */
+function placed(id: string, variant?: string) {
+  const recipe = recipeById(id);
+  if (!recipe) throw new Error(id);
+  const instrument = instrumentFor(recipe, variant);
+  const geometry = placedGeometry(instrument);
+  const { placed: list } = placeRecipe(recipe, instrument, ROOM);
+  const at = (key: string): Vec3 => {
+    const found = list.find((one) => one.recipe.key === key);
+    if (!found) throw new Error(key);
     return found.positionM;
   };
-  test('overheads 80 to 100 cm above the snare, equal strings', () => {
-    for (const name of ['Overhead left', 'Overhead right']) {
-      const above = microphone(name).positionM.z - mark('snare-centre').z;
-      expect(above).toBeGreaterThanOrEqual(0.8);
-      expect(above).toBeLessThanOrEqual(1);
+  const axisOf = (key: string): Vec3 => {
+    const found = list.find((one) => one.recipe.key === key);
+    if (!found) throw new Error(key);
+    return normalize(subtract(found.aimM, found.positionM));
+  };
+  const mark = (name: string): Vec3 => {
+    const found = geometry.marks.find((candidate) => candidate.id === name);
+    if (!found) throw new Error(name);
+    return found.positionM;
+  };
+  return { recipe, list, at, axisOf, mark, geometry };
+}
+
+const degrees = (a: Vec3, b: Vec3): number => (Math.acos(Math.max(-1, Math.min(1, dot(a, b)))) * 180) / Math.PI;
+const cm = (metres: number): number => metres * 100;
+
+/** [what the trade says, what is measured, least, most]; all common practice unless a source stands beside it. */
+const FACTS: readonly (readonly [string, () => number, number, number])[] = [
+  ['snare top: 3 to 8 cm above the rim', () => cm(placed('kit-four-spaced').at('snare').z - placed('kit-four-spaced').mark('snare-centre').z), 3, 8],
+  ['snare for crack: higher', () => cm(placed('snare-crack').at('snare').z - placed('snare-crack').mark('snare-centre').z), 6, 9],
+  ['snare for ring: lower', () => cm(placed('snare-ring').at('snare').z - placed('snare-ring').mark('snare-centre').z), 2, 4.5],
+  [
+    'snare under: 5 to 10 cm below the lower head',
+    () => cm(placed('snare-both').mark('snare-centre').z - metresFromInches(5.5) - placed('snare-both').at('snare-under').z),
+    5,
+    10,
+  ],
+  [
+    'overheads 80 to 100 cm above the snare',
+    () => cm(placed('kit-four-spaced').at('overhead-left').z - placed('kit-four-spaced').mark('snare-centre').z),
+    80,
+    100,
+  ],
+  [
+    'spaced overheads: equal strings to the snare',
+    () =>
+      cm(
+        Math.abs(
+          distance(placed('kit-four-spaced').at('overhead-left'), placed('kit-four-spaced').mark('snare-centre')) -
+            distance(placed('kit-four-spaced').at('overhead-right'), placed('kit-four-spaced').mark('snare-centre')),
+        ),
+      ),
+    0,
+    0.1,
+  ],
+  [
+    'equal-distance three: equal to the snare',
+    () =>
+      cm(
+        Math.abs(
+          distance(placed('kit-equal-three').at('over-snare'), placed('kit-equal-three').mark('snare-centre')) -
+            distance(placed('kit-equal-three').at('floor-side'), placed('kit-equal-three').mark('snare-centre')),
+        ),
+      ),
+    0,
+    0.1,
+  ],
+  [
+    'strict: equal to the beater too',
+    () =>
+      cm(
+        Math.abs(
+          distance(placed('kit-equal-three-strict').at('over-snare'), placed('kit-equal-three-strict').mark('kick-beater')) -
+            distance(placed('kit-equal-three-strict').at('floor-side'), placed('kit-equal-three-strict').mark('kick-beater')),
+        ),
+      ),
+    0,
+    0.1,
+  ],
+  [
+    'strict: equal to the snare as well',
+    () =>
+      cm(
+        Math.abs(
+          distance(placed('kit-equal-three-strict').at('over-snare'), placed('kit-equal-three-strict').mark('snare-centre')) -
+            distance(placed('kit-equal-three-strict').at('floor-side'), placed('kit-equal-three-strict').mark('snare-centre')),
+        ),
+      ),
+    0,
+    0.1,
+  ],
+  [
+    'floor tom side is on the floor tom’s side',
+    () => cm(placed('kit-equal-three').at('floor-side').x - placed('kit-equal-three').mark('snare-centre').x),
+    40,
+    110,
+  ],
+  [
+    'kick inside: past the batter, inside the shell',
+    () => cm(placed('kick-inside').at('kick').y - placed('kick-inside').mark('kick-beater').y),
+    5,
+    35,
+  ],
+  ['kick inside: off centre', () => cm(Math.abs(placed('kick-inside').at('kick').x - placed('kick-inside').mark('kick-beater').x)), 4, 15],
+  ['kick inside: looks back at the beater', () => degrees(placed('kick-inside').axisOf('kick'), { x: 0, y: -1, z: 0 }), 0, 35],
+  ['low speaker: right in front of the front head', () => cm(placed('kick-low').at('kick-low').y - placed('kick-low').mark('kick-front').y), 3, 15],
+  ['hat: 10 to 15 cm above', () => cm(placed('hat-bell').at('hat').z - placed('hat-bell').mark('hat-centre').z), 10, 15],
+  ['toms: over the rim, a little up', () => cm(placed('toms-close').at('tom-1').z - placed('toms-close').mark('rack-tom-centre').z), 2, 12],
+  [
+    'over the shoulder: at shoulder height',
+    () => cm(Math.abs(placed('kit-shoulder').at('shoulder').z - placed('kit-shoulder').mark('right-shoulder').z)),
+    0,
+    10,
+  ],
+  [
+    'over the shoulder: behind the drummer’s right shoulder',
+    () => cm(placed('kit-shoulder').at('shoulder').x - placed('kit-shoulder').mark('head').x),
+    15,
+    60,
+  ],
+  ['over the shoulder: about 45° down at the snare', () => degrees(placed('kit-shoulder').axisOf('shoulder'), { x: 0, y: 0, z: -1 }), 35, 65],
+  ['front of kit: over the kick’s front edge', () => cm(placed('kit-front').at('front').y - placed('kit-front').mark('kick-front').y), 0, 50],
+  ['front of kit: pad on', () => Number(placed('kit-front').recipe.microphones[0]?.padded === true), 1, 1],
+  ['room: several metres off', () => cm(distance(placed('kit-ten').at('room'), placed('kit-ten').mark('kick-front'))), 200, 500],
+  ['guitar at the 12th fret: about 30 cm', () => cm(distance(placed('guitar-fret-12').at('fret'), placed('guitar-fret-12').mark('fret-12'))), 27, 33],
+  [
+    '12th fret is half of the string',
+    () =>
+      distance(placed('guitar-fret-12').mark('fret-12'), placed('guitar-fret-12').mark('bridge')) /
+      distance(placed('guitar-fret-12').mark('nut'), placed('guitar-fret-12').mark('bridge')),
+    0.499,
+    0.501,
+  ],
+  [
+    'guitar at the neck joint: 30 cm',
+    () => cm(distance(placed('guitar-neck-joint').at('joint'), placed('guitar-neck-joint').mark('neck-joint'))),
+    28,
+    32,
+  ],
+  ['a step back: 50 to 100 cm', () => cm(distance(placed('guitar-step-back').at('back'), placed('guitar-step-back').mark('fret-12'))), 50, 100],
+  ['voice and guitar: 30 to 45 cm out', () => cm(placed('voice-and-guitar').at('both').y - placed('voice-and-guitar').mark('mouth').y), 28, 45],
+  ['voice and guitar: below the mouth', () => cm(placed('voice-and-guitar').mark('mouth').z - placed('voice-and-guitar').at('both').z), 10, 40],
+  ['voice and guitar: above the guitar', () => cm(placed('voice-and-guitar').at('both').z - placed('voice-and-guitar').mark('sound-hole').z), 5, 60],
+  ['low and high: 90 cm apart', () => cm(distance(placed('guitar-low-high').at('left'), placed('guitar-low-high').at('right'))), 80, 115],
+  ['ORTF: 17 cm apart', () => cm(distance(placed('guitar-ortf').at('left'), placed('guitar-ortf').at('right'))), 16.9, 17.1],
+  ['ORTF: 110° between', () => degrees(placed('guitar-ortf').axisOf('left'), placed('guitar-ortf').axisOf('right')), 109, 111],
+  ['crossed pair: 90° between', () => degrees(placed('guitar-xy').axisOf('left'), placed('guitar-xy').axisOf('right')), 89, 91],
+  ['mid-side: side looks 90° to the left', () => degrees(placed('guitar-ms').axisOf('mid'), placed('guitar-ms').axisOf('side')), 89, 91],
+  ['mid-side: in one place', () => cm(distance(placed('guitar-ms').at('mid'), placed('guitar-ms').at('side'))), 0, 1],
+  [
+    'close and far: three to one or more',
+    () =>
+      distance(placed('guitar-close-far').at('far'), placed('guitar-close-far').mark('fret-12')) /
+      distance(placed('guitar-close-far').at('close'), placed('guitar-close-far').mark('fret-12')),
+    3,
+    8,
+  ],
+  [
+    'over the hammers: 20 to 30 cm above the strings',
+    () => cm(placed('grand-hammers').at('left').z - placed('grand-hammers').mark('hammer-bass').z),
+    20,
+    30,
+  ],
+  ['over the hammers: 60 to 90 cm apart', () => cm(distance(placed('grand-hammers').at('left'), placed('grand-hammers').at('right'))), 60, 90],
+  ['at the lid’s edge: 30 to 60 cm out', () => cm(placed('grand-lid-ortf').at('left').x - placed('grand-lid-ortf').mark('lid-edge').x), 25, 60],
+  ['upright: above the open lid', () => cm(placed('upright-lid').at('left').z - placed('upright-lid').mark('lid-bass').z), 10, 40],
+  ['upright: behind the board', () => cm(placed('upright-back').at('left').y - placed('upright-back').mark('board-bass').y), 15, 60],
+  ['cajon port: behind, near the hole', () => cm(placed('cajon-two').mark('port').y - placed('cajon-two').at('port').y), 5, 20],
+  ['cajon port: flipped', () => Number(placed('cajon-two').recipe.microphones[1]?.flipped === true), 1, 1],
+  [
+    'congas: 20 to 40 cm above, between the heads',
+    () => cm(placed('congas-between').at('between').z - placed('congas-between').mark('conga-head').z),
+    20,
+    45,
+  ],
+  ['congas, one each: 45° at the head', () => degrees(placed('congas-each').axisOf('tumba'), { x: 0, y: 0, z: -1 }), 30, 60],
+  ['mallets: 60 to 100 cm above the bars', () => cm(placed('mallets-spaced').at('left').z - placed('mallets-spaced').mark('middle').z), 60, 100],
+  [
+    'mallets: a third of the length each side',
+    () =>
+      distance(placed('mallets-spaced').at('left'), placed('mallets-spaced').at('right')) /
+      distance(placed('mallets-spaced').mark('low-end'), placed('mallets-spaced').mark('high-end')),
+    0.32,
+    0.35,
+  ],
+  ['shaker: 50 cm or more', () => cm(distance(placed('shaken-one').at('shaken'), placed('shaken-one').mark('hand'))), 50, 120],
+  ['trumpet: 30 to 60 cm', () => cm(distance(placed('trumpet-axis').at('horn'), placed('trumpet-axis').mark('bell'))), 30, 60],
+  ['trombone: 15 to 35 cm', () => cm(distance(placed('trombone-ribbon').at('horn'), placed('trombone-ribbon').mark('bell'))), 15, 35],
+  [
+    'trombone tilted: about 45° above the axis',
+    () =>
+      degrees(
+        normalize(subtract(placed('trombone-tilted').at('horn'), placed('trombone-tilted').mark('bell'))),
+        placed('trombone-tilted').geometry.sources[0]?.sides[0].normal ?? { x: 0, y: 1, z: 0 },
+      ),
+    40,
+    50,
+  ],
+  ['tuba: above the bell, pointing down', () => degrees(placed('tuba-above').axisOf('horn'), { x: 0, y: 0, z: -1 }), 0, 15],
+  ['French horn: microphone 1.37 m high', () => placed('french-horn-reflected').at('horn').z, 1.369, 1.371],
+  ['French horn: 4.9 m from the wall behind', () => placed('french-horn-reflected').at('horn').y, 4.89, 4.91],
+  ['French horn: player midway', () => 2.45 / placed('french-horn-reflected').at('horn').y, 0.49, 0.51],
+  [
+    'saxophone: not down the bell',
+    () =>
+      degrees(
+        normalize(subtract(placed('sax-bell-keys').at('sax'), placed('sax-bell-keys').mark('bell'))),
+        placed('sax-bell-keys').geometry.sources[0]?.sides[0].normal ?? { x: 0, y: 1, z: 0 },
+      ),
+    15,
+    90,
+  ],
+  [
+    'two at once: capsules level',
+    () =>
+      cm(
+        Math.abs(
+          distance(placed('horn-two-kinds').at('ribbon'), placed('horn-two-kinds').mark('bell')) -
+            distance(placed('horn-two-kinds').at('condenser'), placed('horn-two-kinds').mark('bell')),
+        ),
+      ),
+    0,
+    0.1,
+  ],
+  ['untreated room: moving-coil at 15 to 30 cm', () => cm(distance(placed('horn-coil').at('horn'), placed('horn-coil').mark('bell'))), 15, 30],
+];
+
+describe('recipes against the trade (common practice)', () => {
+  test('there are more than forty facts', () => expect(FACTS.length).toBeGreaterThanOrEqual(40));
+  test.each(FACTS)('%s', (_, measure, least, most) => {
+    expect(measure()).toBeGreaterThanOrEqual(least);
+    expect(measure()).toBeLessThanOrEqual(most);
+  });
+});
+
+describe('every recipe', () => {
+  test.each(RECIPES.map((recipe) => [recipe.id, recipe] as const))('%s can be put up, and its targets are there', (_, recipe) => {
+    const variants = Object.keys(familyOf(recipe.instrument).variants).filter((variant) =>
+      suitsInstrument(recipe, { kind: recipe.instrument, variant }),
+    );
+    expect(variants.length).toBeGreaterThan(0);
+    for (const variant of variants) {
+      const instrument = instrumentFor(recipe, variant);
+      const session = addInstrument(instrument)({ ...newSession('s', 's', '2026-01-01T00:00:00.000Z', SHELF), room: ROOM });
+      let ids = 0;
+      const { session: up, missing } = placeSetup(session, recipe, 'i', () => `m${++ids}`);
+      expect([variant, missing]).toEqual([variant, []]);
+      const sources = new Set(placedGeometry(instrument).sources.map((source) => source.id));
+      for (const microphone of up.microphones) if (microphone.target) expect(sources).toContain(microphone.target.sourceId);
+      for (const pair of up.pairs) if (pair.centre) expect(sources).toContain(pair.centre.sourceId);
     }
-    const [left, right] = ['Overhead left', 'Overhead right'].map((name) => distance(microphone(name).positionM, mark('snare-centre')));
-    expect(left).toBeCloseTo(right as number, 9);
   });
-  test('snare 3 to 8 cm above its rim', () => {
-    const height = microphone('Snare').positionM.z - mark('snare-centre').z;
-    expect(height).toBeGreaterThan(0.03);
-    expect(height).toBeLessThan(0.08);
+  test.each(RECIPES.map((recipe) => [recipe.id, recipe] as const))(
+    '%s stands clear of what moves, and raises nothing grave it does not expect',
+    (_, recipe) => {
+      const session = addInstrument(instrumentFor(recipe))({ ...newSession('s', 's', '2026-01-01T00:00:00.000Z', SHELF), room: ROOM });
+      const trial = tryOut(session, recipe, 'i');
+      expect(trial.unexpected.filter((finding) => finding.severity === 'fix').map((finding) => finding.message)).toEqual([]);
+    },
+  );
+  test('a left-hander’s set-up is the mirror image', () => {
+    const recipe = recipeById('kit-eight');
+    if (!recipe) throw new Error('kit-eight');
+    const right = instrumentFor(recipe);
+    const left = { ...right, mirrored: true };
+    const [a, b] = [placeRecipe(recipe, right, ROOM).placed, placeRecipe(recipe, left, ROOM).placed];
+    a.forEach((one, i) => {
+      expect((b[i]?.positionM.x ?? 0) - 4).toBeCloseTo(-(one.positionM.x - 4), 9);
+      expect(b[i]?.positionM.z).toBeCloseTo(one.positionM.z, 9);
+    });
   });
-  test('kick inside the shell, off centre, aimed at the beater', () => {
-    const kick = microphone('Kick');
-    const [beater, front] = [mark('kick-beater'), mark('kick-front')];
-    expect(kick.positionM.y).toBeGreaterThan(beater.y);
-    expect(kick.positionM.y).toBeLessThan(front.y);
-    expect(Math.abs(kick.positionM.x - beater.x)).toBeGreaterThan(0.04);
-    expect(kick.axis.y).toBeLessThan(-0.8);
+});
+
+describe('instruments', () => {
+  const every = INSTRUMENT_KINDS.flatMap((kind) => Object.keys(familyOf(kind).variants).map((variant) => [kind, variant] as const));
+  test.each(every)('%s, %s: sources, marks and outline in one place, of a likely size', (kind: InstrumentKind, variant) => {
+    const geometry = placedGeometry({ id: 'i', kind, variant, name: 'i', positionM: { x: 0, y: 0 }, rotationDeg: 0, mirrored: false });
+    expect(geometry.sources.length).toBeGreaterThan(0);
+    expect(geometry.marks.length).toBeGreaterThan(3);
+    const points = geometry.shapes.flatMap((shape) => shape.points);
+    for (const point of points) {
+      expect(Math.abs(point.x)).toBeLessThan(1.7);
+      expect(point.y).toBeGreaterThan(-1.4);
+      expect(point.y).toBeLessThan(3);
+      expect(point.z).toBeGreaterThan(-0.01);
+      expect(point.z).toBeLessThan(2.3);
+    }
+    for (const source of geometry.sources)
+      for (const side of source.sides) expect(Math.hypot(side.normal.x, side.normal.y, side.normal.z)).toBeCloseTo(1, 6);
+    expect(likelyBands(geometry.sources)).toBe(true);
   });
+  test('both faces of a head or board move opposite ways (facts of mechanics)', () => {
+    for (const [kind, variant] of every) {
+      const { sources } = placedGeometry({ id: 'i', kind, variant, name: 'i', positionM: { x: 0, y: 0 }, rotationDeg: 0, mirrored: false });
+      for (const { sides } of sources) if (sides[1]) expect(sides[0].polarity * sides[1].polarity).toBe(-1);
+    }
+  });
+  test.each([
+    ['a trumpet’s bell is about 12 cm wide', 'brass', 'trumpet', 0.05, 0.075],
+    ['a trombone’s about 20 cm', 'brass', 'trombone', 0.09, 0.12],
+    ['a snare is 14 inches', 'drum-kit', 'four-piece', metresFromInches(7) - 1e-9, metresFromInches(7) + 1e-9],
+  ] as const)('%s (common practice)', (_, kind, variant, least, most) => {
+    const { sources } = placedGeometry({ id: 'i', kind, variant, name: 'i', positionM: { x: 0, y: 0 }, rotationDeg: 0, mirrored: false });
+    const source = sources.find((candidate) => candidate.id === 'snare' || candidate.id === 'bell');
+    expect(source?.radiusM).toBeGreaterThanOrEqual(least);
+    expect(source?.radiusM).toBeLessThanOrEqual(most);
+  });
+});
+
+const likelyBands = (sources: readonly { bandHz: readonly [number, number] }[]): boolean =>
+  sources.every(({ bandHz: [low, high] }) => low < high && low > 15 && high < 20_001);
+
+test('the demo’s plan resolves', () => {
+  const recipe = recipeById('kit-four-spaced');
+  if (!recipe) throw new Error('recipe');
+  expect(
+    resolvePlan(
+      tryOut(addInstrument(instrumentFor(recipe))({ ...newSession('s', 's', '2026-01-01T00:00:00.000Z', SHELF), room: ROOM }), recipe, 'i').session,
+    ).microphones,
+  ).toHaveLength(4);
 });

@@ -1,1 +1,6 @@
+export * from './deviation';
+export * from './judge';
+export * from './parseLength';
+export * from './solvePosition';
 export * from './tapeList';
+export * from './tolerance';

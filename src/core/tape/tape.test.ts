@@ -1,14 +1,169 @@
+import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
+import { createRandom, distance, median, type Random, type Vec3, vec3 } from '../math';
 import { resolvePlan } from '../session';
-import { tapeList } from './index';
+import { deviationOf, deviationWords, judgeReadings, parseLength, type Reading, solvePosition, tapeList } from './index';
 
-test('every microphone gets its height and two strings; low ones before tall ones', () => {
+describe('the list', () => {
   const plan = resolvePlan(boathouseKit());
-  const list = tapeList(plan);
-  expect(list).toHaveLength(3 * plan.microphones.length);
-  const names = [...new Set(list.map((entry) => entry.microphone))];
-  expect(names.slice(0, 2).sort()).toEqual(['Kick', 'Snare']);
-  const overhead = list.filter((entry) => entry.microphone === 'Overhead left');
-  expect(overhead[0]).toEqual(expect.objectContaining({ kind: 'height', from: 'Floor' }));
-  expect(overhead.find((entry) => entry.from.startsWith('Snare'))?.lengthM).toBeCloseTo(1, 1);
+  test('every microphone gets its height and two strings; low ones before tall ones', () => {
+    const list = tapeList(plan);
+    expect(list).toHaveLength(3 * plan.microphones.length);
+    const names = [...new Set(list.map((entry) => entry.microphone))];
+    expect(names.slice(0, 2).sort()).toEqual(['Kick', 'Snare']);
+    const overhead = list.filter((entry) => entry.microphone === 'Overhead left');
+    expect(overhead[0]).toEqual(expect.objectContaining({ kind: 'height', from: 'Floor' }));
+    expect(overhead.find((entry) => entry.from.startsWith('Snare'))?.lengthM).toBeCloseTo(1, 0);
+  });
+  test('tolerances come from what one hears: a pair is held to 2 cm, a close microphone finer, none finer than the tape', () => {
+    for (const entry of tapeList(plan)) {
+      expect(entry.toleranceM).toBeGreaterThanOrEqual(0.005);
+      expect(entry.toleranceM).toBeLessThanOrEqual(entry.microphone.startsWith('Overhead') ? 0.02 : 0.1);
+    }
+    const snare = tapeList(plan).find((entry) => entry.microphone === 'Snare' && entry.kind === 'string');
+    expect(snare?.toleranceM).toBeLessThan(0.012);
+  });
+});
+
+describe('reading the tape', () => {
+  // One inch is 25.4 mm exactly; the rest is arithmetic.
+  test.each([
+    ['103.5', 'metric', 1.035],
+    ['103,5 cm', 'metric', 1.035],
+    ['1.035 m', 'imperial', 1.035],
+    ['1035mm', 'metric', 1.035],
+    ['3\' 4 1/2"', 'imperial', 40.5 * 0.0254],
+    ['3\' 4 1/2"', 'metric', 40.5 * 0.0254],
+    ['3′ 4½″', 'imperial', 40.5 * 0.0254],
+    ['3 ft 4 in', 'imperial', 40 * 0.0254],
+    ["5'", 'imperial', 60 * 0.0254],
+    ['40 1/2', 'imperial', 40.5 * 0.0254],
+    ['40½ in', 'metric', 40.5 * 0.0254],
+    ['3/4"', 'imperial', 0.75 * 0.0254],
+    ['2.5 ft', 'imperial', 30 * 0.0254],
+  ] as const)('“%s” (%s)', (typed, units, metres) => {
+    const parsed = parseLength(typed, units);
+    expect(parsed.ok && parsed.metres).toBeCloseTo(metres, 9);
+  });
+  test.each(['', 'about a metre', '-5', '0', '4000 m', '1/0', '3\' 4" 5', '1e9'])('“%s” is refused with a sentence that shows how', (typed) => {
+    const parsed = parseLength(typed, 'metric');
+    expect(parsed.ok).toBe(false);
+    expect(!parsed.ok && parsed.reason).toMatch(/[.]$/);
+  });
+  test('any text at all gives an answer, never an exception; what is taken is a sensible length (seeded)', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), fc.constantFrom('metric' as const, 'imperial' as const), (typed, units) => {
+        const parsed = parseLength(typed, units);
+        return parsed.ok ? parsed.metres > 0 && parsed.metres <= 30 : parsed.reason.length > 10;
+      }),
+      { seed: 11, numRuns: 500 },
+    );
+  });
+  test('feet, inches and sixteenths come back exactly (seeded)', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 11 }), fc.integer({ min: 1, max: 15 }), (feet, inches, sixteenths) => {
+        const parsed = parseLength(`${feet}' ${inches} ${sixteenths}/16"`, 'metric');
+        return parsed.ok && Math.abs(parsed.metres - (12 * feet + inches + sixteenths / 16) * 0.0254) < 1e-9;
+      }),
+      { seed: 12 },
+    );
+  });
+});
+
+test('a deviation in ms, degrees at 1 kHz and first dip: 10 cm at 343.2 m/s (reference table)', () => {
+  const deviation = deviationOf(1.1, 1, 0.02, 343.2);
+  expect(deviation.delayMs).toBeCloseTo(0.2914, 3);
+  expect(deviation.firstDipHz).toBeCloseTo(1716, 0);
+  expect(deviation.degreesAt1k).toBeCloseTo(104.9, 1);
+  expect(deviationWords(deviation, 'metric')).toBe('Make it 10 cm shorter (0.29 ms, 105° at 1 kHz, first dip 1.72 kHz).');
+  expect(deviationWords(deviationOf(1.01, 1, 0.02, 343.2), 'metric')).toMatch(/Within what one can hear/);
+});
+
+/** Marks spread over a kit, a place to find, and readings with 5 mm of tape noise. */
+function tapeCase(random: Random, marks: number): { truth: Vec3; planned: Vec3; readings: Reading[] } {
+  const truth = vec3(random.between(-1, 1), random.between(-1, 1), random.between(0.4, 1.9));
+  const spots: Vec3[] = [];
+  while (spots.length < marks) {
+    const spot = vec3(random.between(-1.2, 1.2), random.between(-1.2, 1.2), random.between(0.1, 1.2));
+    if (spots.every((other) => distance(other, spot) > 0.35) && distance(spot, truth) > 0.25) spots.push(spot);
+  }
+  const readings = [
+    { name: 'floor', fromM: null, lengthM: truth.z + 0.005 * random.normal() },
+    ...spots.map((fromM, i) => ({ name: `mark ${i}`, fromM, lengthM: distance(fromM, truth) + 0.005 * random.normal() })),
+  ];
+  const planned = vec3(truth.x + 0.1 * random.normal(), truth.y + 0.1 * random.normal(), truth.z + 0.1 * random.normal());
+  return { truth, planned, readings };
+}
+
+describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () => {
+  test('median error under 1 cm with four marks and the floor; uncertainty calibrated', () => {
+    const errors: number[] = [];
+    const normalised: number[] = [];
+    for (let seed = 1; seed <= 1000; seed++) {
+      const { truth, planned, readings } = tapeCase(createRandom(seed), 4);
+      const solved = solvePosition(readings, planned);
+      if (!solved.ok) throw new Error(`seed ${seed}: ${solved.reason}`);
+      expect([seed, solved.stopReason]).toEqual([seed, 'converged']);
+      const error = distance(solved.positionM, truth);
+      errors.push(error);
+      normalised.push((error / solved.uncertaintyM) ** 2);
+    }
+    expect(median(errors)).toBeLessThan(0.01);
+    // Calibrated: the squared error over the squared uncertainty averages 1.
+    const mean = normalised.reduce((sum, v) => sum + v, 0) / normalised.length;
+    expect(mean).toBeGreaterThan(0.9);
+    expect(mean).toBeLessThan(1.1);
+  });
+
+  test('a gross misreading is found and named in 95 % of cases with one extra reading', () => {
+    let found = 0;
+    let innocent = 0;
+    for (let seed = 1; seed <= 1000; seed++) {
+      const random = createRandom(5000 + seed);
+      const { planned, readings } = tapeCase(random, 5);
+      const wrong = random.integer(1, readings.length - 1);
+      const by = (random.uniform() < 0.5 ? -1 : 1) * random.between(0.1, 0.3);
+      const misread = readings.map((reading, i) => (i === wrong ? { ...reading, lengthM: Math.max(0.02, reading.lengthM + by) } : reading));
+      const { inconsistencies } = judgeReadings(misread, planned, 'metric');
+      if (inconsistencies.some((one) => one.readings.includes(wrong))) found++;
+      if (judgeReadings(readings, planned, 'metric').inconsistencies.length === 0) innocent++;
+    }
+    expect(found).toBeGreaterThanOrEqual(950);
+    // And honest readings are left in peace.
+    expect(innocent).toBeGreaterThanOrEqual(980);
+  });
+
+  test('a triangle that cannot close is named by its two readings', () => {
+    const readings: Reading[] = [
+      { name: 'Snare centre', fromM: vec3(0, 0, 0.6), lengthM: 0.5 },
+      { name: 'Kick front', fromM: vec3(1, 0, 0.6), lengthM: 0.44 },
+      { name: 'Floor', fromM: null, lengthM: 0.9 },
+    ];
+    const { inconsistencies } = judgeReadings(readings, vec3(0.5, 0, 0.9), 'metric');
+    expect(inconsistencies[0]?.message).toBe(
+      'Snare centre and Kick front cannot both be right: the triangle does not close by 6 cm. Read both again.',
+    );
+  });
+
+  test('two readings, or marks in one line, are refused with the reason', () => {
+    const line = [0, 0.5, 1].map((x): Reading => ({ name: `m${x}`, fromM: vec3(x, 0, 1), lengthM: Math.abs(x - 2) }));
+    expect(solvePosition(line.slice(0, 2), vec3(2, 0, 1))).toEqual(expect.objectContaining({ ok: false }));
+    const flat = solvePosition(line, vec3(2, 0, 1));
+    expect(flat.ok).toBe(false);
+    expect(!flat.ok && flat.reason).toMatch(/do not fix its place/);
+  });
+
+  test('swapping readings changes nothing; moving the room moves the answer along (symmetry)', () => {
+    const { planned, readings } = tapeCase(createRandom(77), 4);
+    const a = solvePosition(readings, planned);
+    const b = solvePosition([...readings].reverse(), planned);
+    const shift = (p: Vec3): Vec3 => vec3(p.x + 3, p.y - 2, p.z);
+    const c = solvePosition(
+      readings.map((reading) => ({ ...reading, fromM: reading.fromM && shift(reading.fromM) })),
+      shift(planned),
+    );
+    if (!a.ok || !b.ok || !c.ok) throw new Error('solved');
+    expect(distance(a.positionM, b.positionM)).toBeLessThan(1e-6);
+    expect(distance(shift(a.positionM), c.positionM)).toBeLessThan(1e-6);
+  });
 });

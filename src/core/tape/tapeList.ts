@@ -1,6 +1,7 @@
 import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Mark } from '../instruments';
-import { distance } from '../math';
+import { distance, dot, normalize, subtract, type Vec3 } from '../math';
+import { toleranceM } from './tolerance';
 
 /** One distance to set, between two things a tape can touch. */
 export interface TapeEntry {
@@ -8,26 +9,61 @@ export interface TapeEntry {
   readonly microphone: string;
   readonly label: string;
   readonly from: string;
+  /** "floor", or "instrumentId/markId". */
+  readonly ref: string;
+  /** Where the tape is held; null for the floor. */
+  readonly fromM: Vec3 | null;
   readonly lengthM: number;
+  /** A deviation within this changes nothing one can hear, metres. */
+  readonly toleranceM: number;
   readonly kind: 'string' | 'height';
 }
 
-/** Marks within this of the nearest useful one count as ties and the earlier is kept, metres. */
-const MARKS_PER_MICROPHONE = 2;
+interface PlacedMark extends Mark {
+  readonly instrumentId: string;
+}
+
+/** Strings named for each microphone beside its height. */
+const STRINGS_PER_MICROPHONE = 2;
 
 const targetOf = (plan: Plan, microphone: PlanMicrophone): string | null => {
   const pair = plan.pairs.find((candidate) => candidate.leftId === microphone.id || candidate.rightId === microphone.id);
   return microphone.targetKey ?? pair?.centreKey ?? null;
 };
 
-/** Marks to tape from: those of the target first, then the nearest others that a tape can reach. */
-function marksFor(plan: Plan, microphone: PlanMicrophone): Mark[] {
-  const source = targetOf(plan, microphone)?.split('/')[1];
-  const marks = plan.geometries.flatMap((geometry) => geometry.marks).filter((mark) => !/head$|shoulder|throne/.test(mark.id));
-  const byDistance = [...marks].sort((a, b) => distance(a.positionM, microphone.positionM) - distance(b.positionM, microphone.positionM));
-  const own = byDistance.filter((mark) => source && mark.id.startsWith(`${source}-`));
-  const others = byDistance.filter((mark) => !own.includes(mark));
-  return [...own.slice(0, 1), ...others].slice(0, MARKS_PER_MICROPHONE);
+/** A person moves; a tape is held to things that do not. */
+const STAYS = /^(?!head$|mouth$|.*shoulder$)/;
+
+/** How many of the nearest marks are looked at. */
+const NEAREST = 10;
+
+/** Marks to tape from: the target's own nearest first, then those whose strings stand most across the ones there are. */
+function marksFor(plan: Plan, microphone: PlanMicrophone, count: number): PlacedMark[] {
+  const [instrumentId, sourceId] = targetOf(plan, microphone)?.split('/') ?? [];
+  const all = plan.geometries.flatMap((geometry) =>
+    geometry.marks
+      .filter((mark) => STAYS.test(mark.id))
+      .map((mark): PlacedMark => ({ ...mark, instrumentId: geometry.sources[0]?.instrumentId ?? '' })),
+  );
+  const gap = (mark: Mark): number => distance(mark.positionM, microphone.positionM);
+  const near = all.filter((mark) => gap(mark) > 0.03).sort((a, b) => gap(a) - gap(b));
+  const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
+  const chosen: PlacedMark[] = own ? [own] : near.slice(0, 1);
+  const ways: Vec3[] = [{ x: 0, y: 0, z: 1 }, ...chosen.map((mark) => normalize(subtract(microphone.positionM, mark.positionM)))];
+  while (chosen.length < count) {
+    const across = (mark: PlacedMark): number => {
+      const way = normalize(subtract(microphone.positionM, mark.positionM));
+      return ways.reduce((worst, other) => Math.max(worst, Math.abs(dot(way, other))), 0) + 0.25 * gap(mark);
+    };
+    const [next] = near
+      .slice(0, NEAREST)
+      .filter((mark) => !chosen.includes(mark))
+      .sort((a, b) => across(a) - across(b));
+    if (!next) break;
+    chosen.push(next);
+    ways.push(normalize(subtract(microphone.positionM, next.positionM)));
+  }
+  return chosen;
 }
 
 /** Angle round the middle of the plan, so that a person walks once round: clockwise from the left front. */
@@ -45,12 +81,26 @@ export function walkingOrder(plan: Plan): PlanMicrophone[] {
 }
 
 /** The tape list: for each microphone its height from the floor and its strings, in walking order. */
-export function tapeList(plan: Plan): TapeEntry[] {
+export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE): TapeEntry[] {
   return walkingOrder(plan).flatMap((microphone) => {
     const common = { microphoneId: microphone.id, microphone: microphone.name, label: microphone.label };
-    const strings = marksFor(plan, microphone).map(
-      (mark): TapeEntry => ({ ...common, from: mark.name, lengthM: distance(mark.positionM, microphone.positionM), kind: 'string' }),
-    );
-    return [{ ...common, from: 'Floor', lengthM: microphone.positionM.z, kind: 'height' } satisfies TapeEntry, ...strings];
+    const entries = marksFor(plan, microphone, strings).map((mark): TapeEntry => {
+      const lengthM = distance(mark.positionM, microphone.positionM);
+      const ref = `${mark.instrumentId}/${mark.id}`;
+      return { ...common, from: mark.name, ref, fromM: mark.positionM, lengthM, toleranceM: toleranceM(plan, microphone, lengthM), kind: 'string' };
+    });
+    const { z } = microphone.positionM;
+    return [
+      {
+        ...common,
+        from: 'Floor',
+        ref: 'floor',
+        fromM: null,
+        lengthM: z,
+        toleranceM: toleranceM(plan, microphone, z),
+        kind: 'height',
+      } satisfies TapeEntry,
+      ...entries,
+    ];
   });
 }

@@ -97,14 +97,14 @@ function cymbalShapes(piece: KitPiece): Shape[] {
   return [line([vec3(centre.x, centre.y, 0), centre]), ...discs.reverse(), circle(centre, normal, r * 0.6, 'inner'), bell];
 }
 
-/** The stick's way to a drum; over a plate also the air its edge and bow move in. */
+/** The stick's way to a drum's middle, or to a plate's near side; over a plate also the air its edge and bow move in. */
 function sweepOf(piece: KitPiece): KeepOut[] {
   const height = isDrum(piece) ? 0.12 : 0.06;
   const stick: KeepOut = {
     id: `${piece.id}-sweep`,
     name: `${piece.name}: stick sweep`,
     kind: 'swing',
-    pointsM: [add(centreOf(piece), scale(batterNormal(piece), height))],
+    pointsM: [add(add(centreOf(piece), vec3(0, isDrum(piece) ? 0 : -0.7 * radiusOf(piece), 0)), scale(batterNormal(piece), height))],
     radiusM: 0.07,
     why: 'a stick comes down here',
   };

@@ -1,4 +1,4 @@
-import { vec3 } from '../../math';
+import { normalize, vec3 } from '../../math';
 import { choiceOf, type Family, SEATED_OR_STANDING } from '../family';
 import type { Source } from '../model';
 import { headKeepOut, mouthOf, type Player, playerMarks, seated, seatedShapes, standing, stool } from '../people';
@@ -10,7 +10,7 @@ export function voiceSource(player: Player, instrumentId: string): Source {
     instrumentId,
     name: 'Voice',
     groupId: 'voice',
-    sides: [{ positionM: mouthOf(player), normal: vec3(0, 0.98, -0.17), polarity: 1, levelDb: 0 }],
+    sides: [{ positionM: mouthOf(player), normal: normalize(vec3(0, 0.98, -0.17)), polarity: 1, levelDb: 0 }],
     radiusM: 0.03,
     peakSplDb: 100,
     atM: 0.3,

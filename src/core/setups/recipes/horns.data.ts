@@ -151,7 +151,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
   sax({
     id: 'sax-bell-keys',
     name: 'Between the bell and the left-hand keys',
-    microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', 0.08, 0.36, -0.08), at('keys'), LARGE)],
+    microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', -0.12, 0.32, -0.05), at('keys'), LARGE)],
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body', 'mono'],
@@ -177,7 +177,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
   sax({
     id: 'sax-ribbon',
     name: 'Ribbon, a little back',
-    microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', 0.1, 0.55, 0.02), at('keys'), RIBBON, 'figure-of-eight')],
+    microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', -0.2, 0.5, 0.05), at('keys'), RIBBON, 'figure-of-eight')],
     pairs: [],
     isolation: 'some',
     sounds: ['dark', 'natural', 'mono'],
@@ -191,8 +191,8 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'sax-two-kinds',
     name: 'Ribbon and condenser, capsules level',
     microphones: [
-      mic('left', 'SR', 'Sax ribbon', 'bell', offset('keys', 0.05, 0.42, -0.05), at('keys'), ['ribbon'], 'figure-of-eight'),
-      mic('right', 'SC', 'Sax condenser', 'bell', offset('keys', 0.11, 0.42, -0.05), at('keys'), ['large-condenser', 'small-condenser']),
+      mic('left', 'SR', 'Sax ribbon', 'bell', offset('keys', -0.17, 0.38, -0.05), at('keys'), ['ribbon'], 'figure-of-eight'),
+      mic('right', 'SC', 'Sax condenser', 'bell', offset('keys', -0.11, 0.38, -0.05), at('keys'), ['large-condenser', 'small-condenser']),
     ],
     pairs: [pair('Saxophone', 'other', 'bell')],
     isolation: 'some',

@@ -25,7 +25,7 @@ const drums = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...r
 
 const overEach = (ids: readonly (readonly [string, string, string])[]) =>
   ids.map(([id, label, name], i) =>
-    mic(id, label, name, id, offset(`${id}-head`, i === 0 ? -0.14 : 0.14, 0.16, 0.21), at(`${id}-head`), COIL, 'cardioid', { optional: true }),
+    mic(id, label, name, id, offset(`${id}-head`, [-0.14, 0, 0.14][i] ?? 0, 0.16, 0.21), at(`${id}-head`), COIL, 'cardioid', { optional: true }),
   );
 const under = (id: string, label: string, name: string) =>
   mic(`${id}-low`, label, name, id, offset(`${id}-open`, 0.1, 0.16, 0.08), at(`${id}-open`), ['moving-coil', 'large-condenser'], 'cardioid', {

@@ -1,0 +1,2 @@
+export { harmDb } from './harm';
+export * from './smallestMoves';

@@ -1,0 +1,211 @@
+import type { Plan, PlanMicrophone } from '../arrivals';
+import type { Move } from '../checks';
+import { add, distance, dot, magnitude, normalize, planeBasis, scale, subtract, type Vec3 } from '../math';
+import { clampToRoom } from '../room';
+import { degreesFromRadians, formatLength, formatNumber, radiansFromDegrees } from '../units';
+import { type Frame, frameOf, type Heard, harmDb, hear, mutualHarmDb, ownHarmDb } from './harm';
+
+export interface MoveLimits {
+  readonly moves: number;
+  /** How far a microphone may go from where it stands, metres. */
+  readonly metres: number;
+  /** How far it may be turned, degrees. */
+  readonly degrees: number;
+}
+
+export const USUAL_LIMITS: MoveLimits = { moves: 3, metres: 0.15, degrees: 20 };
+
+export interface ProposedMove {
+  readonly move: Move;
+  readonly words: string;
+  /** Harm before and after this move, those before it made, dB. */
+  readonly beforeDb: number;
+  readonly afterDb: number;
+}
+
+export type StopReason = 'nothing left to gain' | 'as many moves as allowed' | 'every microphone is locked';
+
+export interface SmallestMoves {
+  readonly moves: readonly ProposedMove[];
+  readonly beforeDb: number;
+  readonly afterDb: number;
+  readonly stopReason: StopReason;
+  /** How often the harm was worked out. */
+  readonly evaluations: number;
+}
+
+/** A move must be worth this much, and each centimetre and degree costs a little, so that small moves win. */
+const WORTH_DB = 0.5;
+const COST_DB_PER_M = 1.5;
+const COST_DB_PER_DEGREE = 0.006;
+
+/** Five numbers that place a microphone about where it stands: metres across, deep, high; degrees of turn and tilt. */
+type Offset = readonly [number, number, number, number, number];
+const STAY: Offset = [0, 0, 0, 0, 0];
+
+function displaced(microphone: PlanMicrophone, offset: Offset, plan: Plan, limits: MoveLimits): PlanMicrophone {
+  const by = { x: offset[0], y: offset[1], z: offset[2] };
+  const size = magnitude(by);
+  const short = size > limits.metres ? scale(by, limits.metres / size) : by;
+  const [u, v] = planeBasis(microphone.axis);
+  const turn = Math.hypot(offset[3], offset[4]);
+  const share = turn > limits.degrees ? limits.degrees / turn : 1;
+  const axis = normalize(
+    add(microphone.axis, add(scale(u, Math.tan(radiansFromDegrees(offset[3] * share))), scale(v, Math.tan(radiansFromDegrees(offset[4] * share))))),
+  );
+  return { ...microphone, positionM: clampToRoom(plan.room, add(microphone.positionM, short)), axis };
+}
+
+/** One search: the harm that depends on one microphone, the others standing still. */
+class Bench {
+  evaluations = 0;
+  private readonly heard: Heard[];
+
+  constructor(
+    private readonly frame: Frame,
+    private readonly limits: MoveLimits,
+  ) {
+    this.heard = frame.plan.microphones.map((microphone) => hear(frame, microphone));
+  }
+
+  harmOf(index: number, microphone: PlanMicrophone): number {
+    this.evaluations++;
+    const one = hear(this.frame, microphone);
+    return this.heard.reduce((sum, other, i) => (i === index ? sum : sum + mutualHarmDb(this.frame, one, other)), ownHarmDb(this.frame, one));
+  }
+
+  settle(index: number, microphone: PlanMicrophone): void {
+    this.heard[index] = hear(this.frame, microphone);
+  }
+
+  at(index: number): PlanMicrophone {
+    return (this.heard[index] as Heard).microphone;
+  }
+
+  /** Pattern search (Hooke and Jeeves 1961) over the five numbers, steps halved until they do not matter. */
+  search(index: number, from: PlanMicrophone): { microphone: PlanMicrophone; gainDb: number } {
+    const cost = (offset: Offset): number => {
+      const moved = displaced(from, offset, this.frame.plan, this.limits);
+      return (
+        this.harmOf(index, moved) +
+        COST_DB_PER_M * Math.hypot(offset[0], offset[1], offset[2]) +
+        COST_DB_PER_DEGREE * Math.hypot(offset[3], offset[4])
+      );
+    };
+    const start = this.harmOf(index, from);
+    let best = STAY;
+    let bestCost = start;
+    for (let step = 1; step > 0.07; step /= 2) {
+      for (let round = 0; round < 4; round++) {
+        const before = bestCost;
+        for (let axis = 0; axis < 5; axis++) {
+          const size = axis < 3 ? (this.limits.metres / 2) * step : (this.limits.degrees / 2) * step;
+          for (const sign of [1, -1]) {
+            const tried = best.map((value, i) => (i === axis ? value + sign * size : value)) as unknown as Offset;
+            const value = cost(tried);
+            if (value < bestCost - 1e-6) {
+              [best, bestCost] = [tried, value];
+              break;
+            }
+          }
+        }
+        if (bestCost > before - 0.02) break;
+      }
+    }
+    const microphone = displaced(from, best, this.frame.plan, this.limits);
+    return { microphone, gainDb: start - this.harmOf(index, microphone) };
+  }
+}
+
+const AIM_AHEAD_M = 0.5;
+
+function wordsFor(plan: Plan, before: PlanMicrophone, after: PlanMicrophone): string {
+  const by = distance(before.positionM, after.positionM);
+  const turn = degreesFromRadians(Math.acos(Math.min(1, dot(before.axis, after.axis))));
+  const parts = [
+    ...(by >= 0.005 ? [`Move ${after.name} ${formatLength(by, plan.units)} ${wayOf(subtract(after.positionM, before.positionM))}`] : []),
+    ...(turn >= 1 ? [`${by >= 0.005 ? 'turn it' : `Turn ${after.name}`} ${formatNumber(turn, 0)}°`] : []),
+  ];
+  return `${parts.join(' and ')}.`;
+}
+
+/** The main way of a move, as one would say it at the stand. */
+function wayOf(by: Vec3): string {
+  const ways: [number, string][] = [
+    [by.x, 'to the right wall'],
+    [-by.x, 'to the left wall'],
+    [by.y, 'to the front wall'],
+    [-by.y, 'to the back wall'],
+    [by.z, 'up'],
+    [-by.z, 'down'],
+  ];
+  const [first, second] = [...ways].sort((a, b) => b[0] - a[0]);
+  return first && second && second[0] > 0.5 * first[0] ? `${first[1]} and ${second[1]}` : (first?.[1] ?? '');
+}
+
+interface Candidate {
+  readonly index: number;
+  readonly after: PlanMicrophone;
+  readonly gainDb: number;
+  readonly flip: boolean;
+}
+
+function bestCandidate(plan: Plan, bench: Bench, free: readonly number[], touched: ReadonlySet<number>): Candidate | null {
+  let best: Candidate | null = null;
+  for (const index of free) {
+    const now = bench.at(index);
+    const harm = bench.harmOf(index, now);
+    const flipped = { ...now, flipped: !now.flipped };
+    const flipGain = harm - bench.harmOf(index, flipped);
+    if (flipGain > WORTH_DB && (!best || flipGain > best.gainDb)) best = { index, after: flipped, gainDb: flipGain, flip: true };
+    if (touched.has(index) || harm < WORTH_DB) continue;
+    const { microphone, gainDb } = bench.search(index, plan.microphones[index] as PlanMicrophone);
+    if (gainDb > WORTH_DB && (!best || gainDb > best.gainDb)) best = { index, after: { ...microphone, flipped: now.flipped }, gainDb, flip: false };
+  }
+  return best;
+}
+
+function asMove(before: PlanMicrophone, candidate: Candidate): Move {
+  const { after, flip } = candidate;
+  if (flip) return { kind: 'flip', microphoneId: after.id, label: 'Flip it' };
+  return {
+    kind: 'set',
+    microphoneId: after.id,
+    positionM: after.positionM,
+    aimM: add(after.positionM, scale(after.axis, Math.max(AIM_AHEAD_M, magnitude(subtract(before.positionM, after.positionM))))),
+    label: 'Make this move',
+  };
+}
+
+/**
+ * Proposes at most three moves that lower the total harm most: greedy over microphones, each by pattern search within its
+ * freedom; flips are free. Locked microphones never move. The result is never worse than the plan it started from.
+ */
+export function smallestMoves(plan: Plan, limits: MoveLimits = USUAL_LIMITS): SmallestMoves {
+  const beforeDb = harmDb(plan);
+  const free = plan.microphones.flatMap((microphone, i) => (microphone.locked ? [] : [i]));
+  if (free.length === 0) return { moves: [], beforeDb, afterDb: beforeDb, stopReason: 'every microphone is locked', evaluations: 1 };
+  const bench = new Bench(frameOf(plan), limits);
+  const moves: ProposedMove[] = [];
+  const touched = new Set<number>();
+  let harm = beforeDb;
+  let stopReason: StopReason = 'as many moves as allowed';
+  while (moves.length < limits.moves) {
+    const candidate = bestCandidate(plan, bench, free, touched);
+    if (!candidate) {
+      stopReason = 'nothing left to gain';
+      break;
+    }
+    const before = bench.at(candidate.index);
+    bench.settle(candidate.index, candidate.after);
+    if (!candidate.flip) touched.add(candidate.index);
+    moves.push({
+      move: asMove(before, candidate),
+      words: candidate.flip ? `Flip ${candidate.after.name}.` : wordsFor(plan, before, candidate.after),
+      beforeDb: harm,
+      afterDb: harm - candidate.gainDb,
+    });
+    harm -= candidate.gainDb;
+  }
+  return { moves, beforeDb, afterDb: harm, stopReason, evaluations: bench.evaluations };
+}

@@ -1,0 +1,150 @@
+import type { InstrumentKind } from '../instruments';
+import type { AimRule, PointRule } from './recipe';
+import { at, axis, offset } from './write';
+
+/** One stop along a line of places: where, and what the trade says one hears there. */
+export interface ToneStop {
+  readonly name: string;
+  readonly place: PointRule;
+  readonly aim: AimRule;
+  readonly words: string;
+}
+
+/** A line of places along an instrument, from one tone to another. */
+export interface ToneLine {
+  readonly id: string;
+  readonly name: string;
+  readonly instrument: InstrumentKind;
+  readonly variants?: readonly string[];
+  /** Source whose numbers are told beside the words. */
+  readonly source: string;
+  readonly stops: readonly ToneStop[];
+}
+
+const neckStop = (name: string, mark: string, x: number, words: string): ToneStop => ({ name, place: offset(mark, x, 0.3, 0), aim: at(mark), words });
+const bell = (name: string, distanceM: number, rightDeg: number, words: string): ToneStop => ({
+  name,
+  place: axis('bell', distanceM, 0, rightDeg),
+  aim: at('bell'),
+  words,
+});
+
+/** The trade's words, common practice; the model's numbers are worked out beside them. */
+export const TONE_LINES: readonly ToneLine[] = [
+  {
+    id: 'guitar-neck',
+    name: 'Along the neck',
+    instrument: 'guitar',
+    source: 'guitar',
+    stops: [
+      neckStop('Up the neck', 'nut', 0, 'brighter, thinner'),
+      neckStop('12th fret', 'fret-12', 0.03, 'clear top, some body'),
+      neckStop('Neck joint', 'neck-joint', 0.03, 'balanced'),
+      {
+        name: 'Toward the hole',
+        place: offset('sound-hole', 0, 0.35, 0.06),
+        aim: at('neck-joint'),
+        words: 'more low end; never straight at the hole close up',
+      },
+      neckStop('Bridge', 'bridge', 0.04, 'middle, woodier'),
+      neckStop('Lower bout', 'lower-bout', 0.12, 'fuller, rounder'),
+    ],
+  },
+  {
+    id: 'snare-head',
+    name: 'Across the snare’s head',
+    instrument: 'drum-kit',
+    source: 'snare',
+    stops: [
+      {
+        name: 'Low, at the rim',
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.01, heightM: 0.03 },
+        aim: at('snare-edge'),
+        words: 'more overtones and ring',
+      },
+      {
+        name: 'Over the rim',
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.02, heightM: 0.05 },
+        aim: at('snare-centre'),
+        words: 'even',
+      },
+      {
+        name: 'High, at the centre',
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.015, heightM: 0.08 },
+        aim: at('snare-centre'),
+        words: 'more crack, less ring',
+      },
+    ],
+  },
+  {
+    id: 'kick-depth',
+    name: 'Through the kick',
+    instrument: 'drum-kit',
+    source: 'kick',
+    stops: [
+      { name: 'At the beater', place: offset('kick-beater', 0.07, 0.1, -0.03), aim: at('kick-beater'), words: 'click, attack, isolation' },
+      { name: 'Half way in', place: offset('kick-beater', 0.07, 0.22, -0.03), aim: at('kick-beater'), words: 'attack with body' },
+      { name: 'At the port', place: offset('kick-port', 0, 0.02, 0), aim: at('kick-beater'), words: 'rounder' },
+      { name: 'Out in front', place: offset('kick-front', 0.05, 0.35, 0.05), aim: at('kick-front'), words: 'round, soft, ambient' },
+    ],
+  },
+  {
+    id: 'brass-bell',
+    name: 'Off the bell’s axis',
+    instrument: 'brass',
+    variants: ['trumpet', 'flugelhorn', 'trombone'],
+    source: 'bell',
+    stops: [
+      bell('On the axis', 0.45, 0, 'brightest, most edge'),
+      bell('A little off', 0.45, 20, 'rounder'),
+      bell('Well off', 0.45, 45, 'warm, dark'),
+      bell('Back off, on the axis', 0.8, 0, 'fierce playing tamed, more room'),
+    ],
+  },
+  {
+    id: 'sax-bell-keys',
+    name: 'Between bell and keys',
+    instrument: 'saxophone',
+    source: 'bell',
+    stops: [
+      { name: 'At the bell', place: axis('bell', 0.3, 0, 25), aim: at('bell'), words: 'bright, low notes jump out' },
+      { name: 'Between bell and keys', place: offset('keys', -0.12, 0.32, -0.05), aim: at('keys'), words: 'even over the range' },
+      { name: 'At the keys', place: offset('keys', -0.12, 0.34, 0.1), aim: at('keys'), words: 'softer, reedier, key noise' },
+    ],
+  },
+  {
+    id: 'grand-length',
+    name: 'From the hammers to the tail',
+    instrument: 'grand-piano',
+    source: 'middle',
+    stops: [
+      { name: 'Over the hammers', place: offset('hammer-middle', 0, 0.05, 0.25), aim: at('hammer-middle'), words: 'bright, percussive' },
+      { name: 'Over the holes', place: offset('board-holes', 0, 0, 0.3), aim: at('board-holes'), words: 'balanced' },
+      { name: 'Over the bass bridge', place: offset('bass-bridge', 0, 0, 0.28), aim: at('bass-bridge'), words: 'dark, full' },
+      { name: 'At the lid’s edge', place: offset('lid-edge', 0.4, 0, 0.3), aim: at('board-holes'), words: 'whole, natural' },
+    ],
+  },
+  {
+    id: 'upright-places',
+    name: 'Round the upright',
+    instrument: 'upright-piano',
+    source: 'middle',
+    stops: [
+      { name: 'Over the lid, treble', place: offset('lid-treble', -0.1, -0.05, 0.2), aim: at('hammer-treble'), words: 'bright, hammers' },
+      { name: 'Over the lid, bass', place: offset('lid-bass', 0.1, -0.05, 0.2), aim: at('hammer-bass'), words: 'fuller, hammers' },
+      { name: 'Knee panel', place: offset('knee-panel', 0, -0.2, 0.05), aim: at('knee-panel'), words: 'full, close' },
+      { name: 'Behind the board', place: offset('board-bass', 0.3, 0.3, 0), aim: at('board-bass'), words: 'dark, round' },
+    ],
+  },
+  {
+    id: 'cajon-round',
+    name: 'Round the cajon',
+    instrument: 'cajon',
+    source: 'cajon',
+    stops: [
+      { name: 'Top edge', place: offset('top-edge', 0, 0.3, 0.12), aim: at('top-edge'), words: 'slap, bright' },
+      { name: 'Front, middle', place: offset('face', 0, 0.3, 0), aim: at('face'), words: 'woody' },
+      { name: 'Rear port', place: offset('port', 0.03, -0.12, 0), aim: at('port'), words: 'bass; flip it' },
+    ],
+  },
+];
