@@ -1,3 +1,4 @@
+import type { Instrument } from '../src/core/instruments';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
 import { addInstrument, newSession, placeSetup, type Session, type Shelf } from '../src/core/session';
@@ -14,26 +15,76 @@ export const BOATHOUSE_SHELF: Shelf = {
   setups: [],
 };
 
-const DEMO_TIME = '2026-06-13T09:30:00.000Z';
+/** The net loft over the slip: boards, a sail hung up, the window to the lake at the front. */
+const LOFT: Session['room'] = { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperatureC: 18, absorption: 0.22, glass: ['front wall'] };
+
+interface Part {
+  readonly id: string;
+  readonly name: string;
+  readonly players: string;
+  readonly at: string;
+  readonly instrument: Pick<Instrument, 'kind' | 'variant' | 'name'> & Partial<Instrument>;
+  readonly recipe: string;
+}
+
+function sessionOf(part: Part): Session {
+  let ids = 0;
+  const newId = (): string => `${part.id}-${++ids}`;
+  const empty: Session = { ...newSession(part.id, part.name, part.at, BOATHOUSE_SHELF), players: part.players, room: LOFT };
+  const instrumentId = part.id === 'demo-boathouse-kit' ? 'demo-kit' : `${part.id}-instrument`;
+  const withInstrument = addInstrument({ positionM: { x: 2.6, y: 2.1 }, rotationDeg: 0, mirrored: false, ...part.instrument, id: instrumentId })(
+    empty,
+  );
+  const recipe = recipeById(part.recipe);
+  return recipe ? placeSetup(withInstrument, recipe, instrumentId, newId).session : withInstrument;
+}
+
+const KIT: Part = {
+  id: 'demo-boathouse-kit',
+  name: 'Boathouse kit, Saturday',
+  players: 'Marit, drums',
+  at: '2026-06-13T09:30:00.000Z',
+  instrument: { kind: 'drum-kit', variant: 'four-piece', name: 'Loft kit' },
+  recipe: 'kit-four-spaced',
+};
+
+const OTHERS: readonly Part[] = [
+  {
+    id: 'demo-boathouse-12-string',
+    name: 'Twelve-string and voice, Friday evening',
+    players: 'Oddny, 12-string and voice',
+    at: '2026-06-12T19:00:00.000Z',
+    instrument: { kind: 'guitar', variant: 'jumbo', name: 'Twelve-string', choices: { strings: '12', voice: 'yes' } },
+    recipe: 'voice-and-guitar',
+  },
+  {
+    id: 'demo-boathouse-upright',
+    name: 'Upright in the slip house',
+    players: 'Tor, piano',
+    at: '2026-06-11T17:00:00.000Z',
+    instrument: { kind: 'upright-piano', variant: 'studio', name: 'Slip house upright', positionM: { x: 2.7, y: 2.4 } },
+    recipe: 'upright-lid',
+  },
+  {
+    id: 'demo-boathouse-flugelhorn',
+    name: 'Flugelhorn overdub',
+    players: 'Ingunn, flugelhorn',
+    at: '2026-06-10T17:00:00.000Z',
+    instrument: { kind: 'brass', variant: 'flugelhorn', name: 'Flugelhorn', positionM: { x: 2.7, y: 1.6 } },
+    recipe: 'horn-two-kinds',
+  },
+  {
+    id: 'demo-boathouse-congas',
+    name: 'Congas',
+    players: 'Marit, congas',
+    at: '2026-06-09T17:00:00.000Z',
+    instrument: { kind: 'hand-drums', variant: 'conga-pair', name: 'Congas', positionM: { x: 2.7, y: 2 } },
+    recipe: 'congas-low',
+  },
+];
 
 /** The demo session: a four-piece kit in the boathouse's net loft, kick, snare and a spaced pair. */
-export function boathouseKit(): Session {
-  let ids = 0;
-  const newId = (): string => `demo-${++ids}`;
-  const empty: Session = {
-    ...newSession('demo-boathouse-kit', 'Boathouse kit, Saturday', DEMO_TIME, BOATHOUSE_SHELF),
-    players: 'Marit, drums',
-    room: { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperatureC: 18, absorption: 0.22, glass: ['front wall'] },
-  };
-  const withKit = addInstrument({
-    id: 'demo-kit',
-    kind: 'drum-kit',
-    variant: 'four-piece',
-    name: 'Loft kit',
-    positionM: { x: 2.6, y: 2.1 },
-    rotationDeg: 0,
-    mirrored: false,
-  })(empty);
-  const recipe = recipeById('kit-four-spaced');
-  return recipe ? placeSetup(withKit, recipe, 'demo-kit', newId).session : withKit;
-}
+export const boathouseKit = (): Session => sessionOf(KIT);
+
+/** All the group's sessions, the kit first. */
+export const boathouseSessions = (): Session[] => [KIT, ...OTHERS].map(sessionOf);

@@ -18,7 +18,8 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await page.goto('/');
   await pressOn(page, page.getByRole('button', { name: 'New session' }));
   await pressOn(page, page.getByRole('button', { name: 'Put it in the room' }));
-  await pressOn(page, page.getByRole('button', { name: 'Place 4 microphones' }));
+  await pressOn(page, page.getByRole('link', { name: 'Choose a set-up' }).first());
+  await pressOn(page, page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }));
 
   // Move the right overhead up by 20 cm and back by 1 cm.
   await tabTo(page, onSide(page, 'Overhead right'));
@@ -47,6 +48,15 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Control+Shift+z');
   await expect(findings).not.toContainText('closer along its string');
   await expect(onPlan(page, 'Kick')).toBeVisible();
+
+  // Tape: the height as read, then back to the list.
+  await pressOn(page, station(page, 'Tape'));
+  await tabTo(page, page.getByLabel(/The tape says/));
+  await page.keyboard.type('26');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Within what one can hear', { exact: false })).toBeVisible();
+  await pressOn(page, page.getByRole('button', { name: 'Next' }));
+  await expect(page.getByText('2 of 20')).toBeVisible();
 
   await pressOn(page, station(page, 'Patch'));
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });

@@ -4,6 +4,7 @@ import { placeFour, station } from './steps';
 
 for (const theme of ['slate', 'daylight'])
   test(`axe finds nothing serious on any view, ${theme}`, async ({ page }) => {
+    test.setTimeout(180_000);
     await page.addInitScript((value) => localStorage.setItem('shuttlecraft-theme', value), theme);
     const check = async (name: string): Promise<void> => {
       const { violations } = await new AxeBuilder({ page }).analyze();
@@ -20,6 +21,23 @@ for (const theme of ['slate', 'daylight'])
       .first()
       .focus();
     await check('floor with a microphone chosen');
+    for (const strip of ['What it hears', 'Leak', 'Tone guide']) {
+      await page.getByRole('button', { name: strip, exact: true }).click();
+      await check(strip);
+    }
+    await page.getByRole('button', { name: 'Legend' }).click();
+    await page
+      .getByRole('button', { name: /, instrument$/ })
+      .first()
+      .focus();
+    await check('floor with an instrument chosen');
+    await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+    await page.getByRole('button', { name: 'Compare' }).nth(0).click();
+    await page.getByRole('button', { name: 'Compare', exact: true }).nth(1).click();
+    await expect(page.getByRole('region', { name: 'Compared' })).toBeVisible();
+    await check('set-ups');
+    await station(page, 'Tape').click();
+    await check('tape');
     await station(page, 'Patch').click();
     await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
     await check('patch');
@@ -80,7 +98,7 @@ test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) =
 test('at phone width every station can be reached and nothing runs off the side', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await placeFour(page);
-  for (const name of ['Floor', 'Patch', 'Check', 'Sheet']) {
+  for (const name of ['Floor', 'Tape', 'Patch', 'Check', 'Sheet']) {
     await station(page, name).click();
     await expect(station(page, name)).toHaveAttribute('aria-current', 'page');
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

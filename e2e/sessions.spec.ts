@@ -2,6 +2,9 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { placeFour, station } from './steps';
 
+/** The group at the boathouse: kit, 12-string, upright, flugelhorn, congas. */
+const DEMO_SESSIONS = 5;
+
 test('new, rename, duplicate, delete with undo, export and import', async ({ page }, info) => {
   await page.goto('/');
   await expect(page.getByText('Nothing here yet')).toBeVisible();
@@ -18,21 +21,21 @@ test('new, rename, duplicate, delete with undo, export and import', async ({ pag
   await page.keyboard.press('Enter');
   await expect(page.getByRole('article', { name: /very long name/ })).toBeVisible();
   await page.getByRole('button', { name: /^Duplicate A very long/ }).click();
-  await expect(page.getByRole('article')).toHaveCount(2);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
   await page.getByRole('button', { name: /^Delete .*copy$/ }).click();
-  await expect(page.getByRole('article')).toHaveCount(1);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('article')).toHaveCount(2);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 
   await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
   await expect(page.getByText(/was taken in/)).toBeVisible();
-  await expect(page.getByRole('article')).toHaveCount(3);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);
 
   const bad = info.outputPath('bad.json');
   await writeFile(bad, (await readFile(file, 'utf8')).replace('"widthM": 5.4', '"widthM": "wide"'));
   await page.getByLabel('Import a session, shelf or backup file').setInputFiles(bad);
   await expect(page.getByRole('alert')).toContainText('room.widthM must be a number. Nothing was changed.');
-  await expect(page.getByRole('article')).toHaveCount(3);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);
 });
 
 test('what is changed is there after a reload, and a second tab sees it', async ({ context, page }) => {
@@ -63,6 +66,14 @@ test('the shelf: add from the catalogue, a wrong figure is refused by name, a ri
   await expect(page.getByRole('alert')).toContainText('stands on the Floor 2 times');
   await page.getByLabel('Add an input device from the catalogue').selectOption('two-input');
   await expect(page.getByRole('button', { name: 'Edit Two-input interface' })).toBeVisible();
+  await page.getByLabel('Add a stand from the catalogue').selectOption('tall-boom');
+  const stand = page.getByRole('form', { name: /Tall boom stand/ });
+  await stand.getByLabel('Highest (m)').fill('0.2');
+  await stand.getByRole('button', { name: 'Keep it' }).click();
+  await expect(stand.getByRole('alert')).toContainText('Highest (m)');
+  await stand.getByLabel('Highest (m)').fill('2.6');
+  await stand.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('1.10 to 2.60 m')).toBeVisible();
   await station(page, 'Floor').click();
   await expect(page.getByText('of 10 inputs')).toBeVisible();
 });

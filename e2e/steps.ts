@@ -5,7 +5,8 @@ export async function placeFour(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New session' }).click();
   await page.getByRole('button', { name: 'Put it in the room' }).click();
-  await page.getByRole('button', { name: 'Place 4 microphones' }).click();
+  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();
   await expect(page.getByRole('button', { name: /Overhead right microphone/ }).first()).toBeVisible();
 }
 

@@ -56,6 +56,30 @@ await page
 await shot('floor');
 await choose(page, 'Overhead right');
 await shot('floor-microphone');
+await page.getByRole('button', { name: 'Leak', exact: true }).click();
+await shot('floor-leak');
+await page.getByRole('button', { name: 'Tone guide' }).click();
+await shot('floor-tone');
+await page.getByRole('button', { name: 'Rake and sum' }).click();
+await page.keyboard.press('Escape');
+await page.goto(page.url().replace('/floor', '/setups'));
+await page.getByRole('list', { name: 'Set-ups' }).waitFor();
+await page.getByRole('button', { name: 'Compare' }).nth(0).click();
+await shot('setups');
+await page.getByRole('button', { name: 'Compare' }).nth(3).click();
+await shot('setups-compared');
+await station('Tape');
+await page.getByLabel(/The tape says/).fill('26');
+await page.keyboard.press('Enter');
+for (const text of ['18.5', '60', '71', '50']) {
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByLabel(/The tape says/).fill(text);
+  await page.keyboard.press('Enter');
+}
+await shot('tape');
+await page.setViewportSize({ width: 390, height: 844 });
+await shot('tape-phone');
+await page.setViewportSize({ width: Number(values.width), height: Number(values.height) });
 await station('Patch');
 await page.getByRole('heading', { name: /inputs in use/ }).waitFor();
 await shot('patch');

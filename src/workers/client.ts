@@ -1,8 +1,9 @@
 import { proxy, type Remote, wrap } from 'comlink';
+import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fault } from '../core/render';
 import type { Session } from '../core/session';
-import type { PatchJob, TakeAnswer, TakeFile, TakeJob } from './protocol';
+import type { MovesJob, PatchJob, TakeAnswer, TakeFile, TakeJob } from './protocol';
 
 /** A worker started on first use and kept until disposed. */
 function lazyWorker<T>(start: () => Worker): { remote(): Remote<T>; dispose(): void } {
@@ -25,6 +26,17 @@ function lazyWorker<T>(start: () => Worker): { remote(): Remote<T>; dispose(): v
 const takeWorker = lazyWorker<TakeJob>(() => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }));
 const patchWorker = lazyWorker<PatchJob>(() => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }));
 
+const movesWorker = lazyWorker<MovesJob>(() => new Worker(new URL('./moves.worker.ts', import.meta.url), { type: 'module' }));
+
+let latestMoves = 0;
+
+/** Looks for the smallest moves in the worker; null when a newer request has been made meanwhile. */
+export async function smallestMovesInWorker(session: Session): Promise<SmallestMoves | null> {
+  const mine = ++latestMoves;
+  const result = await movesWorker.remote().smallest(session);
+  return mine === latestMoves ? result : null;
+}
+
 /** Checks a take in the worker. One job at a time: a new one stops the one before. */
 export function checkTakeFiles(files: readonly TakeFile[], onProgress: (share: number) => void): Promise<TakeAnswer> {
   return takeWorker.remote().check(files, proxy(onProgress));
@@ -44,8 +56,9 @@ export async function assignInputsInWorker(problem: PatchProblem): Promise<Patch
   return mine === latestPatch ? result : null;
 }
 
-/** Ends both workers; they start again on the next use. */
+/** Ends the workers; they start again on the next use. */
 export function disposeWorkers(): void {
   takeWorker.dispose();
   patchWorker.dispose();
+  movesWorker.dispose();
 }

@@ -1,4 +1,5 @@
 import type { TakeReport } from '../core/analysis';
+import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fault } from '../core/render';
 import type { Session } from '../core/session';
@@ -29,4 +30,8 @@ export interface TakeJob {
 
 export interface PatchJob {
   assign(problem: PatchProblem): Promise<PatchResult>;
+}
+
+export interface MovesJob {
+  smallest(session: Session): SmallestMoves;
 }

@@ -73,10 +73,10 @@ export interface Paper {
 }
 
 /** Focus edges are rounded outward to this, so that the scale does not creep while things are moved, metres. */
-const FOCUS_STEP_M = 0.25;
+const FOCUS_STEP_M = 0.1;
 
 /** The part of the room that holds the given points with some air round them; the whole room when there are none. */
-export function focusOn(projection: Projection, points: readonly Vec3[], airM = 0.3): Focus {
+export function focusOn(projection: Projection, points: readonly Vec3[], airM = 0.16): Focus {
   const { widthM, heightM } = projection;
   if (points.length === 0) return { low: [0, 0], high: [widthM, heightM] };
   const us = points.map(projection.u);

@@ -12,6 +12,10 @@ function stateOf(path: string, session: Session, proven: boolean, takeFixes: num
   const { findings, table } = livePlan(session);
   const placed = session.microphones.length > 0;
   if (path === 'floor') return !placed ? 'open' : findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
+  if (path === 'tape') {
+    const read = new Set(session.tape.map((reading) => reading.microphoneId)).size;
+    return placed && read >= session.microphones.length ? 'done' : 'open';
+  }
   if (path === 'patch')
     return !placed || Object.keys(session.patch).length === 0
       ? 'open'

@@ -19,6 +19,11 @@ function Facts({ session }: { session: Session }) {
       <span>
         {Object.keys(session.patch).length} of {inputs} inputs
       </span>
+      {session.shelf.stands.length > 0 && (
+        <span>
+          {session.microphones.filter((placed) => placed.stand).length} of {session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0)} stands
+        </span>
+      )}
       <span>{formatNumber(session.room.temperatureC, 0)} °C</span>
       {fixes > 0 && (
         <Box as="span" color="fix" fontWeight="700">

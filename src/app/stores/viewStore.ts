@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 
 export type FloorView = 'plan' | 'side' | 'both';
+export type StripName = 'sum' | 'heard' | 'leak' | 'tone';
 export type Theme = 'slate' | 'daylight';
 
 interface ViewState {
@@ -12,6 +13,12 @@ interface ViewState {
   readonly wholeRoom: boolean;
   readonly chosenMicrophones: readonly string[];
   readonly chosenSource: string | null;
+  readonly chosenInstrument: string | null;
+  /** What the strip under the drawing shows. */
+  readonly strip: StripName;
+  /** What a drag has just clicked into. */
+  readonly snapWords: string | null;
+  readonly legend: boolean;
 }
 
 const STORED = 'shuttlecraft-theme';
@@ -31,6 +38,10 @@ export const useViewStore = create<ViewState>(() => ({
   wholeRoom: false,
   chosenMicrophones: [],
   chosenSource: null,
+  chosenInstrument: null,
+  strip: 'sum',
+  snapWords: null,
+  legend: false,
 }));
 
 export const setView = (change: Partial<ViewState>): void => useViewStore.setState(change);
@@ -51,6 +62,10 @@ export function applyTheme(theme: Theme): void {
 export function chooseMicrophone(id: string, extend = false): void {
   const { chosenMicrophones } = useViewStore.getState();
   const without = chosenMicrophones.filter((other) => other !== id);
-  if (!extend) setView({ chosenMicrophones: [id] });
-  else setView({ chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
+  if (!extend) setView({ chosenMicrophones: [id], chosenInstrument: null });
+  else setView({ chosenInstrument: null, chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
 }
+
+export const chooseInstrument = (id: string | null): void => setView({ chosenInstrument: id, chosenMicrophones: [] });
+/** Back to the whole picture. */
+export const chooseNothing = (): void => setView({ chosenInstrument: null, chosenMicrophones: [], chosenSource: null });

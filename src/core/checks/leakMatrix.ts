@@ -35,7 +35,7 @@ export interface DeadSide {
   readonly wantedLossDb: number;
 }
 
-/** The wanted source may lose this much. */
+/** The wanted source may lose this much against a microphone that looks straight at it. */
 export const MOST_WANTED_LOSS_DB = 2;
 const AIM_AHEAD_M = 0.5;
 
@@ -68,8 +68,11 @@ export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone): D
   const before = target >= 0 ? heard(table, microphone, target) : null;
   if (!before || microphone.pattern === 'omni') return null;
   const margin = (h: Heard): number => h.wanted.levelDb - h.loudest.levelDb;
+  const straight = normalize(subtract(before.wanted.fromM, microphone.positionM));
+  const onAxis = heard(table, { ...microphone, axis: straight }, target);
+  const leastDb = Math.min(before.wanted.levelDb, (onAxis?.wanted.levelDb ?? before.wanted.levelDb) - MOST_WANTED_LOSS_DB);
   let best = { axis: microphone.axis, margin: margin(before), wantedDb: before.wanted.levelDb };
-  let [centre, spread] = [microphone.axis, 80];
+  let [centre, spread] = [straight, 80];
   for (let round = 0; round < 4; round++) {
     const [u] = planeBasis(centre);
     for (let ring = 1; ring <= 8; ring++)
@@ -77,7 +80,7 @@ export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone): D
         const tilted = rotateAbout(centre, u, radiansFromDegrees((spread * ring) / 8));
         const axis = normalize(rotateAbout(tilted, centre, (2 * Math.PI * spoke) / 16));
         const now = heard(table, { ...microphone, axis }, target);
-        if (!now || now.wanted.levelDb < before.wanted.levelDb - MOST_WANTED_LOSS_DB) continue;
+        if (!now || now.wanted.levelDb < leastDb) continue;
         if (margin(now) > best.margin + 1e-9) best = { axis, margin: margin(now), wantedDb: now.wanted.levelDb };
       }
     [centre, spread] = [best.axis, spread / 4];

@@ -8,6 +8,7 @@ export * from './placing';
 export { firstDanglingReference } from './references';
 export { geometryOf, resolvePlan } from './resolve';
 export * from './schema';
+export * from './snap';
 export * from './standing';
 export * from './tapeReadings';
 export * from './trial';

@@ -59,7 +59,7 @@ export const TONE_LINES: readonly ToneLine[] = [
       {
         name: 'Low, at the rim',
         place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.01, heightM: 0.03 },
-        aim: at('snare-edge'),
+        aim: at('snare-rim'),
         words: 'more overtones and ring',
       },
       {

@@ -9,9 +9,12 @@ import { type Face, focusOn, paperFor, projectionOf } from '../../drawing/projec
 import { RoomFrame } from '../../drawing/RoomFrame';
 import { sessionFocus } from '../../drawing/sessionFocus';
 import { useSessionStore } from '../../stores/sessionStore';
-import { setView, useViewStore } from '../../stores/viewStore';
+import { chooseNothing, setView, useViewStore } from '../../stores/viewStore';
 import { AimHandle } from './AimHandle';
+import { InstrumentHandle } from './InstrumentHandle';
+import { KeepOutMarks } from './KeepOutMarks';
 import { MicrophoneHandle } from './MicrophoneHandle';
+import { StandMarks } from './StandMarks';
 import { Strings } from './Strings';
 
 interface Props {
@@ -67,7 +70,10 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
     () => paperFor(projectionOf(face, session.room), size.width || 400, size.height || 300, 30, focus),
     [face, session.room, size, key],
   );
+  const chosenInstrument = useViewStore((state) => state.chosenInstrument);
+  const snapWords = useViewStore((state) => state.snapWords);
   const { plan } = table;
+  const inHand = session.microphones.find((placed) => placed.id === chosen[0]);
   return (
     <div ref={box} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
       <svg
@@ -76,13 +82,36 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
         aria-label={TITLES[face]}
         role="group"
         onDoubleClick={reset}
-        onClick={(event) => event.target === event.currentTarget && setView({ chosenMicrophones: [], chosenSource: null })}
-        onKeyDown={(event) => event.key === 'Escape' && setView({ chosenMicrophones: [], chosenSource: null })}
+        onClick={(event) => event.target === event.currentTarget && chooseNothing()}
+        onKeyDown={(event) => event.key === 'Escape' && chooseNothing()}
       >
         <g transform={transform.toString()}>
           <RoomFrame paper={paper} units={session.units} title={TITLES[face]} />
           {session.instruments.map((instrument) => (
             <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
+          ))}
+          {chosen.length > 0 && <KeepOutMarks geometries={plan.geometries} paper={paper} />}
+          {session.microphones.map((placed) => {
+            const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
+            return microphone?.stand ? (
+              <StandMarks
+                key={placed.id}
+                placed={placed}
+                microphone={microphone}
+                paper={paper}
+                zoom={transform.k}
+                chosen={chosen.includes(placed.id)}
+              />
+            ) : null;
+          })}
+          {session.instruments.map((instrument) => (
+            <InstrumentHandle
+              key={instrument.id}
+              instrument={instrument}
+              paper={paper}
+              zoom={transform.k}
+              chosen={instrument.id === chosenInstrument}
+            />
           ))}
           {plan.sources.map((candidate, s) => (
             <g
@@ -117,9 +146,19 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
                 paper={paper}
                 zoom={transform.k}
                 chosen={chosen.includes(placed.id)}
+                table={table}
+                source={source}
               />
             ) : null;
           })}
+          {snapWords && inHand && (
+            <text
+              className="snap"
+              transform={`translate(${paper.x(inHand.positionM) + 14 / transform.k} ${paper.y(inHand.positionM) + 26 / transform.k}) scale(${1 / transform.k})`}
+            >
+              {snapWords}
+            </text>
+          )}
         </g>
       </svg>
     </div>

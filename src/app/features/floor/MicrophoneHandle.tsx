@@ -1,16 +1,15 @@
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
-import type { PlanMicrophone } from '../../../core/arrivals';
-import type { Vec3 } from '../../../core/math';
-import { clampToRoom } from '../../../core/room';
-import { moveMicrophone, type PlacedMicrophone, type Session } from '../../../core/session';
+import type { ArrivalTable, PlanMicrophone } from '../../../core/arrivals';
+import { subtract, type Vec3 } from '../../../core/math';
+import { type Command, moveMicrophone, type PlacedMicrophone, type Session, shiftMicrophones, snapPlace } from '../../../core/session';
 import { formatLength } from '../../../core/units';
 import { angleOnPaper } from '../../drawing/glyphAngle';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
 import { PolarCurve } from '../../drawing/PolarCurve';
 import type { Paper } from '../../drawing/projection';
 import { cancelPreview, previewCommand, runCommand } from '../../stores/sessionStore';
-import { chooseMicrophone } from '../../stores/viewStore';
+import { chooseMicrophone, setView, useViewStore } from '../../stores/viewStore';
 
 interface Props {
   readonly session: Session;
@@ -19,6 +18,8 @@ interface Props {
   readonly paper: Paper;
   readonly zoom: number;
   readonly chosen: boolean;
+  readonly table: ArrivalTable;
+  readonly source: number;
 }
 
 const STEP_M = 0.01;
@@ -36,21 +37,39 @@ export function keyedPlace(event: KeyboardEvent, paper: Paper, from: Vec3): Vec3
 }
 
 /** A microphone that can be taken by mouse, finger or keys. */
-export function MicrophoneHandle({ session, placed, microphone, paper, zoom, chosen }: Props) {
-  const place = (positionM: Vec3) => moveMicrophone(placed.id, clampToRoom(session.room, positionM));
+export function MicrophoneHandle({ session, placed, microphone, paper, zoom, chosen, table, source }: Props) {
+  /** One microphone goes to a place; several in hand go along by the same way. */
+  const place = (target: Vec3, start: Vec3): Command => {
+    const inHand = useViewStore.getState().chosenMicrophones;
+    return inHand.length > 1 && inHand.includes(placed.id) ? shiftMicrophones(inHand, subtract(target, start)) : moveMicrophone(placed.id, target);
+  };
+  const snapped = (target: Vec3, free: boolean): Vec3 => {
+    const alone = useViewStore.getState().chosenMicrophones.length < 2;
+    const found =
+      free || !alone || placed.heldString
+        ? null
+        : snapPlace(session, table, placed.id, target, table.plan.sources[source]?.sides[0].positionM ?? null);
+    if (useViewStore.getState().snapWords !== (found?.why ?? null)) setView({ snapWords: found?.why ?? null });
+    return found?.positionM ?? target;
+  };
   const bind = useDrag(
     ({ first, last, movement: [dx, dy], memo, tap, event, canceled }) => {
       const start: Vec3 = first ? placed.positionM : memo;
-      if (first || tap) chooseMicrophone(placed.id, tap && 'shiftKey' in event && Boolean(event.shiftKey));
+      const inHand = useViewStore.getState().chosenMicrophones;
+      const shift = 'shiftKey' in event && Boolean(event.shiftKey);
+      if (tap) chooseMicrophone(placed.id, shift);
+      else if (first && !inHand.includes(placed.id)) chooseMicrophone(placed.id, shift);
       if (tap || placed.locked) return start;
       if (canceled) {
         cancelPreview();
         return start;
       }
       const scale = paper.pixelsPerM * zoom;
-      const target = paper.projection.moved(start, dx / scale, -dy / scale);
-      if (last) runCommand(place(target));
-      else previewCommand(place(target));
+      const target = snapped(paper.projection.moved(start, dx / scale, -dy / scale), 'altKey' in event && Boolean(event.altKey));
+      if (last) {
+        runCommand(place(target, start));
+        setView({ snapWords: null });
+      } else previewCommand(place(target, start));
       return start;
     },
     { pointer: { keys: false }, filterTaps: true },
@@ -60,7 +79,7 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
     if (!target) return;
     event.preventDefault();
     event.stopPropagation();
-    if (!placed.locked) runCommand(place(target));
+    if (!placed.locked) runCommand(place(target, placed.positionM));
   };
   const { degrees, inPaper } = angleOnPaper(paper, placed.positionM, microphone.axis);
   const colour = stringColour(placed.colour);
@@ -76,7 +95,7 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
       onKeyDown={onKeyDown}
-      onFocus={() => chooseMicrophone(placed.id)}
+      onFocus={() => !useViewStore.getState().chosenMicrophones.includes(placed.id) && chooseMicrophone(placed.id)}
     >
       {chosen && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
       <circle className="halo" r={22} />

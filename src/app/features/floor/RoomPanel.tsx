@@ -1,5 +1,6 @@
-import { Box, Grid } from '@chakra-ui/react';
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
+import { SURFACES } from '../../../core/room';
 import { editSession, type Session } from '../../../core/session';
 import { formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -62,6 +63,28 @@ export function RoomPanel({ session }: { session: Session }) {
           onChange={(value) => runCommand(editSession({ sampleRateHz: Number(value) }))}
         />
       </Grid>
+      <Box mt="2" fontSize="sm" color="quiet">
+        Glass or mirror
+      </Box>
+      <Flex role="group" aria-label="Glass or mirror" gap="1" wrap="wrap">
+        {SURFACES.filter((surface) => surface !== 'floor').map((surface) => {
+          const on = room.glass.includes(surface);
+          return (
+            <Button
+              key={surface}
+              size="xs"
+              minH={{ base: '44px', md: '28px' }}
+              variant="outline"
+              aria-pressed={on}
+              borderColor={on ? 'tape' : 'line'}
+              onClick={() => edit({ glass: on ? room.glass.filter((other) => other !== surface) : [...room.glass, surface] })}
+            >
+              {on ? '✓ ' : ''}
+              {surface}
+            </Button>
+          );
+        })}
+      </Flex>
       <Box mt="2" fontSize="sm" color="quiet">
         Sound travels{' '}
         <span className="measure">

@@ -1,13 +1,26 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
+import { distance } from '../../../core/math';
 import { PATTERN_NAMES } from '../../../core/microphones';
-import { type Command, editMicrophone, moveMicrophone, type PlacedMicrophone, removeMicrophones, type Session } from '../../../core/session';
+import {
+  type Command,
+  editMicrophone,
+  geometryOf,
+  type HeldString,
+  moveMicrophone,
+  type PlacedMicrophone,
+  removeMicrophones,
+  type Session,
+} from '../../../core/session';
 import { formatDb, formatDelay, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 import { setView } from '../../stores/viewStore';
+import { BalancePanel } from './BalancePanel';
+import { DeadSideButton } from './LeakStrip';
+import { StandPanel } from './StandPanel';
 
 const Line = ({ name, value }: { name: string; value: string }) => (
   <Flex justify="space-between" gap="3" py="0.5">
@@ -55,6 +68,16 @@ export function PairPanel({ session, table, ids, source }: { session: Session; t
       </Box>
     </Box>
   );
+}
+
+/** The string to hold: from the shown source's nearest mark. */
+function nearestString(session: Session, table: ArrivalTable, placed: PlacedMicrophone, source: number): HeldString | null {
+  const shown = table.plan.sources[source];
+  const instrument = session.instruments.find((candidate) => candidate.id === shown?.instrumentId);
+  if (!shown || !instrument) return null;
+  const from = shown.sides[0].positionM;
+  const [mark] = [...geometryOf(instrument).marks].sort((a, b) => distance(a.positionM, from) - distance(b.positionM, from));
+  return mark ? { instrumentId: instrument.id, markId: mark.id, lengthM: distance(mark.positionM, placed.positionM) } : null;
 }
 
 /** Everything about the chosen microphone that can be set by number or switch. */
@@ -124,6 +147,11 @@ export function SelectionPanel({
         <Toggle label="Polarity reversed" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
         {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
         <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />
+        <Toggle
+          label={placed.heldString ? `String held at ${formatLength(placed.heldString.lengthM, session.units)}` : 'Hold its string'}
+          on={placed.heldString !== null}
+          onToggle={() => edit({ heldString: placed.heldString ? null : nearestString(session, table, placed, source) })}
+        />
       </Flex>
       {placed.alignSamples !== 0 && (
         <Flex mt="2" align="center" gap="2" fontSize="sm">
@@ -133,7 +161,15 @@ export function SelectionPanel({
           </Button>
         </Flex>
       )}
+      <StandPanel session={session} table={table} placed={placed} />
       <Numbers session={session} table={table} placed={placed} source={source} />
+      {placed.target && (
+        <Flex mt="2" align="center" justify="space-between" fontSize="sm" gap="2">
+          <Box color="quiet">Dead side</Box>
+          <DeadSideButton table={table} id={placed.id} />
+        </Flex>
+      )}
+      <BalancePanel session={session} table={table} placed={placed} />
       <Button
         mt="3"
         size="sm"

@@ -1,6 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import type { Finding } from '../../../core/checks';
-import { applyMove, type Session } from '../../../core/session';
+import { applyMove, belongsTo, type Session } from '../../../core/session';
 import { formatDb } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { Rake } from '../../components/Rake';
@@ -12,12 +14,18 @@ import { VerdictLine } from '../../components/VerdictLine';
 import type { Face } from '../../drawing/projection';
 import { type LivePlan, useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
-import { type FloorView, setView, useViewStore } from '../../stores/viewStore';
+import { chooseInstrument, chooseNothing, type FloorView, type StripName, setView, useViewStore } from '../../stores/viewStore';
 import { meanLossDb, rakeMarks, shownSource, sumStrip } from './derive';
 import { FloorDrawing } from './FloorDrawing';
+import { GroupPanel } from './GroupPanel';
+import { HeardStrip } from './HeardStrip';
+import { AddInstrument, EditInstrument } from './InstrumentPanel';
+import { LeakStrip } from './LeakStrip';
+import { Legend } from './Legend';
+import { MovesPanel } from './MovesPanel';
 import { RoomPanel } from './RoomPanel';
-import { PairPanel, SelectionPanel } from './SelectionPanel';
-import { KitPanel, SetupPanel } from './StartPanel';
+import { SelectionPanel } from './SelectionPanel';
+import { ToneStrip } from './ToneStrip';
 
 /** Room with the instruments and microphones, what each hears, and what to mend. */
 export function FloorStation() {
@@ -25,7 +33,19 @@ export function FloorStation() {
   return session ? <Floor session={session} /> : null;
 }
 
+/** Escape puts everything down, wherever the focus is. */
+function useEscape(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape' && !event.defaultPrevented) chooseNothing();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
 function Floor({ session }: { session: Session }) {
+  useEscape();
   const live = useLivePlan(session);
   const view = useViewStore();
   const chosen = view.chosenMicrophones.filter((id) => session.microphones.some((placed) => placed.id === id));
@@ -35,7 +55,8 @@ function Floor({ session }: { session: Session }) {
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex="1" minW="0" minH={{ base: '640px', md: '0' }}>
         <ViewBar session={session} live={live} source={source} />
-        <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }}>
+        <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">
+          {view.legend && <Legend />}
           {faces.map((face) => (
             <Box key={face} flex="1" minW="0" minH="0" borderRightWidth={{ md: '1px' }} borderColor="line">
               <FloorDrawing session={session} table={live.table} face={face} source={source} chosen={chosen} />
@@ -50,7 +71,7 @@ function Floor({ session }: { session: Session }) {
 }
 
 function ViewBar({ session, live, source }: { session: Session; live: LivePlan; source: number }) {
-  const { floorView, elevation, wholeRoom } = useViewStore();
+  const { floorView, elevation, wholeRoom, legend } = useViewStore();
   const { sources } = live.table.plan;
   return (
     <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
@@ -84,6 +105,9 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
       >
         {wholeRoom ? 'Go close' : 'Whole room'}
       </Button>
+      <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" aria-pressed={legend} onClick={() => setView({ legend: !legend })}>
+        Legend
+      </Button>
       {sources.length > 0 && (
         <Flex align="center" gap="2" ml="auto">
           <Box fontSize="sm" color="quiet">
@@ -115,19 +139,39 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
 const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
   chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
 
+const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = [
+  { value: 'sum', text: 'Rake and sum' },
+  { value: 'heard', text: 'What it hears' },
+  { value: 'leak', text: 'Leak' },
+  { value: 'tone', text: 'Tone guide' },
+];
+
 function Strips({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
+  const strip = useViewStore((state) => state.strip);
+  if (source < 0 || session.microphones.length === 0) return null;
+  return (
+    <Box borderTopWidth="1px" borderColor="line" bg="panel">
+      <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
+      {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
+      {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
+      {strip === 'leak' && <LeakStrip table={live.table} />}
+      {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
+    </Box>
+  );
+}
+
+function SumAndRake({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
   const [box, size] = useSize<HTMLDivElement>();
   const half = Math.max(200, size.width > 640 ? size.width / 2 - 24 : size.width - 24);
   const strip = sumStrip(live.table, summed(session, chosen), source);
   const name = live.table.plan.sources[source]?.name.toLowerCase();
-  if (!name || session.microphones.length === 0) return <div ref={box} />;
   return (
-    <Flex ref={box} wrap="wrap" borderTopWidth="1px" borderColor="line" px="2" pt="2" bg="panel">
+    <Flex ref={box} wrap="wrap" px="2" pt="1">
       <Box w={`${half}px`} mr="4">
         <Box fontSize="sm" color="quiet" px="2">
           The {name} reaches each microphone after (ms, model)
         </Box>
-        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={138} title={`Arrival rake of the ${name}`} />
+        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={`Arrival rake of the ${name}`} />
       </Box>
       {strip && (
         <Box w={`${half}px`}>
@@ -140,7 +184,7 @@ function Strips({ session, live, source, chosen }: { session: Session; live: Liv
           <SumStrip
             {...strip}
             width={half}
-            height={138}
+            height={128}
             title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`}
           />
         </Box>
@@ -149,8 +193,60 @@ function Strips({ session, live, source, chosen }: { session: Session; live: Liv
   );
 }
 
-function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
+/** What the panel at the side is about: something in hand, or the whole. */
+function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
+  const instrument = session.instruments.find((candidate) => candidate.id === useViewStore.getState().chosenInstrument);
   const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
+  if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
+  if (placed) return <SelectionPanel session={session} table={live.table} placed={placed} source={source} />;
+  if (instrument) return <EditInstrument session={session} instrument={instrument} />;
+  return <Whole session={session} />;
+}
+
+/** Nothing in hand: what is in the room, and the room. */
+function Whole({ session }: { session: Session }) {
+  const [adding, setAdding] = useState(false);
+  if (adding) return <AddInstrument session={session} onDone={() => setAdding(false)} />;
+  return (
+    <>
+      {session.instruments.length > 0 && (
+        <Box mb="3">
+          <Box fontWeight="700" mb="1">
+            Instruments
+          </Box>
+          <Box as="ul" m="0" p="0" aria-label="Instruments">
+            {session.instruments.map((instrument) => (
+              <Box as="li" key={instrument.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
+                <Button
+                  w="100%"
+                  justifyContent="space-between"
+                  variant="ghost"
+                  size="sm"
+                  px="1"
+                  minH={{ base: '44px', md: '36px' }}
+                  onClick={() => chooseInstrument(instrument.id)}
+                >
+                  <span>{instrument.name}</span>
+                  <span style={{ color: 'var(--chakra-colors-quiet)' }}>
+                    {session.microphones.filter((placed) => belongsTo(session, placed, instrument.id)).length} mics
+                  </span>
+                </Button>
+              </Box>
+            ))}
+          </Box>
+          <Button size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
+            Add an instrument
+          </Button>
+        </Box>
+      )}
+      <RoomPanel session={session} />
+    </>
+  );
+}
+
+function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
+  useViewStore((state) => state.chosenInstrument);
+  const inHand = chosen.length > 0;
   return (
     <Flex
       direction="column"
@@ -164,25 +260,36 @@ function SidePanel({ session, live, chosen, source }: { session: Session; live: 
       role="region"
       tabIndex={0}
     >
-      <Box px="4" pb="2">
-        {session.instruments.length === 0 && <KitPanel session={session} />}
-        {session.instruments.length > 0 && session.microphones.length === 0 && <SetupPanel session={session} />}
-        {session.microphones.length > 0 && <Verdicts findings={live.findings} />}
-      </Box>
-      <Box px="4" py="3" borderTopWidth="2px" borderColor="line">
-        {chosen.length === 2 && <PairPanel session={session} table={live.table} ids={chosen} source={source} />}
-        {chosen.length !== 2 && placed && <SelectionPanel session={session} table={live.table} placed={placed} source={source} />}
-        {!placed && <RoomPanel session={session} />}
-        {!placed && session.microphones.length > 1 && (
-          <Button
-            mt="3"
-            size="sm"
-            variant="outline"
-            onClick={() => setView({ chosenMicrophones: session.microphones.slice(-2).map((microphone) => microphone.id) })}
-          >
-            Compare the last two
+      {session.instruments.length === 0 && (
+        <Box px="4" pb="2">
+          <AddInstrument session={session} />
+        </Box>
+      )}
+      {session.instruments.length > 0 && session.microphones.length === 0 && (
+        <Box px="4" py="3">
+          <Box mb="2">No microphones yet. Choose a set-up; every distance follows from the instrument’s own sizes.</Box>
+          <Button asChild minH="44px" bg="tapeFill" color="#12181b">
+            <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
+              Choose a set-up
+            </Link>
           </Button>
-        )}
+        </Box>
+      )}
+      {session.microphones.length > 0 && (
+        <Box
+          px="4"
+          pb="2"
+          flexShrink={0}
+          maxH={{ md: inHand ? '40%' : 'none' }}
+          overflow={{ md: inHand ? 'auto' : 'visible' }}
+          tabIndex={inHand ? 0 : undefined}
+        >
+          <MovesPanel session={session} />
+          <Verdicts findings={live.findings} />
+        </Box>
+      )}
+      <Box px="4" py="3" borderTopWidth="2px" borderColor="line">
+        <InHand session={session} live={live} chosen={chosen} source={source} />
       </Box>
     </Flex>
   );

@@ -1,4 +1,4 @@
-import { BOATHOUSE_SHELF, boathouseKit } from '../../../../demo/boathouse';
+import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
 import { exportLibrary, importDocument } from '../../../core/exchange';
 import { newSession, putOwnSetup, type Session } from '../../../core/session';
 import { database, deleteSession, loadShelf, storeSession, storeShelf } from '../../db/database';
@@ -18,13 +18,15 @@ export const duplicateOf = (session: Session): Session => ({
   updatedAt: now(),
 });
 
-/** The demo session, put back as it ships. */
+/** The demo sessions, put back where they are missing; the kit is the one to open. */
 export async function restoreDemo(): Promise<Session> {
-  const demo = boathouseKit();
-  const kept = await database.sessions.get(demo.id).catch(() => undefined);
+  const [kit, ...others] = boathouseSessions();
+  for (const demo of others) if (!(await database.sessions.get(demo.id))) await storeSession(demo);
+  if (!(await loadShelf())) await storeShelf(BOATHOUSE_SHELF);
+  const demo = kit ?? boathouseKit();
+  const kept = await database.sessions.get(demo.id);
   if (kept) return kept.session;
   await storeSession(demo);
-  if (!(await loadShelf())) await storeShelf(BOATHOUSE_SHELF);
   return demo;
 }
 

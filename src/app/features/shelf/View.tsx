@@ -13,6 +13,8 @@ import { TopBar } from '../../frame/TopBar';
 import { runCommand, useSessionStore } from '../../stores/sessionStore';
 import { DeviceForm } from './DeviceForm';
 import { MicrophoneForm } from './MicrophoneForm';
+import { OwnSetups, Stands } from './OtherThings';
+import { ShelfLine } from './ShelfLine';
 
 interface Props {
   readonly shelf: Shelf;
@@ -163,6 +165,8 @@ function ShelfLists({ shelf, session, onChange }: Props) {
         ))}
         {shelf.devices.length === 0 && <Box py="3">No input device yet: add one from the catalogue.</Box>}
       </Box>
+      <Stands shelf={shelf} session={session} onChange={onChange} onNote={setNote} />
+      <OwnSetups shelf={shelf} onChange={onChange} />
     </Box>
   );
 }
@@ -178,48 +182,16 @@ function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: 
     `${formatNumber(model.maxSplDb, 0)} dB SPL`,
     ...(model.padDb ? [`pad ${formatNumber(-model.padDb, 0)} dB`] : []),
   ];
-  return (
-    <Flex gap="3" align="center" wrap="wrap">
-      <Box className="measure" fontSize="xl" w="44px" color="tape">
-        {model.count}×
-      </Box>
-      <Box flex="1" minW="220px">
-        <Box fontWeight="700">{model.name}</Box>
-        <Box fontSize="sm" color="quiet">
-          {facts.join('; ')}
-        </Box>
-      </Box>
-      <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${model.name}`}>
-        Edit
-      </Button>
-      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={`Remove ${model.name}`}>
-        Remove
-      </Button>
-    </Flex>
-  );
+  return <ShelfLine lead={`${model.count}×`} name={model.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }
 
 function DeviceLine({ device, onEdit, onDrop }: { device: InputDevice; onEdit: () => void; onDrop: () => void }) {
   const banks = [...new Set(device.inputs.map((input) => input.phantomBank))];
   const first = device.inputs[0];
-  return (
-    <Flex gap="3" align="center" wrap="wrap">
-      <Box className="measure" fontSize="xl" w="44px" color="tape">
-        {device.inputs.length}
-      </Box>
-      <Box flex="1" minW="220px">
-        <Box fontWeight="700">{device.name}</Box>
-        <Box fontSize="sm" color="quiet">
-          phantom: {banks.map((bank) => bank ?? 'none').join(', ')}; gain {formatNumber(first?.gainMinDb ?? 0, 0)} to{' '}
-          {formatNumber(first?.gainMaxDb ?? 0, 0)} dB; takes {formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu
-        </Box>
-      </Box>
-      <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${device.name}`}>
-        Edit
-      </Button>
-      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={`Remove ${device.name}`}>
-        Remove
-      </Button>
-    </Flex>
-  );
+  const facts = [
+    `phantom: ${banks.map((bank) => bank ?? 'none').join(', ')}`,
+    `gain ${formatNumber(first?.gainMinDb ?? 0, 0)} to ${formatNumber(first?.gainMaxDb ?? 0, 0)} dB`,
+    `takes ${formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu`,
+  ];
+  return <ShelfLine lead={String(device.inputs.length)} name={device.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }

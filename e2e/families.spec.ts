@@ -1,0 +1,144 @@
+import { expect, type Page, test } from '@playwright/test';
+import { onPlan, station } from './steps';
+
+/** A fresh session with an instrument in the room, and its set-ups open. */
+async function withInstrument(page: Page, family: string, variant: string | null): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: family, exact: true }).click();
+  if (variant) await page.getByLabel('Size or build').selectOption({ label: variant });
+  await page.getByRole('button', { name: 'Put it in the room' }).click();
+  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+}
+
+const setUp = (page: Page, name: string) => page.getByRole('listitem', { name, exact: true });
+
+test('guitar and voice on one microphone: the balance that is wanted has a place', async ({ page }) => {
+  await withInstrument(page, 'Acoustic guitar', 'Jumbo');
+  await setUp(page, 'Voice and guitar on one microphone').getByRole('button', { name: 'Place 1 microphone' }).click();
+  await onPlan(page, 'Voice and guitar').focus();
+  const panel = page.getByRole('region', { name: 'Findings and selection' });
+  await expect(panel).toContainText('Voice and guitar');
+  const wanted = page.getByLabel(/^Wanted:/);
+  await wanted.fill('4');
+  await expect(panel).toContainText('Wanted: voice 4.0 dB up');
+  await panel.getByRole('button', { name: 'Move it there' }).click();
+  await expect(panel).toContainText(/Now: voice (3\.[89]|4\.[012]) dB up/);
+});
+
+test('upright piano: a pair by what fits, compared with another, moved as one and aligned', async ({ page }) => {
+  await withInstrument(page, 'Upright piano', null);
+  await page.getByLabel('Sound', { exact: true }).selectOption('wide');
+  await expect(setUp(page, 'One over the player’s shoulder')).toHaveCount(0);
+  await setUp(page, 'Two above the open lid').getByRole('button', { name: 'Compare' }).click();
+  await setUp(page, 'Two behind the sound board').getByRole('button', { name: 'Compare' }).click();
+  const compared = page.getByRole('region', { name: 'Compared' });
+  await expect(compared).toContainText('Lost in mono');
+  await expect(compared.getByRole('img', { name: /Arrival rake of/ })).toHaveCount(2);
+  await setUp(page, 'Two above the open lid').getByRole('button', { name: 'Place 2 microphones' }).click();
+  await onPlan(page, 'Piano bass').click();
+  await onPlan(page, 'Piano treble').click({ modifiers: ['Shift'] });
+  const panel = page.getByRole('region', { name: 'Findings and selection' });
+  await expect(panel).toContainText('Piano bass and Piano treble');
+  await expect(panel).toContainText('Distance school');
+  const place = async (name: string) => onPlan(page, name).getAttribute('transform');
+  const [bass, treble] = [await place('Piano bass'), await place('Piano treble')];
+  const box = await onPlan(page, 'Piano treble').boundingBox();
+  if (!box) throw new Error('the microphone is drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 20, box.y + box.height / 2 - 12, { steps: 4 });
+  await page.mouse.up();
+  expect(await place('Piano bass')).not.toBe(bass);
+  expect(await place('Piano treble')).not.toBe(treble);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await place('Piano bass')).toBe(bass);
+  await panel.getByRole('button', { name: 'Turn left 5°' }).click();
+  expect(await place('Piano bass')).not.toBe(bass);
+});
+
+test('congas: the leak is told in dB and a dead side turned; a stand in the way finds a place', async ({ page }) => {
+  await withInstrument(page, 'Hand drums', 'Congas, a pair');
+  await setUp(page, 'One for each head').getByRole('button', { name: 'Place 2 microphones' }).click();
+  await page.getByRole('button', { name: 'Leak', exact: true }).click();
+  const matrix = page.getByRole('region', { name: 'Leak matrix' });
+  await expect(matrix.getByRole('row')).toHaveCount(3);
+  const turn = matrix.getByRole('button', { name: /^Turn it to the/ }).first();
+  const words = (await turn.textContent()) ?? '';
+  const [before, after] = [...words.matchAll(/\d+/g)].map(Number);
+  expect(after).toBeGreaterThan(before ?? 99);
+  await turn.click();
+  await expect(matrix.getByText('as good as it gets').first()).toBeVisible();
+  await onPlan(page, 'Conga').focus();
+  await page.getByLabel('Stand', { exact: true }).selectOption({ label: 'Table stand' });
+  const findings = page.getByRole('list', { name: 'Findings' });
+  await expect(findings).toContainText(/The table stand of Conga ends .* short/);
+  await findings.getByRole('listitem').filter({ hasText: 'The table stand' }).getByRole('button', { name: 'Find it a place' }).click();
+  await expect(findings).not.toContainText('The table stand of Conga');
+});
+
+test('flugelhorn: off the axis by the tone guide; saved as a set-up of one’s own', async ({ page }) => {
+  await withInstrument(page, 'Brass', 'Flugelhorn');
+  await setUp(page, 'On the bell’s axis').getByRole('button', { name: 'Place 1 microphone' }).click();
+  await onPlan(page, 'Horn').focus();
+  await page.getByRole('button', { name: 'Tone guide' }).click();
+  const stops = page.getByRole('list', { name: 'Off the bell’s axis' });
+  await expect(stops.getByRole('listitem')).toHaveCount(4);
+  const before = await onPlan(page, 'Horn').getAttribute('transform');
+  await stops.getByRole('button', { name: 'Move it there: Well off' }).click();
+  expect(await onPlan(page, 'Horn').getAttribute('transform')).not.toBe(before);
+  await page.getByRole('button', { name: 'Flugelhorn, instrument' }).first().focus();
+  await page.getByRole('button', { name: 'Save these microphones as a set-up' }).click();
+  await page.getByLabel('Name of the set-up').fill('Warm horn');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“Warm horn” is among the set-ups')).toBeVisible();
+  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  await expect(setUp(page, 'Warm horn')).toBeVisible();
+});
+
+test('kit: a spoiled set-up mended by the smallest moves; a second instrument beside it', async ({ page }) => {
+  await withInstrument(page, 'Drum kit', 'Five-piece kit');
+  await setUp(page, 'Kick, snare and a spaced pair').getByRole('button', { name: 'Place 4 microphones' }).click();
+  await onPlan(page, 'Overhead left').focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  const findings = page.getByRole('list', { name: 'Findings' });
+  await expect(findings).toContainText('hears the snare');
+  await page.getByRole('button', { name: 'Smallest moves' }).click();
+  const moves = page.getByRole('region', { name: 'Smallest moves' });
+  await expect(moves).toContainText(/Harm \(model\) [\d.]+ → [\d.]+ dB/);
+  await moves.getByRole('button', { name: /^Make/ }).click();
+  await expect(findings).not.toContainText(/closer along its string|farther along its string/);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Add an instrument' }).click();
+  await page.getByRole('button', { name: 'Cajon', exact: true }).click();
+  await page.getByRole('button', { name: 'Put it in the room' }).click();
+  await expect(page.getByRole('button', { name: 'Cajon, instrument' }).first()).toBeVisible();
+  await page.getByLabel('Turned (°)').fill('90');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Turned (°)')).toHaveValue('0');
+});
+
+test('the tape at the stand, at phone width: readings, what they mean, the place they find', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await withInstrument(page, 'Saxophone', null);
+  await setUp(page, 'Between the bell and the left-hand keys').getByRole('button', { name: 'Place 1 microphone' }).click();
+  await station(page, 'Tape').click();
+  for (let i = 0; i < 4; i++) {
+    const shown = (await page.getByRole('region', { name: 'Reading' }).textContent()) ?? '';
+    const planned = Number(/capsule\s*([\d.]+) cm/.exec(shown)?.[1]);
+    await page.getByLabel(/The tape says/).fill(String(planned + (i === 1 ? 0.5 : 0)));
+    const box = await page.getByRole('button', { name: 'Next' }).boundingBox();
+    expect(box?.height).toBeGreaterThanOrEqual(44);
+    await page.getByRole('button', { name: 'Next' }).click();
+  }
+  await expect(page.getByRole('status', { name: /Where Saxophone is/ })).toContainText('The tape finds Saxophone');
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByLabel(/The tape says/).fill('seven');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('“seven” is no length');
+  await page.getByLabel(/The tape says/).fill('9\' 2"');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').first()).toContainText('shorter');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(0);
+});

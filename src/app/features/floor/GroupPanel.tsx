@@ -1,0 +1,115 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { threeToOne } from '../../../core/checks';
+import { type Alignment, alignMicrophones, removeMicrophones, type Session, turnMicrophones } from '../../../core/session';
+import { formatDb, formatNumber } from '../../../core/units';
+import { runCommand } from '../../stores/sessionStore';
+import { chooseNothing } from '../../stores/viewStore';
+import { PairPanel } from './SelectionPanel';
+
+const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
+  ['height', 'Same height'],
+  ['string', 'Equal strings'],
+  ['across', 'In line across'],
+  ['deep', 'In line deep'],
+];
+
+/** Several microphones in hand: as one they move and turn; the first one leads when they are aligned. */
+export function GroupPanel({ session, table, ids, source }: { session: Session; table: ArrivalTable; ids: readonly string[]; source: number }) {
+  const from = table.plan.sources[source]?.sides[0].positionM ?? null;
+  const paired = session.pairs.find((pair) => ids.length === 2 && ids.includes(pair.leftId) && ids.includes(pair.rightId));
+  const name = table.plan.sources[source]?.name.toLowerCase();
+  const makePair = (): void =>
+    runCommand((current) => ({
+      ...current,
+      pairs: [
+        ...current.pairs.filter((pair) => !ids.includes(pair.leftId) && !ids.includes(pair.rightId)),
+        { id: crypto.randomUUID(), name: 'Pair', technique: 'other', leftId: ids[0] ?? '', rightId: ids[1] ?? '', centre: centreOf(table, source) },
+      ],
+    }));
+  return (
+    <Box>
+      {ids.length === 2 ? (
+        <PairPanel session={session} table={table} ids={ids} source={source} />
+      ) : (
+        <Box fontWeight="700">{ids.length} microphones in hand</Box>
+      )}
+      {ids.length === 2 && <Schools table={table} ids={ids} />}
+      <Box fontSize="sm" color="quiet" mt="2">
+        Drag one and all go along. Align to the first chosen{name ? `; strings from the ${name}` : ''}:
+      </Box>
+      <Flex gap="2" mt="1" wrap="wrap">
+        {ALIGNMENTS.map(([how, text]) => (
+          <Button
+            key={how}
+            size="sm"
+            variant="outline"
+            minH={{ base: '44px', md: '32px' }}
+            onClick={() => runCommand(alignMicrophones(ids, how, from))}
+          >
+            {text}
+          </Button>
+        ))}
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(turnMicrophones(ids, 5))}>
+          Turn left 5°
+        </Button>
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(turnMicrophones(ids, -5))}>
+          Turn right 5°
+        </Button>
+        {ids.length === 2 && (
+          <Button
+            size="sm"
+            variant="outline"
+            minH={{ base: '44px', md: '32px' }}
+            onClick={() =>
+              paired ? runCommand((current) => ({ ...current, pairs: current.pairs.filter((pair) => pair.id !== paired.id) })) : makePair()
+            }
+          >
+            {paired ? 'Undo the pair' : 'Make them a pair'}
+          </Button>
+        )}
+        <Button
+          size="sm"
+          variant="outline"
+          minH={{ base: '44px', md: '32px' }}
+          onClick={() => {
+            runCommand(removeMicrophones(ids));
+            chooseNothing();
+          }}
+        >
+          Take them away
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+function centreOf(table: ArrivalTable, source: number): { instrumentId: string; sourceId: string } | null {
+  const found = table.plan.sources[source];
+  return found ? { instrumentId: found.instrumentId, sourceId: found.id } : null;
+}
+
+/** Three to one, as both schools see it. */
+function Schools({ table, ids }: { table: ArrivalTable; ids: readonly string[] }) {
+  const told = threeToOne(table, ids[0] ?? '', ids[1] ?? '');
+  if (!told) return null;
+  return (
+    <Box fontSize="sm" mt="2">
+      <Box color="quiet">Three to one</Box>
+      <Box>
+        Distance school: apart <span className="measure">{formatNumber(told.distanceRatio, 1)}</span> times the string,{' '}
+        {told.distanceMet ? 'met' : 'not met (3 wanted)'}.
+      </Box>
+      <Box>
+        Leak school:{' '}
+        {told.leakDb === null ? (
+          'one shared source, so it promises nothing; look at delay and level.'
+        ) : (
+          <>
+            the other’s source is <span className="measure">{formatDb(told.leakDb)}</span> lower, {told.leakMet ? 'met' : 'not met (9.5 dB wanted)'}.
+          </>
+        )}
+      </Box>
+    </Box>
+  );
+}

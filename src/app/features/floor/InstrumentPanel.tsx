@@ -1,0 +1,269 @@
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { useId, useState } from 'react';
+import { Link } from 'react-router';
+import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
+import { addInstrument, editInstrument, moveInstrument, ownSetupFrom, placeSetup, removeInstrument, type Session } from '../../../core/session';
+import { formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { database } from '../../db/database';
+import { InstrumentThumb } from '../../drawing/InstrumentThumb';
+import { runCommand } from '../../stores/sessionStore';
+import { chooseInstrument } from '../../stores/viewStore';
+import { KitPieces } from './KitPieces';
+import { SaveSetup } from './SaveSetup';
+
+const newId = (): string => crypto.randomUUID();
+const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
+
+/** A place off the walls, beside what is there already. */
+function freePlace(session: Session): { x: number; y: number } {
+  const { room, instruments } = session;
+  const count = instruments.length;
+  const share = [0.5, 0.78, 0.22, 0.5, 0.78, 0.22][count % 6] ?? 0.5;
+  return { x: room.widthM * share, y: room.depthM * (count < 3 ? 0.45 : 0.75) };
+}
+
+/** Choose what is played: a drawing of each, then its size. */
+export function AddInstrument({ session, onDone }: { session: Session; onDone?: () => void }) {
+  const [kind, setKind] = useState<InstrumentKind>('drum-kit');
+  const family = familyOf(kind);
+  const variants = Object.keys(family.variants);
+  const [wanted, setVariant] = useState('four-piece');
+  const variant = variants.includes(wanted) ? wanted : (variants[0] ?? '');
+  const add = (): void => {
+    const id = newId();
+    const name = family.variants[variant]?.name ?? family.name;
+    runCommand(addInstrument({ id, kind, variant, name, positionM: freePlace(session), rotationDeg: 0, mirrored: false }));
+    chooseInstrument(id);
+    onDone?.();
+  };
+  return (
+    <Box py="3">
+      <Box mb="2">{session.instruments.length === 0 ? 'The room is empty. What is played in it?' : 'What else is played?'}</Box>
+      {GROUPS.map((group) => (
+        <Box key={group} mb="2">
+          <Box fontSize="sm" color="quiet">
+            {group}
+          </Box>
+          <Flex role="group" aria-label={group} gap="1" wrap="wrap">
+            {INSTRUMENT_KINDS.filter((candidate) => familyOf(candidate).group === group).map((candidate) => (
+              <Button
+                key={candidate}
+                variant="outline"
+                aria-pressed={candidate === kind}
+                h="auto"
+                w="94px"
+                py="1"
+                px="1"
+                flexDirection="column"
+                gap="0"
+                borderColor={candidate === kind ? 'tape' : 'line'}
+                fontWeight={candidate === kind ? '700' : '400'}
+                whiteSpace="normal"
+                onClick={() => setKind(candidate)}
+              >
+                <InstrumentThumb
+                  kind={candidate}
+                  variant={candidate === kind ? variant : (Object.keys(familyOf(candidate).variants)[0] ?? '')}
+                  size={58}
+                />
+                <span style={{ fontSize: 12, lineHeight: 1.15 }}>{familyOf(candidate).name}</span>
+              </Button>
+            ))}
+          </Flex>
+        </Box>
+      ))}
+      <Choice
+        label="Size or build"
+        value={variant}
+        options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
+        onChange={setVariant}
+      />
+      <Box fontSize="sm" color="quiet" mt="1">
+        {family.variants[variant]?.basis}
+      </Box>
+      <Flex gap="2" mt="3">
+        <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
+          Put it in the room
+        </Button>
+        {onDone && (
+          <Button size="sm" minH="44px" variant="outline" onClick={onDone}>
+            Leave it
+          </Button>
+        )}
+      </Flex>
+    </Box>
+  );
+}
+
+/** Everything about one instrument: size, build, place, turn, its set-up. */
+export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const family = familyOf(instrument.kind);
+  const nameId = useId();
+  const edit = (change: Partial<Instrument>): void => runCommand(editInstrument(instrument.id, change));
+  const metric = session.units === 'metric';
+  const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const { positionM, rotationDeg } = instrument;
+  const place = (change: { x?: number; y?: number; rotationDeg?: number }): void =>
+    runCommand(moveInstrument(instrument.id, { x: change.x ?? positionM.x, y: change.y ?? positionM.y }, change.rotationDeg ?? rotationDeg));
+  const setVariant = (variant: string): void => {
+    const { pieces: _pieces, ...rest } = instrument;
+    const name =
+      instrument.name === family.variants[instrument.variant]?.name ? (family.variants[variant]?.name ?? instrument.name) : instrument.name;
+    runCommand((current) => ({
+      ...current,
+      instruments: current.instruments.map((other) => (other.id === instrument.id ? { ...rest, variant, name } : other)),
+    }));
+  };
+  return (
+    <Box>
+      <Flex justify="space-between" align="baseline">
+        <Box fontWeight="700">{family.name}</Box>
+        <Button size="xs" variant="ghost" color="quiet" onClick={() => chooseInstrument(null)}>
+          Close
+        </Button>
+      </Flex>
+      <label htmlFor={nameId} style={{ display: 'block', fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>
+        Name
+      </label>
+      <Input
+        id={nameId}
+        size="sm"
+        defaultValue={instrument.name}
+        key={instrument.name}
+        maxLength={120}
+        onBlur={(event) => event.target.value.trim() && event.target.value !== instrument.name && edit({ name: event.target.value.trim() })}
+      />
+      <Grid templateColumns="1fr 1fr" gap="2" mt="2">
+        <Choice
+          label="Size or build"
+          value={instrument.variant}
+          options={Object.entries(family.variants).map(([value, { name }]) => ({ value, text: name }))}
+          onChange={setVariant}
+        />
+        <Choice
+          label="Handed"
+          value={instrument.mirrored ? 'left' : 'right'}
+          options={[
+            { value: 'right', text: 'right-handed' },
+            { value: 'left', text: 'left-handed' },
+          ]}
+          onChange={(value) => edit({ mirrored: value === 'left' })}
+        />
+        {family.choices.map((choice) => (
+          <Choice
+            key={choice.id}
+            label={choice.name}
+            value={choiceOf(instrument, choice)}
+            options={choice.options}
+            onChange={(value) => edit({ choices: { ...instrument.choices, [choice.id]: value } })}
+          />
+        ))}
+      </Grid>
+      <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
+        <NumberField
+          label="Across"
+          unit={unit}
+          value={positionM.x * perM}
+          low={0}
+          high={Number((session.room.widthM * perM).toFixed(1))}
+          onCommit={(value) => place({ x: value / perM })}
+        />
+        <NumberField
+          label="Deep"
+          unit={unit}
+          value={positionM.y * perM}
+          low={0}
+          high={Number((session.room.depthM * perM).toFixed(1))}
+          onCommit={(value) => place({ y: value / perM })}
+        />
+        <NumberField
+          label="Turned"
+          unit="°"
+          digits={0}
+          value={rotationDeg}
+          low={-360}
+          high={360}
+          onCommit={(value) => place({ rotationDeg: value })}
+        />
+      </Grid>
+      <Box fontSize="sm" color="quiet" mt="2">
+        {family.variants[instrument.variant]?.basis} Its microphones go along when it is moved; turned {formatNumber(rotationDeg, 0)}°.
+      </Box>
+      <Flex gap="2" mt="3" wrap="wrap">
+        <Button asChild size="sm" minH="44px" bg="tapeFill" color="#12181b">
+          <Link to={`../setups?for=${instrument.id}`} relative="path">
+            Choose a set-up
+          </Link>
+        </Button>
+        <Button
+          size="sm"
+          minH="44px"
+          variant="outline"
+          onClick={() => {
+            runCommand(removeInstrument(instrument.id));
+            chooseInstrument(null);
+          }}
+        >
+          Take it away
+        </Button>
+      </Flex>
+      <SaveSetup session={session} instrument={instrument} />
+      <CopyFrom session={session} instrument={instrument} />
+      {instrument.kind === 'drum-kit' && <KitPieces instrument={instrument} />}
+    </Box>
+  );
+}
+
+/** Microphones round the same kind of instrument in another session, put up here. */
+function CopyFrom({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const [others, setOthers] = useState<readonly Session[] | null>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const look = (): void =>
+    void database.sessions
+      .toArray()
+      .then((rows) =>
+        setOthers(
+          rows
+            .map((row) => row.session)
+            .filter((other) => other.id !== session.id && other.instruments.some((i) => i.kind === instrument.kind) && other.microphones.length > 0),
+        ),
+      );
+  const copy = (id: string): void => {
+    const other = others?.find((candidate) => candidate.id === id);
+    const twin = other?.instruments.find((candidate) => candidate.kind === instrument.kind);
+    const recipe = other && twin && ownSetupFrom(other, twin.id, newId(), other.name);
+    if (!recipe) return;
+    const placed = placeSetup(session, { ...recipe, variants: [instrument.variant] }, instrument.id, newId);
+    runCommand(() => placed.session);
+    setTold(placed.missing.length ? `Not placed, no free microphone or mark: ${placed.missing.join(', ')}.` : `Copied from “${other.name}”.`);
+  };
+  if (!others)
+    return (
+      <Button size="sm" variant="ghost" color="quiet" px="0" mt="2" minH={{ base: '44px', md: '32px' }} onClick={look}>
+        Copy microphones from another session
+      </Button>
+    );
+  return (
+    <Box mt="2">
+      {others.length === 0 ? (
+        <Box fontSize="sm" color="quiet">
+          No other session has microphones round such an instrument.
+        </Box>
+      ) : (
+        <Choice
+          label="Copy microphones from"
+          value=""
+          options={[{ value: '', text: 'Choose a session' }, ...others.map((other) => ({ value: other.id, text: other.name }))]}
+          onChange={copy}
+        />
+      )}
+      {told && (
+        <Box role="status" fontSize="sm">
+          {told}
+        </Box>
+      )}
+    </Box>
+  );
+}

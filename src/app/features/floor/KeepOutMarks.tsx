@@ -1,0 +1,20 @@
+import { memo } from 'react';
+import type { Geometry } from '../../../core/instruments';
+import type { Paper } from '../../drawing/projection';
+
+/** Volumes that must stay free, shaded: shown while a microphone is in hand. */
+export const KeepOutMarks = memo(function KeepOutMarks({ geometries, paper }: { geometries: readonly Geometry[]; paper: Paper }) {
+  return (
+    <g className="keep-out" aria-hidden="true" pointerEvents="none">
+      {geometries.flatMap((geometry) =>
+        geometry.keepOuts.map((volume) => {
+          const points = volume.pointsM.map((point) => `${paper.x(point).toFixed(1)} ${paper.y(point).toFixed(1)}`);
+          const d = points.length === 1 ? `M${points[0]}h0.01` : `M${points.join('L')}`;
+          return (
+            <path key={`${geometry.sources[0]?.instrumentId}/${volume.id}`} d={d} style={{ strokeWidth: 2 * volume.radiusM * paper.pixelsPerM }} />
+          );
+        }),
+      )}
+    </g>
+  );
+});

@@ -1,0 +1,100 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useState } from 'react';
+import { type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
+import { editInstrument } from '../../../core/session';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { runCommand } from '../../stores/sessionStore';
+
+const PIECE_NAMES: Record<PieceKind, string> = { kick: 'Kick', snare: 'Snare', tom: 'Tom', hat: 'Hat', cymbal: 'Cymbal' };
+const USUAL: Record<PieceKind, Pick<KitPiece, 'diameterIn' | 'depthIn' | 'zM'>> = {
+  kick: { diameterIn: 22, depthIn: 16, zM: 0.29 },
+  snare: { diameterIn: 14, depthIn: 5.5, zM: 0.66 },
+  tom: { diameterIn: 13, depthIn: 9, zM: 0.84 },
+  hat: { diameterIn: 14, depthIn: 1.5, zM: 0.88 },
+  cymbal: { diameterIn: 18, depthIn: 0, zM: 1.1 },
+};
+
+/** Every piece of a kit: its size, its place, heads and port; more of them, or fewer. */
+export function KitPieces({ instrument }: { instrument: Instrument }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const pieces = instrument.pieces ?? KIT_VARIANTS[instrument.variant]?.pieces ?? [];
+  const put = (next: readonly KitPiece[]): void => runCommand(editInstrument(instrument.id, { pieces: next }));
+  const change = (id: string, part: Partial<KitPiece>): void => put(pieces.map((piece) => (piece.id === id ? { ...piece, ...part } : piece)));
+  const add = (kind: PieceKind): void => {
+    const same = pieces.filter((piece) => piece.kind === kind).length;
+    const id = `${kind}-${crypto.randomUUID().slice(0, 6)}`;
+    const name = same ? `${PIECE_NAMES[kind]} ${same + 1}` : PIECE_NAMES[kind];
+    put([...pieces, { ...USUAL[kind], id, kind, name, xM: 0.3 + 0.1 * same, yM: 0.35, tiltDeg: kind === 'cymbal' ? 12 : 0, resonantHead: true }]);
+    setOpen(id);
+  };
+  return (
+    <Box mt="3">
+      <Box fontWeight="700" fontSize="sm">
+        Pieces
+      </Box>
+      <Box as="ul" m="0" p="0" aria-label="Pieces of the kit">
+        {pieces.map((piece) => (
+          <Box as="li" key={piece.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
+            <Button
+              w="100%"
+              justifyContent="space-between"
+              size="sm"
+              variant="ghost"
+              px="1"
+              minH={{ base: '44px', md: '34px' }}
+              aria-expanded={open === piece.id}
+              onClick={() => setOpen(open === piece.id ? null : piece.id)}
+            >
+              <span>{piece.name}</span>
+              <span className="measure">{piece.depthIn > 2 ? `${piece.diameterIn} × ${piece.depthIn} in` : `${piece.diameterIn} in`}</span>
+            </Button>
+            {open === piece.id && (
+              <PieceFields
+                piece={piece}
+                onChange={(part) => change(piece.id, part)}
+                onDrop={() => put(pieces.filter((other) => other.id !== piece.id))}
+              />
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Choice
+        label="Add a piece"
+        value=""
+        options={[{ value: '', text: 'Choose' }, ...PIECE_KINDS.map((kind) => ({ value: kind, text: PIECE_NAMES[kind] }))]}
+        onChange={(kind) => kind && add(kind as PieceKind)}
+      />
+    </Box>
+  );
+}
+
+function PieceFields({ piece, onChange, onDrop }: { piece: KitPiece; onChange: (part: Partial<KitPiece>) => void; onDrop: () => void }) {
+  return (
+    <Box pb="2">
+      <Grid templateColumns="repeat(3, 1fr)" gap="2">
+        <NumberField label="Across" unit="in" value={piece.diameterIn} low={6} high={36} onCommit={(diameterIn) => onChange({ diameterIn })} />
+        <NumberField label="Depth" unit="in" value={piece.depthIn} low={0} high={24} onCommit={(depthIn) => onChange({ depthIn })} />
+        <NumberField label="Lean" unit="°" digits={0} value={piece.tiltDeg} low={-60} high={60} onCommit={(tiltDeg) => onChange({ tiltDeg })} />
+        <NumberField label="Right" unit="cm" value={piece.xM * 100} low={-200} high={200} onCommit={(value) => onChange({ xM: value / 100 })} />
+        <NumberField label="Forward" unit="cm" value={piece.yM * 100} low={-200} high={200} onCommit={(value) => onChange({ yM: value / 100 })} />
+        <NumberField label="High" unit="cm" value={piece.zM * 100} low={5} high={200} onCommit={(value) => onChange({ zM: value / 100 })} />
+      </Grid>
+      <Flex gap="2" mt="2" wrap="wrap">
+        {piece.kind === 'kick' && (
+          <>
+            <Button size="sm" variant="outline" aria-pressed={piece.resonantHead} onClick={() => onChange({ resonantHead: !piece.resonantHead })}>
+              {piece.resonantHead ? '✓ ' : ''}Front head on
+            </Button>
+            <Button size="sm" variant="outline" aria-pressed={piece.ported !== false} onClick={() => onChange({ ported: piece.ported === false })}>
+              {piece.ported !== false ? '✓ ' : ''}Port
+            </Button>
+          </>
+        )}
+        <Button size="sm" variant="outline" onClick={onDrop}>
+          Remove it
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,64 @@
+import { Box, Button } from '@chakra-ui/react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { leakMatrix, turnDeadSide } from '../../../core/checks';
+import { editMicrophone } from '../../../core/session';
+import { formatNumber } from '../../../core/units';
+import { runCommand } from '../../stores/sessionStore';
+
+/** For each close microphone the wanted source over everything else, dB, and the aim that turns its dead side to the worst. */
+export function LeakStrip({ table }: { table: ArrivalTable }) {
+  const rows = leakMatrix(table);
+  if (rows.length === 0)
+    return (
+      <Box px="3" py="3" color="quiet">
+        No microphone is there for one source alone, so nothing leaks.
+      </Box>
+    );
+  const sources = table.plan.sources.map((source, s) => [source, s] as const).filter(([, s]) => rows.some((row) => row.cells[s] !== null));
+  return (
+    <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label="Leak matrix">
+      <table className="figures">
+        <caption>Wanted source over each other one, dB. 9.5 dB and more is what the leak school wants.</caption>
+        <thead>
+          <tr>
+            <th>Microphone</th>
+            {sources.map(([source]) => (
+              <th key={`${source.instrumentId}/${source.id}`}>{source.name}</th>
+            ))}
+            <th>Its dead side</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.microphone.id}>
+              <th scope="row">{row.microphone.name}</th>
+              {sources.map(([source, s]) => {
+                const cell = row.cells[s] ?? null;
+                return (
+                  <td key={`${source.instrumentId}/${source.id}`} className={cell !== null && cell < 9.5 ? 'low' : ''}>
+                    {cell === null ? 'wanted' : formatNumber(Math.min(99, cell), 0)}
+                    {cell !== null && cell < 9.5 ? ' ▲' : ''}
+                  </td>
+                );
+              })}
+              <td>
+                <DeadSideButton table={table} id={row.microphone.id} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Box>
+  );
+}
+
+export function DeadSideButton({ table, id }: { table: ArrivalTable; id: string }) {
+  const microphone = table.plan.microphones.find((candidate) => candidate.id === id);
+  const turned = microphone && !microphone.locked ? turnDeadSide(table, microphone) : null;
+  if (!turned) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>as good as it gets</span>;
+  return (
+    <Button size="xs" variant="outline" minH={{ base: '44px', md: '28px' }} onClick={() => runCommand(editMicrophone(id, { aimM: turned.aimM }))}>
+      Turn it to the {turned.otherName.toLowerCase()}: {formatNumber(turned.beforeDb, 0)} → {formatNumber(turned.afterDb, 0)} dB
+    </Button>
+  );
+}

@@ -1,0 +1,58 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Instrument } from '../../../core/instruments';
+import { ownSetupFrom, putOwnSetup, type Session } from '../../../core/session';
+import { loadShelf, saveProblem, storeShelf } from '../../db/database';
+import { runCommand } from '../../stores/sessionStore';
+
+/** The microphones round an instrument kept as a set-up of one's own, for this session and the next ones. */
+export function SaveSetup({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const [name, setName] = useState<string | null>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const save = async (): Promise<void> => {
+    const title = name?.trim();
+    const setup = title ? ownSetupFrom(session, instrument.id, crypto.randomUUID(), title) : null;
+    if (!setup) {
+      setTold(title ? 'There are no microphones round this instrument to save.' : 'Give it a name first.');
+      return;
+    }
+    runCommand((current) => ({ ...current, shelf: putOwnSetup(current.shelf, setup) }));
+    try {
+      await storeShelf(putOwnSetup((await loadShelf()) ?? session.shelf, setup));
+      setTold(`“${setup.name}” is among the set-ups; the shelf exports it as a file.`);
+      setName(null);
+    } catch (error) {
+      setTold(saveProblem(error));
+    }
+  };
+  return (
+    <Box mt="2">
+      {name === null ? (
+        <Button size="sm" variant="ghost" color="quiet" px="0" minH={{ base: '44px', md: '32px' }} onClick={() => setName('')}>
+          Save these microphones as a set-up
+        </Button>
+      ) : (
+        <Flex gap="2">
+          <Input
+            size="sm"
+            h="44px"
+            aria-label="Name of the set-up"
+            placeholder="Name of the set-up"
+            maxLength={120}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && void save()}
+          />
+          <Button size="sm" minH="44px" variant="outline" onClick={() => void save()}>
+            Save it
+          </Button>
+        </Flex>
+      )}
+      {told && (
+        <Box role="status" fontSize="sm">
+          {told}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,74 @@
+import { useDrag } from '@use-gesture/react';
+import { memo } from 'react';
+import type { PlanMicrophone } from '../../../core/arrivals';
+import { vec3 } from '../../../core/math';
+import { editMicrophone, type PlacedMicrophone } from '../../../core/session';
+import { poseOf } from '../../../core/stands';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+import type { Paper } from '../../drawing/projection';
+import { previewCommand, runCommand } from '../../stores/sessionStore';
+
+interface Props {
+  readonly placed: PlacedMicrophone;
+  readonly microphone: PlanMicrophone;
+  readonly paper: Paper;
+  readonly zoom: number;
+  readonly chosen: boolean;
+}
+
+/** Foot, pole and boom of a microphone's stand; the foot of a chosen one can be dragged in plan. */
+export const StandMarks = memo(function StandMarks({ placed, microphone, paper, zoom, chosen }: Props) {
+  const { stand } = microphone;
+  if (!stand) return null;
+  const pose = poseOf(stand.model, stand.baseM, microphone.positionM);
+  const colour = stringColour(placed.colour);
+  const plan = paper.projection.face === 'plan';
+  const [footX, footY] = [paper.x(pose.footM), paper.y(pose.footM)];
+  const radius = stand.model.footprintM * paper.pixelsPerM;
+  const feet = [90, 210, 330].map((degrees) => {
+    const a = (degrees * Math.PI) / 180;
+    return `M${footX} ${footY}L${(footX + radius * Math.cos(a)).toFixed(1)} ${(footY - radius * Math.sin(a)).toFixed(1)}`;
+  });
+  return (
+    <g className="stand" stroke={colour} opacity={chosen ? 0.95 : 0.4}>
+      {plan ? (
+        <>
+          <path d={feet.join('')} />
+          <circle cx={footX} cy={footY} r={radius} strokeDasharray="2 4" fill="none" />
+        </>
+      ) : (
+        <path
+          d={`M${footX - radius} ${footY}L${footX} ${footY - radius * 0.5}L${footX + radius} ${footY}M${footX} ${footY}L${paper.x(pose.poleTopM)} ${paper.y(pose.poleTopM)}`}
+        />
+      )}
+      <path d={`M${paper.x(pose.poleTopM)} ${paper.y(pose.poleTopM)}L${paper.x(pose.tipM)} ${paper.y(pose.tipM)}`} />
+      {chosen && plan && <FootGrip placed={placed} paper={paper} zoom={zoom} colour={colour} />}
+    </g>
+  );
+});
+
+function FootGrip({ placed, paper, zoom, colour }: { placed: PlacedMicrophone; paper: Paper; zoom: number; colour: string }) {
+  const { stand } = placed;
+  const bind = useDrag(
+    ({ first, last, movement: [dx, dy], memo }) => {
+      const start = first && stand ? stand.baseM : memo;
+      if (!stand) return start;
+      const scale = paper.pixelsPerM * zoom;
+      const target = paper.projection.moved(vec3(start.x, start.y, 0), dx / scale, -dy / scale);
+      const command = editMicrophone(placed.id, { stand: { ...stand, baseM: { x: target.x, y: target.y } } });
+      if (last) runCommand(command);
+      else previewCommand(command);
+      return start;
+    },
+    { pointer: { keys: false } },
+  );
+  if (!stand) return null;
+  const at = vec3(stand.baseM.x, stand.baseM.y, 0);
+  return (
+    <g {...bind()} className="handle" transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}>
+      <title>Foot of {placed.name}’s stand</title>
+      <circle className="halo" r={14} />
+      <circle r={5} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} />
+    </g>
+  );
+}

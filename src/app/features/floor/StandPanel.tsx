@@ -1,0 +1,49 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { editMicrophone, freeStands, type PlacedMicrophone, restand, type Session } from '../../../core/session';
+import { chooseBase, poseOf } from '../../../core/stands';
+import { formatLength } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { runCommand } from '../../stores/sessionStore';
+
+/** The stand a microphone is on: which, and how it is set. */
+export function StandPanel({ session, table, placed }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone }) {
+  const free = freeStands(session, placed.id);
+  const microphone = table.plan.microphones.find((candidate) => candidate.id === placed.id);
+  const pose = microphone?.stand && poseOf(microphone.stand.model, microphone.stand.baseM, microphone.positionM);
+  const choose = (id: string): void => {
+    const model = session.shelf.stands.find((stand) => stand.id === id);
+    if (!model) {
+      runCommand(editMicrophone(placed.id, { stand: null }));
+      return;
+    }
+    const volumes = table.plan.geometries.flatMap((geometry) => geometry.keepOuts);
+    const near = session.instruments[0]?.positionM ?? { x: 0, y: 0 };
+    const { x, y } = chooseBase(model, placed.positionM, near, volumes, session.room);
+    runCommand(editMicrophone(placed.id, { stand: { modelId: id, baseM: { x, y } } }));
+  };
+  const own = placed.stand && session.shelf.stands.find((stand) => stand.id === placed.stand?.modelId);
+  const options = [...free, ...(own && !free.includes(own) ? [own] : [])];
+  return (
+    <Box mt="2">
+      <Flex gap="2" align="end">
+        <Box flex="1">
+          <Choice
+            label="Stand"
+            value={placed.stand?.modelId ?? ''}
+            options={[{ value: '', text: 'none' }, ...options.map((stand) => ({ value: stand.id, text: stand.name }))]}
+            onChange={choose}
+          />
+        </Box>
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(restand(placed.id))}>
+          Find it a place
+        </Button>
+      </Flex>
+      {pose && (
+        <Box fontSize="sm" color="quiet" className="measure" whiteSpace="normal">
+          Pole {formatLength(pose.poleTopM.z, session.units)}, boom {formatLength(pose.boomM, session.units)}
+        </Box>
+      )}
+    </Box>
+  );
+}

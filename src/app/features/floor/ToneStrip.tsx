@@ -1,0 +1,57 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { applyMove, belongsTo, type Session } from '../../../core/session';
+import { toneLinesFor, tonePlaces } from '../../../core/setups';
+import { formatLength, formatNumber } from '../../../core/units';
+import { runCommand } from '../../stores/sessionStore';
+
+/** Places along the instrument, from one tone to another: the trade's words apart from the model's numbers. */
+export function ToneStrip({ session, table, id }: { session: Session; table: ArrivalTable; id: string | null }) {
+  const placed = session.microphones.find((microphone) => microphone.id === id) ?? session.microphones[0];
+  const microphone = table.plan.microphones.find((candidate) => candidate.id === placed?.id);
+  const instrument = placed && session.instruments.find((candidate) => belongsTo(session, placed, candidate.id));
+  const lines = instrument ? toneLinesFor(instrument) : [];
+  const line = lines.find((candidate) => placed?.target?.sourceId === candidate.source) ?? (lines.length === 1 ? lines[0] : undefined);
+  if (!placed || !microphone || !instrument || !line)
+    return (
+      <Box px="3" py="3" color="quiet">
+        {session.microphones.length
+          ? 'There is no tone guide for what this microphone is there for. Choose a close one.'
+          : 'Place a microphone first.'}
+      </Box>
+    );
+  const places = tonePlaces(line, instrument, microphone, session.room, table.plan.speedOfSoundMps);
+  return (
+    <Box px="3" pb="2">
+      <Box fontSize="sm" color="quiet" py="1">
+        {line.name}, for {placed.name}: words are the trade’s, numbers the model’s (distance, angle off the source, proximity at 100 Hz).
+      </Box>
+      <Flex as="ul" m="0" p="0" gap="2" overflow="auto" aria-label={line.name}>
+        {places.map((place) => (
+          <Box as="li" key={place.name} listStyleType="none" minW="168px" flex="1" borderLeftWidth="2px" borderColor="edge" pl="2">
+            <Box fontWeight="700" fontSize="sm">
+              {place.name}
+            </Box>
+            <Box fontSize="sm">{place.words}</Box>
+            <Box className="measure" fontSize="12px" color="quiet">
+              {formatLength(place.distanceM, session.units)} · {formatNumber(place.offSourceDeg, 0)}° · +{formatNumber(place.proximityDb, 1)} dB
+            </Box>
+            <Button
+              size="xs"
+              variant="outline"
+              mt="1"
+              minH={{ base: '44px', md: '28px' }}
+              disabled={placed.locked}
+              aria-label={`Move it there: ${place.name}`}
+              onClick={() =>
+                runCommand(applyMove({ kind: 'set', microphoneId: placed.id, positionM: place.positionM, aimM: place.aimM, label: 'Move it there' }))
+              }
+            >
+              Move it there
+            </Button>
+          </Box>
+        ))}
+      </Flex>
+    </Box>
+  );
+}

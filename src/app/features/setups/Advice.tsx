@@ -1,0 +1,91 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { familyOf, type Instrument } from '../../../core/instruments';
+import { geometryOf, type Session } from '../../../core/session';
+import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
+import { Severity } from '../../components/Severity';
+
+/** Absorption above this counts as a treated room (our choice: RT60 of a small room below about 0.35 s). */
+const TREATED = 0.25;
+
+/** Which kind of microphone suits, from loudness, playing and room; with the schools where they differ. */
+export function Advice({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const [open, setOpen] = useState(false);
+  const [quiet, setQuiet] = useState(false);
+  const [noisy, setNoisy] = useState(false);
+  const treated = session.room.absorption >= TREATED;
+  const peak = Math.max(...geometryOf(instrument).sources.map((source) => source.peakSplDb));
+  const horn = familyOf(instrument.kind).group === 'Horns';
+  const kinds = adviseKinds({ peakSplDb: peak, quietPlaying: quiet, treated, noisy, horn }, session.shelf.microphones);
+  const [best] = kinds;
+  return (
+    <Box mb="3">
+      <Flex gap="3" align="center" wrap="wrap">
+        <Box>
+          {best && (
+            <>
+              Kind that suits: <strong>{kindName(best.kind).toLowerCase()}</strong>
+              {best.because[0] ? `, ${best.because[0]}` : ''}.
+            </>
+          )}
+        </Box>
+        {(
+          [
+            ['Quiet playing', quiet, setQuiet],
+            ['Noisy room', noisy, setNoisy],
+          ] as const
+        ).map(([text, on, set]) => (
+          <Button
+            key={text}
+            size="sm"
+            minH={{ base: '44px', md: '32px' }}
+            variant="outline"
+            aria-pressed={on}
+            borderColor={on ? 'tape' : 'line'}
+            onClick={() => set(!on)}
+          >
+            {on ? '✓ ' : ''}
+            {text}
+          </Button>
+        ))}
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '32px' }}
+          variant="ghost"
+          color="quiet"
+          px="2"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Less' : 'All kinds and schools'}
+        </Button>
+      </Flex>
+      {open && (
+        <Flex gap="6" mt="2" wrap="wrap" fontSize="sm">
+          <Box as="ol" m="0" pl="5" maxW="560px">
+            {kinds.map((advice) => (
+              <li key={advice.kind}>
+                <strong>{kindName(advice.kind)}</strong>: {advice.because.join('; ') || 'nothing for or against'}.{' '}
+                <span style={{ color: 'var(--chakra-colors-quiet)' }}>
+                  {advice.onShelf.length ? `On the shelf: ${advice.onShelf.join(', ')}.` : 'None on the shelf.'}
+                </span>
+              </li>
+            ))}
+          </Box>
+          <Box maxW="440px">
+            <Box color="quiet">Schools differ</Box>
+            {KIND_SCHOOLS.map((school) => (
+              <Box key={school}>{school}</Box>
+            ))}
+          </Box>
+          {peak >= 112 && (
+            <Box maxW="300px">
+              <Severity severity="note" /> {Math.round(peak)} dB SPL peaks near it: protect your ears, keep exposure short, and follow the local
+              rules.
+            </Box>
+          )}
+        </Flex>
+      )}
+    </Box>
+  );
+}

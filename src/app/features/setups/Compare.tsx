@@ -1,0 +1,118 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef } from 'react';
+import { sourceKey } from '../../../core/arrivals';
+import type { Instrument } from '../../../core/instruments';
+import { type Session, type Trial, tryOut } from '../../../core/session';
+import type { Recipe } from '../../../core/setups';
+import { formatDb, formatNumber } from '../../../core/units';
+import { Rake, type RakeMark } from '../../components/Rake';
+import { Severity } from '../../components/Severity';
+import { useSize } from '../../components/useSize';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { StaticFace } from '../../drawing/StaticFace';
+
+/** Two set-ups side by side: rakes on one scale, findings, leak, width, mono sum, microphones. */
+export function Compare({
+  session,
+  instrument,
+  recipes,
+  onClose,
+}: {
+  session: Session;
+  instrument: Instrument;
+  recipes: readonly Recipe[];
+  onClose: () => void;
+}) {
+  const trials = useMemo(
+    () => recipes.map((recipe) => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id)),
+    [session, instrument, recipes],
+  );
+  const section = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    section.current?.scrollIntoView({ block: 'start' });
+  }, []);
+  return (
+    <Box as="section" ref={section} aria-label="Compared" borderWidth="1px" borderColor="tape" p="3" mb="4">
+      <Flex justify="space-between" align="center">
+        <Box fontWeight="700">Side by side</Box>
+        <Button size="sm" minH="44px" variant="ghost" color="quiet" onClick={onClose}>
+          Close
+        </Button>
+      </Flex>
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5">
+        {trials.map((trial, i) => (
+          <Side key={recipes[i]?.id} recipe={recipes[i] as Recipe} trial={trial} />
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+function marksOf(trial: Trial): { marks: RakeMark[]; name: string } {
+  const { plan, rows, channelDb } = trial.table;
+  const pair = plan.pairs[0];
+  const key = pair?.centreKey ?? plan.microphones.find((microphone) => microphone.targetKey)?.targetKey;
+  const s = Math.max(
+    0,
+    plan.sources.findIndex((source) => sourceKey(source) === key),
+  );
+  const marks = plan.microphones.map(
+    (microphone, m): RakeMark => ({
+      id: microphone.id,
+      label: microphone.label,
+      colour: stringColour(trial.session.microphones[m]?.colour ?? m),
+      timeMs: (rows[m]?.[s]?.delaySeconds ?? 0) * 1000,
+      levelDb: channelDb[m]?.[s] ?? -60,
+      upright: rows[m]?.[s]?.polarity === 1,
+    }),
+  );
+  return { marks, name: plan.sources[s]?.name ?? '' };
+}
+
+function Side({ recipe, trial }: { recipe: Recipe; trial: Trial }) {
+  const [box, size] = useSize<HTMLDivElement>();
+  const { marks, name } = marksOf(trial);
+  const width = Math.max(240, size.width);
+  const facts: readonly (readonly [string, string])[] = [
+    ['Microphones and inputs', String(trial.session.microphones.length)],
+    ['Width of the picture (model)', trial.widthDeg === null ? 'one channel' : `${formatNumber(trial.widthDeg, 0)}° of 60°`],
+    ['Lost in mono', trial.monoLossDb === null ? 'nothing to add' : formatDb(trial.monoLossDb)],
+    ['Worst leak, wanted over other', trial.worstLeakDb === null ? 'no close microphone' : formatDb(trial.worstLeakDb)],
+  ];
+  return (
+    <div ref={box}>
+      <Box fontWeight="700">{recipe.name}</Box>
+      <Box h="190px">
+        <StaticFace session={trial.session} face="plan" width={width} height={190} bare labels />
+      </Box>
+      <Box fontSize="sm" color="quiet">
+        The {name.toLowerCase()} reaches each microphone after (ms, model)
+      </Box>
+      <Rake marks={marks} width={width} height={120} title={`Arrival rake of ${recipe.name}`} />
+      <table className="figures" style={{ width: '100%' }}>
+        <tbody>
+          {facts.map(([term, value]) => (
+            <tr key={term}>
+              <th scope="row" style={{ fontWeight: 400 }}>
+                {term}
+              </th>
+              <td>{value}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Box as="ul" m="0" p="0" mt="1" aria-label={`Findings of ${recipe.name}`}>
+        {trial.unexpected.slice(0, 4).map((finding) => (
+          <Box as="li" key={finding.id} listStyleType="none" fontSize="sm" py="0.5">
+            <Severity severity={finding.severity} /> {finding.message}
+          </Box>
+        ))}
+        {trial.unexpected.length === 0 && (
+          <Box as="li" listStyleType="none" fontSize="sm">
+            <Severity severity="fine" /> Nothing beyond what it is known for.
+          </Box>
+        )}
+      </Box>
+    </div>
+  );
+}

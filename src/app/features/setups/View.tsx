@@ -1,0 +1,223 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { familyOf, type Instrument } from '../../../core/instruments';
+import { belongsTo, placeSetup, removeMicrophones, type Session, tryOut } from '../../../core/session';
+import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
+import { Choice } from '../../components/Choice';
+import { Severity } from '../../components/Severity';
+import { StaticFace } from '../../drawing/StaticFace';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { chooseNothing } from '../../stores/viewStore';
+import { Advice } from './Advice';
+import { Compare } from './Compare';
+import { type Filters, NO_FILTERS, type Offer, offersFor } from './filters';
+
+const newId = (): string => crypto.randomUUID();
+
+/** Which set-up: drawings first, each saying whether it fits here. */
+export function SetupsStation() {
+  const session = useLiveSession();
+  const [query] = useSearchParams();
+  const instrument = session?.instruments.find((candidate) => candidate.id === query.get('for')) ?? session?.instruments[0];
+  if (!session) return null;
+  if (!instrument)
+    return (
+      <Box p="6">
+        There is no instrument yet.{' '}
+        <Link to="../floor" relative="path">
+          Put one on the Floor first.
+        </Link>
+      </Box>
+    );
+  return <Chooser session={session} instrument={instrument} />;
+}
+
+function Chooser({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const [filters, setFilters] = useState<Filters>(NO_FILTERS);
+  const [compared, setCompared] = useState<readonly string[]>([]);
+  const [told, setTold] = useState<string | null>(null);
+  const [, setQuery] = useSearchParams();
+  const navigate = useNavigate();
+  const offers = useMemo(() => offersFor(session, instrument, filters), [session, instrument, filters]);
+  const all = useMemo(() => offersFor(session, instrument, NO_FILTERS), [session, instrument]);
+  const own = session.microphones.filter((placed) => belongsTo(session, placed, instrument.id));
+  const place = (recipe: Recipe, instead: boolean): void => {
+    const cleared = instead ? removeMicrophones(own.map((placed) => placed.id))(session) : session;
+    const placed = placeSetup(cleared, recipe, instrument.id, newId);
+    runCommand(() => placed.session);
+    chooseNothing();
+    if (placed.missing.length) setTold(`Not placed, because the shelf has no free microphone for it: ${placed.missing.join(', ')}.`);
+    else void navigate('../floor', { relative: 'path' });
+  };
+  const toggle = (id: string): void => setCompared((ids) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-2)));
+  const pair = compared.flatMap((id) => all.filter(({ recipe }) => recipe.id === id));
+  return (
+    <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label="Set-ups">
+      <Flex align="end" gap="3" wrap="wrap" mb="3">
+        <Box mr="auto">
+          <Box as="h1" fontSize="xl" fontWeight="700">
+            Set-ups for the {instrument.name}
+          </Box>
+          <Box color="quiet" fontSize="sm">
+            {offers.length} of {all.length} shown; drawn in your room, from your instrument’s own sizes.
+          </Box>
+        </Box>
+        {session.instruments.length > 1 && (
+          <Choice
+            label="For"
+            value={instrument.id}
+            options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
+            onChange={(id) => setQuery({ for: id }, { replace: true })}
+          />
+        )}
+        <FilterBar filters={filters} onChange={setFilters} />
+        <Button asChild minH="44px" variant="outline">
+          <Link to="../floor" relative="path">
+            Back to the Floor
+          </Link>
+        </Button>
+      </Flex>
+      {told && (
+        <Box role="alert" color="improve" mb="3">
+          {told}
+        </Box>
+      )}
+      <Advice session={session} instrument={instrument} />
+      {pair.length === 2 && (
+        <Compare session={session} instrument={instrument} recipes={pair.map(({ recipe }) => recipe)} onClose={() => setCompared([])} />
+      )}
+      {offers.length === 0 && <Box py="4">No set-up is left under these filters: ask for less.</Box>}
+      <Grid as="ul" m="0" p="0" templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(300px, 1fr))' }} gap="3" aria-label="Set-ups">
+        {offers.map((offer) => (
+          <Card
+            key={offer.recipe.id}
+            session={session}
+            instrument={instrument}
+            offer={offer}
+            present={own.length}
+            compared={compared.includes(offer.recipe.id)}
+            onPlace={(instead) => place(offer.recipe, instead)}
+            onCompare={() => toggle(offer.recipe.id)}
+          />
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+function FilterBar({ filters, onChange }: { filters: Filters; onChange: (filters: Filters) => void }) {
+  const any = { value: 'any', text: 'any' };
+  return (
+    <Flex gap="2" align="end" wrap="wrap">
+      <Choice
+        label="Microphones"
+        value={String(filters.most ?? 'any')}
+        options={[any, ...[1, 2, 3, 4, 8].map((most) => ({ value: String(most), text: most === 1 ? 'one' : `up to ${most}` }))]}
+        onChange={(value) => onChange({ ...filters, most: value === 'any' ? null : Number(value) })}
+      />
+      <Choice
+        label="Isolation"
+        value={filters.isolation}
+        options={[any, ...ISOLATIONS.slice(1).map((value) => ({ value, text: `${value} or more`.replace('much or more', 'much') }))]}
+        onChange={(value) => onChange({ ...filters, isolation: value as Filters['isolation'] })}
+      />
+      <Choice
+        label="Sound"
+        value={filters.sound}
+        options={[any, ...SOUNDS.map((value) => ({ value, text: value }))]}
+        onChange={(value) => onChange({ ...filters, sound: value as Filters['sound'] })}
+      />
+      <Button
+        minH={{ base: '44px', md: '34px' }}
+        size="sm"
+        variant="outline"
+        aria-pressed={filters.fittingOnly}
+        borderColor={filters.fittingOnly ? 'tape' : 'line'}
+        onClick={() => onChange({ ...filters, fittingOnly: !filters.fittingOnly })}
+      >
+        {filters.fittingOnly ? '✓ ' : ''}Only what fits
+      </Button>
+    </Flex>
+  );
+}
+
+interface CardProps {
+  readonly session: Session;
+  readonly instrument: Instrument;
+  readonly offer: Offer;
+  readonly present: number;
+  readonly compared: boolean;
+  readonly onPlace: (instead: boolean) => void;
+  readonly onCompare: () => void;
+}
+
+function Card({ session, instrument, offer, present, compared, onPlace, onCompare }: CardProps) {
+  const { recipe, fit } = offer;
+  const [open, setOpen] = useState(false);
+  const trial = useMemo(() => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id), [session, instrument, recipe]);
+  const count = fit.microphones === 1 ? '1 microphone' : `${fit.microphones} microphones`;
+  return (
+    <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={recipe.name}>
+      <Flex h="150px" gap="1" aria-hidden="true">
+        {(['plan', familyOf(instrument.kind).group === 'Piano' ? 'side' : 'front'] as const).map((face) => (
+          <Box key={face} flex="1" minW="0">
+            <StaticFace session={trial.session} face={face} width={150} height={150} bare labels />
+          </Box>
+        ))}
+      </Flex>
+      <Box fontWeight="700" mt="1">
+        {recipe.name}
+      </Box>
+      <Flex gap="2" align="center" fontSize="sm" color="quiet" wrap="wrap">
+        <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
+        <span className="measure">
+          {count}, {fit.stands === 1 ? '1 stand' : `${fit.stands} stands`}
+        </span>
+      </Flex>
+      {fit.reasons.map((reason) => (
+        <Box key={reason} fontSize="sm">
+          {reason}
+        </Box>
+      ))}
+      <Box fontSize="sm" mt="1">
+        {recipe.gives}
+      </Box>
+      {open && (
+        <Box fontSize="sm" mt="1">
+          <Told term="Costs" words={recipe.costs} />
+          <Told term="Sounds" words={recipe.soundsLike} />
+          <Told term="Listen for" words={recipe.listenFor} />
+          {recipe.school && <Told term="School" words={recipe.school} />}
+          {recipe.expects.map(({ code, why }) => (
+            <Told key={code} term="Expect" words={why} />
+          ))}
+        </Box>
+      )}
+      <Flex gap="2" mt="2" wrap="wrap">
+        <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" disabled={fit.microphones === 0} onClick={() => onPlace(present > 0)}>
+          {present > 0 ? `Replace the ${present} there` : `Place ${count}`}
+        </Button>
+        {present > 0 && (
+          <Button size="sm" minH="44px" variant="outline" onClick={() => onPlace(false)}>
+            Add it
+          </Button>
+        )}
+        <Button size="sm" minH="44px" variant="outline" aria-pressed={compared} onClick={onCompare}>
+          {compared ? '✓ Compared' : 'Compare'}
+        </Button>
+        <Button size="sm" minH="44px" variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Less' : 'More'}
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+const Told = ({ term, words }: { term: string; words: string }) =>
+  words ? (
+    <Box>
+      <span style={{ color: 'var(--chakra-colors-quiet)' }}>{term}: </span>
+      {words}
+    </Box>
+  ) : null;

@@ -1,0 +1,33 @@
+import type { Instrument } from '../../../core/instruments';
+import { type Fit, fitOf, type Session } from '../../../core/session';
+import { ISOLATIONS, type Isolation, type Recipe, recipesFor, type Sound } from '../../../core/setups';
+
+export interface Filters {
+  /** Most microphones; null for any number. */
+  readonly most: number | null;
+  readonly isolation: Isolation | 'any';
+  readonly sound: Sound | 'any';
+  /** Only what can be put up with what is here. */
+  readonly fittingOnly: boolean;
+}
+
+export const NO_FILTERS: Filters = { most: null, isolation: 'any', sound: 'any', fittingOnly: false };
+
+export interface Offer {
+  readonly recipe: Recipe;
+  readonly fit: Fit;
+}
+
+/** Set-ups for an instrument under the filters: those that fit first, then as the library has them. */
+export function offersFor(session: Session, instrument: Instrument, filters: Filters): Offer[] {
+  const bare: Session = { ...session, microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id), pairs: [] };
+  return recipesFor(instrument, session.shelf.setups)
+    .map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }))
+    .filter(({ recipe, fit }) => {
+      if (filters.most !== null && fit.microphones > filters.most) return false;
+      if (filters.isolation !== 'any' && ISOLATIONS.indexOf(recipe.isolation) < ISOLATIONS.indexOf(filters.isolation)) return false;
+      if (filters.sound !== 'any' && !recipe.sounds.includes(filters.sound)) return false;
+      return !filters.fittingOnly || fit.fits;
+    })
+    .sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits));
+}

@@ -1,0 +1,121 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { exportSetup } from '../../../core/exchange';
+import { familyOf } from '../../../core/instruments';
+import { dropOwnSetup, dropStand, putStand, type Session, type Shelf } from '../../../core/session';
+import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
+import { formatNumber } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { download, fileName } from '../../components/download';
+import { ShelfLine } from './ShelfLine';
+import { StandForm } from './StandForm';
+
+interface Props {
+  readonly shelf: Shelf;
+  readonly session: Session | null;
+  readonly onChange: (shelf: Shelf) => void;
+  readonly onNote: (note: string) => void;
+}
+
+const factsOf = (stand: StandModel): string =>
+  [
+    `${formatNumber(stand.minHeightM, 2)} to ${formatNumber(stand.maxHeightM, 2)} m`,
+    stand.reachM > 0 ? `boom ${formatNumber(stand.reachM, 2)} m` : 'no boom',
+    `holds ${formatNumber(stand.maxMomentKgM, 2)} kg·m`,
+  ].join('; ');
+
+/** Stands: how high, how far, how much they hold. */
+export function Stands({ shelf, session, onChange, onNote }: Props) {
+  const [editing, setEditing] = useState<string | null>(null);
+  const add = (id: string): void => {
+    const found = STAND_CATALOGUE.find((stand) => stand.id === id);
+    if (!found) return;
+    const stand = shelf.stands.some((own) => own.id === id)
+      ? { ...found, id: `${id}-${crypto.randomUUID().slice(0, 8)}`, name: `${found.name} 2` }
+      : found;
+    onChange(putStand(shelf, stand));
+    setEditing(stand.id);
+  };
+  const drop = (stand: StandModel): void => {
+    if (session?.microphones.some((placed) => placed.stand?.modelId === stand.id))
+      onNote(`A microphone stands on the ${stand.name.toLowerCase()}: give it another one first.`);
+    else onChange(dropStand(shelf, stand.id));
+  };
+  return (
+    <>
+      <Flex align="end" justify="space-between" gap="3" wrap="wrap" mt="8">
+        <Box as="h2" fontSize="lg" fontWeight="700">
+          Stands
+        </Box>
+        <Choice
+          label="Add a stand from the catalogue"
+          value=""
+          options={[{ value: '', text: 'Choose a kind' }, ...STAND_CATALOGUE.map(({ id, name }) => ({ value: id, text: name }))]}
+          onChange={add}
+        />
+      </Flex>
+      <Box as="ul" m="0" p="0" mt="2" aria-label="Stands">
+        {shelf.stands.map((stand) => (
+          <Box as="li" key={stand.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
+            {editing === stand.id ? (
+              <StandForm
+                stand={stand}
+                onCancel={() => setEditing(null)}
+                onSave={(saved) => {
+                  onChange(putStand(shelf, saved));
+                  setEditing(null);
+                }}
+              />
+            ) : (
+              <ShelfLine
+                lead={`${stand.count}×`}
+                name={stand.name}
+                facts={factsOf(stand)}
+                onEdit={() => setEditing(stand.id)}
+                onDrop={() => drop(stand)}
+              />
+            )}
+          </Box>
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** Set-ups of one's own: to share as a file, or to forget. */
+export function OwnSetups({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>) {
+  return (
+    <>
+      <Box as="h2" fontSize="lg" fontWeight="700" mt="8">
+        Set-ups of your own
+      </Box>
+      {shelf.setups.length === 0 && (
+        <Box color="quiet" py="2">
+          None yet: choose an instrument on the Floor and save the microphones round it.
+        </Box>
+      )}
+      <Box as="ul" m="0" p="0" mt="2" aria-label="Set-ups of your own">
+        {shelf.setups.map((setup) => (
+          <Box as="li" key={setup.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
+            <ShelfLine
+              lead={`${setup.microphones.length}×`}
+              name={setup.name}
+              facts={familyOf(setup.instrument).name}
+              onDrop={() => onChange(dropOwnSetup(shelf, setup.id))}
+            >
+              <Button
+                size="sm"
+                minH="44px"
+                variant="outline"
+                aria-label={`Export ${setup.name}`}
+                onClick={() => download(fileName(setup.name, 'json'), exportSetup(setup), 'application/json')}
+              >
+                Export
+              </Button>
+            </ShelfLine>
+          </Box>
+        ))}
+      </Box>
+    </>
+  );
+}

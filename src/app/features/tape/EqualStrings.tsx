@@ -1,0 +1,123 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useId, useState } from 'react';
+import { firstDipHz } from '../../../core/acoustics';
+import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import type { Pair, Session } from '../../../core/session';
+import { type ParsedLength, parseLength } from '../../../core/tape';
+import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
+import { Severity } from '../../components/Severity';
+
+interface Props {
+  readonly session: Session;
+  readonly table: ArrivalTable;
+  readonly pair: Pair;
+  readonly onClose: () => void;
+}
+
+/** Strings that differ by less put the first dip of the mono sum above 8.6 kHz. */
+const EQUAL_WITHIN_M = 0.02;
+
+/** The two-minute task: one string, stretched to both microphones of a pair, from its middle and from the beater. */
+export function EqualStrings({ session, table, pair, onClose }: Props) {
+  const name = (id: string): string => session.microphones.find((microphone) => microphone.id === id)?.name ?? '';
+  const centre = table.plan.sources.find((source) => sourceKey(source) === `${pair.centre?.instrumentId}/${pair.centre?.sourceId}`);
+  const kick = table.plan.sources.find((source) => source.id === 'kick' && source.instrumentId === pair.centre?.instrumentId);
+  const tasks = [centre, centre?.id === 'kick' ? undefined : kick].filter((source) => source !== undefined);
+  return (
+    <Box maxW="620px">
+      <Box as="h1" fontSize="xl" fontWeight="700">
+        Equal strings: {pair.name}
+      </Box>
+      <Box mb="3">
+        Hold a string on the drum’s middle, stretch it to the left capsule and pinch it there; swing it to the right one. The same length is equal
+        time. Two minutes, no arithmetic.
+      </Box>
+      {tasks.map((source, i) => (
+        <Task
+          key={source.id}
+          session={session}
+          table={table}
+          step={i + 1}
+          from={source.id === 'kick' ? 'beater spot' : source.name.toLowerCase()}
+          optional={i > 0}
+          names={[name(pair.leftId), name(pair.rightId)]}
+        />
+      ))}
+      <Button minH="48px" variant="outline" mt="3" onClick={onClose}>
+        Back to the list
+      </Button>
+    </Box>
+  );
+}
+
+interface TaskProps {
+  readonly session: Session;
+  readonly table: ArrivalTable;
+  readonly step: number;
+  readonly from: string;
+  readonly optional: boolean;
+  readonly names: readonly [string, string];
+}
+
+function verdict(
+  { session, table, from, names }: TaskProps,
+  left: ParsedLength,
+  right: ParsedLength,
+): { severity: 'fine' | 'improve' | 'fix'; words: string } | null {
+  if (!left.ok || !right.ok) return null;
+  const difference = right.metres - left.metres;
+  const size = Math.abs(difference);
+  if (size <= EQUAL_WITHIN_M)
+    return { severity: 'fine', words: `Equal to the ${from}, within ${formatLength(Math.max(size, 0.005), session.units)}.` };
+  const { plan } = table;
+  const seconds = size / plan.speedOfSoundMps;
+  const far = difference > 0 ? names[1] : names[0];
+  return {
+    severity: size > 0.05 ? 'fix' : 'improve',
+    words: `Bring ${far} ${formatLength(size, session.units)} closer along its string: it hears the ${from} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late, first dip ${formatFrequency(firstDipHz(seconds))}.`,
+  };
+}
+
+function Task(props: TaskProps) {
+  const { session, step, from, optional, names } = props;
+  const [texts, setTexts] = useState<readonly [string, string]>(['', '']);
+  const ids = [useId(), useId()];
+  const [left, right] = texts.map((text) => parseLength(text, session.units)) as [ParsedLength, ParsedLength];
+  const told = verdict(props, left, right);
+  const wrong = [left, right].find((parsed, i) => !parsed.ok && texts[i]?.trim());
+  return (
+    <Box borderTopWidth="1px" borderColor="line" py="3">
+      <Box fontWeight="700">
+        {step}. From the {from}
+        {optional ? ' (the stricter school: both strings)' : ''}
+      </Box>
+      <Flex gap="3" mt="1">
+        {names.map((name, i) => (
+          <Box key={name} flex="1">
+            <label htmlFor={ids[i]}>{name}</label>
+            <Input
+              id={ids[i]}
+              className="measure"
+              h="56px"
+              fontSize="20px"
+              autoComplete="off"
+              value={texts[i]}
+              aria-label={`${name} from the ${from}`}
+              onChange={(event) => setTexts(i === 0 ? [event.target.value, texts[1]] : [texts[0], event.target.value])}
+            />
+          </Box>
+        ))}
+      </Flex>
+      {wrong && !wrong.ok && (
+        <Box role="alert" color="fix" mt="1">
+          {wrong.reason}
+        </Box>
+      )}
+      {told && (
+        <Box role="status" mt="2">
+          <Severity severity={told.severity} /> {told.words}
+        </Box>
+      )}
+    </Box>
+  );
+}

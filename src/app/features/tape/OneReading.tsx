@@ -1,0 +1,93 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useId, useState } from 'react';
+import { dropReading, putReading, type Session } from '../../../core/session';
+import { deviationWords, parseLength } from '../../../core/tape';
+import { formatLength } from '../../../core/units';
+import { Severity } from '../../components/Severity';
+import { runCommand } from '../../stores/sessionStore';
+import type { TapeLine } from './derive';
+
+interface Props {
+  readonly session: Session;
+  readonly line: TapeLine;
+  readonly index: number;
+  readonly count: number;
+  readonly onStep: (step: number) => void;
+}
+
+/** One distance, large enough to be read from the stand, and what the tape says of it. */
+export function OneReading({ session, line, index, count, onStep }: Props) {
+  const id = useId();
+  const [text, setText] = useState(line.readM === null ? '' : formatLength(line.readM, session.units));
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = (): boolean => {
+    if (text.trim() === '') {
+      if (line.readM !== null) runCommand(dropReading(line.microphoneId, line.ref));
+      setProblem(null);
+      return true;
+    }
+    const parsed = parseLength(text, session.units);
+    if (!parsed.ok) {
+      setProblem(parsed.reason);
+      return false;
+    }
+    setProblem(null);
+    if (line.readM === null || Math.abs(parsed.metres - line.readM) > 1e-9)
+      runCommand(putReading({ microphoneId: line.microphoneId, from: line.ref, lengthM: parsed.metres }));
+    return true;
+  };
+  const step = (by: number): void => {
+    if (keep()) onStep(by);
+  };
+  return (
+    <Box maxW="560px">
+      <Box color="quiet" className="measure">
+        {index + 1} of {count}
+      </Box>
+      <Box as="h1" fontSize="xl" fontWeight="700" lineHeight="1.2">
+        {line.label} {line.microphone}
+      </Box>
+      <Box fontSize="lg">{line.kind === 'height' ? 'Floor to the capsule' : `${line.from} to the capsule`}</Box>
+      <Box className="measure" color="tape" fontSize="stand" lineHeight="1.15" fontWeight="600" whiteSpace="nowrap">
+        {formatLength(line.lengthM, session.units)}
+      </Box>
+      <Box color="quiet" fontSize="sm">
+        To within {formatLength(line.toleranceM, session.units)} nothing one can hear changes.
+      </Box>
+      <label htmlFor={id} style={{ display: 'block', marginTop: 12 }}>
+        The tape says ({session.units === 'metric' ? 'cm, or with a unit' : 'inches, or with a unit'})
+      </label>
+      <Input
+        id={id}
+        className="measure"
+        h="64px"
+        fontSize="24px"
+        placeholder={session.units === 'metric' ? '103.5' : '3\' 4 1/2"'}
+        autoComplete="off"
+        value={text}
+        aria-invalid={problem !== null}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => event.key === 'Enter' && keep()}
+      />
+      {problem && (
+        <Box role="alert" color="fix" mt="1">
+          {problem}
+        </Box>
+      )}
+      {line.deviation && !problem && (
+        <Box mt="2" role="status">
+          <Severity severity={line.deviation.withinTolerance ? 'fine' : 'improve'} /> {deviationWords(line.deviation, session.units)}
+        </Box>
+      )}
+      <Flex gap="3" mt="4">
+        <Button flex="1" minH="60px" variant="outline" fontSize="lg" onClick={() => step(-1)}>
+          Back
+        </Button>
+        <Button flex="2" minH="60px" bg="tapeFill" color="#12181b" fontSize="lg" onClick={() => step(1)}>
+          Next
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,193 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { distance } from '../../../core/math';
+import { type Session, takeMeasured } from '../../../core/session';
+import { formatLength } from '../../../core/units';
+import { Severity } from '../../components/Severity';
+import { useLivePlan } from '../../stores/planHooks';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { type TapeGroup, tapeGroups } from './derive';
+import { EqualStrings } from './EqualStrings';
+import { OneReading } from './OneReading';
+
+/** The tape carried round: each distance, what was read, what it means. */
+export function TapeStation() {
+  const session = useLiveSession();
+  return session ? <Tape session={session} /> : null;
+}
+
+function Tape({ session }: { session: Session }) {
+  const { table } = useLivePlan(session);
+  const groups = useMemo(() => tapeGroups(session, table), [session, table]);
+  const lines = groups.flatMap((group) => group.lines);
+  const [at, setAt] = useState(0);
+  const [equal, setEqual] = useState<string | null>(null);
+  const line = lines[Math.min(at, lines.length - 1)];
+  if (!line)
+    return (
+      <Box p="6">
+        Nothing to measure yet.{' '}
+        <Link to="../floor" relative="path">
+          Place microphones on the Floor first.
+        </Link>
+      </Box>
+    );
+  const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
+  const pair = session.pairs.find((candidate) => candidate.id === equal);
+  return (
+    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label="Reading">
+        {pair ? (
+          <EqualStrings session={session} table={table} pair={pair} onClose={() => setEqual(null)} />
+        ) : (
+          <>
+            <OneReading
+              key={`${line.microphoneId}/${line.ref}`}
+              session={session}
+              line={line}
+              index={lines.indexOf(line)}
+              count={lines.length}
+              onStep={(step) => setAt((lines.indexOf(line) + step + lines.length) % lines.length)}
+            />
+            <Judgement session={session} group={group} />
+            <Flex gap="2" mt="4" wrap="wrap">
+              {session.pairs
+                .filter((candidate) => candidate.centre)
+                .map((candidate) => (
+                  <Button key={candidate.id} minH="44px" variant="outline" onClick={() => setEqual(candidate.id)}>
+                    Equal strings: {candidate.name}
+                  </Button>
+                ))}
+            </Flex>
+          </>
+        )}
+      </Box>
+      <List
+        session={session}
+        groups={groups}
+        current={`${line.microphoneId}/${line.ref}`}
+        onPick={(key) => setAt(lines.findIndex((candidate) => `${candidate.microphoneId}/${candidate.ref}` === key))}
+      />
+    </Flex>
+  );
+}
+
+function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
+  const { judgement } = group;
+  const placed = session.microphones.find((microphone) => microphone.id === group.microphoneId);
+  if (!judgement || !placed)
+    return (
+      <Box mt="4" color="quiet" maxW="560px">
+        {group.readCount === 0
+          ? `From three readings on, the place of ${group.name} is worked out.`
+          : `${group.readCount} of 3 readings that fix the place of ${group.name}.`}
+      </Box>
+    );
+  const { position, inconsistencies } = judgement;
+  return (
+    <Box mt="4" maxW="560px" role="status" aria-label={`Where ${group.name} is`}>
+      {inconsistencies.map(({ message }) => (
+        <Box key={message} mb="2">
+          <Severity severity="fix" /> {message}
+        </Box>
+      ))}
+      {!position.ok && (
+        <Box>
+          <Severity severity="note" /> {position.reason}
+        </Box>
+      )}
+      {position.ok && (
+        <Box>
+          {inconsistencies.length === 0 && (
+            <Severity severity={distance(position.positionM, placed.positionM) < 2.5 * position.uncertaintyM ? 'fine' : 'improve'} />
+          )}{' '}
+          The tape finds {group.name} <span className="measure">{formatLength(distance(position.positionM, placed.positionM), session.units)}</span>{' '}
+          from its plan, known to <span className="measure">±{formatLength(Math.max(0.005, position.uncertaintyM), session.units)}</span>.
+          <Flex gap="2" mt="2">
+            <Button
+              minH="44px"
+              variant="outline"
+              disabled={placed.locked || placed.heldString !== null}
+              onClick={() => runCommand(takeMeasured(group.microphoneId, position.positionM))}
+            >
+              Take the measured place into the plan
+            </Button>
+          </Flex>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function List({
+  session,
+  groups,
+  current,
+  onPick,
+}: {
+  session: Session;
+  groups: readonly TapeGroup[];
+  current: string;
+  onPick: (key: string) => void;
+}) {
+  return (
+    <Box
+      w={{ base: '100%', md: '430px' }}
+      flexShrink={0}
+      bg="panel"
+      borderLeftWidth={{ md: '1px' }}
+      borderTopWidth={{ base: '1px', md: '0' }}
+      borderColor="line"
+      px="4"
+      py="3"
+      overflow={{ md: 'auto' }}
+      role="region"
+      aria-label="Tape list"
+      tabIndex={0}
+    >
+      <Box fontWeight="700" mb="1">
+        Tape list, in walking order
+      </Box>
+      {groups.map((group) => (
+        <Box key={group.microphoneId} mb="3">
+          <Box fontWeight="700" fontSize="sm" color="quiet">
+            {group.label} {group.name}
+          </Box>
+          {group.lines.map((line) => {
+            const key = `${line.microphoneId}/${line.ref}`;
+            return (
+              <Button
+                key={key}
+                variant="ghost"
+                w="100%"
+                h="auto"
+                minH={{ base: '48px', md: '36px' }}
+                px="2"
+                py="1"
+                justifyContent="space-between"
+                fontWeight="400"
+                borderRadius="0"
+                borderLeftWidth="3px"
+                borderColor={key === current ? 'tape' : 'transparent'}
+                aria-current={key === current}
+                onClick={() => onPick(key)}
+              >
+                <span style={{ textAlign: 'left', whiteSpace: 'normal' }}>{line.from}</span>
+                <span className="measure">
+                  {formatLength(line.lengthM, session.units)}
+                  {line.readM !== null && line.deviation && (
+                    <span style={{ color: `var(--chakra-colors-${line.deviation.withinTolerance ? 'fine' : 'improve'})` }}>
+                      {' '}
+                      {line.deviation.withinTolerance ? '✓' : '◆'} {formatLength(line.readM, session.units)}
+                    </span>
+                  )}
+                </span>
+              </Button>
+            );
+          })}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,45 @@
+import type { ArrivalTable } from '../../../core/arrivals';
+import type { Session } from '../../../core/session';
+import { type Deviation, deviationOf, judgeReadings, type Reading, type TapeEntry, type TapeJudgement, tapeList } from '../../../core/tape';
+
+/** Strings offered for each microphone beside its height: one more than fixes its place, so that a wrong one shows. */
+const STRINGS = 4;
+
+export interface TapeLine extends TapeEntry {
+  readonly readM: number | null;
+  readonly deviation: Deviation | null;
+}
+
+export interface TapeGroup {
+  readonly microphoneId: string;
+  readonly name: string;
+  readonly label: string;
+  readonly lines: readonly TapeLine[];
+  readonly readCount: number;
+  /** From three readings on. */
+  readonly judgement: TapeJudgement | null;
+}
+
+/** The tape list with what was read, microphone by microphone in walking order. */
+export function tapeGroups(session: Session, table: ArrivalTable): TapeGroup[] {
+  const { plan } = table;
+  const lines = tapeList(plan, STRINGS).map((entry): TapeLine => {
+    const reading = session.tape.find((candidate) => candidate.microphoneId === entry.microphoneId && candidate.from === entry.ref);
+    const deviation = reading ? deviationOf(reading.lengthM, entry.lengthM, entry.toleranceM, plan.speedOfSoundMps) : null;
+    return { ...entry, readM: reading?.lengthM ?? null, deviation };
+  });
+  return [...new Set(lines.map((line) => line.microphoneId))].map((id) => {
+    const own = lines.filter((line) => line.microphoneId === id);
+    const read = own.filter((line) => line.readM !== null);
+    const readings = read.map((line): Reading => ({ name: line.from, fromM: line.fromM, lengthM: line.readM ?? 0 }));
+    const planned = plan.microphones.find((microphone) => microphone.id === id)?.positionM;
+    return {
+      microphoneId: id,
+      name: own[0]?.microphone ?? '',
+      label: own[0]?.label ?? '',
+      lines: own,
+      readCount: read.length,
+      judgement: readings.length >= 3 && planned ? judgeReadings(readings, planned, session.units) : null,
+    };
+  });
+}
