@@ -2,6 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { benchDrag } from './drag';
+import { benchMoves } from './moves';
 import { benchPlan } from './plan';
 import { benchTake } from './take';
 
@@ -20,6 +22,8 @@ function memoryOf(seconds: number): number {
 }
 
 benchPlan();
+benchMoves();
+await benchDrag();
 await benchTake();
 const [short, long] = [memoryOf(60), memoryOf(600)];
 console.log(

@@ -52,7 +52,7 @@ test('upright piano: a pair by what fits, compared with another, moved as one an
   expect(await place('Piano bass')).not.toBe(bass);
   expect(await place('Piano treble')).not.toBe(treble);
   await page.getByRole('button', { name: 'Undo' }).click();
-  expect(await place('Piano bass')).toBe(bass);
+  await expect.poll(() => place('Piano bass')).toBe(bass);
   await panel.getByRole('button', { name: 'Turn left 5°' }).click();
   expect(await place('Piano bass')).not.toBe(bass);
 });

@@ -6,7 +6,7 @@ import { exportSession } from '../../core/exchange';
 import type { Session } from '../../core/session';
 import { download, fileName } from '../components/download';
 import { database, TAB_ID } from '../db/database';
-import { dismissNotice, openSession, redo, takeOver, undo, useLiveSession, useSessionStore } from '../stores/sessionStore';
+import { dismissNotice, openSession, redo, takeOver, undo, useSessionStore } from '../stores/sessionStore';
 import { clearTake, useTakeStore } from '../stores/takeStore';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
@@ -66,7 +66,7 @@ function Banners({ session }: { session: Session }) {
 /** The frame round every station of one session. */
 export function SessionFrame() {
   const { id = '' } = useParams();
-  const session = useLiveSession();
+  const session = useSessionStore((state) => state.doc);
   const [found, setFound] = useState<boolean | null>(null);
   useOtherTabs(id);
   useUndoKeys();

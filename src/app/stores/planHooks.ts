@@ -15,7 +15,15 @@ export function livePlan(session: Session): LivePlan {
   const known = cache.get(session);
   if (known) return known;
   const table = arrivalTable(resolvePlan(session));
-  const fresh = { table, findings: checkPlan(table) };
+  let findings: readonly Finding[] | null = null;
+  const fresh: LivePlan = {
+    table,
+    // Drags draw from the table alone; findings are worked out when somebody asks.
+    get findings() {
+      findings ??= checkPlan(table);
+      return findings;
+    },
+  };
   cache.set(session, fresh);
   return fresh;
 }

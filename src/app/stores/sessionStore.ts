@@ -40,6 +40,7 @@ const stamped = (session: Session): Session => ({ ...session, updatedAt: new Dat
 
 /** Carries out a command as one step of undo, and saves. */
 export function runCommand(command: Command): void {
+  dropPending();
   const { doc } = useSessionStore.getState();
   if (!doc) return;
   const changed = command(doc);
@@ -52,13 +53,35 @@ export function runCommand(command: Command): void {
   void save(next);
 }
 
-/** Shows what a command would do, without committing it. */
-export function previewCommand(command: Command): void {
-  const { doc } = useSessionStore.getState();
-  if (doc) useSessionStore.setState({ draft: command(doc) });
+let pendingPreview: Command | null = null;
+
+/** Drops a preview that waits for the next frame, so that it does not come after what ends it. */
+function dropPending(): void {
+  pendingPreview = null;
 }
 
-export const cancelPreview = (): void => useSessionStore.setState({ draft: null });
+function showPending(): void {
+  const command = pendingPreview;
+  pendingPreview = null;
+  const { doc } = useSessionStore.getState();
+  if (doc && command) useSessionStore.setState({ draft: command(doc) });
+}
+
+/** Where there are no frames to wait for (tests in Node), previews show at once. */
+const hasFrames = typeof requestAnimationFrame === 'function';
+
+/** Shows what a command would do, without committing it; at most once a frame, the newest counts. */
+export function previewCommand(command: Command): void {
+  const waits = pendingPreview !== null;
+  pendingPreview = command;
+  if (!hasFrames) showPending();
+  else if (!waits) requestAnimationFrame(showPending);
+}
+
+export function cancelPreview(): void {
+  dropPending();
+  useSessionStore.setState({ draft: null });
+}
 
 function travel(step: 'undo' | 'redo'): void {
   useSessionStore.temporal.getState()[step]();

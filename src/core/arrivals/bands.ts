@@ -15,6 +15,10 @@ export const BANDS = [
 /** How much of a source's directivity is left in a band: little below, more above (our choice after the usual polar diagrams of horns; from memory). */
 const DIRECTIVITY_WEIGHT = { low: 0.25, mid: 1, high: 1.5 } as const;
 
+/** Bells and plates beam at the top: the fall off axis there is this many times a first-order one, to 30 dB at most (from memory). */
+const BEAM = { low: 1, mid: 1, high: 2.5 } as const;
+const MOST_BEAM_DB = 30;
+
 /** Octaves outside its band over which a source falls by 12 dB each. */
 const SLOPE_DB = 12;
 
@@ -44,7 +48,7 @@ export function bandLevels(microphone: PlanMicrophone, source: Source, arrival: 
   const broad = directivityDb(source, side, towards, arrival.distanceM);
   return BANDS.map(({ id, name, hertz }) => {
     const share = Math.min(1, Math.max(0.1, 1 - (1 - source.allRoundShare) * DIRECTIVITY_WEIGHT[id]));
-    const own = directivityDb({ ...source, allRoundShare: share }, side, towards, arrival.distanceM);
+    const own = Math.max(-MOST_BEAM_DB, BEAM[id] * directivityDb({ ...source, allRoundShare: share }, side, towards, arrival.distanceM));
     const proximityDb = proximityBoostDb(PATTERN_PRESSURE_SHARE[microphone.pattern], Math.max(0.01, arrival.distanceM), hertz, speedOfSoundMps);
     const shadeDb = own - broad + bandShareDb(source, hertz) + proximityDb;
     return { name, hertz, shadeDb, proximityDb, levelDb: arrival.levelDb + shadeDb };

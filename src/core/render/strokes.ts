@@ -3,7 +3,7 @@ import { createRandom } from '../math';
 const { abs, exp, max, min, round, sin } = Math;
 
 /** What kind of stroke a source makes when it is rendered. */
-export type StrokeKind = 'kick' | 'snare' | 'tom' | 'hat' | 'cymbal';
+export type StrokeKind = 'kick' | 'snare' | 'tom' | 'hat' | 'cymbal' | 'pluck' | 'note';
 
 interface Recipe {
   readonly seconds: number;
@@ -24,6 +24,8 @@ const STROKES: Record<StrokeKind, Recipe> = {
   snare: { seconds: 0.35, toneHz: 190, toneDecay: 22, toneShare: 0.45, sweep: 0.3, noiseDecay: 26, noiseShare: 0.5, thin: 0.6, clickShare: 0.7 },
   tom: { seconds: 0.5, toneHz: 105, toneDecay: 10, toneShare: 0.7, sweep: 0.4, noiseDecay: 90, noiseShare: 0.25, thin: 0.4, clickShare: 0.6 },
   hat: { seconds: 0.18, toneHz: 0, toneDecay: 1, toneShare: 0, sweep: 0, noiseDecay: 38, noiseShare: 1, thin: 0.9, clickShare: 0.5 },
+  pluck: { seconds: 0.6, toneHz: 196, toneDecay: 6, toneShare: 0.5, sweep: 0, noiseDecay: 70, noiseShare: 0.35, thin: 0.5, clickShare: 0.6 },
+  note: { seconds: 0.4, toneHz: 233, toneDecay: 5, toneShare: 0.5, sweep: 0, noiseDecay: 25, noiseShare: 0.35, thin: 0.4, clickShare: 0.5 },
   cymbal: { seconds: 0.9, toneHz: 0, toneDecay: 1, toneShare: 0, sweep: 0, noiseDecay: 5, noiseShare: 1, thin: 0.85, clickShare: 0.5 },
 };
 
@@ -60,11 +62,13 @@ export function synthesiseStroke(kind: StrokeKind, sampleRateHz: number, seed: n
   return out.map((v) => v / peak);
 }
 
-/** The stroke a source makes, from its band and id: plates high, drums low. */
+/** The stroke a source makes, by its id: plates high, drums low, strings and bars plucked, horns and voices sounded. */
 export function strokeKindOf(sourceId: string): StrokeKind {
-  if (/kick|cajon|tuba/.test(sourceId)) return 'kick';
+  if (/kick|cajon/.test(sourceId)) return 'kick';
   if (/snare/.test(sourceId)) return 'snare';
-  if (/hat|shaker|tambourine/.test(sourceId)) return 'hat';
+  if (/hat|shaken/.test(sourceId)) return 'hat';
   if (/crash|ride|cymbal/.test(sourceId)) return 'cymbal';
+  if (/^(guitar|strings|bass|middle|treble|low|high)$/.test(sourceId)) return 'pluck';
+  if (/^(bell|voice)$/.test(sourceId)) return 'note';
   return 'tom';
 }

@@ -20,6 +20,23 @@ export function geometryOf(instrument: Instrument): Geometry {
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
   reference ? `${reference.instrumentId}/${reference.sourceId}` : null;
 
+interface Resolved {
+  readonly model: MicrophoneModel;
+  readonly stands: readonly StandModel[];
+  readonly microphone: PlanMicrophone;
+}
+
+const resolved = new WeakMap<PlacedMicrophone, Resolved>();
+
+/** A resolved microphone stays the same object for as long as its document object, model and stands do. */
+function knownMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
+  const known = resolved.get(placed);
+  if (known && known.model === model && known.stands === stands) return known.microphone;
+  const microphone = resolveMicrophone(placed, model, stands);
+  resolved.set(placed, { model, stands, microphone });
+  return microphone;
+}
+
 function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
   const standModel = stands.find((stand) => stand.id === placed.stand?.modelId);
   return {
@@ -44,7 +61,7 @@ export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const microphones = session.microphones.flatMap((placed) => {
     const model = models.get(placed.modelId);
-    return model ? [resolveMicrophone(placed, model, session.shelf.stands)] : [];
+    return model ? [knownMicrophone(placed, model, session.shelf.stands)] : [];
   });
   const placedGeometries = session.instruments.map(geometryOf);
   return {

@@ -1,19 +1,21 @@
 import { select } from 'd3-selection';
 import { type D3ZoomEvent, zoom as d3zoom, type ZoomBehavior, zoomIdentity } from 'd3-zoom';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import type { Geometry } from '../../../core/instruments';
 import { geometryOf, type Session } from '../../../core/session';
 import { useSize } from '../../components/useSize';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
-import { type Face, focusOn, paperFor, projectionOf } from '../../drawing/projection';
+import { type Face, focusOn, type Paper, paperFor, projectionOf } from '../../drawing/projection';
 import { RoomFrame } from '../../drawing/RoomFrame';
 import { sessionFocus } from '../../drawing/sessionFocus';
 import { useSessionStore } from '../../stores/sessionStore';
-import { chooseNothing, setView, useViewStore } from '../../stores/viewStore';
+import { chooseNothing, useViewStore } from '../../stores/viewStore';
 import { AimHandle } from './AimHandle';
 import { InstrumentHandle } from './InstrumentHandle';
 import { KeepOutMarks } from './KeepOutMarks';
 import { MicrophoneHandle } from './MicrophoneHandle';
+import { SourceMarks } from './SourceMarks';
 import { StandMarks } from './StandMarks';
 import { Strings } from './Strings';
 
@@ -53,6 +55,38 @@ function useZoom(svg: React.RefObject<SVGSVGElement | null>) {
   return { transform, reset };
 }
 
+interface BackdropProps {
+  readonly session: Session;
+  readonly paper: Paper;
+  readonly transform: string;
+  readonly title: string;
+  /** Whether the volumes to keep free are shown. */
+  readonly shown: boolean;
+}
+
+const sameBackdrop = (a: BackdropProps, b: BackdropProps): boolean =>
+  a.paper === b.paper &&
+  a.transform === b.transform &&
+  a.shown === b.shown &&
+  a.session.units === b.session.units &&
+  a.session.instruments === b.session.instruments;
+
+/** What stays while microphones move, on a layer of its own that is not painted again with every step of a drag. */
+const Backdrop = memo(function Backdrop({ session, paper, transform, title, shown }: BackdropProps) {
+  const geometries = session.instruments.map(geometryOf);
+  return (
+    <svg className="drawing backdrop" aria-hidden="true">
+      <g transform={transform}>
+        <RoomFrame paper={paper} units={session.units} title={title} />
+        {session.instruments.map((instrument, i) => (
+          <InstrumentDrawing key={instrument.id} geometry={geometries[i] as Geometry} paper={paper} />
+        ))}
+        {shown && <KeepOutMarks geometries={geometries} paper={paper} />}
+      </g>
+    </svg>
+  );
+}, sameBackdrop);
+
 /** The room to scale on one face, with everything in it that can be taken hold of. */
 export function FloorDrawing({ session, table, face, source, chosen }: Props) {
   const [box, size] = useSize<HTMLDivElement>();
@@ -76,9 +110,10 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
   const inHand = session.microphones.find((placed) => placed.id === chosen[0]);
   return (
     <div ref={box} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
+      <Backdrop session={session} paper={paper} transform={transform.toString()} title={TITLES[face]} shown={chosen.length > 0} />
       <svg
         ref={svg}
-        className="drawing"
+        className="drawing front"
         aria-label={TITLES[face]}
         role="group"
         onDoubleClick={reset}
@@ -86,11 +121,6 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
         onKeyDown={(event) => event.key === 'Escape' && chooseNothing()}
       >
         <g transform={transform.toString()}>
-          <RoomFrame paper={paper} units={session.units} title={TITLES[face]} />
-          {session.instruments.map((instrument) => (
-            <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
-          ))}
-          {chosen.length > 0 && <KeepOutMarks geometries={plan.geometries} paper={paper} />}
           {session.microphones.map((placed) => {
             const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
             return microphone?.stand ? (
@@ -113,24 +143,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
               chosen={instrument.id === chosenInstrument}
             />
           ))}
-          {plan.sources.map((candidate, s) => (
-            <g
-              key={sourceKey(candidate)}
-              className={`source${s === source ? ' chosen' : ''}`}
-              role="button"
-              tabIndex={0}
-              aria-label={`Source ${candidate.name}`}
-              aria-pressed={s === source}
-              style={{ cursor: 'pointer', outline: 'none' }}
-              transform={`translate(${paper.x(candidate.sides[0].positionM)} ${paper.y(candidate.sides[0].positionM)}) scale(${1 / transform.k})`}
-              onClick={() => setView({ chosenSource: sourceKey(candidate) })}
-              onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && setView({ chosenSource: sourceKey(candidate) })}
-            >
-              <title>{candidate.name}</title>
-              <circle className="halo" r={14} />
-              <circle className="source-dot" r={5} />
-            </g>
-          ))}
+          <SourceMarks table={table} paper={paper} zoom={transform.k} shown={source} />
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           {session.microphones.map((placed) =>
             chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null,
@@ -140,14 +153,12 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
             return microphone ? (
               <MicrophoneHandle
                 key={placed.id}
-                session={session}
+                units={session.units}
                 placed={placed}
                 microphone={microphone}
                 paper={paper}
                 zoom={transform.k}
                 chosen={chosen.includes(placed.id)}
-                table={table}
-                source={source}
               />
             ) : null;
           })}

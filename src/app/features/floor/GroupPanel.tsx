@@ -65,7 +65,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
               paired ? runCommand((current) => ({ ...current, pairs: current.pairs.filter((pair) => pair.id !== paired.id) })) : makePair()
             }
           >
-            {paired ? 'Undo the pair' : 'Make them a pair'}
+            {paired ? 'Part the pair' : 'Make them a pair'}
           </Button>
         )}
         <Button

@@ -1,5 +1,5 @@
 import { useDrag } from '@use-gesture/react';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, memo } from 'react';
 import type { Instrument } from '../../../core/instruments';
 import { vec3 } from '../../../core/math';
 import { moveInstrument } from '../../../core/session';
@@ -10,8 +10,15 @@ import { keyedPlace } from './MicrophoneHandle';
 
 const TURN_DEG = 5;
 
+interface Props {
+  readonly instrument: Instrument;
+  readonly paper: Paper;
+  readonly zoom: number;
+  readonly chosen: boolean;
+}
+
 /** The grip of an instrument: drag it, or arrows to move and [ ] to turn; its microphones come along. */
-export function InstrumentHandle({ instrument, paper, zoom, chosen }: { instrument: Instrument; paper: Paper; zoom: number; chosen: boolean }) {
+export const InstrumentHandle = memo(function InstrumentHandle({ instrument, paper, zoom, chosen }: Props) {
   const at = vec3(instrument.positionM.x, instrument.positionM.y, 0);
   const command = (x: number, y: number, turned = instrument.rotationDeg) => moveInstrument(instrument.id, { x, y }, turned);
   const bind = useDrag(
@@ -60,4 +67,4 @@ export function InstrumentHandle({ instrument, paper, zoom, chosen }: { instrume
       <path className="grip" d="M-6 -6H6V6H-6ZM0 -6V-11M0 6V11M-6 0H-11M6 0H11" />
     </g>
   );
-}
+});

@@ -2,8 +2,13 @@ import { memo } from 'react';
 import type { Geometry } from '../../../core/instruments';
 import type { Paper } from '../../drawing/projection';
 
+interface Props {
+  readonly geometries: readonly Geometry[];
+  readonly paper: Paper;
+}
+
 /** Volumes that must stay free, shaded: shown while a microphone is in hand. */
-export const KeepOutMarks = memo(function KeepOutMarks({ geometries, paper }: { geometries: readonly Geometry[]; paper: Paper }) {
+export const KeepOutMarks = memo(function KeepOutMarks({ geometries, paper }: Props) {
   return (
     <g className="keep-out" aria-hidden="true" pointerEvents="none">
       {geometries.flatMap((geometry) =>

@@ -1,25 +1,25 @@
 import { useDrag } from '@use-gesture/react';
-import type { KeyboardEvent } from 'react';
-import type { ArrivalTable, PlanMicrophone } from '../../../core/arrivals';
+import { type KeyboardEvent, memo, useRef } from 'react';
+import type { PlanMicrophone } from '../../../core/arrivals';
 import { subtract, type Vec3 } from '../../../core/math';
-import { type Command, moveMicrophone, type PlacedMicrophone, type Session, shiftMicrophones, snapPlace } from '../../../core/session';
-import { formatLength } from '../../../core/units';
+import { type Command, moveMicrophone, type PlacedMicrophone, type Session, type Snapped, shiftMicrophones, snapPlace } from '../../../core/session';
+import { formatLength, type UnitSystem } from '../../../core/units';
 import { angleOnPaper } from '../../drawing/glyphAngle';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
 import { PolarCurve } from '../../drawing/PolarCurve';
 import type { Paper } from '../../drawing/projection';
-import { cancelPreview, previewCommand, runCommand } from '../../stores/sessionStore';
+import { livePlan } from '../../stores/planHooks';
+import { cancelPreview, previewCommand, runCommand, useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone, setView, useViewStore } from '../../stores/viewStore';
+import { shownSource } from './derive';
 
 interface Props {
-  readonly session: Session;
+  readonly units: UnitSystem;
   readonly placed: PlacedMicrophone;
   readonly microphone: PlanMicrophone;
   readonly paper: Paper;
   readonly zoom: number;
   readonly chosen: boolean;
-  readonly table: ArrivalTable;
-  readonly source: number;
 }
 
 const STEP_M = 0.01;
@@ -36,8 +36,17 @@ export function keyedPlace(event: KeyboardEvent, paper: Paper, from: Vec3): Vec3
   return null;
 }
 
+/** Snaps against the committed plan, on the strings of the source that is shown. */
+function snapInPlan(doc: Session, id: string, target: Vec3): Snapped {
+  const { table } = livePlan(doc);
+  const { chosenSource, chosenMicrophones } = useViewStore.getState();
+  const source = table.plan.sources[shownSource(table, chosenSource, chosenMicrophones)];
+  return snapPlace(doc, table, id, target, source?.sides[0].positionM ?? null);
+}
+
 /** A microphone that can be taken by mouse, finger or keys. */
-export function MicrophoneHandle({ session, placed, microphone, paper, zoom, chosen, table, source }: Props) {
+export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, microphone, paper, zoom, chosen }: Props) {
+  const pressed = useRef(false);
   /** One microphone goes to a place; several in hand go along by the same way. */
   const place = (target: Vec3, start: Vec3): Command => {
     const inHand = useViewStore.getState().chosenMicrophones;
@@ -45,15 +54,14 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
   };
   const snapped = (target: Vec3, free: boolean): Vec3 => {
     const alone = useViewStore.getState().chosenMicrophones.length < 2;
-    const found =
-      free || !alone || placed.heldString
-        ? null
-        : snapPlace(session, table, placed.id, target, table.plan.sources[source]?.sides[0].positionM ?? null);
+    const { doc } = useSessionStore.getState();
+    const found = free || !alone || placed.heldString || !doc ? null : snapInPlan(doc, placed.id, target);
     if (useViewStore.getState().snapWords !== (found?.why ?? null)) setView({ snapWords: found?.why ?? null });
     return found?.positionM ?? target;
   };
   const bind = useDrag(
     ({ first, last, movement: [dx, dy], memo, tap, event, canceled }) => {
+      if (last) pressed.current = false;
       const start: Vec3 = first ? placed.positionM : memo;
       const inHand = useViewStore.getState().chosenMicrophones;
       const shift = 'shiftKey' in event && Boolean(event.shiftKey);
@@ -83,7 +91,7 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
   };
   const { degrees, inPaper } = angleOnPaper(paper, placed.positionM, microphone.axis);
   const colour = stringColour(placed.colour);
-  const height = formatLength(placed.positionM.z, session.units);
+  const height = formatLength(placed.positionM.z, units);
   return (
     <g
       {...bind()}
@@ -95,7 +103,14 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
       onKeyDown={onKeyDown}
-      onFocus={() => !useViewStore.getState().chosenMicrophones.includes(placed.id) && chooseMicrophone(placed.id)}
+      onPointerDownCapture={() => {
+        pressed.current = true;
+      }}
+      onFocus={() => {
+        // A press chooses by itself, with Shift too; only the keyboard's focus chooses here.
+        if (!pressed.current && !useViewStore.getState().chosenMicrophones.includes(placed.id)) chooseMicrophone(placed.id);
+        pressed.current = false;
+      }}
     >
       {chosen && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
       <circle className="halo" r={22} />
@@ -106,4 +121,4 @@ export function MicrophoneHandle({ session, placed, microphone, paper, zoom, cho
       {placed.locked && <path d="M-5 14V11a5 5 0 0 1 10 0v3M-7 14H7V22H-7Z" fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={1.5} />}
     </g>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Finding } from '../../../core/checks';
 import { applyMove, belongsTo, type Session } from '../../../core/session';
@@ -14,6 +14,7 @@ import { VerdictLine } from '../../components/VerdictLine';
 import type { Face } from '../../drawing/projection';
 import { type LivePlan, useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { useCalmSession } from '../../stores/useCalm';
 import { chooseInstrument, chooseNothing, type FloorView, type StripName, setView, useViewStore } from '../../stores/viewStore';
 import { meanLossDb, rakeMarks, shownSource, sumStrip } from './derive';
 import { FloorDrawing } from './FloorDrawing';
@@ -29,7 +30,7 @@ import { ToneStrip } from './ToneStrip';
 
 /** Room with the instruments and microphones, what each hears, and what to mend. */
 export function FloorStation() {
-  const session = useLiveSession();
+  const session = useCalmSession();
   return session ? <Floor session={session} /> : null;
 }
 
@@ -44,22 +45,34 @@ function useEscape(): void {
   }, []);
 }
 
+/** The chosen microphones that are still there; the same array while they are the same. */
+function useChosen(session: Session): readonly string[] {
+  const ids = useViewStore((state) => state.chosenMicrophones);
+  const there = ids.filter((id) => session.microphones.some((placed) => placed.id === id));
+  const kept = useRef(there);
+  if (kept.current.join() !== there.join()) kept.current = there;
+  return kept.current;
+}
+
 function Floor({ session }: { session: Session }) {
   useEscape();
   const live = useLivePlan(session);
-  const view = useViewStore();
-  const chosen = view.chosenMicrophones.filter((id) => session.microphones.some((placed) => placed.id === id));
-  const source = shownSource(live.table, view.chosenSource, chosen);
-  const faces: Face[] = view.floorView === 'plan' ? ['plan'] : view.floorView === 'side' ? [view.elevation] : ['plan', view.elevation];
+  const floorView = useViewStore((state) => state.floorView);
+  const elevation = useViewStore((state) => state.elevation);
+  const legend = useViewStore((state) => state.legend);
+  const chosenSource = useViewStore((state) => state.chosenSource);
+  const chosen = useChosen(session);
+  const source = shownSource(live.table, chosenSource, chosen);
+  const faces: Face[] = floorView === 'plan' ? ['plan'] : floorView === 'side' ? [elevation] : ['plan', elevation];
   return (
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex="1" minW="0" minH={{ base: '640px', md: '0' }}>
         <ViewBar session={session} live={live} source={source} />
         <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">
-          {view.legend && <Legend />}
+          {legend && <Legend />}
           {faces.map((face) => (
             <Box key={face} flex="1" minW="0" minH="0" borderRightWidth={{ md: '1px' }} borderColor="line">
-              <FloorDrawing session={session} table={live.table} face={face} source={source} chosen={chosen} />
+              <LiveDrawing face={face} />
             </Box>
           ))}
         </Flex>
@@ -70,8 +83,24 @@ function Floor({ session }: { session: Session }) {
   );
 }
 
+/** The drawing follows every frame of a drag; what stands beside it follows as fast as one can read. */
+const LiveDrawing = memo(function LiveDrawing({ face }: { face: Face }) {
+  const session = useLiveSession();
+  return session ? <Drawn session={session} face={face} /> : null;
+});
+
+function Drawn({ session, face }: { session: Session; face: Face }) {
+  const { table } = useLivePlan(session);
+  const chosenSource = useViewStore((state) => state.chosenSource);
+  const chosen = useChosen(session);
+  return <FloorDrawing session={session} table={table} face={face} source={shownSource(table, chosenSource, chosen)} chosen={chosen} />;
+}
+
 function ViewBar({ session, live, source }: { session: Session; live: LivePlan; source: number }) {
-  const { floorView, elevation, wholeRoom, legend } = useViewStore();
+  const floorView = useViewStore((state) => state.floorView);
+  const elevation = useViewStore((state) => state.elevation);
+  const wholeRoom = useViewStore((state) => state.wholeRoom);
+  const legend = useViewStore((state) => state.legend);
   const { sources } = live.table.plan;
   return (
     <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
@@ -296,6 +325,12 @@ function SidePanel({ session, live, chosen, source }: { session: Session; live: 
 }
 
 function Verdicts({ findings }: { findings: readonly Finding[] }) {
+  const newest = useRef(findings);
+  newest.current = findings;
+  const make = useCallback((id: string): void => {
+    const move = newest.current.find((finding) => finding.id === id)?.move;
+    if (move) runCommand(applyMove(move));
+  }, []);
   if (findings.length === 0)
     return (
       <Box py="3">
@@ -306,15 +341,30 @@ function Verdicts({ findings }: { findings: readonly Finding[] }) {
   return (
     <Box as="ul" aria-label="Findings" m="0" p="0">
       {findings.map((finding) => (
-        <VerdictLine
+        <Verdict
           key={finding.id}
+          id={finding.id}
           severity={finding.severity}
           message={finding.message}
           why={finding.why}
-          moveLabel={finding.move?.label ?? null}
-          onMove={() => finding.move && runCommand(applyMove(finding.move))}
+          label={finding.move?.label ?? null}
+          onMove={make}
         />
       ))}
     </Box>
   );
 }
+
+interface VerdictProps {
+  readonly id: string;
+  readonly severity: Finding['severity'];
+  readonly message: string;
+  readonly why: string;
+  readonly label: string | null;
+  readonly onMove: (id: string) => void;
+}
+
+/** One verdict, drawn anew only when its words change. */
+const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove }: VerdictProps) {
+  return <VerdictLine severity={severity} message={message} why={why} moveLabel={label} onMove={() => onMove(id)} />;
+});
