@@ -12,6 +12,6 @@ const common = {
   roots: ['<rootDir>/src', '<rootDir>/demo'],
 };
 export default {
-  testTimeout: 120_000,
+  testTimeout: 900_000,
   projects: [{ ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['**/*.test.ts'], setupFiles: ['fake-indexeddb/auto'] }],
 };

@@ -5,8 +5,8 @@ const PORT = 4317;
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 180_000,
+  expect: { timeout: 25_000 },
   workers: 2,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],

@@ -4,7 +4,7 @@ import { placeFour, station } from './steps';
 
 for (const theme of ['slate', 'daylight'])
   test(`axe finds nothing serious on any view, ${theme}`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(400_000);
     await page.addInitScript((value) => localStorage.setItem('shuttlecraft-theme', value), theme);
     const check = async (name: string): Promise<void> => {
       const { violations } = await new AxeBuilder({ page }).analyze();

@@ -3,11 +3,11 @@ import type { Session } from '../../core/session';
 import { useSessionStore } from './sessionStore';
 
 /** How often figures beside the drawing change while something is dragged, ms: as fast as one can read. */
-const READABLE_MS = 150;
+const READABLE_MS = 250;
 
 const live = (): Session | null => useSessionStore.getState().draft ?? useSessionStore.getState().doc;
 
-/** The session as it looks now, told at most every 150 ms while a drag goes on, and at once when it ends. */
+/** The session as it looks now, told at most four times a second while a drag goes on, and at once when it ends. */
 export function useCalmSession(): Session | null {
   const [session, setSession] = useState(live);
   useEffect(() => {

@@ -1,9 +1,10 @@
 import { Box, Button } from '@chakra-ui/react';
+import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/session';
 import { formatNumber } from '../../../core/units';
-import { runCommand } from '../../stores/sessionStore';
+import { runCommand, useSessionStore } from '../../stores/sessionStore';
 
 /** For each close microphone the wanted source over everything else, dB, and the aim that turns its dead side to the worst. */
 export function LeakStrip({ table }: { table: ArrivalTable }) {
@@ -54,7 +55,13 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
 
 export function DeadSideButton({ table, id }: { table: ArrivalTable; id: string }) {
   const microphone = table.plan.microphones.find((candidate) => candidate.id === id);
-  const turned = microphone && !microphone.locked ? turnDeadSide(table, microphone) : null;
+  const dragging = useSessionStore((state) => state.draft !== null);
+  // A search of several hundred aims: worth it when the hand rests, not at every step of a drag.
+  const turned = useMemo(
+    () => (microphone && !microphone.locked && !dragging ? turnDeadSide(table, microphone) : null),
+    [table, microphone, dragging],
+  );
+  if (dragging) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>when it rests</span>;
   if (!turned) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>as good as it gets</span>;
   return (
     <Button size="xs" variant="outline" minH={{ base: '44px', md: '28px' }} onClick={() => runCommand(editMicrophone(id, { aimM: turned.aimM }))}>

@@ -1,17 +1,19 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { SmallestMoves } from '../../../core/optimise';
 import { applyMove, type Session } from '../../../core/session';
 import { formatNumber } from '../../../core/units';
 import { smallestMovesInWorker } from '../../../workers/client';
-import { runCommand } from '../../stores/sessionStore';
+import { runCommand, useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone } from '../../stores/viewStore';
 
 /** At most three small moves that mend the most, worked out in a worker; said before and after, and why it stopped. */
-export function MovesPanel({ session }: { session: Session }) {
+export const MovesPanel = memo(function MovesPanel() {
+  const session = useSessionStore((state) => state.doc);
   const [found, setFound] = useState<{ result: SmallestMoves; for: Session } | null>(null);
   const [busy, setBusy] = useState(false);
   const look = async (): Promise<void> => {
+    if (!session) return;
     setBusy(true);
     try {
       const result = await smallestMovesInWorker(session);
@@ -24,7 +26,7 @@ export function MovesPanel({ session }: { session: Session }) {
     runCommand((current) => result.moves.reduce((next, { move }) => applyMove(move)(next), current));
     setFound(null);
   };
-  const fresh = found && found.for.microphones === session.microphones ? found.result : null;
+  const fresh = found && found.for.microphones === session?.microphones ? found.result : null;
   return (
     <Box py="2" borderBottomWidth="1px" borderColor="line">
       <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} disabled={busy} onClick={() => void look()}>
@@ -63,4 +65,4 @@ export function MovesPanel({ session }: { session: Session }) {
       )}
     </Box>
   );
-}
+});

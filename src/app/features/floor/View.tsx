@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import type { ArrivalTable } from '../../../core/arrivals';
 import type { Finding } from '../../../core/checks';
 import { applyMove, belongsTo, type Session } from '../../../core/session';
 import { formatDb } from '../../../core/units';
@@ -67,7 +68,7 @@ function Floor({ session }: { session: Session }) {
   return (
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex="1" minW="0" minH={{ base: '640px', md: '0' }}>
-        <ViewBar session={session} live={live} source={source} />
+        <ViewBar session={session} table={live.table} source={source} />
         <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">
           {legend && <Legend />}
           {faces.map((face) => (
@@ -96,12 +97,21 @@ function Drawn({ session, face }: { session: Session; face: Face }) {
   return <FloorDrawing session={session} table={table} face={face} source={shownSource(table, chosenSource, chosen)} chosen={chosen} />;
 }
 
-function ViewBar({ session, live, source }: { session: Session; live: LivePlan; source: number }) {
+interface ViewBarProps {
+  readonly session: Session;
+  readonly table: ArrivalTable;
+  readonly source: number;
+}
+
+/** The bar speaks of instruments and their sources; microphones may move without it. */
+const sameBar = (a: ViewBarProps, b: ViewBarProps): boolean => a.source === b.source && a.session.instruments === b.session.instruments;
+
+const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) {
   const floorView = useViewStore((state) => state.floorView);
   const elevation = useViewStore((state) => state.elevation);
   const wholeRoom = useViewStore((state) => state.wholeRoom);
   const legend = useViewStore((state) => state.legend);
-  const { sources } = live.table.plan;
+  const { sources } = table.plan;
   return (
     <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
       <Segments
@@ -162,7 +172,7 @@ function ViewBar({ session, live, source }: { session: Session; live: LivePlan; 
       )}
     </Flex>
   );
-}
+}, sameBar);
 
 /** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
 const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
@@ -313,7 +323,7 @@ function SidePanel({ session, live, chosen, source }: { session: Session; live: 
           overflow={{ md: inHand ? 'auto' : 'visible' }}
           tabIndex={inHand ? 0 : undefined}
         >
-          <MovesPanel session={session} />
+          <MovesPanel />
           <Verdicts findings={live.findings} />
         </Box>
       )}
