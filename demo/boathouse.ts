@@ -20,6 +20,8 @@ const LOFT: Session['room'] = { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperat
 
 interface Part {
   readonly id: string;
+  /** Begins the ids of what is in it. */
+  readonly prefix: string;
   readonly name: string;
   readonly players: string;
   readonly at: string;
@@ -29,9 +31,9 @@ interface Part {
 
 function sessionOf(part: Part): Session {
   let ids = 0;
-  const newId = (): string => `${part.id}-${++ids}`;
+  const newId = (): string => `${part.prefix}-${++ids}`;
   const empty: Session = { ...newSession(part.id, part.name, part.at, BOATHOUSE_SHELF), players: part.players, room: LOFT };
-  const instrumentId = part.id === 'demo-boathouse-kit' ? 'demo-kit' : `${part.id}-instrument`;
+  const instrumentId = `${part.prefix}-instrument`;
   const withInstrument = addInstrument({ positionM: { x: 2.6, y: 2.1 }, rotationDeg: 0, mirrored: false, ...part.instrument, id: instrumentId })(
     empty,
   );
@@ -41,6 +43,7 @@ function sessionOf(part: Part): Session {
 
 const KIT: Part = {
   id: 'demo-boathouse-kit',
+  prefix: 'demo',
   name: 'Boathouse kit, Saturday',
   players: 'Marit, drums',
   at: '2026-06-13T09:30:00.000Z',
@@ -51,6 +54,7 @@ const KIT: Part = {
 const OTHERS: readonly Part[] = [
   {
     id: 'demo-boathouse-12-string',
+    prefix: 'song',
     name: 'Twelve-string and voice, Friday evening',
     players: 'Oddny, 12-string and voice',
     at: '2026-06-12T19:00:00.000Z',
@@ -59,6 +63,7 @@ const OTHERS: readonly Part[] = [
   },
   {
     id: 'demo-boathouse-upright',
+    prefix: 'upright',
     name: 'Upright in the slip house',
     players: 'Tor, piano',
     at: '2026-06-11T17:00:00.000Z',
@@ -67,6 +72,7 @@ const OTHERS: readonly Part[] = [
   },
   {
     id: 'demo-boathouse-flugelhorn',
+    prefix: 'horn',
     name: 'Flugelhorn overdub',
     players: 'Ingunn, flugelhorn',
     at: '2026-06-10T17:00:00.000Z',
@@ -75,6 +81,7 @@ const OTHERS: readonly Part[] = [
   },
   {
     id: 'demo-boathouse-congas',
+    prefix: 'congas',
     name: 'Congas',
     players: 'Marit, congas',
     at: '2026-06-09T17:00:00.000Z',

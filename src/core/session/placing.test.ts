@@ -36,8 +36,8 @@ const of = (session: Session, name: string) => {
 describe('moving', () => {
   test('a held string keeps its length wherever the microphone is dragged', () => {
     const overhead = of(kit, 'Overhead left');
-    const mark = markPosition(kit, 'demo-kit', 'snare-centre') ?? vec3(0, 0, 0);
-    const held = editMicrophone(overhead.id, { heldString: { instrumentId: 'demo-kit', markId: 'snare-centre', lengthM: 1 } })(kit);
+    const mark = markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0);
+    const held = editMicrophone(overhead.id, { heldString: { instrumentId: 'demo-instrument', markId: 'snare-centre', lengthM: 1 } })(kit);
     const swung = moveMicrophone(overhead.id, vec3(1.2, 2.8, 2))(held);
     expect(distance(of(swung, 'Overhead left').positionM, mark)).toBeCloseTo(1, 9);
   });
@@ -59,22 +59,22 @@ describe('moving', () => {
   test('aligning: heights alike, strings alike', () => {
     const [a, b] = [of(kit, 'Overhead left').id, of(kit, 'Snare').id];
     expect(of(alignMicrophones([a, b], 'height')(kit), 'Snare').positionM.z).toBe(of(kit, 'Overhead left').positionM.z);
-    const from = markPosition(kit, 'demo-kit', 'snare-centre') ?? vec3(0, 0, 0);
+    const from = markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0);
     const spread = moveMicrophone(of(kit, 'Overhead right').id, vec3(3.2, 2.2, 1.8))(kit);
     const even = alignMicrophones([a, of(kit, 'Overhead right').id], 'string', from)(spread);
     expect(distance(of(even, 'Overhead right').positionM, from)).toBeCloseTo(distance(of(even, 'Overhead left').positionM, from), 9);
   });
   test('an instrument takes its microphones, aims and stands along; strings stay as long as they were', () => {
-    const moved = moveInstrument('demo-kit', { x: 2.9, y: 2.3 }, 30)(kit);
+    const moved = moveInstrument('demo-instrument', { x: 2.9, y: 2.3 }, 30)(kit);
     for (const name of ['Kick', 'Snare', 'Overhead left', 'Overhead right']) {
-      const before = distance(of(kit, name).positionM, markPosition(kit, 'demo-kit', 'snare-centre') ?? vec3(0, 0, 0));
-      expect(distance(of(moved, name).positionM, markPosition(moved, 'demo-kit', 'snare-centre') ?? vec3(0, 0, 0))).toBeCloseTo(before, 9);
+      const before = distance(of(kit, name).positionM, markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0));
+      expect(distance(of(moved, name).positionM, markPosition(moved, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0))).toBeCloseTo(before, 9);
     }
     expect(of(moved, 'Snare').stand?.baseM.x).not.toBe(of(kit, 'Snare').stand?.baseM.x);
   });
   test('an instrument taken away leaves no reference behind: the session still comes through its own door', () => {
-    const without = removeInstrument('demo-kit')(
-      editMicrophone(of(kit, 'Snare').id, { heldString: { instrumentId: 'demo-kit', markId: 'snare-centre', lengthM: 1 } })(kit),
+    const without = removeInstrument('demo-instrument')(
+      editMicrophone(of(kit, 'Snare').id, { heldString: { instrumentId: 'demo-instrument', markId: 'snare-centre', lengthM: 1 } })(kit),
     );
     expect(importDocument(exportSession(without))).toEqual(expect.objectContaining({ ok: true }));
   });
@@ -146,17 +146,17 @@ describe('whether a set-up fits', () => {
 
 describe('a set-up of one’s own', () => {
   test('saved, written to a file, read back and placed, it stands where it stood', () => {
-    const setup = ownSetupFrom(kit, 'demo-kit', 'own', 'Saturday');
+    const setup = ownSetupFrom(kit, 'demo-instrument', 'own', 'Saturday');
     if (!setup) throw new Error('setup');
     const imported = importDocument(exportSetup(setup));
     if (!imported.ok || imported.kind !== 'setup') throw new Error('imported');
     let ids = 0;
-    const again = placeSetup({ ...kit, microphones: [], pairs: [], tape: [], patch: {} }, imported.setup, 'demo-kit', () => `n${++ids}`).session;
+    const again = placeSetup({ ...kit, microphones: [], pairs: [], tape: [], patch: {} }, imported.setup, 'demo-instrument', () => `n${++ids}`).session;
     for (const microphone of kit.microphones) expect(distance(of(again, microphone.name).positionM, microphone.positionM)).toBeLessThan(1e-9);
     expect(again.pairs).toHaveLength(kit.pairs.length);
   });
   test('a file whose mark is no text is refused by its field', () => {
-    const setup = ownSetupFrom(kit, 'demo-kit', 'own', 'Saturday');
+    const setup = ownSetupFrom(kit, 'demo-instrument', 'own', 'Saturday');
     const text = exportSetup(setup as NonNullable<typeof setup>).replace('"offset"', '"beside"');
     const imported = importDocument(text);
     expect(!imported.ok && imported.reason).toMatch(/setup\.microphones.*Nothing was changed/);
