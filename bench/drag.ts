@@ -27,6 +27,19 @@ export async function benchDrag(): Promise<void> {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${PORT}` });
     await page.goto('/');
+    const first = await page.evaluate<number>("performance.getEntriesByType('navigation')[0].domInteractive").then(async (interactive) => {
+      const times: number[] = [];
+      for (let i = 0; i < 5; i++) {
+        const start = performance.now();
+        await page.goto('/');
+        await page.getByRole('button', { name: 'New session' }).click({ trial: true });
+        times.push(performance.now() - start);
+      }
+      return { best: Math.min(...times), interactive };
+    });
+    console.log(
+      `first view, from asking to a button that can be pressed: ${(first.best / 1000).toFixed(2)} s best of 5 (wanted: under 1.5); the document alone ${(first.interactive / 1000).toFixed(2)} s`,
+    );
     const session = { ...largeSession(), id: 'bench-drag', name: 'Bench' };
     await page
       .getByLabel('Import a session, shelf or backup file')

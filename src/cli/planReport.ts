@@ -1,7 +1,7 @@
 import { arrivalTable } from '../core/arrivals';
 import { checkPlan, type Finding } from '../core/checks';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
-import { gainSetting, patchInputs, patchProblem, resolvePlan, type Session } from '../core/session';
+import { gainSetting, patchInputs, patchProblem, resolvePlan, type Session, withExpectations } from '../core/session';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {
@@ -46,7 +46,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
       right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
     })),
     patch: rows,
-    findings: [...patchFinding, ...checkPlan(table).map((finding) => told(finding, plan.microphones))],
+    findings: [...patchFinding, ...withExpectations(session, checkPlan(table)).map((finding) => told(finding, plan.microphones))],
   };
 }
 

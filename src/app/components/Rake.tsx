@@ -22,15 +22,18 @@ export const Rake = memo(function Rake({
   width,
   height,
   title,
+  untilMs = 0,
 }: {
   marks: readonly RakeMark[];
   width: number;
   height: number;
   title: string;
+  /** The axis goes at least this far, so that two rakes can be compared. */
+  untilMs?: number;
 }) {
   const times = marks.map((mark) => mark.timeMs);
   const low = Math.min(0, ...times);
-  const high = Math.max(1, ...times) * 1.05;
+  const high = Math.max(1, untilMs, ...times) * 1.05;
   const step = niceStep(high - low);
   const x = (ms: number): number => PAD.left + 12 + ((ms - low) / (high - low)) * (width - PAD.left - PAD.right - 24);
   const base = height - PAD.bottom;

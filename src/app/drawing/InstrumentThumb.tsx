@@ -9,12 +9,12 @@ const FACES: Partial<Record<InstrumentKind, Face>> = { 'grand-piano': 'plan', ma
 
 /** A small drawing of one instrument by itself. */
 export const InstrumentThumb = memo(function InstrumentThumb({ kind, variant, size }: { kind: InstrumentKind; variant: string; size: number }) {
-  const geometry = useMemo(
-    () => placedGeometry({ id: 'thumb', kind, variant, name: '', positionM: { x: 3, y: 2.5 }, rotationDeg: 0, mirrored: false }),
-    [kind, variant],
-  );
+  const geometry = useMemo(() => {
+    const whole = placedGeometry({ id: 'thumb', kind, variant, name: '', positionM: { x: 3, y: 2.5 }, rotationDeg: 0, mirrored: false });
+    return { ...whole, shapes: whole.shapes.filter((shape) => shape.weight !== 'player' || kind === 'voice') };
+  }, [kind, variant]);
   const projection = projectionOf(FACES[kind] ?? 'front', ROOM);
-  const points = geometry.shapes.filter((shape) => shape.weight !== 'player' || kind === 'voice').flatMap((shape) => shape.points);
+  const points = geometry.shapes.flatMap((shape) => shape.points);
   const focus = focusOn(projection, points, 0.02);
   const low = points.length ? Math.min(...points.map(projection.v)) : 0;
   const paper = paperFor(projection, size, size, 3, { low: [focus.low[0], Math.max(0, low - 0.1)], high: focus.high });

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { type ArrivalTable, arrivalTable } from '../../core/arrivals';
 import { checkPlan, type Finding } from '../../core/checks';
-import { resolvePlan, type Session } from '../../core/session';
+import { resolvePlan, type Session, withExpectations } from '../../core/session';
 
 export interface LivePlan {
   readonly table: ArrivalTable;
@@ -20,7 +20,7 @@ export function livePlan(session: Session): LivePlan {
     table,
     // Drags draw from the table alone; findings are worked out when somebody asks.
     get findings() {
-      findings ??= checkPlan(table);
+      findings ??= withExpectations(session, checkPlan(table));
       return findings;
     },
   };

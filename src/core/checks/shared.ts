@@ -26,13 +26,14 @@ function purposeOf(table: ArrivalTable, first: PlanMicrophone, second: PlanMicro
   return first.targetKey !== null && first.targetKey === second.targetKey ? 'same' : 'close-and-far';
 }
 
-/** A source counts in a channel only if it is one of its loud ones. */
-const HEARD_WITHIN_DB = 12;
+/** A source counts between two channels when it is among the loudest of one and well heard in the other. */
+const MAIN_WITHIN_DB = 6;
+const HEARD_WITHIN_DB = 9;
 
 function sharedAt(table: ArrivalTable, firstIndex: number, secondIndex: number, sourceIndex: number, withinDb: number): Shared | null {
   const a = table.channelDb[firstIndex]?.[sourceIndex] ?? -Infinity;
   const b = table.channelDb[secondIndex]?.[sourceIndex] ?? -Infinity;
-  if (a < -HEARD_WITHIN_DB || b < -HEARD_WITHIN_DB || Math.abs(a - b) > withinDb) return null;
+  if (Math.min(a, b) < -HEARD_WITHIN_DB || Math.max(a, b) < -MAIN_WITHIN_DB || Math.abs(a - b) > withinDb) return null;
   const first = table.plan.microphones[firstIndex] as PlanMicrophone;
   const second = table.plan.microphones[secondIndex] as PlanMicrophone;
   return {

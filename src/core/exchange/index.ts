@@ -1,3 +1,4 @@
 export * from './csv';
 export * from './documents';
 export * from './inputList';
+export * from './tapeListCsv';

@@ -43,6 +43,8 @@ export interface PlacedMicrophone {
   readonly stand: StandPlace | null;
   /** A string kept at its length: the microphone swings along it. */
   readonly heldString: HeldString | null;
+  /** The set-up it came with; null when it was placed by hand or has been taken elsewhere. */
+  readonly setupId: string | null;
 }
 
 /** A string from a mark of an instrument. */

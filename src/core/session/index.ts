@@ -1,5 +1,7 @@
+export * from './aim';
 export * from './commands';
 export * from './document';
+export { withExpectations } from './expected';
 export * from './fit';
 export * from './moving';
 export * from './ownSetup';

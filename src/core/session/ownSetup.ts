@@ -1,7 +1,7 @@
 import { directionFromRoom, type Instrument } from '../instruments';
-import { distance, normalize, subtract, type Vec3 } from '../math';
+import { distance, normalize, subtract } from '../math';
 import type { Recipe, RecipeMicrophone } from '../setups';
-import { degreesFromRadians } from '../units';
+import { anglesOf } from './aim';
 import type { PlacedMicrophone, Session } from './document';
 import { belongsTo } from './moving';
 import { geometryOf } from './resolve';
@@ -12,7 +12,7 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
   const nearest = [...marks].sort((a, b) => distance(a.positionM, placed.positionM) - distance(b.positionM, placed.positionM))[0];
   if (!nearest || !model) return [];
   const by = directionFromRoom(instrument, subtract(placed.positionM, nearest.positionM));
-  const look = directionFromRoom(instrument, normalize(subtract(placed.aimM, placed.positionM)));
+  const look = anglesOf(directionFromRoom(instrument, normalize(subtract(placed.aimM, placed.positionM))));
   return [
     {
       key: placed.id,
@@ -20,7 +20,7 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
       name: placed.name,
       target: placed.target?.instrumentId === instrument.id ? placed.target.sourceId : null,
       place: { rule: 'offset', mark: nearest.id, byM: [by.x, by.y, by.z] },
-      aim: anglesOf(look),
+      aim: { azimuthDeg: look.turnDeg, elevationDeg: look.tiltDeg },
       kinds: [model.kind],
       pattern: placed.pattern,
       flipped: placed.flipped,
@@ -28,11 +28,6 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
     },
   ];
 }
-
-const anglesOf = (look: Vec3): { azimuthDeg: number; elevationDeg: number } => ({
-  azimuthDeg: degreesFromRadians(Math.atan2(look.x, look.y)),
-  elevationDeg: degreesFromRadians(Math.asin(Math.max(-1, Math.min(1, look.z)))),
-});
 
 /** The microphones round an instrument as a set-up of one's own, written in the instrument's frame; null when there are none. */
 export function ownSetupFrom(session: Session, instrumentId: string, id: string, name: string): Recipe | null {

@@ -1,13 +1,17 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
-import { exportSession, exportSetup, importDocument } from '../exchange';
+import { checkPlan } from '../checks';
+import { exportSession, exportSetup, importDocument, tapeListCsv } from '../exchange';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
 import { distance, vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { adviseKinds, placeForBalance, RECIPES, recipeById, toneLinesFor, tonePlaces, voiceOverGuitarDb } from '../setups';
+import { tapeList } from '../tape';
 import {
   addInstrument,
+  aimByAngles,
   alignMicrophones,
+  anglesOf,
   editMicrophone,
   facingOf,
   fitOf,
@@ -24,6 +28,7 @@ import {
   snapPlace,
   tryOut,
   turnMicrophones,
+  withExpectations,
 } from './index';
 
 const kit = boathouseKit();
@@ -78,6 +83,49 @@ describe('moving', () => {
     );
     expect(importDocument(exportSession(without))).toEqual(expect.objectContaining({ ok: true }));
   });
+});
+
+describe('what a set-up expects', () => {
+  const [, , , , congas] = boathouseSessions();
+  const raw = checkPlan(arrivalTable(resolvePlan(congas as Session)));
+  test('is told as a note with the reason; nothing is left out', () => {
+    const told = withExpectations(congas as Session, raw);
+    expect(told.map((finding) => finding.id).sort()).toEqual(raw.map((finding) => finding.id).sort());
+    const leak = told.find((finding) => finding.code === 'leak');
+    expect(leak?.severity).toBe('note');
+    expect(leak?.why).toMatch(/^Expected with this set-up: The drums stand side by side/);
+  });
+  test('not for microphones placed by hand', () => {
+    const byHand = { ...(congas as Session), microphones: (congas as Session).microphones.map((placed) => ({ ...placed, setupId: null })) };
+    expect(withExpectations(byHand, raw).map((finding) => finding.severity)).toEqual(raw.map((finding) => finding.severity));
+  });
+});
+
+describe('aiming by angles', () => {
+  test('what is set is what is read, at the same distance (seeded by steps)', () => {
+    const { id, positionM, aimM } = of(kit, 'Snare');
+    for (const turnDeg of [-170, -90, 0, 45, 120])
+      for (const tiltDeg of [-80, -30, 0, 60]) {
+        const aimed = of(aimByAngles(id, { turnDeg, tiltDeg })(kit), 'Snare');
+        const look = { x: aimed.aimM.x - positionM.x, y: aimed.aimM.y - positionM.y, z: aimed.aimM.z - positionM.z };
+        expect(anglesOf(look).turnDeg).toBeCloseTo(turnDeg, 6);
+        expect(anglesOf(look).tiltDeg).toBeCloseTo(tiltDeg, 6);
+        expect(distance(aimed.aimM, positionM)).toBeCloseTo(distance(aimM, positionM), 9);
+      }
+  });
+  test('straight down has a tilt and no turn', () => expect(anglesOf(vec3(0, 0, -1))).toEqual({ turnDeg: 0, tiltDeg: -90 }));
+});
+
+test('the tape list as CSV carries what was read beside what was planned', () => {
+  const entries = tapeList(resolvePlan(kit));
+  const [first] = entries;
+  if (!first) throw new Error('entries');
+  const lines = tapeListCsv(entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }])
+    .trim()
+    .split('\r\n');
+  expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm');
+  expect(lines[1]).toMatch(/^K,Kick,Floor,26\.0,[\d.]+,27\.0$/);
+  expect(lines).toHaveLength(entries.length + 1);
 });
 
 describe('snapping', () => {
@@ -151,7 +199,12 @@ describe('a set-up of one’s own', () => {
     const imported = importDocument(exportSetup(setup));
     if (!imported.ok || imported.kind !== 'setup') throw new Error('imported');
     let ids = 0;
-    const again = placeSetup({ ...kit, microphones: [], pairs: [], tape: [], patch: {} }, imported.setup, 'demo-instrument', () => `n${++ids}`).session;
+    const again = placeSetup(
+      { ...kit, microphones: [], pairs: [], tape: [], patch: {} },
+      imported.setup,
+      'demo-instrument',
+      () => `n${++ids}`,
+    ).session;
     for (const microphone of kit.microphones) expect(distance(of(again, microphone.name).positionM, microphone.positionM)).toBeLessThan(1e-9);
     expect(again.pairs).toHaveLength(kit.pairs.length);
   });

@@ -69,6 +69,7 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
       locked: false,
       stand: NEEDS_NO_STAND.includes(model.kind) ? null : standFor(next, positionM),
       heldString: null,
+      setupId: recipe.id,
     };
     next = { ...next, microphones: [...next.microphones, microphone] };
   }

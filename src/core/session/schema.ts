@@ -173,6 +173,7 @@ const placedSchema = object({
   locked: Joi.boolean(),
   stand: object({ modelId: id, baseM: object({ x: number(-100, 100), y: number(-100, 100) }) }).allow(null),
   heldString: object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null),
+  setupId: id.allow(null),
 });
 
 const readingSchema = object({ microphoneId: id, from: Joi.string().min(1).max(170), lengthM: number(0, 100) });

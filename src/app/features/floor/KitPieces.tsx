@@ -81,15 +81,16 @@ function PieceFields({ piece, onChange, onDrop }: { piece: KitPiece; onChange: (
         <NumberField label="High" unit="cm" value={piece.zM * 100} low={5} high={200} onCommit={(value) => onChange({ zM: value / 100 })} />
       </Grid>
       <Flex gap="2" mt="2" wrap="wrap">
+        {piece.kind !== 'hat' && piece.kind !== 'cymbal' && (
+          <Button size="sm" variant="outline" aria-pressed={piece.resonantHead} onClick={() => onChange({ resonantHead: !piece.resonantHead })}>
+            {piece.resonantHead ? '✓ ' : ''}
+            {piece.kind === 'kick' ? 'Front head on' : 'Lower head on'}
+          </Button>
+        )}
         {piece.kind === 'kick' && (
-          <>
-            <Button size="sm" variant="outline" aria-pressed={piece.resonantHead} onClick={() => onChange({ resonantHead: !piece.resonantHead })}>
-              {piece.resonantHead ? '✓ ' : ''}Front head on
-            </Button>
-            <Button size="sm" variant="outline" aria-pressed={piece.ported !== false} onClick={() => onChange({ ported: piece.ported === false })}>
-              {piece.ported !== false ? '✓ ' : ''}Port
-            </Button>
-          </>
+          <Button size="sm" variant="outline" aria-pressed={piece.ported !== false} onClick={() => onChange({ ported: piece.ported === false })}>
+            {piece.ported !== false ? '✓ ' : ''}Port
+          </Button>
         )}
         <Button size="sm" variant="outline" onClick={onDrop}>
           Remove it

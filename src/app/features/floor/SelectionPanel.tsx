@@ -1,9 +1,11 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
-import { distance } from '../../../core/math';
+import { distance, subtract } from '../../../core/math';
 import { PATTERN_NAMES } from '../../../core/microphones';
 import {
+  aimByAngles,
+  anglesOf,
   type Command,
   editMicrophone,
   geometryOf,
@@ -101,6 +103,7 @@ export function SelectionPanel({
     ['Deep', 'y', session.room.depthM],
     ['High', 'z', session.room.heightM],
   ] as const;
+  const look = anglesOf(subtract(placed.aimM, placed.positionM));
   const swapModel = (modelId: string): Command => {
     const next = session.shelf.microphones.find((candidate) => candidate.id === modelId);
     const pattern = next?.patterns.includes(placed.pattern) ? placed.pattern : (next?.patterns[0] ?? placed.pattern);
@@ -132,6 +135,24 @@ export function SelectionPanel({
             onCommit={(value) => runCommand(moveMicrophone(placed.id, { ...placed.positionM, [axis]: value / perM }))}
           />
         ))}
+        <NumberField
+          label="Turned"
+          unit="°"
+          digits={0}
+          value={look.turnDeg}
+          low={-180}
+          high={180}
+          onCommit={(turnDeg) => runCommand(aimByAngles(placed.id, { ...look, turnDeg }))}
+        />
+        <NumberField
+          label="Tilted"
+          unit="°"
+          digits={0}
+          value={look.tiltDeg}
+          low={-90}
+          high={90}
+          onCommit={(tiltDeg) => runCommand(aimByAngles(placed.id, { ...look, tiltDeg }))}
+        />
       </Grid>
       {model && model.patterns.length > 1 && (
         <Box mt="2">

@@ -16,7 +16,7 @@ interface Props {
 function stateOf(session: Session): string {
   if (session.microphones.length === 0) return session.instruments.length ? 'no microphones yet' : 'empty room';
   const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
-  const count = `${session.microphones.length} microphones`;
+  const count = session.microphones.length === 1 ? '1 microphone' : `${session.microphones.length} microphones`;
   return fixes ? `${count}, ${fixes} to fix` : count;
 }
 

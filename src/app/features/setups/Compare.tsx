@@ -27,6 +27,8 @@ export function Compare({
     () => recipes.map((recipe) => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id)),
     [session, instrument, recipes],
   );
+  const source = sharedSource(trials);
+  const untilMs = Math.max(...trials.flatMap((trial) => marksOf(trial, source).marks.map((mark) => mark.timeMs)));
   const section = useRef<HTMLDivElement>(null);
   useEffect(() => {
     section.current?.scrollIntoView({ block: 'start' });
@@ -41,17 +43,22 @@ export function Compare({
       </Flex>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5">
         {trials.map((trial, i) => (
-          <Side key={recipes[i]?.id} recipe={recipes[i] as Recipe} trial={trial} />
+          <Side key={recipes[i]?.id} recipe={recipes[i] as Recipe} trial={trial} source={source} untilMs={untilMs} />
         ))}
       </Grid>
     </Box>
   );
 }
 
-function marksOf(trial: Trial): { marks: RakeMark[]; name: string } {
+/** The source both are compared on: the middle of the first pair there is, else what the first close microphone is there for. */
+function sharedSource(trials: readonly Trial[]): string | null {
+  const centres = trials.flatMap((trial) => trial.table.plan.pairs.map((pair) => pair.centreKey));
+  const targets = trials.flatMap((trial) => trial.table.plan.microphones.map((microphone) => microphone.targetKey));
+  return [...centres, ...targets].find((key) => key !== null) ?? null;
+}
+
+function marksOf(trial: Trial, key: string | null): { marks: RakeMark[]; name: string } {
   const { plan, rows, channelDb } = trial.table;
-  const pair = plan.pairs[0];
-  const key = pair?.centreKey ?? plan.microphones.find((microphone) => microphone.targetKey)?.targetKey;
   const s = Math.max(
     0,
     plan.sources.findIndex((source) => sourceKey(source) === key),
@@ -69,9 +76,9 @@ function marksOf(trial: Trial): { marks: RakeMark[]; name: string } {
   return { marks, name: plan.sources[s]?.name ?? '' };
 }
 
-function Side({ recipe, trial }: { recipe: Recipe; trial: Trial }) {
+function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial; source: string | null; untilMs: number }) {
   const [box, size] = useSize<HTMLDivElement>();
-  const { marks, name } = marksOf(trial);
+  const { marks, name } = marksOf(trial, source);
   const width = Math.max(240, size.width);
   const facts: readonly (readonly [string, string])[] = [
     ['Microphones and inputs', String(trial.session.microphones.length)],
@@ -88,7 +95,7 @@ function Side({ recipe, trial }: { recipe: Recipe; trial: Trial }) {
       <Box fontSize="sm" color="quiet">
         The {name.toLowerCase()} reaches each microphone after (ms, model)
       </Box>
-      <Rake marks={marks} width={width} height={120} title={`Arrival rake of ${recipe.name}`} />
+      <Rake marks={marks} width={width} height={120} untilMs={untilMs} title={`Arrival rake of ${recipe.name}`} />
       <table className="figures" style={{ width: '100%' }}>
         <tbody>
           {facts.map(([term, value]) => (

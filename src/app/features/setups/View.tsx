@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { familyOf, type Instrument } from '../../../core/instruments';
+import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { belongsTo, placeSetup, removeMicrophones, type Session, tryOut } from '../../../core/session';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { Choice } from '../../components/Choice';
@@ -185,6 +186,7 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
       </Box>
       {open && (
         <Box fontSize="sm" mt="1">
+          <Told term="Kinds that suit" words={kindsOf(recipe)} />
           <Told term="Costs" words={recipe.costs} />
           <Told term="Sounds" words={recipe.soundsLike} />
           <Told term="Listen for" words={recipe.listenFor} />
@@ -212,6 +214,15 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
       </Flex>
     </Box>
   );
+}
+
+/** Kinds by microphone, said once where all want the same. */
+function kindsOf(recipe: Recipe): string {
+  const each = recipe.microphones.map(
+    (microphone) => `${microphone.name}: ${microphone.kinds.map((kind) => MICROPHONE_KIND_NAMES[kind].toLowerCase()).join(', ')}`,
+  );
+  const kinds = new Set(each.map((words) => words.split(': ')[1]));
+  return kinds.size === 1 ? `${[...kinds][0]}.` : `${each.join('; ')}.`;
 }
 
 const Told = ({ term, words }: { term: string; words: string }) =>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { arrivalTable } from '../../../core/arrivals';
-import { type InputListRow, inputList, inputListCsv } from '../../../core/exchange';
+import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
 import { resolvePlan, type Session } from '../../../core/session';
 import { type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber } from '../../../core/units';
@@ -14,12 +14,15 @@ export function SheetStation() {
   return session ? <Sheet session={session} /> : null;
 }
 
-const cellStyle = { padding: '3px 8px 3px 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
+const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
+
+/** With more microphones than this the lists are set closer, so that the sheet stays one page. */
+const ROOMY = 6;
 
 function TapeTable({ session, entries }: { session: Session; entries: readonly TapeEntry[] }) {
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 13 }} aria-label="Tape list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           <th style={cellStyle}>Microphone</th>
@@ -49,9 +52,9 @@ function padsOf(row: InputListRow): string {
   return pads.join(' + ') || 'off';
 }
 
-function InputTable({ rows }: { rows: readonly InputListRow[] }) {
+function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 13 }} aria-label="Input list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Way up'].map((title) => (
@@ -68,8 +71,7 @@ function InputTable({ rows }: { rows: readonly InputListRow[] }) {
               {row.input || 'none'}
             </td>
             <td style={cellStyle}>
-              <strong>{row.microphone}</strong>
-              <br />
+              <strong>{row.microphone}</strong> {close ? null : <br />}
               <span style={{ color: '#555' }}>{row.model}</span>
             </td>
             <td style={cellStyle}>{row.phantom ? 'ON' : 'off'}</td>
@@ -88,6 +90,7 @@ function InputTable({ rows }: { rows: readonly InputListRow[] }) {
 function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
   const rows = inputList(session, table);
+  const close = session.microphones.length > ROOMY;
   return (
     <Box h="100%" overflow="auto" p={{ base: '2', md: '6' }} className="print-free">
       <Flex className="no-print" gap="2" mb="4" justify="center">
@@ -96,6 +99,13 @@ function Sheet({ session }: { session: Session }) {
         </Button>
         <Button minH="44px" variant="outline" onClick={() => download(fileName(`${session.name} inputs`, 'csv'), inputListCsv(rows), 'text/csv')}>
           Input list as CSV
+        </Button>
+        <Button
+          minH="44px"
+          variant="outline"
+          onClick={() => download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(tapeList(table.plan), session.tape), 'text/csv')}
+        >
+          Tape list as CSV
         </Button>
       </Flex>
       <Box
@@ -106,7 +116,12 @@ function Sheet({ session }: { session: Session }) {
         color="#111"
         p={{ base: '4', md: '8' }}
         boxShadow="0 2px 18px rgba(0,0,0,0.35)"
-        css={{ '& .drawing text': { fill: '#333' }, '& .drawing': { height: 'auto' } }}
+        css={{
+          '--cell': close ? '0.5px' : '3px',
+          '--list': close ? '11px' : '13px',
+          '& .drawing text': { fill: '#333' },
+          '& .drawing': { height: 'auto' },
+        }}
       >
         <Flex justify="space-between" align="baseline" borderBottomWidth="2px" borderColor="#111" pb="1" mb="2" gap="4">
           <Box as="h1" fontSize="xl" fontWeight="700" overflowWrap="anywhere">
@@ -122,10 +137,10 @@ function Sheet({ session }: { session: Session }) {
         </Flex>
         <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
           <Box flex="1">
-            <StaticFace session={session} face="plan" width={370} height={310} />
+            <StaticFace session={session} face="plan" width={370} height={close ? 250 : 310} />
           </Box>
           <Box flex="1">
-            <StaticFace session={session} face="side" width={370} height={310} />
+            <StaticFace session={session} face="side" width={370} height={close ? 250 : 310} />
           </Box>
         </Flex>
         <Flex gap="6" mt="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
@@ -139,7 +154,7 @@ function Sheet({ session }: { session: Session }) {
             <Box fontWeight="700" mb="1">
               Inputs
             </Box>
-            <InputTable rows={rows} />
+            <InputTable rows={rows} close={close} />
             <Box mt="3" fontSize="12px" color="#444">
               Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down. Drums in a small
               room are loud: protect your ears and keep to the local rules.

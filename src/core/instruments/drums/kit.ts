@@ -30,13 +30,13 @@ export function batterNormal(piece: KitPiece): Vec3 {
 
 /**
  * A struck head moves away from the stick, so the batter side starts with a rarefaction (−1) and the far side with a
- * compression (+1). Cymbals and hats are plates: the same, either side.
+ * compression (+1); with its far head off the drum is open there and gives as much. Cymbals and hats are plates: the same, either side.
  */
 function sourceOf(piece: KitPiece, instrumentId: string): Source {
   const normal = batterNormal(piece);
   const far = add(centreOf(piece), scale(normal, isDrum(piece) ? -depthOf(piece) : 0));
   const batter = { positionM: centreOf(piece), normal, polarity: -1, levelDb: 0 } as const;
-  const away = { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: isDrum(piece) ? -3 : 0 } as const;
+  const away = { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: isDrum(piece) && piece.resonantHead ? -3 : 0 } as const;
   const { bandHz, ...voice } = VOICE[piece.kind];
   const sides = piece.kind === 'kick' ? ([batter, { ...away, levelDb: 0 }] as const) : ([batter, away] as const);
   return { id: piece.id, instrumentId, name: piece.name, groupId: piece.id, sides, radiusM: radiusOf(piece), bandHz, ...voice };

@@ -52,17 +52,23 @@ function bodyOutline(size: GuitarSize, top: Top): Vec3[] {
   const joint = fretM(size, size.joinsAtFret);
   const tail = joint - size.bodyLengthM;
   const [lower, waist, upper] = [size.lowerBoutM / 2, size.waistM / 2, size.upperBoutM / 2];
+  /** The waist lies at the hole's bridge side. */
+  const waistM = holeM(size) - 0.03;
   const half: [number, number][] = [
     [tail, 0],
-    [tail + 0.02, 0.55 * lower],
+    [tail + 0.006, 0.32 * lower],
+    [tail + 0.03, 0.66 * lower],
     [tail + 0.08, 0.93 * lower],
-    [tail + 0.15, lower],
-    [tail + 0.24, 0.84 * lower],
-    [holeM(size) + 0.01, waist],
-    [joint - 0.12, 0.95 * upper],
+    [tail + 0.145, lower],
+    [tail + 0.215, 0.93 * lower],
+    [0.62 * waistM, 0.5 * (waist + 0.9 * lower)],
+    [waistM, waist],
+    [0.5 * (waistM + joint), 0.5 * (waist + upper)],
     [joint - 0.06, upper],
-    [joint - 0.015, 0.72 * upper],
-    [joint, 0.18 * upper],
+    [joint - 0.025, 0.88 * upper],
+    [joint - 0.008, 0.6 * upper],
+    [joint - 0.001, 0.3 * upper],
+    [joint, 0.12 * upper],
   ];
   const mirrored = half.slice(1).reverse();
   return smoothLoop([...half.map(([a, u]) => top.at(a, u)), ...mirrored.map(([a, u]) => top.at(a, -u))]);
