@@ -4,6 +4,7 @@ import { type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKi
 import { editInstrument } from '../../../core/session';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
+import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 
 const PIECE_NAMES: Record<PieceKind, string> = { kick: 'Kick', snare: 'Snare', tom: 'Tom', hat: 'Hat', cymbal: 'Cymbal' };
@@ -82,16 +83,13 @@ function PieceFields({ piece, onChange, onDrop }: { piece: KitPiece; onChange: (
       </Grid>
       <Flex gap="2" mt="2" wrap="wrap">
         {piece.kind !== 'hat' && piece.kind !== 'cymbal' && (
-          <Button size="sm" variant="outline" aria-pressed={piece.resonantHead} onClick={() => onChange({ resonantHead: !piece.resonantHead })}>
-            {piece.resonantHead ? '✓ ' : ''}
-            {piece.kind === 'kick' ? 'Front head on' : 'Lower head on'}
-          </Button>
+          <Toggle
+            label={piece.kind === 'kick' ? 'Front head on' : 'Lower head on'}
+            on={piece.resonantHead}
+            onToggle={() => onChange({ resonantHead: !piece.resonantHead })}
+          />
         )}
-        {piece.kind === 'kick' && (
-          <Button size="sm" variant="outline" aria-pressed={piece.ported !== false} onClick={() => onChange({ ported: piece.ported === false })}>
-            {piece.ported !== false ? '✓ ' : ''}Port
-          </Button>
-        )}
+        {piece.kind === 'kick' && <Toggle label="Port" on={piece.ported !== false} onToggle={() => onChange({ ported: piece.ported === false })} />}
         <Button size="sm" variant="outline" onClick={onDrop}>
           Remove it
         </Button>

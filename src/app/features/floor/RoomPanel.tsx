@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { Box, Flex, Grid } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
 import { SURFACES } from '../../../core/room';
 import { editSession, type Session } from '../../../core/session';
 import { formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
+import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 
 /** The room as a box, its air, and the units everything is told in. */
@@ -70,18 +71,12 @@ export function RoomPanel({ session }: { session: Session }) {
         {SURFACES.filter((surface) => surface !== 'floor').map((surface) => {
           const on = room.glass.includes(surface);
           return (
-            <Button
+            <Toggle
               key={surface}
-              size="xs"
-              minH={{ base: '44px', md: '28px' }}
-              variant="outline"
-              aria-pressed={on}
-              borderColor={on ? 'tape' : 'line'}
-              onClick={() => edit({ glass: on ? room.glass.filter((other) => other !== surface) : [...room.glass, surface] })}
-            >
-              {on ? '✓ ' : ''}
-              {surface}
-            </Button>
+              label={surface}
+              on={on}
+              onToggle={() => edit({ glass: on ? room.glass.filter((other) => other !== surface) : [...room.glass, surface] })}
+            />
           );
         })}
       </Flex>

@@ -18,6 +18,7 @@ import {
 import { formatDb, formatDelay, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
+import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 import { setView } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
@@ -203,22 +204,5 @@ export function SelectionPanel({
         Take it away
       </Button>
     </Box>
-  );
-}
-
-function Toggle({ label, on, onToggle }: { label: string; on: boolean; onToggle: () => void }) {
-  return (
-    <Button
-      size="sm"
-      minH={{ base: '44px', md: '32px' }}
-      variant="outline"
-      aria-pressed={on}
-      bg={on ? 'line' : 'transparent'}
-      borderColor={on ? 'tape' : 'line'}
-      onClick={onToggle}
-    >
-      {on ? '✓ ' : ''}
-      {label}
-    </Button>
   );
 }

@@ -4,6 +4,7 @@ import { familyOf, type Instrument } from '../../../core/instruments';
 import { geometryOf, type Session } from '../../../core/session';
 import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
 import { Severity } from '../../components/Severity';
+import { Toggle } from '../../components/Toggle';
 
 /** Absorption above this counts as a treated room (our choice: RT60 of a small room below about 0.35 s). */
 const TREATED = 0.25;
@@ -35,18 +36,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
             ['Noisy room', noisy, setNoisy],
           ] as const
         ).map(([text, on, set]) => (
-          <Button
-            key={text}
-            size="sm"
-            minH={{ base: '44px', md: '32px' }}
-            variant="outline"
-            aria-pressed={on}
-            borderColor={on ? 'tape' : 'line'}
-            onClick={() => set(!on)}
-          >
-            {on ? '✓ ' : ''}
-            {text}
-          </Button>
+          <Toggle key={text} label={text} on={on} onToggle={() => set(!on)} />
         ))}
         <Button
           size="sm"

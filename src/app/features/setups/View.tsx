@@ -7,6 +7,7 @@ import { belongsTo, placeSetup, removeMicrophones, type Session, tryOut } from '
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
+import { Toggle } from '../../components/Toggle';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { chooseNothing } from '../../stores/viewStore';
@@ -129,16 +130,7 @@ function FilterBar({ filters, onChange }: { filters: Filters; onChange: (filters
         options={[any, ...SOUNDS.map((value) => ({ value, text: value }))]}
         onChange={(value) => onChange({ ...filters, sound: value as Filters['sound'] })}
       />
-      <Button
-        minH={{ base: '44px', md: '34px' }}
-        size="sm"
-        variant="outline"
-        aria-pressed={filters.fittingOnly}
-        borderColor={filters.fittingOnly ? 'tape' : 'line'}
-        onClick={() => onChange({ ...filters, fittingOnly: !filters.fittingOnly })}
-      >
-        {filters.fittingOnly ? '✓ ' : ''}Only what fits
-      </Button>
+      <Toggle label="Only what fits" on={filters.fittingOnly} onToggle={() => onChange({ ...filters, fittingOnly: !filters.fittingOnly })} />
     </Flex>
   );
 }

@@ -1,9 +1,10 @@
-import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { Box, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
 import { useForm } from 'react-hook-form';
 import type { Connector } from '../../../core/microphones';
 import type { DeviceInput, InputDevice } from '../../../core/patch';
+import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { Field } from './MicrophoneForm';
 
@@ -103,14 +104,7 @@ export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; 
           </Field>
         ))}
       </Grid>
-      <Flex gap="2" mt="3">
-        <Button type="submit" minH="44px" bg="tapeFill" color="#12181b">
-          Keep it
-        </Button>
-        <Button minH="44px" variant="outline" onClick={onCancel}>
-          Leave it as it was
-        </Button>
-      </Flex>
+      <FormButtons onCancel={onCancel} />
       <Box mt="2" fontSize="sm" color="quiet">
         Gear is described by kind; look the figures up in its data sheet.
       </Box>

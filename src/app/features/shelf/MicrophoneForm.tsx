@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { Box, Flex, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
 import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
 import { microphoneModelSchema } from '../../../core/session';
+import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 
 interface Props {
@@ -66,14 +67,7 @@ export function MicrophoneForm({ model, onSave, onCancel }: Props) {
           </Box>
         )}
       </fieldset>
-      <Flex gap="2" mt="3">
-        <Button type="submit" minH="44px" bg="tapeFill" color="#12181b">
-          Keep it
-        </Button>
-        <Button minH="44px" variant="outline" onClick={onCancel}>
-          Leave it as it was
-        </Button>
-      </Flex>
+      <FormButtons onCancel={onCancel} />
     </form>
   );
 }

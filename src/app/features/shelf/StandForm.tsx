@@ -1,8 +1,9 @@
-import { Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
 import { standSchema } from '../../../core/session';
 import type { StandModel } from '../../../core/stands';
+import { FormButtons } from './FormButtons';
 import { Field } from './MicrophoneForm';
 
 interface Props {
@@ -41,14 +42,7 @@ export function StandForm({ stand, onSave, onCancel }: Props) {
           </Field>
         ))}
       </Grid>
-      <Flex gap="2" mt="3">
-        <Button type="submit" minH="44px" bg="tapeFill" color="#12181b">
-          Keep it
-        </Button>
-        <Button minH="44px" variant="outline" onClick={onCancel}>
-          Leave it as it was
-        </Button>
-      </Flex>
+      <FormButtons onCancel={onCancel} />
     </form>
   );
 }

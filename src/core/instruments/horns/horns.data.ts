@@ -309,8 +309,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
     ...sax,
     name: 'Alto saxophone',
     bellDiameterM: 0.123,
-    bellM: [0.12, 0.34, 1.0],
-    flareM: 0.18,
+    looks: [0.05, 0.55, 0.83],
+    bellM: [0.13, 0.37, 1.06],
+    flareM: 0.19,
     pipes: [
       {
         radiusM: 0.01,
@@ -337,8 +338,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
         radiusM: 0.04,
         points: [
           [0.11, 0.19, 0.87],
-          [0.12, 0.24, 0.83],
-          [0.12, 0.28, 0.88],
+          [0.115, 0.21, 0.81],
+          [0.12, 0.26, 0.8],
+          [0.125, 0.29, 0.88],
         ],
       },
     ],
@@ -381,8 +383,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
     ...sax,
     name: 'Tenor saxophone',
     bellDiameterM: 0.155,
-    bellM: [0.2, 0.3, 0.88],
-    flareM: 0.22,
+    looks: [0.05, 0.5, 0.86],
+    bellM: [0.2, 0.35, 0.98],
+    flareM: 0.25,
     pipes: [
       {
         radiusM: 0.011,
@@ -410,8 +413,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
         radiusM: 0.05,
         points: [
           [0.19, 0.13, 0.72],
-          [0.2, 0.19, 0.67],
-          [0.2, 0.24, 0.73],
+          [0.195, 0.15, 0.63],
+          [0.2, 0.22, 0.62],
+          [0.2, 0.26, 0.73],
         ],
       },
     ],
@@ -422,8 +426,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
     ...sax,
     name: 'Baritone saxophone',
     bellDiameterM: 0.18,
-    bellM: [0.28, 0.3, 0.86],
-    flareM: 0.26,
+    looks: [0.05, 0.42, 0.9],
+    bellM: [0.28, 0.37, 1.0],
+    flareM: 0.36,
     pipes: [
       {
         radiusM: 0.012,
@@ -453,8 +458,9 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
         radiusM: 0.06,
         points: [
           [0.26, 0.12, 0.56],
-          [0.28, 0.18, 0.5],
-          [0.28, 0.24, 0.58],
+          [0.27, 0.15, 0.46],
+          [0.28, 0.23, 0.45],
+          [0.28, 0.27, 0.62],
         ],
       },
     ],
