@@ -8,8 +8,8 @@ import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { addInstrument, newSession, placeSetup, type Session } from '../src/core/session';
 import { RECIPES, type Recipe } from '../src/core/setups';
 
-/** Draws every instrument and every set-up on contact sheets: npm run contact-sheet -- [FOLDER]. */
-const out = process.argv[2] ?? '.cache/contact';
+/** Draws every instrument and every set-up on one contact sheet: npm run contact-sheet -- [FOLDER]. */
+const out = process.argv[2] ?? 'docs/screenshots';
 const CATALOGUE = { ...BOATHOUSE_SHELF, microphones: MICROPHONE_CATALOGUE.map((model) => ({ ...model, count: 12 })) };
 
 function roomWith(instrument: Omit<Instrument, 'id' | 'name' | 'positionM' | 'rotationDeg' | 'mirrored'>): Session {
@@ -49,7 +49,7 @@ const COLOURS = {
   ink: '#ece6d9',
   quiet: '#a9b3b3',
   tape: '#f0b429',
-  tapeFill: '#f0b429',
+  'tape-fill': '#f0b429',
 };
 const variables = [...Object.entries(COLOURS), ...STRINGS.map((c, i) => [`string${i}`, c] as const)]
   .map(([name, value]) => `--chakra-colors-${name}:${value}`)
@@ -57,14 +57,14 @@ const variables = [...Object.entries(COLOURS), ...STRINGS.map((c, i) => [`string
 
 function page(cells: readonly Cell[], css: string): string {
   const body = renderToStaticMarkup(
-    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 6 }}>
+    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 6 }}>
       {cells.map((cell) => (
         <div key={cell.title} style={{ border: '1px solid #2c3a40', padding: 4 }}>
           <div>{cell.title}</div>
           <div style={{ display: 'flex' }}>
             {(['plan', 'side', 'front'] as const).map((face) => (
-              <div key={face} style={{ width: 150, height: 150 }}>
-                <StaticFace session={cell.session} face={face} width={150} height={150} labels bare />
+              <div key={face} style={{ width: 122, height: 130 }}>
+                <StaticFace session={cell.session} face={face} width={122} height={130} labels bare />
               </div>
             ))}
           </div>
@@ -83,14 +83,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const tab = await browser.newPage({ viewport: { width: 1920, height: 1000 } });
-const PER_SHEET = 20;
-for (const [name, cells] of [
-  ['instruments', instruments],
-  ['setups', setups],
-] as const)
-  for (let at = 0; at < cells.length; at += PER_SHEET) {
-    await tab.setContent(page(cells.slice(at, at + PER_SHEET), css));
-    await tab.screenshot({ path: `${out}/${name}-${at / PER_SHEET + 1}.png`, fullPage: true });
-  }
+await tab.setContent(page([...instruments, ...setups], css));
+await tab.screenshot({ path: `${out}/contact-sheet.png`, fullPage: true });
 console.log(`${instruments.length} instruments and ${setups.length} set-ups drawn in ${out}`);
 await browser.close();

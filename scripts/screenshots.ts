@@ -58,6 +58,7 @@ await choose(page, 'Overhead right');
 await shot('floor-microphone');
 await page.getByRole('button', { name: 'Leak', exact: true }).click();
 await shot('floor-leak');
+await choose(page, 'Snare');
 await page.getByRole('button', { name: 'Tone guide' }).click();
 await shot('floor-tone');
 await page.getByRole('button', { name: 'Rake and sum' }).click();
@@ -90,6 +91,13 @@ await shot('check');
 await station('Sheet');
 await page.getByRole('table', { name: 'Tape list' }).waitFor();
 await shot('sheet');
+await page.goto('/session/demo-boathouse-12-string/floor');
+await page.getByRole('button', { name: 'From the front' }).click();
+await choose(page, 'Voice and guitar');
+await page.getByRole('button', { name: 'What it hears' }).click();
+await page.getByRole('button', { name: /theme$/ }).click();
+await shot('floor-guitar-daylight');
+await page.getByRole('button', { name: /theme$/ }).click();
 await page.goto('/shelf');
 await page
   .getByRole('button', { name: /^Edit / })

@@ -4,6 +4,9 @@ import type { Paper } from './projection';
 
 const steps = (lengthM: number, stepM: number): number[] => Array.from({ length: Math.floor(lengthM / stepM + 1e-9) + 1 }, (_, i) => i * stepM);
 
+/** Ruler figures keep below the drawing's title, pixels. */
+const UNDER_TITLE_PX = 30;
+
 /** The room's outline with ruler ticks on its edges and a scale bar. */
 export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { paper: Paper; units: UnitSystem; title: string }) {
   const { widthM, heightM } = paper.projection;
@@ -32,14 +35,14 @@ export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { pape
       {steps(heightM, stepM).map((v, i) => (
         <g key={v}>
           <line className="tick" x1={edgeX - (long(i) ? 8 : 4)} x2={edgeX} y1={paper.yOf(v)} y2={paper.yOf(v)} />
-          {long(i) && v > 0 && (
+          {long(i) && v > 0 && paper.yOf(v) > UNDER_TITLE_PX && (
             <text x={edgeX + 4} y={paper.yOf(v) + 4} opacity={0.8}>
               {formatLength(v, units).replace(/ cm$/, '')}
             </text>
           )}
         </g>
       ))}
-      <line x1={barX - barM * paper.pixelsPerM} x2={barX} y1={edgeY - 12} y2={edgeY - 12} stroke="var(--chakra-colors-tapeFill)" strokeWidth={3} />
+      <line x1={barX - barM * paper.pixelsPerM} x2={barX} y1={edgeY - 12} y2={edgeY - 12} stroke="var(--chakra-colors-tape-fill)" strokeWidth={3} />
       <text x={barX} y={edgeY - 18} textAnchor="end">
         {formatLength(barM, units)}
       </text>

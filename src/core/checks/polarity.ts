@@ -1,9 +1,15 @@
 import { type ArrivalTable, sourceKey } from '../arrivals';
 import type { Finding } from './finding';
-import { SHARED_WITHIN_DB, sharedSources } from './shared';
+import { SHARED_WITHIN_DB, type Shared, sharedSources } from './shared';
 
 /** Beyond this delay the ear and the low end no longer care which way up the copy is (our choice: half of 50 Hz). */
 const LONGEST_DELAY_S = 0.01;
+
+/** A close microphone is flipped for its own source, never for what leaks into it from a neighbour. */
+const concerns = ({ first, second, source }: Shared): boolean => {
+  const key = sourceKey(source);
+  return first.targetKey === key || second.targetKey === key || (first.targetKey === null && second.targetKey === null);
+};
 
 /** Two channels that share a source and hear it opposite ways up. One finding for each pair, for the source shared most. */
 export function polarityOpposed(table: ArrivalTable): Finding[] {
@@ -11,7 +17,7 @@ export function polarityOpposed(table: ArrivalTable): Finding[] {
   for (const shared of sharedSources(table, SHARED_WITHIN_DB)) {
     const { first, second, source, firstArrival, secondArrival } = shared;
     const opposed = firstArrival.polarity !== secondArrival.polarity;
-    if (!opposed || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;
+    if (!opposed || !concerns(shared) || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;
     const spot = first.targetKey === sourceKey(source) ? first : second.targetKey === sourceKey(source) ? second : first;
     findings.push({
       id: `polarity/${first.id}/${second.id}`,

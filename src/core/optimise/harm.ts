@@ -132,7 +132,10 @@ export function mutualHarmDb(frame: Frame, a: Heard, b: Heard): number {
   const weight =
     (1 + sharedDb / HEARD_WITHIN_DB) * (1 - Math.abs((a.channelDb[shared] as number) - (b.channelDb[shared] as number)) / LEAK_WANTED_DB);
   const seconds = Math.abs(first.delaySeconds - second.delaySeconds);
-  const opposed = first.polarity !== second.polarity && seconds < 0.01 ? POLARITY_DB : 0;
+  const key = first.sourceKey;
+  const [own, other] = [a.microphone.targetKey, b.microphone.targetKey];
+  const concerns = own === key || other === key || (own === null && other === null);
+  const opposed = concerns && first.polarity !== second.polarity && seconds < 0.01 ? POLARITY_DB : 0;
   const same = a.microphone.targetKey !== null && a.microphone.targetKey === b.microphone.targetKey;
   const comb = same ? ramp(seconds - COMB_FREE_S, COMB_FULL_S, POLARITY_DB) : 0;
   return weight * (opposed + comb);

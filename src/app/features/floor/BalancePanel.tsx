@@ -40,7 +40,7 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
           step={0.5}
           value={wantedDb}
           onChange={(event) => setWanted(Number(event.target.value))}
-          style={{ width: '100%', minHeight: 32, accentColor: 'var(--chakra-colors-tapeFill)' }}
+          style={{ width: '100%', minHeight: 32, accentColor: 'var(--chakra-colors-tape-fill)' }}
         />
       </label>
       <Flex gap="2" align="end">

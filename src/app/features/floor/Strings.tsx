@@ -24,7 +24,8 @@ export function Strings({ session, table, source, paper, zoom, chosen }: Props) 
         const colour = stringColour(session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0);
         const full = chosen.length === 0 || chosen.includes(microphone.id);
         const [x1, y1, x2, y2] = [paper.x(arrival.fromM), paper.y(arrival.fromM), paper.x(microphone.positionM), paper.y(microphone.positionM)];
-        const share = Math.hypot(x2 - x1, y2 - y1) > 90 ? 0.5 : 1.1;
+        // Labels stand at three places along their strings, so that neighbours do not cover each other.
+        const share = Math.hypot(x2 - x1, y2 - y1) > 90 ? ([0.5, 0.66, 0.36][m % 3] ?? 0.5) : 1.1;
         return (
           <g key={microphone.id} opacity={full ? 1 : 0.3}>
             <line className="string" x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour} style={{ strokeWidth: (full ? 1.8 : 1) / zoom }} />
@@ -32,7 +33,7 @@ export function Strings({ session, table, source, paper, zoom, chosen }: Props) 
               <text
                 className="string-label"
                 textAnchor="middle"
-                transform={`translate(${x1 + (x2 - x1) * share} ${y1 + (y2 - y1) * share + (share > 1 ? 16 / zoom : 0)}) scale(${1 / zoom})`}
+                transform={`translate(${x1 + (x2 - x1) * share} ${y1 + (y2 - y1) * share + (share > 1 ? (16 + 13 * (m % 2)) / zoom : 0)}) scale(${1 / zoom})`}
                 style={{ fill: colour }}
               >
                 {formatLength(arrival.distanceM, session.units)}

@@ -67,12 +67,20 @@ function Floor({ session }: { session: Session }) {
   const faces: Face[] = floorView === 'plan' ? ['plan'] : floorView === 'side' ? [elevation] : ['plan', elevation];
   return (
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
-      <Flex direction="column" flex="1" minW="0" minH={{ base: '640px', md: '0' }}>
+      <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH={{ md: '0' }}>
         <ViewBar session={session} table={live.table} source={source} />
         <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">
           {legend && <Legend />}
           {faces.map((face) => (
-            <Box key={face} flex="1" minW="0" minH="0" borderRightWidth={{ md: '1px' }} borderColor="line">
+            <Box
+              key={face}
+              flex={{ base: 'none', md: '1' }}
+              h={{ base: '340px', md: 'auto' }}
+              minW="0"
+              minH="0"
+              borderRightWidth={{ md: '1px' }}
+              borderColor="line"
+            >
               <LiveDrawing face={face} />
             </Box>
           ))}
