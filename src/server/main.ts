@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
-import type { Server } from 'node:http';
 import { join, resolve } from 'node:path';
 import { createServer } from './app';
+import { listen } from './listen';
 
 const build = resolve(import.meta.dirname, '../../dist');
 const host = process.env.HOST ?? '127.0.0.1';
@@ -12,20 +12,7 @@ if (!existsSync(join(build, 'index.html'))) {
   process.exit(2);
 }
 
-/** Listens on the wanted port, or on a free one when that is taken. */
-function listen(port: number): Promise<Server> {
-  return new Promise((done, fail) => {
-    const server = createServer(build).listen(port, host, () => done(server));
-    server.on('error', fail);
-  });
-}
-
-const server = await listen(firstPort).catch((error: NodeJS.ErrnoException) => {
-  if (error.code !== 'EADDRINUSE' && error.code !== 'EACCES') throw error;
-  return listen(0);
-});
-const address = server.address();
-const port = typeof address === 'object' && address ? address.port : firstPort;
+const { port } = await listen(createServer(build), firstPort, host);
 process.stdout.write(
   `Shuttlecraft is at http://${host.includes(':') ? `[${host}]` : host}:${port}/${process.argv.includes('--demo') ? 'demo' : ''}\n`,
 );

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createServer } from './app';
+import { listen } from './listen';
 
 let server: Server;
 let base: string;
@@ -56,3 +57,15 @@ test.each(['/../secret.txt', '/..%2fsecret.txt', '/assets/..%2f..%2fsecret.txt',
     if (path === '/.hidden') expect(response.status).toBeGreaterThanOrEqual(400);
   },
 );
+
+test('a taken port is left alone and a free one found; both answer', async () => {
+  const taken = (server.address() as AddressInfo).port;
+  const second = await listen(createServer(mkdtempSync(join(tmpdir(), 'shuttlecraft-'))), taken, '127.0.0.1');
+  try {
+    expect(second.port).not.toBe(taken);
+    expect((second.server.address() as AddressInfo).port).toBe(second.port);
+    expect((await fetch(`${base}/`)).status).toBe(200);
+  } finally {
+    second.server.close();
+  }
+});
