@@ -8,10 +8,11 @@ import { listen } from './listen';
 
 let server: Server;
 let base: string;
+let build: string;
 
 beforeAll(async () => {
   const outside = mkdtempSync(join(tmpdir(), 'shuttlecraft-'));
-  const build = join(outside, 'dist');
+  build = join(outside, 'dist');
   mkdirSync(join(build, 'assets'), { recursive: true });
   writeFileSync(join(outside, 'secret.txt'), 'not for serving');
   writeFileSync(join(build, 'index.html'), '<meta property="csp-nonce" nonce="%NONCE%"><style nonce="%NONCE%"></style>');
@@ -60,7 +61,7 @@ test.each(['/../secret.txt', '/..%2fsecret.txt', '/assets/..%2f..%2fsecret.txt',
 
 test('a taken port is left alone and a free one found; both answer', async () => {
   const taken = (server.address() as AddressInfo).port;
-  const second = await listen(createServer(mkdtempSync(join(tmpdir(), 'shuttlecraft-'))), taken, '127.0.0.1');
+  const second = await listen(createServer(build), taken, '127.0.0.1');
   try {
     expect(second.port).not.toBe(taken);
     expect((second.server.address() as AddressInfo).port).toBe(second.port);
