@@ -10,8 +10,12 @@ const common = {
   },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   roots: ['<rootDir>/src', '<rootDir>/demo'],
+  setupFiles: ['fake-indexeddb/auto'],
 };
 export default {
   testTimeout: 900_000,
-  projects: [{ ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['**/*.test.ts'], setupFiles: ['fake-indexeddb/auto'] }],
+  projects: [
+    { ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['**/*.test.ts'] },
+    { ...common, displayName: 'page', testEnvironment: '<rootDir>/scripts/jestBrowser.mjs', testMatch: ['**/*.test.tsx'] },
+  ],
 };

@@ -23,6 +23,8 @@ interface PlacedMark extends Mark {
   readonly instrumentId: string;
 }
 
+const refOf = (mark: PlacedMark): string => `${mark.instrumentId}/${mark.id}`;
+
 /** Strings named for each microphone beside its height. */
 const STRINGS_PER_MICROPHONE = 2;
 
@@ -38,7 +40,7 @@ const STAYS = /^(?!head$|mouth$|.*shoulder$)/;
 const NEAREST = 10;
 
 /** Marks to tape from: the target's own nearest first, then those whose strings stand most across the ones there are. */
-function marksFor(plan: Plan, microphone: PlanMicrophone, count: number): PlacedMark[] {
+function marksFor(plan: Plan, microphone: PlanMicrophone, count: number, kept: ReadonlySet<string>): PlacedMark[] {
   const [instrumentId, sourceId] = targetOf(plan, microphone)?.split('/') ?? [];
   const all = plan.geometries.flatMap((geometry) =>
     geometry.marks
@@ -48,7 +50,8 @@ function marksFor(plan: Plan, microphone: PlanMicrophone, count: number): Placed
   const gap = (mark: Mark): number => distance(mark.positionM, microphone.positionM);
   const near = all.filter((mark) => gap(mark) > 0.03).sort((a, b) => gap(a) - gap(b));
   const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
-  const chosen: PlacedMark[] = own ? [own] : near.slice(0, 1);
+  const read = near.filter((mark) => kept.has(refOf(mark)));
+  const chosen: PlacedMark[] = read.length ? read : own ? [own] : near.slice(0, 1);
   const ways: Vec3[] = [{ x: 0, y: 0, z: 1 }, ...chosen.map((mark) => normalize(subtract(microphone.positionM, mark.positionM)))];
   while (chosen.length < count) {
     const across = (mark: PlacedMark): number => {
@@ -80,13 +83,20 @@ export function walkingOrder(plan: Plan): PlanMicrophone[] {
   return [...plan.microphones].sort((a, b) => tall(a) - tall(b) || walkingAngle(plan, a) - walkingAngle(plan, b));
 }
 
-/** The tape list: for each microphone its height from the floor and its strings, in walking order. */
-export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE): TapeEntry[] {
+/** Marks that were read already, by microphone: "instrumentId/markId". */
+export type ReadMarks = (microphoneId: string) => ReadonlySet<string>;
+const NOTHING_READ: ReadMarks = () => new Set();
+
+/**
+ * The tape list: for each microphone its height from the floor and its strings, in walking order. Marks that were read stay
+ * in the list when the plan moves, so that no reading is lost from sight.
+ */
+export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE, read = NOTHING_READ): TapeEntry[] {
   return walkingOrder(plan).flatMap((microphone) => {
     const common = { microphoneId: microphone.id, microphone: microphone.name, label: microphone.label };
-    const entries = marksFor(plan, microphone, strings).map((mark): TapeEntry => {
+    const entries = marksFor(plan, microphone, strings, read(microphone.id)).map((mark): TapeEntry => {
       const lengthM = distance(mark.positionM, microphone.positionM);
-      const ref = `${mark.instrumentId}/${mark.id}`;
+      const ref = refOf(mark);
       return { ...common, from: mark.name, ref, fromM: mark.positionM, lengthM, toleranceM: toleranceM(plan, microphone, lengthM), kind: 'string' };
     });
     const { z } = microphone.positionM;

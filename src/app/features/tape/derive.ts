@@ -23,7 +23,9 @@ export interface TapeGroup {
 /** The tape list with what was read, microphone by microphone in walking order. */
 export function tapeGroups(session: Session, table: ArrivalTable): TapeGroup[] {
   const { plan } = table;
-  const lines = tapeList(plan, STRINGS).map((entry): TapeLine => {
+  const read = (id: string): ReadonlySet<string> =>
+    new Set(session.tape.filter((reading) => reading.microphoneId === id).map((reading) => reading.from));
+  const lines = tapeList(plan, STRINGS, read).map((entry): TapeLine => {
     const reading = session.tape.find((candidate) => candidate.microphoneId === entry.microphoneId && candidate.from === entry.ref);
     const deviation = reading ? deviationOf(reading.lengthM, entry.lengthM, entry.toleranceM, plan.speedOfSoundMps) : null;
     return { ...entry, readM: reading?.lengthM ?? null, deviation };

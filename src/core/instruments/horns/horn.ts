@@ -8,6 +8,10 @@ import { BRASS, type Horn, SAXOPHONES } from './horns.data';
 
 const point = (p: readonly [number, number, number]): Vec3 => vec3(...p);
 
+/** A flat chain of coordinates as points. */
+const pointsOf = (chain: readonly number[]): Vec3[] =>
+  Array.from({ length: chain.length / 3 }, (_, i) => vec3(chain[3 * i] as number, chain[3 * i + 1] as number, chain[3 * i + 2] as number));
+
 /** Where the bell begins to flare: back along its axis. */
 const throatOf = (horn: Horn): Vec3 => add(point(horn.bellM), scale(normalize(point(horn.looks)), -horn.flareM));
 
@@ -17,9 +21,10 @@ function shapesOf(horn: Horn): Shape[] {
   const r = horn.bellDiameterM / 2;
   const throat = throatOf(horn);
   const mid = add(bell, scale(looks, -0.3 * horn.flareM));
-  const pipes = horn.pipes.flatMap(({ radiusM, points }) =>
-    points.slice(1).map((p, i) => tube(point(points[i] as (typeof points)[number]), point(p), radiusM)),
-  );
+  const pipes = horn.pipes.flatMap(({ radiusM, chain }) => {
+    const points = pointsOf(chain);
+    return points.slice(1).map((p, i) => tube(points[i] as Vec3, p, radiusM));
+  });
   return [
     ...pipes,
     tube(throat, mid, 0.18 * r, 0.42 * r),

@@ -1,0 +1,200 @@
+import { ChakraProvider } from '@chakra-ui/react';
+import { jest } from '@jest/globals';
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import type { ReactElement } from 'react';
+import { inStepDb, logFrequencies, sumResponseDb } from '../../core/acoustics';
+import { system } from '../theme/system';
+import { Choice } from './Choice';
+import { fileName } from './download';
+import { NumberField } from './NumberField';
+import { Rake } from './Rake';
+import { Segments } from './Segments';
+import { Severity } from './Severity';
+import { SumStrip } from './SumStrip';
+import { Toggle } from './Toggle';
+import { VerdictLine } from './VerdictLine';
+
+const show = (element: ReactElement) => render(<ChakraProvider value={system}>{element}</ChakraProvider>);
+
+describe('a number with its unit', () => {
+  const field = (onCommit: (value: number) => void) =>
+    show(<NumberField label="High" unit="cm" value={120.04} low={0} high={240} onCommit={onCommit} />);
+  test('is committed on Enter and on leaving, once', () => {
+    const onCommit = jest.fn();
+    field(onCommit);
+    const input = screen.getByLabelText('High (cm)');
+    fireEvent.change(input, { target: { value: '131,5' } });
+    fireEvent.keyDown(input, { key: 'Enter' });
+    expect(onCommit).toHaveBeenCalledWith(131.5);
+    expect(onCommit).toHaveBeenCalledTimes(1);
+  });
+  test('a true minus sign is taken as a minus', () => {
+    const onCommit = jest.fn();
+    show(<NumberField label="Air" unit="°C" value={20} low={-20} high={50} onCommit={onCommit} />);
+    fireEvent.change(screen.getByLabelText('Air (°C)'), { target: { value: '\u22125' } });
+    fireEvent.blur(screen.getByLabelText('Air (°C)'));
+    expect(onCommit).toHaveBeenCalledWith(-5);
+  });
+  test.each(['', 'tall', '999', '-1', 'NaN', 'Infinity'])('“%s” says what would be right and changes nothing', (typed) => {
+    const onCommit = jest.fn();
+    field(onCommit);
+    const input = screen.getByLabelText('High (cm)');
+    fireEvent.change(input, { target: { value: typed } });
+    fireEvent.blur(input);
+    expect(screen.getByRole('alert').textContent).toBe('High must be a number from 0 to 240 cm.');
+    expect(input.getAttribute('aria-invalid')).toBe('true');
+    expect(onCommit).not.toHaveBeenCalled();
+  });
+  test('leaving it as it was commits nothing, even where more digits are kept behind', () => {
+    const onCommit = jest.fn();
+    field(onCommit);
+    fireEvent.blur(screen.getByLabelText('High (cm)'));
+    expect(onCommit).not.toHaveBeenCalled();
+  });
+});
+
+test('a choice is a labelled list that tells what was picked', () => {
+  const onChange = jest.fn();
+  show(
+    <Choice
+      label="Pattern"
+      value="omni"
+      options={[
+        { value: 'omni', text: 'omni' },
+        { value: 'cardioid', text: 'cardioid' },
+      ]}
+      onChange={onChange}
+    />,
+  );
+  fireEvent.change(screen.getByLabelText('Pattern'), { target: { value: 'cardioid' } });
+  expect(onChange).toHaveBeenCalledWith('cardioid');
+});
+
+test('segments say which one is on', () => {
+  const onChange = jest.fn();
+  show(
+    <Segments
+      label="Drawing"
+      value="plan"
+      options={[
+        { value: 'plan', text: 'Plan' },
+        { value: 'side', text: 'Side' },
+      ]}
+      onChange={onChange}
+    />,
+  );
+  expect(screen.getByRole('button', { name: 'Plan' }).getAttribute('aria-pressed')).toBe('true');
+  fireEvent.click(screen.getByRole('button', { name: 'Side' }));
+  expect(onChange).toHaveBeenCalledWith('side');
+});
+
+test('a toggle shows by a tick, not by colour alone, that it is on', () => {
+  const onToggle = jest.fn();
+  const { rerender } = show(<Toggle label="Locked" on={false} onToggle={onToggle} />);
+  fireEvent.click(screen.getByRole('button', { name: 'Locked' }));
+  expect(onToggle).toHaveBeenCalledTimes(1);
+  rerender(
+    <ChakraProvider value={system}>
+      <Toggle label="Locked" on={true} onToggle={onToggle} />
+    </ChakraProvider>,
+  );
+  expect(screen.getByRole('button', { name: '✓ Locked' }).getAttribute('aria-pressed')).toBe('true');
+});
+
+test('severity is a word and a shape of its own (product rule: nothing told by colour alone)', () => {
+  const shapes = (['fix', 'improve', 'note', 'fine'] as const).map((severity) => {
+    const { container, unmount } = render(<Severity severity={severity} />);
+    const shape = container.querySelector('path')?.getAttribute('d') ?? '';
+    const word = container.textContent;
+    unmount();
+    return [word, shape] as const;
+  });
+  expect(shapes.map(([word]) => word)).toEqual(['Fix', 'Improve', 'Note', 'Fine']);
+  expect(new Set(shapes.map(([, shape]) => shape)).size).toBe(4);
+});
+
+test('a verdict says it, gives the move, and tells why when asked', () => {
+  const onMove = jest.fn();
+  show(
+    <ul>
+      <VerdictLine severity="fix" message="Overhead right is late." why="Its string is longer." moveLabel="Move it" onMove={onMove} />
+    </ul>,
+  );
+  fireEvent.click(screen.getByRole('button', { name: 'Move it' }));
+  expect(onMove).toHaveBeenCalledTimes(1);
+  expect(screen.queryByText('Its string is longer.')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'Why' }));
+  expect(screen.getByText('Its string is longer.')).toBeTruthy();
+});
+
+test('a verdict without a move has no button that does nothing', () => {
+  show(
+    <ul>
+      <VerdictLine severity="note" message="In a corner." />
+    </ul>,
+  );
+  expect(screen.queryAllByRole('button')).toEqual([]);
+});
+
+describe('the arrival rake', () => {
+  const marks = [
+    { id: 'a', label: 'S', colour: 'red', timeMs: 0.49, levelDb: 0, upright: true },
+    { id: 'b', label: 'OL', colour: 'blue', timeMs: 2.92, levelDb: -6, upright: false },
+  ];
+  const place = (container: HTMLElement): number[] =>
+    [...container.querySelectorAll<SVGGElement>('g.slide')].map((g) => Number(/translateX\(([\d.]+)px\)/.exec(g.style.transform)?.[1]));
+  test('tells itself in words: when, and which way up', () => {
+    render(<Rake marks={marks} width={400} height={130} title="Arrival rake of the snare" />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('Arrival rake of the snare: S 0.49 ms upright, OL 2.92 ms inverted');
+  });
+  test('later is farther right; upright is filled, inverted hollow', () => {
+    const { container } = render(<Rake marks={marks} width={400} height={130} title="r" />);
+    const [first, second] = place(container);
+    expect(second).toBeGreaterThan(first ?? Infinity);
+    const fills = [...container.querySelectorAll('g.slide circle')].map((circle) => circle.getAttribute('fill'));
+    expect(fills).toEqual(['red', 'var(--chakra-colors-page)']);
+  });
+  test('two rakes with the same end put the same time at the same place', () => {
+    const one = render(<Rake marks={marks.slice(0, 1)} width={400} height={130} title="r" untilMs={2.92} />);
+    const [alone] = place(one.container);
+    one.unmount();
+    const both = render(<Rake marks={marks} width={400} height={130} title="r" />);
+    expect(alone).toBeCloseTo(place(both.container)[0] ?? 0, 6);
+  });
+  test('nothing that arrives is told as such', () => {
+    render(<Rake marks={[]} width={400} height={130} title="r" />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('r: nothing arrives');
+  });
+});
+
+test('the sum strip draws the dip where the physics puts it: 1 ms, 500 Hz (reference table)', () => {
+  const copies = [
+    { amplitude: 1, delaySeconds: 0 },
+    { amplitude: 1, delaySeconds: 0.001 },
+  ];
+  const frequenciesHz = logFrequencies(400);
+  const { container } = render(
+    <SumStrip
+      frequenciesHz={frequenciesHz}
+      sumDb={sumResponseDb(copies, frequenciesHz)}
+      inStepDb={inStepDb(copies)}
+      width={400}
+      height={140}
+      title="s"
+    />,
+  );
+  const points = [...(container.querySelector('path.sum')?.getAttribute('d') ?? '').matchAll(/([\d.]+) ([\d.]+)/g)].map(
+    ([, x, y]) => [Number(x), Number(y)] as const,
+  );
+  const below1k = points.filter((_, i) => (frequenciesHz[i] ?? 0) < 1000);
+  const lowest = below1k.reduce((a, b) => (b[1] > a[1] ? b : a));
+  const x500 = 34 + (Math.log(500 / 20) / Math.log(1000)) * (400 - 34 - 8);
+  expect(Math.abs(lowest[0] - x500)).toBeLessThan(3);
+});
+
+test('file names keep letters of any script and drop what a file system minds', () => {
+  expect(fileName('Båthus: kit / søndag?', 'json')).toBe('Båthus_ kit _ søndag_.json');
+  expect(fileName('', 'csv')).toBe('session.csv');
+  expect(fileName('x'.repeat(300), 'json')).toHaveLength(85);
+  act(() => undefined);
+});
