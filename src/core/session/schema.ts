@@ -210,7 +210,17 @@ export const librarySchema = object({
 
 const OPTIONS: Joi.ValidationOptions = { presence: 'required', convert: false, abortEarly: true, errors: { wrap: { label: false }, label: 'path' } };
 
+/** A place in a document as people write it: "microphones[2].positionM.x". */
+const pathText = (path: readonly (string | number)[]): string =>
+  path.reduce<string>((text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${key}` : key), '');
+
 /** Validates a value; null when it is right, otherwise one phrase naming the field, e.g. "room.widthM must be a number". */
 export function firstProblem(schema: Joi.Schema, value: unknown): string | null {
-  return schema.validate(value, OPTIONS).error?.details[0]?.message ?? null;
+  const problem = schema.validate(value, OPTIONS).error?.details[0];
+  if (!problem) return null;
+  // Fields that forms show have labels; in a file the field itself is what helps.
+  const label = String(problem.context?.label ?? '');
+  const path = pathText(problem.path);
+  const phrase = path && label && !problem.message.startsWith(path) ? problem.message.replace(label, path) : problem.message;
+  return phrase.replaceAll('ref:', '');
 }
