@@ -68,7 +68,10 @@ export const standSchema = object({
   id,
   name: name.label('Name'),
   minHeightM: number(0, 5).label('Lowest (m)'),
-  maxHeightM: number(0.05, 8).min(Joi.ref('minHeightM')).label('Highest (m)'),
+  maxHeightM: number(0.05, 8)
+    .min(Joi.ref('minHeightM'))
+    .label('Highest (m)')
+    .messages({ 'number.min': '{{#label}} must not be below the lowest, nor below 0.05' }),
   reachM: number(0, 5).label('Boom (m)'),
   footprintM: number(0, 2).label('Feet (m)'),
   maxMomentKgM: number(0, 50).label('Load (kg·m)'),
