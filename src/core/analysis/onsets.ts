@@ -79,7 +79,8 @@ export class OnsetDetector {
     this.strongest[c] = strongest;
     const powerBefore = this.powerEnvelope[c] as number;
     this.powerEnvelope[c] = max(power, powerBefore * FALL);
-    const steep = rise > RISE * before || power > RISE * powerBefore;
+    // The first hop has nothing before it to rise from: that the file begins is no event.
+    const steep = this.hop > 0 && (rise > RISE * before || power > RISE * powerBefore);
     const risen = steep && rise > strongest * LEAST;
     if (this.open) this.watch(c, rise, risen);
     else if (risen) this.pending.push(c);
