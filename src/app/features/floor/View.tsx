@@ -1,33 +1,19 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { memo, useEffect, useRef } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
-import type { Finding } from '../../../core/checks';
-import { applyMove, belongsTo, type Session } from '../../../core/session';
-import { formatDb } from '../../../core/units';
+import type { Session } from '../../../core/session';
 import { Choice } from '../../components/Choice';
-import { Rake } from '../../components/Rake';
 import { Segments } from '../../components/Segments';
-import { Severity } from '../../components/Severity';
-import { SumStrip } from '../../components/SumStrip';
-import { useSize } from '../../components/useSize';
-import { VerdictLine } from '../../components/VerdictLine';
 import type { Face } from '../../drawing/projection';
-import { type LivePlan, useLivePlan } from '../../stores/planHooks';
-import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { useLivePlan } from '../../stores/planHooks';
+import { useLiveSession } from '../../stores/sessionStore';
 import { useCalmSession } from '../../stores/useCalm';
-import { chooseInstrument, chooseNothing, type FloorView, type StripName, setView, useViewStore } from '../../stores/viewStore';
-import { meanLossDb, rakeMarks, shownSource, sumStrip } from './derive';
+import { chooseNothing, type FloorView, setView, useViewStore } from '../../stores/viewStore';
+import { BottomStrip } from './BottomStrip';
+import { shownSource } from './derive';
 import { FloorDrawing } from './FloorDrawing';
-import { GroupPanel } from './GroupPanel';
-import { HeardStrip } from './HeardStrip';
-import { AddInstrument, EditInstrument } from './InstrumentPanel';
-import { LeakStrip } from './LeakStrip';
 import { Legend } from './Legend';
-import { MovesPanel } from './MovesPanel';
-import { RoomPanel } from './RoomPanel';
-import { SelectionPanel } from './SelectionPanel';
-import { ToneStrip } from './ToneStrip';
+import { SidePanel } from './SidePanel';
 
 /** Room with the instruments and microphones, what each hears, and what to mend. */
 export function FloorStation() {
@@ -85,7 +71,7 @@ function Floor({ session }: { session: Session }) {
             </Box>
           ))}
         </Flex>
-        <Strips session={session} live={live} source={source} chosen={chosen} />
+        <BottomStrip session={session} live={live} source={source} chosen={chosen} />
       </Flex>
       <SidePanel session={session} live={live} chosen={chosen} source={source} />
     </Flex>
@@ -181,208 +167,3 @@ const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) 
     </Flex>
   );
 }, sameBar);
-
-/** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
-const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
-  chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
-
-const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = [
-  { value: 'sum', text: 'Rake and sum' },
-  { value: 'heard', text: 'What it hears' },
-  { value: 'leak', text: 'Leak' },
-  { value: 'tone', text: 'Tone guide' },
-];
-
-function Strips({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
-  const strip = useViewStore((state) => state.strip);
-  if (source < 0 || session.microphones.length === 0) return null;
-  return (
-    <Box borderTopWidth="1px" borderColor="line" bg="panel">
-      <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
-      {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
-      {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
-      {strip === 'leak' && <LeakStrip table={live.table} />}
-      {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
-    </Box>
-  );
-}
-
-function SumAndRake({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
-  const [box, size] = useSize<HTMLDivElement>();
-  const half = Math.max(200, size.width > 640 ? size.width / 2 - 24 : size.width - 24);
-  const strip = sumStrip(live.table, summed(session, chosen), source);
-  const name = live.table.plan.sources[source]?.name.toLowerCase();
-  return (
-    <Flex ref={box} wrap="wrap" px="2" pt="1">
-      <Box w={`${half}px`} mr="4">
-        <Box fontSize="sm" color="quiet" px="2">
-          The {name} reaches each microphone after (ms, model)
-        </Box>
-        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={`Arrival rake of the ${name}`} />
-      </Box>
-      {strip && (
-        <Box w={`${half}px`}>
-          <Flex fontSize="sm" color="quiet" px="2" justify="space-between">
-            <span>
-              The {name} in {chosen.length >= 2 ? 'the chosen channels' : 'all channels'} added
-            </span>
-            <span className="measure">loses {formatDb(meanLossDb(strip))}</span>
-          </Flex>
-          <SumStrip
-            {...strip}
-            width={half}
-            height={128}
-            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`}
-          />
-        </Box>
-      )}
-    </Flex>
-  );
-}
-
-/** What the panel at the side is about: something in hand, or the whole. */
-function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
-  const instrument = session.instruments.find((candidate) => candidate.id === useViewStore.getState().chosenInstrument);
-  const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
-  if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
-  if (placed) return <SelectionPanel session={session} table={live.table} placed={placed} source={source} />;
-  if (instrument) return <EditInstrument session={session} instrument={instrument} />;
-  return <Whole session={session} />;
-}
-
-/** Nothing in hand: what is in the room, and the room. */
-function Whole({ session }: { session: Session }) {
-  const [adding, setAdding] = useState(false);
-  if (adding) return <AddInstrument session={session} onDone={() => setAdding(false)} />;
-  return (
-    <>
-      {session.instruments.length > 0 && (
-        <Box mb="3">
-          <Box fontWeight="700" mb="1">
-            Instruments
-          </Box>
-          <Box as="ul" m="0" p="0" aria-label="Instruments">
-            {session.instruments.map((instrument) => (
-              <Box as="li" key={instrument.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
-                <Button
-                  w="100%"
-                  justifyContent="space-between"
-                  variant="ghost"
-                  size="sm"
-                  px="1"
-                  minH={{ base: '44px', md: '36px' }}
-                  onClick={() => chooseInstrument(instrument.id)}
-                >
-                  <span>{instrument.name}</span>
-                  <span style={{ color: 'var(--chakra-colors-quiet)' }}>
-                    {session.microphones.filter((placed) => belongsTo(session, placed, instrument.id)).length} mics
-                  </span>
-                </Button>
-              </Box>
-            ))}
-          </Box>
-          <Button size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
-            Add an instrument
-          </Button>
-        </Box>
-      )}
-      <RoomPanel session={session} />
-    </>
-  );
-}
-
-function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
-  useViewStore((state) => state.chosenInstrument);
-  const inHand = chosen.length > 0;
-  return (
-    <Flex
-      direction="column"
-      w={{ base: '100%', md: '330px' }}
-      flexShrink={0}
-      bg="panel"
-      borderLeftWidth={{ md: '1px' }}
-      borderColor="line"
-      overflow={{ md: 'auto' }}
-      aria-label="Findings and selection"
-      role="region"
-      tabIndex={0}
-    >
-      {session.instruments.length === 0 && (
-        <Box px="4" pb="2">
-          <AddInstrument session={session} />
-        </Box>
-      )}
-      {session.instruments.length > 0 && session.microphones.length === 0 && (
-        <Box px="4" py="3">
-          <Box mb="2">No microphones yet. Choose a set-up; every distance follows from the instrument’s own sizes.</Box>
-          <Button asChild minH="44px" bg="tapeFill" color="#12181b">
-            <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
-              Choose a set-up
-            </Link>
-          </Button>
-        </Box>
-      )}
-      {session.microphones.length > 0 && (
-        <Box
-          px="4"
-          pb="2"
-          flexShrink={0}
-          maxH={{ md: inHand ? '40%' : 'none' }}
-          overflow={{ md: inHand ? 'auto' : 'visible' }}
-          tabIndex={inHand ? 0 : undefined}
-        >
-          <MovesPanel />
-          <Verdicts findings={live.findings} />
-        </Box>
-      )}
-      <Box px="4" py="3" borderTopWidth="2px" borderColor="line">
-        <InHand session={session} live={live} chosen={chosen} source={source} />
-      </Box>
-    </Flex>
-  );
-}
-
-function Verdicts({ findings }: { findings: readonly Finding[] }) {
-  const newest = useRef(findings);
-  newest.current = findings;
-  const make = useCallback((id: string): void => {
-    const move = newest.current.find((finding) => finding.id === id)?.move;
-    if (move) runCommand(applyMove(move));
-  }, []);
-  if (findings.length === 0)
-    return (
-      <Box py="3">
-        <Severity severity="fine" />
-        <Box mt="1">Nothing to mend in the plan. The take check measures; ears decide.</Box>
-      </Box>
-    );
-  return (
-    <Box as="ul" aria-label="Findings" m="0" p="0">
-      {findings.map((finding) => (
-        <Verdict
-          key={finding.id}
-          id={finding.id}
-          severity={finding.severity}
-          message={finding.message}
-          why={finding.why}
-          label={finding.move?.label ?? null}
-          onMove={make}
-        />
-      ))}
-    </Box>
-  );
-}
-
-interface VerdictProps {
-  readonly id: string;
-  readonly severity: Finding['severity'];
-  readonly message: string;
-  readonly why: string;
-  readonly label: string | null;
-  readonly onMove: (id: string) => void;
-}
-
-/** One verdict, drawn anew only when its words change. */
-const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove }: VerdictProps) {
-  return <VerdictLine severity={severity} message={message} why={why} moveLabel={label} onMove={() => onMove(id)} />;
-});

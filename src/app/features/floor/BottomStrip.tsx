@@ -1,0 +1,72 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { Session } from '../../../core/session';
+import { formatDb } from '../../../core/units';
+import { Rake } from '../../components/Rake';
+import { Segments } from '../../components/Segments';
+import { SumStrip } from '../../components/SumStrip';
+import { useSize } from '../../components/useSize';
+import type { LivePlan } from '../../stores/planHooks';
+import { type StripName, setView, useViewStore } from '../../stores/viewStore';
+import { meanLossDb, rakeMarks, sumStrip } from './derive';
+import { HeardStrip } from './HeardStrip';
+import { LeakStrip } from './LeakStrip';
+import { ToneStrip } from './ToneStrip';
+
+/** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
+const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
+  chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
+
+const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = [
+  { value: 'sum', text: 'Rake and sum' },
+  { value: 'heard', text: 'What it hears' },
+  { value: 'leak', text: 'Leak' },
+  { value: 'tone', text: 'Tone guide' },
+];
+
+/** Under the drawing: the rake and the sum, or what one microphone hears, the leak, the tone guide. */
+export function BottomStrip({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
+  const strip = useViewStore((state) => state.strip);
+  if (source < 0 || session.microphones.length === 0) return null;
+  return (
+    <Box borderTopWidth="1px" borderColor="line" bg="panel">
+      <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
+      {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
+      {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
+      {strip === 'leak' && <LeakStrip table={live.table} />}
+      {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
+    </Box>
+  );
+}
+
+function SumAndRake({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
+  const [box, size] = useSize<HTMLDivElement>();
+  const half = Math.max(200, size.width > 640 ? size.width / 2 - 24 : size.width - 24);
+  const strip = sumStrip(live.table, summed(session, chosen), source);
+  const name = live.table.plan.sources[source]?.name.toLowerCase();
+  return (
+    <Flex ref={box} wrap="wrap" px="2" pt="1">
+      <Box w={`${half}px`} mr="4">
+        <Box fontSize="sm" color="quiet" px="2">
+          The {name} reaches each microphone after (ms, model)
+        </Box>
+        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={`Arrival rake of the ${name}`} />
+      </Box>
+      {strip && (
+        <Box w={`${half}px`}>
+          <Flex fontSize="sm" color="quiet" px="2" justify="space-between">
+            <span>
+              The {name} in {chosen.length >= 2 ? 'the chosen channels' : 'all channels'} added
+            </span>
+            <span className="measure">loses {formatDb(meanLossDb(strip))}</span>
+          </Flex>
+          <SumStrip
+            {...strip}
+            width={half}
+            height={128}
+            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`}
+          />
+        </Box>
+      )}
+    </Flex>
+  );
+}

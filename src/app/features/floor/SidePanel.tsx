@@ -1,0 +1,115 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { belongsTo, type Session } from '../../../core/session';
+import type { LivePlan } from '../../stores/planHooks';
+import { chooseInstrument, useViewStore } from '../../stores/viewStore';
+import { GroupPanel } from './GroupPanel';
+import { AddInstrument, EditInstrument } from './InstrumentPanel';
+import { MovesPanel } from './MovesPanel';
+import { RoomPanel } from './RoomPanel';
+import { SelectionPanel } from './SelectionPanel';
+import { Verdicts } from './Verdicts';
+
+/** What the panel at the side is about: something in hand, or the whole. */
+function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
+  const instrument = session.instruments.find((candidate) => candidate.id === useViewStore.getState().chosenInstrument);
+  const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
+  if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
+  if (placed) return <SelectionPanel session={session} table={live.table} placed={placed} source={source} />;
+  if (instrument) return <EditInstrument session={session} instrument={instrument} />;
+  return <Whole session={session} />;
+}
+
+/** Nothing in hand: what is in the room, and the room. */
+function Whole({ session }: { session: Session }) {
+  const [adding, setAdding] = useState(false);
+  if (adding) return <AddInstrument session={session} onDone={() => setAdding(false)} />;
+  return (
+    <>
+      {session.instruments.length > 0 && (
+        <Box mb="3">
+          <Box fontWeight="700" mb="1">
+            Instruments
+          </Box>
+          <Box as="ul" m="0" p="0" aria-label="Instruments">
+            {session.instruments.map((instrument) => (
+              <Box as="li" key={instrument.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
+                <Button
+                  w="100%"
+                  justifyContent="space-between"
+                  variant="ghost"
+                  size="sm"
+                  px="1"
+                  minH={{ base: '44px', md: '36px' }}
+                  onClick={() => chooseInstrument(instrument.id)}
+                >
+                  <span>{instrument.name}</span>
+                  <span style={{ color: 'var(--chakra-colors-quiet)' }}>
+                    {session.microphones.filter((placed) => belongsTo(session, placed, instrument.id)).length} mics
+                  </span>
+                </Button>
+              </Box>
+            ))}
+          </Box>
+          <Button size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
+            Add an instrument
+          </Button>
+        </Box>
+      )}
+      <RoomPanel session={session} />
+    </>
+  );
+}
+
+/** Verdicts above, below them what is in hand. */
+export function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
+  useViewStore((state) => state.chosenInstrument);
+  const inHand = chosen.length > 0;
+  return (
+    <Flex
+      direction="column"
+      w={{ base: '100%', md: '330px' }}
+      flexShrink={0}
+      bg="panel"
+      borderLeftWidth={{ md: '1px' }}
+      borderColor="line"
+      overflow={{ md: 'auto' }}
+      aria-label="Findings and selection"
+      role="region"
+      tabIndex={0}
+    >
+      {session.instruments.length === 0 && (
+        <Box px="4" pb="2">
+          <AddInstrument session={session} />
+        </Box>
+      )}
+      {session.instruments.length > 0 && session.microphones.length === 0 && (
+        <Box px="4" py="3">
+          <Box mb="2">No microphones yet. Choose a set-up; every distance follows from the instrument’s own sizes.</Box>
+          <Button asChild minH="44px" bg="tapeFill" color="#12181b">
+            <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
+              Choose a set-up
+            </Link>
+          </Button>
+        </Box>
+      )}
+      {session.microphones.length > 0 && (
+        <Box
+          px="4"
+          pb="2"
+          flexShrink={0}
+          maxH={{ md: inHand ? '40%' : 'none' }}
+          overflow={{ md: inHand ? 'auto' : 'visible' }}
+          tabIndex={inHand ? 0 : undefined}
+        >
+          <MovesPanel />
+          <Verdicts findings={live.findings} />
+        </Box>
+      )}
+      <Box px="4" py="3" borderTopWidth="2px" borderColor="line">
+        <InHand session={session} live={live} chosen={chosen} source={source} />
+      </Box>
+    </Flex>
+  );
+}
