@@ -253,12 +253,18 @@ describe('voice and guitar on one microphone', () => {
 
 describe('tone guide and kinds', () => {
   test('every line has all its stops on every variant, none in the player’s way of measure', () => {
-    for (const kind of ['guitar', 'drum-kit', 'brass', 'saxophone', 'grand-piano', 'upright-piano', 'cajon'] as const)
+    for (const kind of ['guitar', 'drum-kit', 'brass', 'saxophone', 'grand-piano', 'upright-piano', 'cajon', 'hand-drums'] as const)
       for (const variant of Object.keys(familyOf(kind).variants)) {
         const instrument: Instrument = { id: 'i', kind, variant, name: 'i', positionM: { x: 3, y: 2.5 }, rotationDeg: 0, mirrored: false };
         const microphone = resolvePlan(kit).microphones[0];
         for (const line of toneLinesFor(instrument)) {
-          const places = tonePlaces(line, instrument, microphone as NonNullable<typeof microphone>, { ...kit.room, widthM: 7, depthM: 7 }, 343.2);
+          const places = tonePlaces(
+            line,
+            instrument,
+            microphone as NonNullable<typeof microphone>,
+            { ...kit.room, widthM: 7, depthM: 7, heightM: 3 },
+            343.2,
+          );
           expect([variant, line.id, places.length]).toEqual([variant, line.id, line.stops.length]);
           for (const place of places) expect(place.distanceM).toBeLessThan(1.6);
         }

@@ -147,4 +147,56 @@ export const TONE_LINES: readonly ToneLine[] = [
       { name: 'Rear port', place: offset('port', 0.03, -0.12, 0), aim: at('port'), words: 'bass; flip it' },
     ],
   },
+  {
+    id: 'rack-tom-head',
+    name: 'Across the rack tom’s head',
+    instrument: 'drum-kit',
+    variants: ['four-piece', 'five-piece'],
+    source: 'rack-tom',
+    stops: [
+      {
+        name: 'Low, at the rim',
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.01, heightM: 0.03 },
+        aim: at('rack-tom-rim'),
+        words: 'too close: overtones',
+      },
+      {
+        name: 'Between rim and centre',
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.035, heightM: 0.06 },
+        aim: at('rack-tom-centre'),
+        words: 'attack and note',
+      },
+      {
+        name: 'Higher up',
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.02, heightM: 0.14 },
+        aim: at('rack-tom-centre'),
+        words: 'rounder, more of the kit: too far is another snare microphone',
+      },
+    ],
+  },
+  {
+    id: 'conga-head',
+    name: 'Round the conga',
+    instrument: 'hand-drums',
+    variants: ['conga-pair', 'conga-three'],
+    source: 'conga',
+    stops: [
+      { name: 'At the rim', place: offset('conga-rim-far', 0, 0.06, 0.12), aim: at('conga-rim-far'), words: 'slaps, overtones' },
+      { name: 'Over the head', place: offset('conga-head', 0, 0.16, 0.21), aim: at('conga-head'), words: 'open tones and slaps alike' },
+      { name: 'At the open end', place: offset('conga-open', 0.1, 0.16, 0.08), aim: at('conga-open'), words: 'low notes; flip it' },
+    ],
+  },
+  {
+    id: 'tuba-bell',
+    name: 'Above the tuba’s bell',
+    instrument: 'brass',
+    variants: ['tuba'],
+    source: 'bell',
+    stops: [
+      bell('Close above', 0.4, 0, 'direct, breath'),
+      bell('Above', 0.6, 0, 'round'),
+      bell('Higher', 1, 0, 'opens the sound'),
+      bell('Beside the axis', 0.6, 35, 'darker, less breath'),
+    ],
+  },
 ];
