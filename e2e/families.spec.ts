@@ -109,6 +109,23 @@ test('kit: a spoiled set-up mended by the smallest moves; a second instrument be
   await moves.getByRole('button', { name: /^Make/ }).click();
   await expect(findings).not.toContainText(/closer along its string|farther along its string/);
   await page.keyboard.press('Escape');
+  // A piece of the kit in hand is dragged, and undone.
+  await page
+    .getByRole('list', { name: 'Instruments' })
+    .getByRole('button', { name: /Five-piece kit/ })
+    .click();
+  const piece = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: 'Ride, piece of the kit' });
+  const ride = await piece.boundingBox();
+  if (!ride) throw new Error('the ride is drawn');
+  const before = await piece.getAttribute('transform');
+  await page.mouse.move(ride.x + ride.width / 2, ride.y + ride.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(ride.x + ride.width / 2 + 18, ride.y + ride.height / 2 - 14, { steps: 4 });
+  await page.mouse.up();
+  expect(await piece.getAttribute('transform')).not.toBe(before);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => piece.getAttribute('transform')).toBe(before);
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Add an instrument' }).click();
   await page.getByRole('button', { name: 'Cajon', exact: true }).click();
   await page.getByRole('button', { name: 'Put it in the room' }).click();

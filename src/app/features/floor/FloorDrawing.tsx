@@ -15,6 +15,7 @@ import { AimHandle } from './AimHandle';
 import { InstrumentHandle } from './InstrumentHandle';
 import { KeepOutMarks } from './KeepOutMarks';
 import { MicrophoneHandle } from './MicrophoneHandle';
+import { PieceHandles } from './PieceHandles';
 import { SourceMarks } from './SourceMarks';
 import { StandMarks } from './StandMarks';
 import { Strings } from './Strings';
@@ -144,6 +145,11 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
             />
           ))}
           <SourceMarks table={table} paper={paper} zoom={transform.k} shown={source} />
+          {session.instruments.map((instrument) =>
+            instrument.id === chosenInstrument && instrument.kind === 'drum-kit' ? (
+              <PieceHandles key={instrument.id} instrument={instrument} paper={paper} zoom={transform.k} />
+            ) : null,
+          )}
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           {session.microphones.map((placed) =>
             chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null,
