@@ -1,4 +1,4 @@
-import { amplitudeRatioFromDb, dbFromAmplitudeRatio } from '../units';
+import { amplitudeRatioFromDb, dbFromAmplitudeRatio, dbFromPowerRatio, powerRatioFromDb } from '../units';
 
 /**
  * Lowest cancelled frequency above 0 Hz of two equal copies a delay apart.
@@ -55,4 +55,14 @@ export function inStepDb(copies: readonly Copy[]): number {
 /** `count` frequencies spaced evenly on a logarithmic axis from `lowHz` to `highHz`, both included. */
 export function logFrequencies(count: number, lowHz = 20, highHz = 20_000): Float64Array {
   return Float64Array.from({ length: count }, (_, i) => lowHz * (highHz / lowHz) ** (i / (count - 1)));
+}
+
+/**
+ * What a sum loses on average against the same copies in step, dB: `inStep` less the energy mean of the sum over its
+ * frequencies (evenly over the octaves where they are spaced so).
+ */
+export function meanLossDb(sumDb: ArrayLike<number>, inStep: number): number {
+  let energy = 0;
+  for (let i = 0; i < sumDb.length; i++) energy += powerRatioFromDb(sumDb[i] as number);
+  return inStep - dbFromPowerRatio(energy / sumDb.length);
 }

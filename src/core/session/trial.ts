@@ -1,9 +1,8 @@
-import { logFrequencies, sumResponseDb } from '../acoustics';
+import { inStepDb, logFrequencies, meanLossDb, sumResponseDb } from '../acoustics';
 import { type ArrivalTable, arrivalTable, copyOf, sourceKey } from '../arrivals';
 import { checkPlan, type Finding, leaks } from '../checks';
 import type { Recipe } from '../setups';
 import { imagePosition } from '../stereo';
-import { dbFromAmplitudeRatio } from '../units';
 import type { Session } from './document';
 import { placeSetup } from './placing';
 import { resolvePlan } from './resolve';
@@ -40,10 +39,7 @@ export function monoLossDb(table: ArrivalTable, source: number): number | null {
   const count = table.plan.microphones.length;
   if (count < 2 || source < 0) return null;
   const copies = table.plan.microphones.map((_, m) => copyOf(table, m, source));
-  const inStep = copies.reduce((sum, copy) => sum + Math.abs(copy.amplitude), 0);
-  const sum = sumResponseDb(copies, FREQUENCIES);
-  const mean = sum.reduce((total, db) => total + 10 ** (db / 10), 0) / sum.length;
-  return dbFromAmplitudeRatio(inStep) - dbFromAmplitudeRatio(Math.sqrt(mean));
+  return meanLossDb(sumResponseDb(copies, FREQUENCIES), inStepDb(copies));
 }
 
 /** Tries a set-up alone round an instrument. */

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { boathouseKit } from '../../../demo/boathouse';
 import { createRandom, distance, median, type Random, type Vec3, vec3 } from '../math';
 import { resolvePlan } from '../session';
@@ -151,6 +152,30 @@ describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () =>
     const flat = solvePosition(line, vec3(2, 0, 1));
     expect(flat.ok).toBe(false);
     expect(!flat.ok && flat.reason).toMatch(/do not fix its place/);
+  });
+
+  test('the same place as the reference solver finds (ml-levenberg-marquardt, npm), 50 seeded cases', () => {
+    for (let seed = 1; seed <= 50; seed++) {
+      const { planned, readings } = tapeCase(createRandom(9000 + seed), 4);
+      const ours = solvePosition(readings, planned);
+      if (!ours.ok) throw new Error(`seed ${seed}: ${ours.reason}`);
+      const model =
+        (at: number[]) =>
+        (index: number): number => {
+          const [x = 0, y = 0, z = 0] = at;
+          const from = readings[index]?.fromM;
+          return from ? distance(from, vec3(x, y, z)) : z;
+        };
+      const reference = levenbergMarquardt({ x: readings.map((_, i) => i), y: readings.map((reading) => reading.lengthM) }, model, {
+        initialValues: [planned.x, planned.y, planned.z],
+        damping: 1e-3,
+        gradientDifference: 1e-6,
+        maxIterations: 200,
+        errorTolerance: 1e-14,
+      });
+      const [x = 0, y = 0, z = 0] = reference.parameterValues;
+      expect([seed, distance(ours.positionM, vec3(x, y, z)) < 2e-4]).toEqual([seed, true]);
+    }
   });
 
   test('swapping readings changes nothing; moving the room moves the answer along (symmetry)', () => {

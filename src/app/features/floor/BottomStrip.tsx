@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { meanLossDb } from '../../../core/acoustics';
 import type { Session } from '../../../core/session';
 import { formatDb } from '../../../core/units';
 import { Rake } from '../../components/Rake';
@@ -7,7 +8,7 @@ import { SumStrip } from '../../components/SumStrip';
 import { useSize } from '../../components/useSize';
 import type { LivePlan } from '../../stores/planHooks';
 import { type StripName, setView, useViewStore } from '../../stores/viewStore';
-import { meanLossDb, rakeMarks, sumStrip } from './derive';
+import { rakeMarks, sumStrip } from './derive';
 import { HeardStrip } from './HeardStrip';
 import { LeakStrip } from './LeakStrip';
 import { ToneStrip } from './ToneStrip';
@@ -57,13 +58,13 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
             <span>
               The {name} in {chosen.length >= 2 ? 'the chosen channels' : 'all channels'} added
             </span>
-            <span className="measure">loses {formatDb(meanLossDb(strip))}</span>
+            <span className="measure">loses {formatDb(meanLossDb(strip.sumDb, strip.inStepDb))}</span>
           </Flex>
           <SumStrip
             {...strip}
             width={half}
             height={128}
-            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip))} against channels in step`}
+            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip.sumDb, strip.inStepDb))} against channels in step`}
           />
         </Box>
       )}

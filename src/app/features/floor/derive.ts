@@ -1,7 +1,6 @@
 import { inStepDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
 import { type ArrivalTable, copyOf, sourceKey } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/session';
-import { dbFromAmplitudeRatio } from '../../../core/units';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
@@ -57,9 +56,3 @@ export function sumStrip(table: ArrivalTable, ids: readonly string[], source: nu
   const relative = copies.map((copy) => ({ amplitude: copy.amplitude / loudest, delaySeconds: copy.delaySeconds - earliest }));
   return { frequenciesHz: FREQUENCIES, sumDb: sumResponseDb(relative, FREQUENCIES), inStepDb: inStepDb(relative) };
 }
-
-/** How much the sum of two or more microphones loses on average over the octaves, dB. */
-export const meanLossDb = (strip: Strip): number => {
-  const mean = strip.sumDb.reduce((total, db) => total + 10 ** (db / 10), 0) / strip.sumDb.length;
-  return strip.inStepDb - dbFromAmplitudeRatio(Math.sqrt(mean));
-};
