@@ -5,20 +5,13 @@ import type { Fault } from '../core/render';
 import type { Session } from '../core/session';
 import type { MovesJob, PatchJob, TakeAnswer, TakeFile, TakeJob } from './protocol';
 
-/** A worker started on first use and kept until disposed. */
-function lazyWorker<T>(start: () => Worker): { remote(): Remote<T>; dispose(): void } {
-  let worker: Worker | null = null;
+/** A worker started on first use and kept for the life of the page, whichever view asks. */
+function lazyWorker<T>(start: () => Worker): { remote(): Remote<T> } {
   let remote: Remote<T> | null = null;
   return {
     remote: () => {
-      worker ??= start();
-      remote ??= wrap<T>(worker);
+      remote ??= wrap<T>(start());
       return remote;
-    },
-    dispose: () => {
-      worker?.terminate();
-      worker = null;
-      remote = null;
     },
   };
 }
@@ -54,11 +47,4 @@ export async function assignInputsInWorker(problem: PatchProblem): Promise<Patch
   const mine = ++latestPatch;
   const result = await patchWorker.remote().assign(problem);
   return mine === latestPatch ? result : null;
-}
-
-/** Ends the workers; they start again on the next use. */
-export function disposeWorkers(): void {
-  takeWorker.dispose();
-  patchWorker.dispose();
-  movesWorker.dispose();
 }

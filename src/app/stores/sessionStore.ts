@@ -117,4 +117,3 @@ export function takeOver(session: Session): void {
 }
 
 export const dismissNotice = (): void => useSessionStore.setState({ notice: null });
-export const saveNow = (session: Session): Promise<void> => save(session);
