@@ -11,6 +11,8 @@ const common = {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   roots: ['<rootDir>/src', '<rootDir>/demo'],
   setupFiles: ['fake-indexeddb/auto'],
+  // The bundler collects the stations; without it the folder is read.
+  moduleNameMapper: { '/stations$': '<rootDir>/scripts/jestStations.ts' },
 };
 export default {
   testTimeout: 900_000,

@@ -1,6 +1,6 @@
 import { smallestMoves } from '../src/core/optimise';
 import { harmDb } from '../src/core/optimise/harm';
-import { resolvePlan } from '../src/core/session';
+import { resolvePlan } from '../src/core/planning';
 import { largeSession } from './plan';
 
 /** Smallest moves for 12 microphones and 14 sources against the same number of harms worked out whole. */

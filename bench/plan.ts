@@ -1,8 +1,9 @@
 import { boathouseKit } from '../demo/boathouse';
 import { arrivalTable } from '../src/core/arrivals';
 import { checkPlan } from '../src/core/checks';
+import { moveMicrophone, type Session } from '../src/core/document';
 import { createRandom } from '../src/core/math';
-import { moveMicrophone, resolvePlan, type Session } from '../src/core/session';
+import { resolvePlan } from '../src/core/planning';
 
 /** Two kits (14 sources) and twelve microphones. */
 export function largeSession(): Session {

@@ -1,7 +1,8 @@
+import { addInstrument, newSession, type Session, type Shelf, sound } from '../src/core/document';
 import type { Instrument } from '../src/core/instruments';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
-import { addInstrument, newSession, placeSetup, type Session, type Shelf } from '../src/core/session';
+import { placeSetup } from '../src/core/planning';
 import { recipeById } from '../src/core/setups';
 import { STAND_CATALOGUE } from '../src/core/stands';
 
@@ -38,7 +39,7 @@ function sessionOf(part: Part): Session {
     empty,
   );
   const recipe = recipeById(part.recipe);
-  return recipe ? placeSetup(withInstrument, recipe, instrumentId, newId).session : withInstrument;
+  return sound(recipe ? placeSetup(withInstrument, recipe, instrumentId, newId).session : withInstrument);
 }
 
 const KIT: Part = {

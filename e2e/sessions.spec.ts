@@ -28,14 +28,20 @@ test('new, rename, duplicate, delete with undo, export and import', async ({ pag
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 
   await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
-  await expect(page.getByText(/was taken in/)).toBeVisible();
+  const coming = page.getByRole('region', { name: 'Import' });
+  await expect(coming).toContainText('is here in another form: both are kept');
+  await coming.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByText('Taken in.')).toBeVisible();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);
+
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 
   const bad = info.outputPath('bad.json');
   await writeFile(bad, (await readFile(file, 'utf8')).replace('"widthM": 5.4', '"widthM": "wide"'));
   await page.getByLabel('Import a session, shelf or backup file').setInputFiles(bad);
   await expect(page.getByRole('alert')).toContainText('room.widthM must be a number. Nothing was changed.');
-  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);
+  await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 });
 
 test('what is changed is there after a reload, and a second tab sees it', async ({ context, page }) => {
@@ -44,7 +50,7 @@ test('what is changed is there after a reload, and a second tab sees it', async 
   await second.goto(page.url());
   await expect(second.getByRole('button', { name: /Kick microphone/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /^cm: metric/ }).click();
-  await expect(second.getByRole('status')).toContainText('Another tab changed this session');
+  await expect(second.getByText(/Another tab changed this session/)).toBeVisible();
   await expect(second.getByRole('button', { name: /^in: imperial/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /^in: imperial/ })).toBeVisible();

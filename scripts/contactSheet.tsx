@@ -3,9 +3,10 @@ import { chromium } from '@playwright/test';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { BOATHOUSE_SHELF } from '../demo/boathouse';
 import { StaticFace } from '../src/app/drawing/StaticFace';
+import { addInstrument, newSession, type Session } from '../src/core/document';
 import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../src/core/instruments';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
-import { addInstrument, newSession, placeSetup, type Session } from '../src/core/session';
+import { placeSetup } from '../src/core/planning';
 import { RECIPES, type Recipe } from '../src/core/setups';
 
 /** Draws every instrument and every set-up on one contact sheet: npm run contact-sheet -- [FOLDER]. */

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import parse from 'joi-to-json';
-import { librarySchema, sessionSchema, shelfSchema } from '../src/core/session';
+import { librarySchema, sessionSchema, shelfSchema } from '../src/core/document';
 
 /** Writes the JSON Schema of every document that leaves or enters, from the Joi schemas that guard the door. */
 for (const [name, schema] of Object.entries({ session: sessionSchema, shelf: shelfSchema, library: librarySchema }))

@@ -1,7 +1,8 @@
 import { arrivalTable } from '../core/arrivals';
 import { checkPlan, type Finding } from '../core/checks';
+import type { Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
-import { gainSetting, patchInputs, patchProblem, resolvePlan, type Session, withExpectations } from '../core/session';
+import { gainSetting, patchInputs, patchProblem, resolvePlan, withExpectations } from '../core/planning';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {

@@ -2,8 +2,8 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { writeWav } from '../core/audio';
+import { resolvePlan } from '../core/planning';
 import { renderTake } from '../core/render';
-import { resolvePlan } from '../core/session';
 import { InputError, runCommand } from './files';
 import { readSession } from './sessionFile';
 

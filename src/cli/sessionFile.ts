@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
+import type { Session } from '../core/document';
 import { importDocument } from '../core/exchange';
-import type { Session } from '../core/session';
 import { InputError } from './files';
 
 /** Reads an exported session, or throws an {@link InputError} with one sentence. */

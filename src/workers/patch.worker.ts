@@ -1,13 +1,11 @@
-import { expose } from 'comlink';
 import wasmUrl from 'highs/runtime?url';
 import { assignInputs } from '../core/patch';
 import { loadMilpSolver } from '../core/patch/highs';
-import type { PatchJob } from './protocol';
+import { serveJob } from './serveJob';
 
-const solver = loadMilpSolver(wasmUrl);
-
-const job: PatchJob = {
-  assign: async (problem) => assignInputs(problem, await solver),
-};
-
-expose(job);
+serveJob('patch', async (problem) => {
+  const solver = await loadMilpSolver(wasmUrl).catch(() => {
+    throw new Error('its solver could not be loaded: load the page again');
+  });
+  return assignInputs(problem, solver);
+});

@@ -1,10 +1,10 @@
 import type { TakeReport } from '../core/analysis';
+import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fault } from '../core/render';
-import type { Session } from '../core/session';
 
-/** One file handed to the take worker; Files are Blobs and travel without being copied. */
+/** One file handed to a worker; Files are Blobs and travel without being copied. */
 export interface TakeFile {
   readonly name: string;
   readonly blob: Blob;
@@ -19,19 +19,28 @@ export interface ChannelPeaks {
 
 export type TakeAnswer =
   | { readonly ok: true; readonly report: TakeReport; readonly waveforms: readonly ChannelPeaks[]; readonly refused: readonly string[] }
-  | { readonly ok: false; readonly reason: string; readonly cancelled: boolean };
+  | { readonly ok: false; readonly reason: string };
 
-export interface TakeJob {
-  check(files: readonly TakeFile[], onProgress: (share: number) => void): Promise<TakeAnswer>;
-  cancel(): void;
+/** Every job that runs off the page: what goes in and what comes out. */
+export interface Jobs {
+  readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
   /** The take that a session predicts, one WAV per microphone. */
-  render(session: Session, seed: number, faults: readonly Fault[]): Promise<readonly TakeFile[]>;
+  readonly 'render-take': {
+    readonly input: { readonly session: Session; readonly seed: number; readonly faults: readonly Fault[] };
+    readonly output: readonly TakeFile[];
+  };
+  readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
+  readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
+}
+export type JobName = keyof Jobs;
+
+export interface JobMessage {
+  readonly id: number;
+  readonly input: unknown;
 }
 
-export interface PatchJob {
-  assign(problem: PatchProblem): Promise<PatchResult>;
-}
-
-export interface MovesJob {
-  smallest(session: Session): SmallestMoves;
-}
+export type WorkerMessage =
+  | { readonly kind: 'ready' }
+  | { readonly kind: 'progress'; readonly id: number; readonly share: number }
+  | { readonly kind: 'done'; readonly id: number; readonly output: unknown }
+  | { readonly kind: 'failed'; readonly id: number; readonly reason: string };

@@ -1,42 +1,64 @@
 import Dexie, { type Table } from 'dexie';
-import type { Session, Shelf } from '../../core/session';
+import { newId } from '../components/newId';
 
-/** A stored session. The tab that wrote it is kept so that others know it was not them. */
+/** A stored session as it was written, of whatever version: nothing is known of it until it is read. */
 export interface SessionRow {
   readonly id: string;
   readonly updatedAt: string;
+  /** Counts the writes of this row, from 1; a writer that has not seen the last one must look first. */
+  readonly revision: number;
+  /** The tab that wrote it, so that others know it was not them, and its own count of documents at the time. */
   readonly savedBy: string;
-  readonly session: Session;
+  readonly count: number;
+  readonly session: unknown;
 }
 
+/** The one shelf of one's own, as a document with its version. */
 export interface ShelfRow {
   readonly id: 'shelf';
-  readonly shelf: Shelf;
+  readonly revision: number;
+  readonly shelf: unknown;
+}
+
+/** The take on the bench of a session. */
+export interface TakeRow {
+  readonly sessionId: string;
+  readonly take: unknown;
 }
 
 class ShuttlecraftDatabase extends Dexie {
   sessions!: Table<SessionRow, string>;
   shelves!: Table<ShelfRow, string>;
+  takes!: Table<TakeRow, string>;
 
   constructor() {
     super('shuttlecraft');
     this.version(1).stores({ sessions: 'id, updatedAt', shelves: 'id' });
+    this.version(2)
+      .stores({ sessions: 'id, updatedAt', shelves: 'id', takes: 'sessionId' })
+      .upgrade(async (upgrade) => {
+        await upgrade
+          .table('sessions')
+          .toCollection()
+          .modify((row) => {
+            row.revision = 1;
+            row.count = 0;
+          });
+        await upgrade
+          .table('shelves')
+          .toCollection()
+          .modify((row) => {
+            row.revision = 1;
+            row.shelf = { format: 'shuttlecraft-shelf', version: 1, ...row.shelf };
+          });
+      });
   }
 }
 
 export const database = new ShuttlecraftDatabase();
 
 /** Names this tab; every write carries it. */
-export const TAB_ID = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
-
-export const storeSession = (session: Session): Promise<string> =>
-  database.sessions.put({ id: session.id, updatedAt: session.updatedAt, savedBy: TAB_ID, session });
-
-export const loadSession = async (id: string): Promise<Session | null> => (await database.sessions.get(id))?.session ?? null;
-export const deleteSession = (id: string): Promise<void> => database.sessions.delete(id);
-
-export const loadShelf = async (): Promise<Shelf | null> => (await database.shelves.get('shelf'))?.shelf ?? null;
-export const storeShelf = (shelf: Shelf): Promise<string> => database.shelves.put({ id: 'shelf', shelf });
+export const TAB_ID = newId();
 
 /** Why a write failed, in a sentence that says what to do. */
 export function saveProblem(error: unknown): string {
@@ -46,3 +68,7 @@ export function saveProblem(error: unknown): string {
     return 'The browser has no room left, so your last changes are not saved: export this session now, then delete old ones.';
   return 'The browser refuses to save (a private window, or storage switched off), so your changes live only in this tab: export this session before you close it.';
 }
+
+/** Why a read failed; nothing is taken to be absent only because it could not be read. */
+export const readProblem = (error: unknown): string =>
+  `The browser’s storage cannot be read just now (${error instanceof Error ? error.name : 'unknown trouble'}). Nothing was changed; load the page again, and close other tabs of Shuttlecraft if it stays so.`;

@@ -1,4 +1,6 @@
-import { geometryOf, resolvePlan, type Session } from '../../core/session';
+import type { Session } from '../../core/document';
+import { geometryOf } from '../../core/instruments';
+import { resolvePlan } from '../../core/planning';
 import { angleOnPaper } from './glyphAngle';
 import { InstrumentDrawing } from './InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from './MicrophoneGlyph';

@@ -1,9 +1,9 @@
 import { render } from '@testing-library/react';
 import fc from 'fast-check';
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
+import type { Session } from '../../core/document';
 import { familyOf, INSTRUMENT_KINDS, placedGeometry } from '../../core/instruments';
 import { vec3 } from '../../core/math';
-import type { Session } from '../../core/session';
 import { angleOnPaper } from './glyphAngle';
 import { convexHull, type Point2 } from './hull';
 import { InstrumentThumb } from './InstrumentThumb';

@@ -1,4 +1,5 @@
-import { geometryOf, type Session } from '../../core/session';
+import type { Session } from '../../core/document';
+import { geometryOf } from '../../core/instruments';
 import { type Focus, focusOn, type Projection } from './projection';
 
 /** The part of the room where the instruments and microphones are. */

@@ -1,26 +1,21 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { liveQuery } from 'dexie';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
+import type { Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
-import type { Session } from '../../core/session';
 import { download, fileName } from '../components/download';
-import { database, TAB_ID } from '../db/database';
-import { dismissNotice, openSession, redo, takeOver, undo, useSessionStore } from '../stores/sessionStore';
-import { clearTake, useTakeStore } from '../stores/takeStore';
+import { database } from '../db/database';
+import { dismissNotice, follow, keepAnyway, type Opened, openSession, redo, saveAgain, undo, useSessionStore } from '../stores/sessionStore';
+import { restoreTake } from '../stores/takeStore';
+import { keepSelection, restoreSelection } from '../stores/viewStore';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
 
 /** Follows the stored session: what another tab saves shows up here. */
 function useOtherTabs(id: string): void {
   useEffect(() => {
-    const subscription = liveQuery(() => database.sessions.get(id)).subscribe({
-      next: (row) => {
-        const { doc } = useSessionStore.getState();
-        if (row && doc && row.savedBy !== TAB_ID && doc.id === id && row.updatedAt > doc.updatedAt) takeOver(row.session);
-      },
-      error: () => undefined,
-    });
+    const subscription = liveQuery(() => database.sessions.get(id)).subscribe({ next: (row) => follow(row, id), error: () => undefined });
     return () => subscription.unsubscribe();
   }, [id]);
 }
@@ -39,52 +34,106 @@ function useUndoKeys(): void {
   }, []);
 }
 
+function Banner({ grave, words, children }: { grave: boolean; words: string; children: ReactNode }) {
+  return (
+    <Flex
+      role={grave ? 'alert' : 'status'}
+      className="no-print"
+      px="4"
+      py="2"
+      gap="3"
+      align="center"
+      wrap="wrap"
+      bg="panel"
+      borderBottomWidth="2px"
+      borderColor={grave ? 'fix' : 'note'}
+      color={grave ? 'fix' : 'ink'}
+    >
+      <Box flex="1" minW="220px">
+        {words}
+      </Box>
+      {children}
+    </Flex>
+  );
+}
+
+/** What must be said about saving, and about other tabs. */
 function Banners({ session }: { session: Session }) {
-  const { saveProblem, notice } = useSessionStore();
+  const { saveProblem, saving, notice } = useSessionStore();
+  const exportIt = (
+    <Button
+      size="sm"
+      minH="44px"
+      variant="outline"
+      onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}
+    >
+      Export it
+    </Button>
+  );
   return (
     <>
-      {saveProblem && (
-        <Flex role="alert" className="no-print" px="4" py="2" gap="3" align="center" bg="panel" borderBottomWidth="2px" borderColor="fix" color="fix">
-          <Box flex="1">{saveProblem}</Box>
-          <Button size="sm" variant="outline" onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}>
-            Export it
+      {saveProblem && saving !== 'saved' && (
+        <Banner grave words={saveProblem}>
+          {exportIt}
+          <Button size="sm" minH="44px" variant="outline" onClick={saveAgain}>
+            Try again
           </Button>
-        </Flex>
+        </Banner>
+      )}
+      {saving === 'gone' && (
+        <Banner grave words="This session was deleted in another tab. What you see is only here now.">
+          {exportIt}
+          <Button size="sm" minH="44px" variant="outline" onClick={keepAnyway}>
+            Keep it
+          </Button>
+        </Banner>
       )}
       {notice && (
-        <Flex role="status" className="no-print" px="4" py="2" gap="3" align="center" bg="panel" borderBottomWidth="2px" borderColor="note">
-          <Box flex="1">{notice}</Box>
-          <Button size="sm" variant="outline" onClick={dismissNotice}>
+        <Banner grave={false} words={notice}>
+          <Button size="sm" minH="44px" variant="outline" onClick={dismissNotice}>
             Good
           </Button>
-        </Flex>
+        </Banner>
       )}
     </>
   );
+}
+
+/** Brings a session onto the bench, with its take and what was in hand before a reload. */
+function useOnTheBench(id: string): Opened | null {
+  const [opened, setOpened] = useState<Opened | null>(null);
+  useEffect(() => {
+    let current = true;
+    let stop = (): void => undefined;
+    void openSession(id).then((result) => {
+      const { doc } = useSessionStore.getState();
+      if (!current) return;
+      if (doc?.id === id) {
+        restoreSelection(doc);
+        stop = keepSelection(id);
+        void restoreTake(id);
+      }
+      setOpened(result);
+    });
+    return () => {
+      current = false;
+      stop();
+    };
+  }, [id]);
+  return opened;
 }
 
 /** The frame round every station of one session. */
 export function SessionFrame() {
   const { id = '' } = useParams();
   const session = useSessionStore((state) => state.doc);
-  const [found, setFound] = useState<boolean | null>(null);
   useOtherTabs(id);
   useUndoKeys();
-  useEffect(() => {
-    let current = true;
-    void openSession(id).then((ok) => {
-      if (!current) return;
-      setFound(ok);
-      if (useTakeStore.getState().sessionId !== id) clearTake();
-    });
-    return () => {
-      current = false;
-    };
-  }, [id]);
-  if (found === false)
+  const opened = useOnTheBench(id);
+  if (opened && opened.kind !== 'open')
     return (
-      <Box p="8">
-        There is no session here. <Link to="/">Go to all sessions.</Link>
+      <Box p="8" role={opened.kind === 'trouble' ? 'alert' : undefined}>
+        {opened.kind === 'trouble' ? opened.reason : 'There is no session here.'} <Link to="/">Go to all sessions.</Link>
       </Box>
     );
   if (!session || session.id !== id) return null;

@@ -1,30 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
-import type { Session } from '../../core/session';
+import type { Session } from '../../core/document';
+import { STATIONS } from '../stations';
 import { livePlan } from '../stores/planHooks';
 import { useTakeStore } from '../stores/takeStore';
-import { STATIONS } from './stations';
+import type { StopState } from './station';
 
-type StopState = 'open' | 'trouble' | 'done';
 const STATE_WORDS: Record<StopState, string> = { open: 'not begun', trouble: 'something to fix', done: 'done' };
 
-function stateOf(path: string, session: Session, proven: boolean, takeFixes: number): StopState {
-  const { findings, table } = livePlan(session);
-  const placed = session.microphones.length > 0;
-  if (path === 'floor') return !placed ? 'open' : findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
-  if (path === 'tape') {
-    const read = new Set(session.tape.map((reading) => reading.microphoneId)).size;
-    return placed && read >= session.microphones.length ? 'done' : 'open';
-  }
-  if (path === 'patch')
-    return !placed || Object.keys(session.patch).length === 0
-      ? 'open'
-      : table.plan.microphones.every((m) => session.patch[m.id])
-        ? 'done'
-        : 'trouble';
-  if (path === 'check') return !proven ? 'open' : takeFixes > 0 ? 'trouble' : 'done';
-  return placed && Object.keys(session.patch).length > 0 ? 'done' : 'open';
-}
+/** Stops of the line, in the order of the day. */
+const STOPS = STATIONS.filter((station) => station.order !== null).sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
 
 function Stop({ state }: { state: StopState }) {
   const colour = state === 'trouble' ? 'fix' : state === 'done' ? 'fine' : 'edge';
@@ -39,8 +24,9 @@ function Stop({ state }: { state: StopState }) {
 
 /** The stations as stops on one line; at phone width a bar at the bottom. */
 export function StationLine({ session }: { session: Session }) {
-  const proven = useTakeStore((state) => state.report !== null && state.sessionId === session.id);
-  const fixes = useTakeStore((state) => state.fixCount);
+  const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
+  const matching = useTakeStore((state) => state.matching);
+  const facts = { session, live: livePlan(session), take: { report, matching } };
   return (
     <Flex
       as="nav"
@@ -57,8 +43,8 @@ export function StationLine({ session }: { session: Session }) {
       justify={{ base: 'space-around', md: 'flex-start' }}
       flexShrink={0}
     >
-      {STATIONS.map((station) => {
-        const state = stateOf(station.path, session, proven, fixes);
+      {STOPS.map((station) => {
+        const state = station.state?.(facts) ?? 'open';
         return (
           <NavLink key={station.path} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
             {({ isActive }) => (
@@ -75,7 +61,7 @@ export function StationLine({ session }: { session: Session }) {
                 borderColor={isActive ? 'tape' : 'transparent'}
               >
                 <Stop state={state} />
-                <span>{station.name}</span>
+                <span>{station.label}</span>
                 <Box as="span" position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
                   , {STATE_WORDS[state]}
                 </Box>

@@ -1,12 +1,13 @@
 import { Box, Button, Flex, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
+import { editSession, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
-import { editSession, patchInputs, type Session } from '../../core/session';
+import { patchInputs } from '../../core/planning';
 import { formatNumber } from '../../core/units';
 import { download, fileName } from '../components/download';
 import { livePlan } from '../stores/planHooks';
-import { redo, runCommand, undo, useHistory } from '../stores/sessionStore';
+import { redo, runCommand, type Saving, undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
 import { applyTheme, useViewStore } from '../stores/viewStore';
 
 function Facts({ session }: { session: Session }) {
@@ -72,17 +73,31 @@ function SessionMenu({ session }: { session: Session | null }) {
 }
 
 function HistoryButtons() {
-  const past = useHistory((state) => state.pastStates.length);
-  const future = useHistory((state) => state.futureStates.length);
+  const words = useHistoryWords();
+  const told = (what: 'Undo' | 'Redo', step: string | null): string => (step === null ? what : `${what}: ${step}`);
+  const button = { variant: 'ghost', minW: '44px', minH: '44px', px: '2' } as const;
   return (
     <>
-      <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label="Undo" disabled={past === 0} onClick={undo}>
+      <Button {...button} aria-label={told('Undo', words.undo)} title={told('Undo', words.undo)} disabled={words.undo === null} onClick={undo}>
         <Undo2 size={18} />
       </Button>
-      <Button variant="ghost" minW="44px" minH="44px" px="2" aria-label="Redo" disabled={future === 0} onClick={redo}>
+      <Button {...button} aria-label={told('Redo', words.redo)} title={told('Redo', words.redo)} disabled={words.redo === null} onClick={redo}>
         <Redo2 size={18} />
       </Button>
     </>
+  );
+}
+
+const SAVING_WORDS: Record<Saving, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved', gone: 'Not saved' };
+
+/** Whether what is on the screen is in storage, at all times. */
+function SavingWord() {
+  const saving = useSessionStore((state) => state.saving);
+  const bad = saving === 'failed' || saving === 'gone';
+  return (
+    <Box fontSize="sm" color={bad ? 'fix' : 'quiet'} fontWeight={bad ? '700' : '400'} w="62px" textAlign="right" mr="1">
+      {SAVING_WORDS[saving]}
+    </Box>
   );
 }
 
@@ -106,6 +121,7 @@ export function TopBar({ session }: { session: Session | null }) {
       <SessionMenu session={session} />
       {session && <Facts session={session} />}
       <Flex ml="auto" align="center">
+        {session && <SavingWord />}
         {session && <HistoryButtons />}
         {session && (
           <Button

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { type ArrivalTable, arrivalTable } from '../../core/arrivals';
 import { checkPlan, type Finding } from '../../core/checks';
-import { resolvePlan, type Session, withExpectations } from '../../core/session';
+import type { Session } from '../../core/document';
+import { resolvePlan, withExpectations } from '../../core/planning';
 
 export interface LivePlan {
   readonly table: ArrivalTable;

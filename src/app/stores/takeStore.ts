@@ -1,22 +1,49 @@
 import { create } from 'zustand';
 import type { Matching, TakeReport } from '../../core/analysis';
 import type { ChannelPeaks } from '../../workers/protocol';
+import { database } from '../db/database';
 
-interface TakeState {
-  readonly sessionId: string | null;
+/** What a take check left: kept with its session, so that it is there again after a reload. */
+interface Take {
   readonly report: TakeReport | null;
   readonly waveforms: readonly ChannelPeaks[];
   readonly refused: readonly string[];
   readonly matching: Matching;
+}
+
+interface TakeState extends Take {
+  readonly sessionId: string | null;
   /** 0 to 1 while a check runs, else null. */
   readonly progress: number | null;
   readonly problem: string | null;
-  readonly fixCount: number;
 }
 
-const EMPTY: TakeState = { sessionId: null, report: null, waveforms: [], refused: [], matching: {}, progress: null, problem: null, fixCount: 0 };
+const NO_TAKE: Take = { report: null, waveforms: [], refused: [], matching: {} };
+const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
 
-/** The take on the bench. Kept while one moves between stations; never written to the session. */
+/** The take on the bench. */
 export const useTakeStore = create<TakeState>(() => EMPTY);
 export const setTake = (change: Partial<TakeState>): void => useTakeStore.setState(change);
-export const clearTake = (): void => useTakeStore.setState(EMPTY);
+
+/** Puts a take on the bench of its session and into storage. Storage is best effort: the take can be loaded again from its files. */
+export function keepTake(sessionId: string, change: Partial<Take>): void {
+  const before = useTakeStore.getState();
+  const { report, waveforms, refused, matching } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
+  const take: Take = { report, waveforms, refused, matching };
+  useTakeStore.setState({ ...take, sessionId });
+  void database.takes.put({ sessionId, take }).catch(() => undefined);
+}
+
+const isTake = (value: unknown): value is Take => {
+  const take = value as Partial<Take> | null;
+  return take?.report?.format === 'shuttlecraft-take-report' && Array.isArray(take.waveforms) && Array.isArray(take.refused);
+};
+
+/** Brings back the take that was on the bench of a session; an empty bench when there is none. */
+export async function restoreTake(sessionId: string): Promise<void> {
+  if (useTakeStore.getState().sessionId === sessionId) return;
+  useTakeStore.setState({ ...EMPTY, sessionId });
+  const row = await database.takes.get(sessionId).catch(() => undefined);
+  const { sessionId: now, report } = useTakeStore.getState();
+  if (isTake(row?.take) && now === sessionId && report === null) useTakeStore.setState({ ...row.take, matching: row.take.matching ?? {} });
+}

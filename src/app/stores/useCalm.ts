@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Session } from '../../core/session';
+import type { Session } from '../../core/document';
 import { useSessionStore } from './sessionStore';
 
 /** How often figures beside the drawing change while something is dragged, ms: as fast as one can read. */

@@ -1,8 +1,18 @@
 import { create } from 'zustand';
+import type { Session } from '../../core/document';
 
 export type FloorView = 'plan' | 'side' | 'both';
 export type StripName = 'sum' | 'heard' | 'leak' | 'tone';
 export type Theme = 'slate' | 'daylight';
+
+/** What is in hand: nothing, microphones in the order they were chosen, a pair as one, or an instrument. */
+export type Selection =
+  | { readonly of: 'nothing' }
+  | { readonly of: 'microphones'; readonly ids: readonly string[] }
+  | { readonly of: 'pair'; readonly id: string }
+  | { readonly of: 'instrument'; readonly id: string };
+
+const NOTHING: Selection = { of: 'nothing' };
 
 interface ViewState {
   readonly theme: Theme;
@@ -11,9 +21,9 @@ interface ViewState {
   readonly elevation: 'side' | 'front';
   /** Close on the instruments, or the whole room. */
   readonly wholeRoom: boolean;
-  readonly chosenMicrophones: readonly string[];
-  readonly chosenSource: string | null;
-  readonly chosenInstrument: string | null;
+  readonly selection: Selection;
+  /** Key of the source whose strings are shown; null for the one that goes with the selection. */
+  readonly stringsFrom: string | null;
   /** What the strip under the drawing shows. */
   readonly strip: StripName;
   /** What a drag has just clicked into. */
@@ -36,9 +46,8 @@ export const useViewStore = create<ViewState>(() => ({
   floorView: 'both',
   elevation: 'side',
   wholeRoom: false,
-  chosenMicrophones: [],
-  chosenSource: null,
-  chosenInstrument: null,
+  selection: NOTHING,
+  stringsFrom: null,
   strip: 'sum',
   snapWords: null,
   legend: false,
@@ -58,14 +67,62 @@ export function applyTheme(theme: Theme): void {
   setView({ theme });
 }
 
-/** Chooses a microphone; `extend` adds it to or takes it from those chosen already. */
-export function chooseMicrophone(id: string, extend = false): void {
-  const { chosenMicrophones } = useViewStore.getState();
-  const without = chosenMicrophones.filter((other) => other !== id);
-  if (!extend) setView({ chosenMicrophones: [id], chosenInstrument: null });
-  else setView({ chosenInstrument: null, chosenMicrophones: without.length < chosenMicrophones.length ? without : [...chosenMicrophones, id] });
+const NO_IDS: readonly string[] = [];
+
+/** The microphones in hand: those chosen, or both of the pair chosen. */
+export function microphonesIn(selection: Selection, session: Session | null): readonly string[] {
+  if (selection.of === 'microphones') return selection.ids;
+  const pair = selection.of === 'pair' ? session?.pairs.find(({ id }) => id === selection.id) : undefined;
+  return pair ? [pair.leftId, pair.rightId] : NO_IDS;
 }
 
-export const chooseInstrument = (id: string | null): void => setView({ chosenInstrument: id, chosenMicrophones: [] });
+export const chooseMicrophones = (ids: readonly string[]): void => setView({ selection: ids.length ? { of: 'microphones', ids } : NOTHING });
+
+/** Chooses a microphone; `extend` adds it to or takes it from those chosen already. */
+export function chooseMicrophone(id: string, extend = false): void {
+  const { selection } = useViewStore.getState();
+  const chosen = selection.of === 'microphones' ? selection.ids : NO_IDS;
+  if (!extend) chooseMicrophones([id]);
+  else chooseMicrophones(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+}
+
+export const choosePair = (id: string): void => setView({ selection: { of: 'pair', id } });
+export const chooseInstrument = (id: string | null): void => setView({ selection: id === null ? NOTHING : { of: 'instrument', id } });
+/** Puts down what is in hand; the strings shown stay. */
+export const putDown = (): void => setView({ selection: NOTHING });
 /** Back to the whole picture. */
-export const chooseNothing = (): void => setView({ chosenInstrument: null, chosenMicrophones: [], chosenSource: null });
+export const chooseNothing = (): void => setView({ selection: NOTHING, stringsFrom: null });
+
+const KEPT = 'shuttlecraft-selection';
+
+/** Keeps what is in hand through a reload of this tab. */
+export function keepSelection(sessionId: string): () => void {
+  return useViewStore.subscribe(({ selection, stringsFrom }, before) => {
+    if (selection === before.selection && stringsFrom === before.stringsFrom) return;
+    try {
+      sessionStorage.setItem(KEPT, JSON.stringify({ sessionId, selection, stringsFrom }));
+    } catch {
+      // No storage: the selection lasts as long as the page.
+    }
+  });
+}
+
+/** What was in hand before a reload, as far as it is still there; nothing in another session. */
+export function restoreSelection(session: Session): void {
+  const has = (list: readonly { readonly id: string }[], id: unknown): boolean => list.some((item) => item.id === id);
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as {
+      sessionId?: string;
+      selection?: Selection;
+      stringsFrom?: string | null;
+    } | null;
+    const selection = kept?.sessionId === session.id ? kept.selection : undefined;
+    const there =
+      (selection?.of === 'microphones' && selection.ids.every((id) => has(session.microphones, id))) ||
+      (selection?.of === 'pair' && has(session.pairs, selection.id)) ||
+      (selection?.of === 'instrument' && has(session.instruments, selection.id));
+    setView({ selection: there && selection ? selection : NOTHING, stringsFrom: (kept?.sessionId === session.id && kept.stringsFrom) || null });
+  } catch {
+    chooseNothing();
+  }
+}

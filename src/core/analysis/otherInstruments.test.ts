@@ -1,9 +1,10 @@
 import { boathouseSessions } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
 import { bytesSource, openAudio, writeWav } from '../audio';
+import type { Session } from '../document';
 import { loadFftKernel } from '../math';
+import { resolvePlan } from '../planning';
 import { type Fault, renderTake } from '../render';
-import { resolvePlan, type Session } from '../session';
 import { checkTake, matchByName, proveTake } from './index';
 
 /** The practice take of a session, checked and held against its plan. */

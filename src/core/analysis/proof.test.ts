@@ -1,9 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
 import { bytesSource, openAudio, writeWav } from '../audio';
+import { editMicrophone, type Session } from '../document';
 import { loadFftKernel } from '../math';
+import { resolvePlan } from '../planning';
 import { type Fault, renderTake } from '../render';
-import { editMicrophone, resolvePlan, type Session } from '../session';
 import { checkTake, matchByName, proveTake } from './index';
 import { nameWords } from './matching';
 

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
+import { editInstrument } from '../document';
 import type { Source } from '../instruments';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { editInstrument, resolvePlan } from '../session';
+import { resolvePlan } from '../planning';
 import { arrivalOf, arrivalTable, firstReflections, heardSide, type PlanMicrophone } from './index';
 
 const C = 343.2;

@@ -1,10 +1,11 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
 import { checkPlan, type Finding } from '../checks';
+import { addInstrument, newSession, type Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
 import { vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { harmDb } from '../optimise';
-import { addInstrument, newSession, placeSetup, resolvePlan, type Session } from '../session';
+import { placeSetup, resolvePlan } from '../planning';
 import { RECIPES, type Recipe } from '../setups';
 import { tapeList } from '../tape';
 import { arrivalTable, firstReflections } from './index';

@@ -1,7 +1,8 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
+import { applyMove, editMicrophone, type Session } from '../document';
 import { distance } from '../math';
-import { applyMove, editMicrophone, resolvePlan, type Session } from '../session';
+import { resolvePlan } from '../planning';
 import { checkPlan, type Finding } from './index';
 
 const table = (session: Session) => arrivalTable(resolvePlan(session));

@@ -1,9 +1,10 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
 import { arrivalTable, bandLevels, directToRoomDb, type PlanMicrophone } from '../arrivals';
+import { addInstrument, applyMove, editMicrophone, moveMicrophone, newSession, type Session } from '../document';
 import type { Instrument } from '../instruments';
 import { createRandom, distance, normalize, vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { addInstrument, applyMove, editMicrophone, moveMicrophone, newSession, placeSetup, resolvePlan, type Session } from '../session';
+import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
 import { STAND_CATALOGUE } from '../stands';
 import { checkPlan, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, turnDeadSide } from './index';

@@ -1,7 +1,8 @@
 import { boathouseSessions } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
+import { applyMove, type Session } from '../document';
 import { createRandom, vec3 } from '../math';
-import { applyMove, resolvePlan, type Session } from '../session';
+import { resolvePlan } from '../planning';
 import { checkPlan, type Finding } from './index';
 
 const tableOf = (session: Session) => arrivalTable(resolvePlan(session));

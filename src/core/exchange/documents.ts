@@ -1,39 +1,47 @@
-import type Joi from 'joi';
 import {
-  CURRENT_VERSION,
-  firstDanglingReference,
-  firstProblem,
+  isRecord,
   LIBRARY_FORMAT,
+  LIBRARY_VERSION,
   type LibraryDocument,
-  librarySchema,
+  lifted,
+  type Read,
+  readSession,
+  readSetup,
+  readShelf,
   SESSION_FORMAT,
   SETUP_FORMAT,
+  SETUP_VERSION,
   type Session,
   type SetupDocument,
   SHELF_FORMAT,
+  SHELF_VERSION,
   type Shelf,
   type ShelfDocument,
-  sessionSchema,
-  setupSchema,
-  shelfSchema,
-} from '../session';
-import { MIGRATIONS } from '../session/migrations';
+  shelfOf,
+} from '../document';
 import type { Recipe } from '../setups';
+
+/** Part of a backup that could not be read: what it was, why not, and the part itself. */
+export interface SetAside {
+  readonly what: string;
+  readonly reason: string;
+  readonly content: unknown;
+}
 
 /** What came through the door, or one sentence saying what, where and what to do. */
 export type Imported =
   | { readonly ok: true; readonly kind: 'session'; readonly session: Session }
-  | { readonly ok: true; readonly kind: 'shelf'; readonly shelf: ShelfDocument }
+  | { readonly ok: true; readonly kind: 'shelf'; readonly shelf: Shelf }
   | { readonly ok: true; readonly kind: 'setup'; readonly setup: Recipe }
-  | { readonly ok: true; readonly kind: 'library'; readonly library: LibraryDocument }
+  | {
+      readonly ok: true;
+      readonly kind: 'library';
+      readonly sessions: readonly Session[];
+      /** Null when the backup's shelf could not be read. */
+      readonly shelf: Shelf | null;
+      readonly aside: readonly SetAside[];
+    }
   | { readonly ok: false; readonly reason: string };
-
-const SCHEMAS: Record<string, Joi.Schema> = {
-  [SESSION_FORMAT]: sessionSchema,
-  [SHELF_FORMAT]: shelfSchema,
-  [LIBRARY_FORMAT]: librarySchema,
-  [SETUP_FORMAT]: setupSchema,
-};
 
 const refuse = (reason: string): Imported => ({ ok: false, reason: `${reason} Nothing was changed.` });
 
@@ -44,52 +52,69 @@ function parse(text: string): Record<string, unknown> | string {
   if (text.length > LONGEST_TEXT) return 'The file is larger than 50 MB, which no session is: choose the exported JSON file.';
   try {
     const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
-    return typeof value === 'object' && value !== null && !Array.isArray(value)
-      ? (value as Record<string, unknown>)
-      : 'The file holds JSON but no Shuttlecraft document: choose a file exported here.';
+    return isRecord(value) ? value : 'The file holds JSON but no Shuttlecraft document: choose a file exported here.';
   } catch {
     return 'The file is not readable as JSON, perhaps cut short or of another kind: export it again.';
   }
 }
 
-function migrate(document: Record<string, unknown>): Record<string, unknown> | string {
-  const { version } = document;
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return 'The field “version” is missing or no whole number from 1.';
-  if (version > CURRENT_VERSION) return `The file has version ${version} and this program reads up to ${CURRENT_VERSION}: update the program first.`;
-  return MIGRATIONS.slice(version - 1).reduce((older, lift) => lift(older), document);
+const LIBRARY_FIELDS = new Set(['format', 'version', 'shelf', 'sessions']);
+const nameOf = (value: unknown, i: number): string => (isRecord(value) && typeof value.name === 'string' && value.name) || `session ${i + 1}`;
+
+/** Reads a backup part by part: what can be read is, the rest is set aside with the reason. */
+function importLibrary(document: Record<string, unknown>): Imported {
+  const current = lifted(LIBRARY_FORMAT, document);
+  if (!current.ok) return refuse(current.reason);
+  const { sessions: listed, shelf: raw } = current.document;
+  const stray = Object.keys(current.document).find((key) => !LIBRARY_FIELDS.has(key));
+  if (stray) return refuse(`The backup cannot be used: ${stray} is not allowed.`);
+  if (!Array.isArray(listed)) return refuse('The backup cannot be used: the field “sessions” is no list.');
+  const aside: SetAside[] = [];
+  const keep = <T>(what: string, content: unknown, read: Read<T>): T[] => {
+    if (read.ok) return [read.value];
+    aside.push({ what, reason: read.reason, content });
+    return [];
+  };
+  const seen = new Set<string>();
+  const sessions = listed.flatMap((value, i) => keep(nameOf(value, i), value, readSession(value)).filter(({ id }) => !seen.has(id) && seen.add(id)));
+  const [shelf = null] = keep('the shelf', raw, readShelf(raw));
+  return { ok: true, kind: 'library', sessions, shelf, aside };
 }
 
-/** Reads a session, shelf or library backup from JSON text. Validated whole, or refused whole. */
+/** Reads a session, shelf, set-up or library backup of any version from JSON text. A single document is read whole, or refused whole. */
 export function importDocument(text: string): Imported {
   const parsed = parse(text);
   if (typeof parsed === 'string') return refuse(parsed);
-  const schema = typeof parsed.format === 'string' ? SCHEMAS[parsed.format] : undefined;
-  if (!schema) return refuse('The field “format” names no Shuttlecraft document: choose a session, shelf, set-up or library file exported here.');
-  const current = migrate(parsed);
-  if (typeof current === 'string') return refuse(current);
-  const problem = firstProblem(schema, current);
-  if (problem) return refuse(`The file cannot be used: ${problem}.`);
-  if (parsed.format === SHELF_FORMAT) return { ok: true, kind: 'shelf', shelf: current as unknown as ShelfDocument };
-  if (parsed.format === SETUP_FORMAT) return { ok: true, kind: 'setup', setup: (current as unknown as SetupDocument).setup };
-  const sessions = parsed.format === SESSION_FORMAT ? [current as unknown as Session] : (current as unknown as LibraryDocument).sessions;
-  for (const session of sessions) {
-    const dangling = firstDanglingReference(session);
-    if (dangling) return refuse(`The session “${session.name}” cannot be used: ${dangling}.`);
+  if (parsed.format === LIBRARY_FORMAT) return importLibrary(parsed);
+  if (parsed.format === SESSION_FORMAT) {
+    const read = readSession(parsed);
+    return read.ok ? { ok: true, kind: 'session', session: read.value } : refuse(read.reason);
   }
-  return parsed.format === SESSION_FORMAT
-    ? { ok: true, kind: 'session', session: sessions[0] as Session }
-    : { ok: true, kind: 'library', library: current as unknown as LibraryDocument };
+  if (parsed.format === SHELF_FORMAT) {
+    const read = readShelf(parsed);
+    return read.ok ? { ok: true, kind: 'shelf', shelf: read.value } : refuse(read.reason);
+  }
+  if (parsed.format === SETUP_FORMAT) {
+    const read = readSetup(parsed);
+    return read.ok ? { ok: true, kind: 'setup', setup: read.value } : refuse(read.reason);
+  }
+  return refuse('The field “format” names no Shuttlecraft document: choose a session, shelf, set-up or library file exported here.');
 }
 
-const shelfOnly = ({ microphones, devices, stands, setups }: Shelf): Shelf => ({ microphones, devices, stands, setups });
+const asText = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`;
+const shelfDocument = (shelf: Shelf): ShelfDocument => ({ format: SHELF_FORMAT, version: SHELF_VERSION, ...shelfOf(shelf) });
 
-export const exportSession = (session: Session): string => `${JSON.stringify(session, null, 2)}\n`;
+export const exportSession = (session: Session): string => asText(session);
 
-export const exportShelf = (shelf: Shelf): string =>
-  `${JSON.stringify({ format: SHELF_FORMAT, version: CURRENT_VERSION, ...shelfOnly(shelf) } satisfies ShelfDocument, null, 2)}\n`;
+export const exportShelf = (shelf: Shelf): string => asText(shelfDocument(shelf));
 
-export const exportLibrary = (shelf: Shelf, sessions: readonly Session[]): string =>
-  `${JSON.stringify({ format: LIBRARY_FORMAT, version: CURRENT_VERSION, shelf: shelfOnly(shelf), sessions } satisfies LibraryDocument, null, 2)}\n`;
+/** @param sessions sessions of this version; ones that could not be read may stand among them as they were found */
+export const exportLibrary = (shelf: Shelf, sessions: readonly (Session | object)[]): string =>
+  asText({
+    format: LIBRARY_FORMAT,
+    version: LIBRARY_VERSION,
+    shelf: shelfDocument(shelf),
+    sessions: sessions as LibraryDocument['sessions'],
+  } satisfies LibraryDocument);
 
-export const exportSetup = (setup: Recipe): string =>
-  `${JSON.stringify({ format: SETUP_FORMAT, version: CURRENT_VERSION, setup } satisfies SetupDocument, null, 2)}\n`;
+export const exportSetup = (setup: Recipe): string => asText({ format: SETUP_FORMAT, version: SETUP_VERSION, setup } satisfies SetupDocument);

@@ -1,4 +1,5 @@
 export * from './csv';
 export * from './documents';
+export * from './importPlan';
 export * from './inputList';
 export * from './tapeListCsv';

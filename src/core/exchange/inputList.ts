@@ -1,6 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
+import type { Session } from '../document';
 import { type GainSetting, inputAddress } from '../patch';
-import { gainSetting, patchInputs, type Session } from '../session';
+import { gainSetting, patchInputs } from '../planning';
 import { toCsv } from './csv';
 
 export interface InputListRow {

@@ -1,4 +1,4 @@
-import type { TapeReading } from '../session';
+import type { TapeReading } from '../document';
 import type { TapeEntry } from '../tape';
 import { toCsv } from './csv';
 

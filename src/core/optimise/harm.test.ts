@@ -1,7 +1,7 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import type { Plan } from '../arrivals';
 import { add, createRandom, scale, subtract, vec3 } from '../math';
-import { resolvePlan } from '../session';
+import { resolvePlan } from '../planning';
 import { harmDb } from './harm';
 import { smallestMoves } from './smallestMoves';
 

@@ -1,9 +1,10 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
 import type { Plan } from '../arrivals';
+import { addInstrument, applyMove, newSession, type Session } from '../document';
 import { type Instrument, placedGeometry } from '../instruments';
 import { add, createRandom, distance, normalize, planeBasis, scale, type Vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { addInstrument, applyMove, newSession, placeSetup, resolvePlan, type Session } from '../session';
+import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
 import { harmDb, smallestMoves, USUAL_LIMITS } from './index';
 

@@ -2,7 +2,7 @@ import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
 import { createRandom } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { patchProblem, resolvePlan } from '../session';
+import { patchProblem, resolvePlan } from '../planning';
 import { loadMilpSolver } from './highs';
 import {
   assignInputs,

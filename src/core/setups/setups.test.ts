@@ -1,8 +1,9 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { addInstrument, newSession } from '../document';
 import { familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind, placedGeometry } from '../instruments';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { addInstrument, newSession, placeSetup, resolvePlan, tryOut } from '../session';
+import { placeSetup, resolvePlan, tryOut } from '../planning';
 import { metresFromInches } from '../units';
 import { placeRecipe, RECIPES, recipeById, suitsInstrument } from './index';
 import type { Recipe } from './recipe';

@@ -1,1 +1,2 @@
+export * from './frame';
 export * from './image';

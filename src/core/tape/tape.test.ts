@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { boathouseKit } from '../../../demo/boathouse';
 import { createRandom, distance, median, type Random, type Vec3, vec3 } from '../math';
-import { resolvePlan } from '../session';
+import { resolvePlan } from '../planning';
 import { deviationOf, deviationWords, judgeReadings, parseLength, type Reading, solvePosition, tapeList } from './index';
 
 describe('the list', () => {

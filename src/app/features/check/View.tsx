@@ -1,18 +1,20 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import { type Proof, proveTake, type TakeReport } from '../../../core/analysis';
-import { applyMove, type Session } from '../../../core/session';
+import { lazy, Suspense, useRef, useState } from 'react';
+import type { Proof, TakeReport } from '../../../core/analysis';
+import { applyMove, type Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
 import { useSize } from '../../components/useSize';
 import { VerdictLine } from '../../components/VerdictLine';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { livePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
-import { setTake, useTakeStore } from '../../stores/takeStore';
+import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { ChannelRow } from './ChannelRow';
+import { beyondProof, matchedNow, proofOf } from './derive';
 import { sourceRakes } from './rakes';
-import { checkFiles, demoTake, stopCheck, tableOf } from './tool';
+import { checkFiles, demoTake, stopCheck } from './tool';
 
 const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
 
@@ -25,12 +27,8 @@ export function CheckStation() {
 function Check({ session }: { session: Session }) {
   const take = useTakeStore();
   const report = take.sessionId === session.id ? take.report : null;
-  const table = useMemo(() => tableOf(session), [session]);
-  const proof = useMemo(() => (report ? proveTake(table, report, take.matching) : null), [table, report, take.matching]);
+  const proof = report && proofOf(session, report, take.matching);
   const [over, setOver] = useState(false);
-  useEffect(() => {
-    if (proof) setTake({ fixCount: fixesOf(proof, report) });
-  }, [proof, report]);
   const drop = (files: FileList | null): void =>
     void checkFiles(
       session,
@@ -64,11 +62,6 @@ function Check({ session }: { session: Session }) {
     </Flex>
   );
 }
-
-/** Findings of the proof first; from the report only what the proof does not say better. */
-const beyondProof = (report: TakeReport): TakeReport['findings'] => report.findings.filter((finding) => finding.code !== 'polarity-reversed');
-const fixesOf = (proof: Proof, report: TakeReport | null): number =>
-  [...proof.findings, ...(report ? beyondProof(report) : [])].filter((finding) => finding.severity === 'fix').length;
 
 function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (files: FileList | null) => void; hasReport: boolean }) {
   const { progress, problem, refused } = useTakeStore();
@@ -140,9 +133,10 @@ function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (f
 }
 
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const { waveforms, matching } = useTakeStore();
+  const { waveforms, matching: said } = useTakeStore();
+  const matching = matchedNow(session, said);
   const [box, size] = useSize<HTMLDivElement>();
-  const table = tableOf(session);
+  const { table } = livePlan(session);
   const rakes = sourceRakes(table, session.microphones, proof.comparisons);
   const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
   const options = session.microphones.map((microphone) => ({ value: microphone.id, text: microphone.name }));
@@ -168,7 +162,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             microphoneId={matching[channel.name] ?? null}
             options={options}
             onMatch={(id) =>
-              setTake({
+              keepTake(session.id, {
                 matching: {
                   ...Object.fromEntries(Object.entries(matching).map(([name, old]) => [name, old === id ? null : old])),
                   [channel.name]: id,

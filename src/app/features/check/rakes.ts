@@ -1,6 +1,6 @@
 import type { Comparison } from '../../../core/analysis';
 import type { ArrivalTable } from '../../../core/arrivals';
-import type { PlacedMicrophone } from '../../../core/session';
+import type { PlacedMicrophone } from '../../../core/document';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 

@@ -1,10 +1,11 @@
 import { type Matching, matchByName, type TakeReport } from '../../../core/analysis';
-import { arrivalTable } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
+import { resolvePlan } from '../../../core/planning';
 import type { Fault } from '../../../core/render';
-import { resolvePlan, type Session } from '../../../core/session';
-import { cancelTakeCheck, checkTakeFiles, renderTakeFiles } from '../../../workers/client';
 import type { TakeFile } from '../../../workers/protocol';
-import { setTake, useTakeStore } from '../../stores/takeStore';
+import { runJob } from '../../../workers/runJob';
+import { useSessionStore } from '../../stores/sessionStore';
+import { keepTake, setTake, useTakeStore } from '../../stores/takeStore';
 
 /** Channels matched by name; what the person said by hand before stays. */
 export function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -14,28 +15,27 @@ export function matchingFor(session: Session, report: TakeReport, before: Matchi
   return { ...matchByName(names, plan.microphones), ...kept };
 }
 
-/** Runs the take check in the worker and puts its answer on the bench; a bad file changes nothing that was there. */
+/** What is under way: pressing Stop ends it, and so does a newer check. */
+let underWay: AbortController | null = null;
+
+/** Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there. */
 export async function checkFiles(session: Session, files: readonly TakeFile[]): Promise<void> {
   if (files.length === 0) return;
+  underWay = new AbortController();
   setTake({ progress: 0, problem: null });
-  const answer = await checkTakeFiles(files, (share) => setTake({ progress: share }));
-  if (!answer.ok) {
-    setTake({ progress: null, problem: answer.cancelled ? null : answer.reason });
-    return;
-  }
-  const { matching } = useTakeStore.getState();
-  setTake({
-    sessionId: session.id,
-    report: answer.report,
-    waveforms: answer.waveforms,
-    refused: answer.refused,
-    matching: matchingFor(session, answer.report, matching),
-    progress: null,
-    problem: null,
-  });
+  const onProgress = (share: number): void => setTake({ progress: share });
+  const answer = await runJob('take-check', files, { owner: 'check', signal: underWay.signal, onProgress });
+  if (answer.kind === 'superseded') return;
+  const problem = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
+  setTake({ progress: null, problem });
+  if (answer.kind !== 'done' || !answer.output.ok) return;
+  const { report, waveforms, refused } = answer.output;
+  // Someone may have gone to another session meanwhile; the take is kept with its own.
+  if (useSessionStore.getState().doc?.id !== session.id) return;
+  keepTake(session.id, { report, waveforms, refused, matching: matchingFor(session, report, useTakeStore.getState().matching) });
 }
 
-export const stopCheck = (): void => cancelTakeCheck();
+export const stopCheck = (): void => underWay?.abort();
 
 /** Samples by which the demo's kick channel is late. */
 const PLANTED_LATE_SAMPLES = 40;
@@ -49,7 +49,7 @@ export async function demoTake(session: Session): Promise<readonly TakeFile[]> {
     ...(reversedId ? [{ kind: 'reversed' as const, microphoneId: reversedId }] : []),
     ...(close ? [{ kind: 'late' as const, microphoneId: close.id, samples: PLANTED_LATE_SAMPLES }] : []),
   ];
-  return renderTakeFiles(session, 7, faults);
+  const answer = await runJob('render-take', { session, seed: 7, faults }, { owner: 'check' });
+  if (answer.kind === 'failed') setTake({ problem: answer.reason });
+  return answer.kind === 'done' ? answer.output : [];
 }
-
-export const tableOf = (session: Session) => arrivalTable(resolvePlan(session));

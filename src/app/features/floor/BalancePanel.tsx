@@ -1,7 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
-import { applyMove, belongsTo, facingOf, type PlacedMicrophone, type Session } from '../../../core/session';
+import { applyMove, belongsTo, type PlacedMicrophone, type Session } from '../../../core/document';
+import { facingOf } from '../../../core/instruments';
 import { placeForBalance, voiceOverGuitarDb } from '../../../core/setups';
 import { formatDb, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';

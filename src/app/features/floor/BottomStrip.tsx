@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { meanLossDb } from '../../../core/acoustics';
-import type { Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
 import { formatDb } from '../../../core/units';
 import { Rake } from '../../components/Rake';
 import { Segments } from '../../components/Segments';

@@ -2,8 +2,9 @@ import { select } from 'd3-selection';
 import { type D3ZoomEvent, zoom as d3zoom, type ZoomBehavior, zoomIdentity } from 'd3-zoom';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
 import type { Geometry } from '../../../core/instruments';
-import { geometryOf, type Session } from '../../../core/session';
+import { geometryOf } from '../../../core/instruments';
 import { useSize } from '../../components/useSize';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
 import { type Face, focusOn, type Paper, paperFor, projectionOf } from '../../drawing/projection';
@@ -105,7 +106,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
     () => paperFor(projectionOf(face, session.room), size.width || 400, size.height || 300, 30, focus),
     [face, session.room, size, key],
   );
-  const chosenInstrument = useViewStore((state) => state.chosenInstrument);
+  const chosenInstrument = useViewStore(({ selection }) => (selection.of === 'instrument' ? selection.id : null));
   const snapWords = useViewStore((state) => state.snapWords);
   const { plan } = table;
   const inHand = session.microphones.find((placed) => placed.id === chosen[0]);

@@ -1,10 +1,21 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { threeToOne } from '../../../core/checks';
-import { type Alignment, alignMicrophones, removeMicrophones, type Session, turnMicrophones } from '../../../core/session';
+import {
+  type Alignment,
+  alignMicrophones,
+  dropPair,
+  makePair,
+  removeMicrophones,
+  type Session,
+  type SourceReference,
+  turnMicrophones,
+} from '../../../core/document';
 import { formatDb, formatNumber } from '../../../core/units';
+import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseNothing } from '../../stores/viewStore';
+import { PairFramePanel } from './PairFramePanel';
 import { PairPanel } from './SelectionPanel';
 
 const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
@@ -19,14 +30,10 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
   const from = table.plan.sources[source]?.sides[0].positionM ?? null;
   const paired = session.pairs.find((pair) => ids.length === 2 && ids.includes(pair.leftId) && ids.includes(pair.rightId));
   const name = table.plan.sources[source]?.name.toLowerCase();
-  const makePair = (): void =>
-    runCommand((current) => ({
-      ...current,
-      pairs: [
-        ...current.pairs.filter((pair) => !ids.includes(pair.leftId) && !ids.includes(pair.rightId)),
-        { id: crypto.randomUUID(), name: 'Pair', technique: 'other', leftId: ids[0] ?? '', rightId: ids[1] ?? '', centre: centreOf(table, source) },
-      ],
-    }));
+  const togglePair = (): void => {
+    if (paired) runCommand(dropPair(paired.id));
+    else runCommand(makePair(newId(), ids[0] ?? '', ids[1] ?? '', centreOf(table, source)));
+  };
   return (
     <Box>
       {ids.length === 2 ? (
@@ -34,6 +41,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
       ) : (
         <Box fontWeight="700">{ids.length} microphones in hand</Box>
       )}
+      {paired && <PairFramePanel session={session} pair={paired} />}
       {ids.length === 2 && <Schools table={table} ids={ids} />}
       <Box fontSize="sm" color="quiet" mt="2">
         Drag one and all go along. Align to the first chosen{name ? `; strings from the ${name}` : ''}:
@@ -57,14 +65,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
           Turn right 5°
         </Button>
         {ids.length === 2 && (
-          <Button
-            size="sm"
-            variant="outline"
-            minH={{ base: '44px', md: '32px' }}
-            onClick={() =>
-              paired ? runCommand((current) => ({ ...current, pairs: current.pairs.filter((pair) => pair.id !== paired.id) })) : makePair()
-            }
-          >
+          <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={togglePair}>
             {paired ? 'Part the pair' : 'Make them a pair'}
           </Button>
         )}
@@ -84,7 +85,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
   );
 }
 
-function centreOf(table: ArrivalTable, source: number): { instrumentId: string; sourceId: string } | null {
+function centreOf(table: ArrivalTable, source: number): SourceReference | null {
   const found = table.plan.sources[source];
   return found ? { instrumentId: found.instrumentId, sourceId: found.id } : null;
 }

@@ -1,12 +1,11 @@
-import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, memo } from 'react';
+import { moveInstrument } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { vec3 } from '../../../core/math';
-import { moveInstrument } from '../../../core/session';
 import type { Paper } from '../../drawing/projection';
-import { cancelPreview, previewCommand, runCommand } from '../../stores/sessionStore';
+import { runCommand } from '../../stores/sessionStore';
 import { chooseInstrument } from '../../stores/viewStore';
-import { keyedPlace } from './MicrophoneHandle';
+import { useGrip } from './useGrip';
 
 const TURN_DEG = 5;
 
@@ -21,39 +20,27 @@ interface Props {
 export const InstrumentHandle = memo(function InstrumentHandle({ instrument, paper, zoom, chosen }: Props) {
   const at = vec3(instrument.positionM.x, instrument.positionM.y, 0);
   const command = (x: number, y: number, turned = instrument.rotationDeg) => moveInstrument(instrument.id, { x, y }, turned);
-  const bind = useDrag(
-    ({ first, last, movement: [dx, dy], memo, tap, canceled }) => {
-      const start = first ? at : memo;
-      if (first || tap) chooseInstrument(instrument.id);
-      if (tap) return start;
-      if (canceled) {
-        cancelPreview();
-        return start;
-      }
-      const scale = paper.pixelsPerM * zoom;
-      const target = paper.projection.moved(start, dx / scale, paper.projection.face === 'plan' ? -dy / scale : 0);
-      const move = command(target.x, target.y);
-      if (last) runCommand(move);
-      else previewCommand(move);
-      return start;
-    },
-    { pointer: { keys: false }, filterTaps: true },
-  );
+  const grip = useGrip({
+    name: instrument.id,
+    at,
+    paper,
+    zoom,
+    onFloor: true,
+    command: (target) => command(target.x, target.y),
+    onTake: () => chooseInstrument(instrument.id),
+  });
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === '[' || event.key === ']') {
-      event.preventDefault();
-      runCommand(command(at.x, at.y, instrument.rotationDeg + (event.key === '[' ? TURN_DEG : -TURN_DEG)));
+    if (event.key !== '[' && event.key !== ']') {
+      grip.onKeyDown(event);
       return;
     }
-    const target = keyedPlace(event, paper, at);
-    if (!target) return;
     event.preventDefault();
-    event.stopPropagation();
-    runCommand(command(target.x, target.y));
+    const turned = command(at.x, at.y, instrument.rotationDeg + (event.key === '[' ? TURN_DEG : -TURN_DEG));
+    runCommand(turned, { burst: `${instrument.id}/${event.key}`, held: event.repeat });
   };
   return (
     <g
-      {...bind()}
+      {...grip}
       className={`handle${chosen ? ' chosen' : ''}`}
       role="button"
       tabIndex={0}

@@ -1,19 +1,21 @@
 import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
+import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session } from '../../../core/document';
 import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
-import { addInstrument, editInstrument, moveInstrument, ownSetupFrom, placeSetup, removeInstrument, type Session } from '../../../core/session';
+import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
 import { formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
-import { database } from '../../db/database';
+import { newId } from '../../components/newId';
+import { readProblem } from '../../db/database';
+import { listSessions } from '../../db/sessions';
 import { InstrumentThumb } from '../../drawing/InstrumentThumb';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseInstrument } from '../../stores/viewStore';
 import { KitPieces } from './KitPieces';
 import { SaveSetup } from './SaveSetup';
 
-const newId = (): string => crypto.randomUUID();
 const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
 
 /** A place off the walls, beside what is there already. */
@@ -101,20 +103,16 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
 export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {
   const family = familyOf(instrument.kind);
   const nameId = useId();
-  const edit = (change: Partial<Instrument>): void => runCommand(editInstrument(instrument.id, change));
+  const edit = (change: Partial<Instrument>): void => void runCommand(editInstrument(instrument.id, change));
   const metric = session.units === 'metric';
   const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
   const { positionM, rotationDeg } = instrument;
   const place = (change: { x?: number; y?: number; rotationDeg?: number }): void =>
-    runCommand(moveInstrument(instrument.id, { x: change.x ?? positionM.x, y: change.y ?? positionM.y }, change.rotationDeg ?? rotationDeg));
+    void runCommand(moveInstrument(instrument.id, { x: change.x ?? positionM.x, y: change.y ?? positionM.y }, change.rotationDeg ?? rotationDeg));
   const setVariant = (variant: string): void => {
-    const { pieces: _pieces, ...rest } = instrument;
     const name =
       instrument.name === family.variants[instrument.variant]?.name ? (family.variants[variant]?.name ?? instrument.name) : instrument.name;
-    runCommand((current) => ({
-      ...current,
-      instruments: current.instruments.map((other) => (other.id === instrument.id ? { ...rest, variant, name } : other)),
-    }));
+    runCommand(changeVariant(instrument.id, variant, name));
   };
   return (
     <Box>
@@ -221,23 +219,25 @@ function CopyFrom({ session, instrument }: { session: Session; instrument: Instr
   const [others, setOthers] = useState<readonly Session[] | null>(null);
   const [told, setTold] = useState<string | null>(null);
   const look = (): void =>
-    void database.sessions
-      .toArray()
-      .then((rows) =>
+    void listSessions()
+      .then((all) => {
+        const sessions = all.flatMap((stored) => (stored.kind === 'session' ? [stored.session] : []));
         setOthers(
-          rows
-            .map((row) => row.session)
-            .filter((other) => other.id !== session.id && other.instruments.some((i) => i.kind === instrument.kind) && other.microphones.length > 0),
-        ),
-      );
+          sessions.filter(
+            (other) => other.id !== session.id && other.instruments.some((i) => i.kind === instrument.kind) && other.microphones.length > 0,
+          ),
+        );
+      })
+      .catch((error) => setTold(readProblem(error)));
   const copy = (id: string): void => {
     const other = others?.find((candidate) => candidate.id === id);
     const twin = other?.instruments.find((candidate) => candidate.kind === instrument.kind);
     const recipe = other && twin && ownSetupFrom(other, twin.id, newId(), other.name);
     if (!recipe) return;
-    const placed = placeSetup(session, { ...recipe, variants: [instrument.variant] }, instrument.id, newId);
-    runCommand(() => placed.session);
-    setTold(placed.missing.length ? `Not placed, no free microphone or mark: ${placed.missing.join(', ')}.` : `Copied from “${other.name}”.`);
+    const here = { ...recipe, variants: [instrument.variant] };
+    const { missing } = placeSetup(session, here, instrument.id, newId);
+    runCommand(putUpSetup(here, instrument.id, newId));
+    setTold(missing.length ? `Not placed, no free microphone or mark: ${missing.join(', ')}.` : `Copied from “${other.name}”.`);
   };
   if (!others)
     return (

@@ -1,9 +1,10 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
+import { putPieces } from '../../../core/document';
 import { type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
-import { editInstrument } from '../../../core/session';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
+import { newId } from '../../components/newId';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -20,13 +21,20 @@ const USUAL: Record<PieceKind, Pick<KitPiece, 'diameterIn' | 'depthIn' | 'zM'>> 
 export function KitPieces({ instrument }: { instrument: Instrument }) {
   const [open, setOpen] = useState<string | null>(null);
   const pieces = instrument.pieces ?? KIT_VARIANTS[instrument.variant]?.pieces ?? [];
-  const put = (next: readonly KitPiece[]): void => runCommand(editInstrument(instrument.id, { pieces: next }));
-  const change = (id: string, part: Partial<KitPiece>): void => put(pieces.map((piece) => (piece.id === id ? { ...piece, ...part } : piece)));
+  const put = (next: readonly KitPiece[], words: string): void => void runCommand(putPieces(instrument.id, next, words));
+  const change = (id: string, part: Partial<KitPiece>): void =>
+    put(
+      pieces.map((piece) => (piece.id === id ? { ...piece, ...part } : piece)),
+      `change ${pieces.find((piece) => piece.id === id)?.name ?? 'a piece'}`,
+    );
   const add = (kind: PieceKind): void => {
     const same = pieces.filter((piece) => piece.kind === kind).length;
-    const id = `${kind}-${crypto.randomUUID().slice(0, 6)}`;
+    const id = `${kind}-${newId().slice(0, 6)}`;
     const name = same ? `${PIECE_NAMES[kind]} ${same + 1}` : PIECE_NAMES[kind];
-    put([...pieces, { ...USUAL[kind], id, kind, name, xM: 0.3 + 0.1 * same, yM: 0.35, tiltDeg: kind === 'cymbal' ? 12 : 0, resonantHead: true }]);
+    put(
+      [...pieces, { ...USUAL[kind], id, kind, name, xM: 0.3 + 0.1 * same, yM: 0.35, tiltDeg: kind === 'cymbal' ? 12 : 0, resonantHead: true }],
+      `add ${name}`,
+    );
     setOpen(id);
   };
   return (
@@ -54,7 +62,12 @@ export function KitPieces({ instrument }: { instrument: Instrument }) {
               <PieceFields
                 piece={piece}
                 onChange={(part) => change(piece.id, part)}
-                onDrop={() => put(pieces.filter((other) => other.id !== piece.id))}
+                onDrop={() =>
+                  put(
+                    pieces.filter((other) => other.id !== piece.id),
+                    `take ${piece.name} away`,
+                  )
+                }
               />
             )}
           </Box>

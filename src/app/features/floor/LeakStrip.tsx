@@ -2,7 +2,7 @@ import { Box, Button } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
-import { editMicrophone } from '../../../core/session';
+import { editMicrophone } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { runCommand, useSessionStore } from '../../stores/sessionStore';
 

@@ -1,37 +1,52 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useState } from 'react';
+import { applyMove, together } from '../../../core/document';
 import type { SmallestMoves } from '../../../core/optimise';
-import { applyMove, type Session } from '../../../core/session';
 import { formatNumber } from '../../../core/units';
-import { smallestMovesInWorker } from '../../../workers/client';
-import { runCommand, useSessionStore } from '../../stores/sessionStore';
+import { runJob } from '../../../workers/runJob';
+import { type About, aboutNow, isStill, runAnswer, useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone } from '../../stores/viewStore';
 
 /** At most three small moves that mend the most, worked out in a worker; said before and after, and why it stopped. */
 export const MovesPanel = memo(function MovesPanel() {
   const session = useSessionStore((state) => state.doc);
-  const [found, setFound] = useState<{ result: SmallestMoves; for: Session } | null>(null);
+  const [found, setFound] = useState<{ result: SmallestMoves; about: About } | null>(null);
   const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
   const look = async (): Promise<void> => {
     if (!session) return;
+    const about = aboutNow();
     setBusy(true);
-    try {
-      const result = await smallestMovesInWorker(session);
-      if (result) setFound({ result, for: session });
-    } finally {
-      setBusy(false);
-    }
+    setProblem(null);
+    const answer = await runJob('smallest-moves', session, { owner: 'floor' });
+    if (answer.kind === 'superseded') return;
+    setBusy(false);
+    if (answer.kind === 'done') setFound({ result: answer.output, about });
+    else if (answer.kind === 'failed') setProblem(answer.reason);
   };
-  const makeAll = (result: SmallestMoves): void => {
-    runCommand((current) => result.moves.reduce((next, { move }) => applyMove(move)(next), current));
+  const makeAll = ({ result, about }: { result: SmallestMoves; about: About }): void => {
+    const words = result.moves.length === 1 ? 'the smallest move' : `the ${result.moves.length} smallest moves`;
+    runAnswer(
+      about,
+      together(
+        words,
+        result.moves.map(({ move }) => applyMove(move)),
+      ),
+    );
     setFound(null);
   };
-  const fresh = found && found.for.microphones === session?.microphones ? found.result : null;
+  const current = found && isStill(found.about) ? found : null;
+  const fresh = current?.result;
   return (
     <Box py="2" borderBottomWidth="1px" borderColor="line">
       <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} disabled={busy} onClick={() => void look()}>
         {busy ? 'Looking' : 'Smallest moves'}
       </Button>
+      {problem && (
+        <Box role="alert" mt="2">
+          {problem}
+        </Box>
+      )}
       {fresh && (
         <Box mt="2" role="region" aria-label="Smallest moves">
           {fresh.moves.length === 0 ? (
@@ -52,7 +67,7 @@ export const MovesPanel = memo(function MovesPanel() {
                 Harm (model) {formatNumber(fresh.beforeDb, 1)} → {formatNumber(fresh.afterDb, 1)} dB; {fresh.stopReason}.
               </Box>
               <Flex gap="2" mt="2">
-                <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" onClick={() => makeAll(fresh)}>
+                <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" onClick={() => current && makeAll(current)}>
                   {fresh.moves.length === 1 ? 'Make it' : `Make all ${fresh.moves.length}`}
                 </Button>
                 <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" onClick={() => setFound(null)}>

@@ -1,7 +1,7 @@
 import { Box, Flex, Grid } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
+import { editRoom, editSession, type Session } from '../../../core/document';
 import { SURFACES } from '../../../core/room';
-import { editSession, type Session } from '../../../core/session';
 import { formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
@@ -11,7 +11,7 @@ import { runCommand } from '../../stores/sessionStore';
 /** The room as a box, its air, and the units everything is told in. */
 export function RoomPanel({ session }: { session: Session }) {
   const { room } = session;
-  const edit = (change: Partial<Session['room']>): void => runCommand(editSession({ room: { ...room, ...change } }));
+  const edit = (change: Partial<Session['room']>): void => void runCommand(editRoom(change));
   const metric = session.units === 'metric';
   const [unit, perM] = metric ? ['m', 1] : ['ft', 1 / (12 * METRES_PER_INCH)];
   return (

@@ -1,8 +1,11 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
+import { editGear, putOwnSetup, type Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
-import { ownSetupFrom, putOwnSetup, type Session } from '../../../core/session';
-import { loadShelf, saveProblem, storeShelf } from '../../db/database';
+import { ownSetupFrom } from '../../../core/planning';
+import { newId } from '../../components/newId';
+import { saveProblem } from '../../db/database';
+import { changeShelf } from '../../db/shelf';
 import { runCommand } from '../../stores/sessionStore';
 
 /** The microphones round an instrument kept as a set-up of one's own, for this session and the next ones. */
@@ -11,16 +14,16 @@ export function SaveSetup({ session, instrument }: { session: Session; instrumen
   const [told, setTold] = useState<string | null>(null);
   const save = async (): Promise<void> => {
     const title = name?.trim();
-    const setup = title ? ownSetupFrom(session, instrument.id, crypto.randomUUID(), title) : null;
+    const setup = title ? ownSetupFrom(session, instrument.id, newId(), title) : null;
     if (!setup) {
       setTold(title ? 'There are no microphones round this instrument to save.' : 'Give it a name first.');
       return;
     }
-    runCommand((current) => ({ ...current, shelf: putOwnSetup(current.shelf, setup) }));
+    runCommand(editGear(`save ${setup.name}`, (shelf) => putOwnSetup(shelf, setup)));
     try {
-      await storeShelf(putOwnSetup((await loadShelf()) ?? session.shelf, setup));
-      setTold(`“${setup.name}” is among the set-ups; the shelf exports it as a file.`);
-      setName(null);
+      const result = await changeShelf((shelf) => putOwnSetup(shelf, setup));
+      setTold(result.ok ? `“${setup.name}” is among the set-ups; the shelf exports it as a file.` : result.reason);
+      if (result.ok) setName(null);
     } catch (error) {
       setTold(saveProblem(error));
     }

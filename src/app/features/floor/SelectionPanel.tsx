@@ -1,26 +1,27 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
-import { distance, subtract } from '../../../core/math';
-import { PATTERN_NAMES } from '../../../core/microphones';
 import {
   aimByAngles,
   anglesOf,
   type Command,
   editMicrophone,
-  geometryOf,
   type HeldString,
   moveMicrophone,
   type PlacedMicrophone,
+  pairOf,
   removeMicrophones,
   type Session,
-} from '../../../core/session';
+} from '../../../core/document';
+import { geometryOf } from '../../../core/instruments';
+import { distance, subtract } from '../../../core/math';
+import { PATTERN_NAMES } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
-import { setView } from '../../stores/viewStore';
+import { choosePair, putDown } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
 import { DeadSideButton } from './LeakStrip';
 import { StandPanel } from './StandPanel';
@@ -98,13 +99,14 @@ export function SelectionPanel({
   const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
   const metric = session.units === 'metric';
   const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
-  const edit = (change: Partial<PlacedMicrophone>): void => runCommand(editMicrophone(placed.id, change));
+  const edit = (change: Partial<PlacedMicrophone>): void => void runCommand(editMicrophone(placed.id, change));
   const axes = [
     ['Across', 'x', session.room.widthM],
     ['Deep', 'y', session.room.depthM],
     ['High', 'z', session.room.heightM],
   ] as const;
   const look = anglesOf(subtract(placed.aimM, placed.positionM));
+  const pair = pairOf(session, placed.id);
   const swapModel = (modelId: string): Command => {
     const next = session.shelf.microphones.find((candidate) => candidate.id === modelId);
     const pattern = next?.patterns.includes(placed.pattern) ? placed.pattern : (next?.patterns[0] ?? placed.pattern);
@@ -114,10 +116,15 @@ export function SelectionPanel({
     <Box>
       <Flex justify="space-between" align="baseline">
         <Box fontWeight="700">{placed.name}</Box>
-        <Button size="xs" variant="ghost" color="quiet" onClick={() => setView({ chosenMicrophones: [] })}>
+        <Button size="xs" variant="ghost" color="quiet" onClick={() => putDown()}>
           Close
         </Button>
       </Flex>
+      {pair && (
+        <Button size="sm" variant="outline" w="100%" mb="2" minH={{ base: '44px', md: '32px' }} onClick={() => choosePair(pair.id)}>
+          Take {pair.name} as a pair
+        </Button>
+      )}
       <Choice
         label="Microphone"
         value={placed.modelId}
@@ -198,7 +205,7 @@ export function SelectionPanel({
         variant="outline"
         onClick={() => {
           runCommand(removeMicrophones([placed.id]));
-          setView({ chosenMicrophones: [] });
+          putDown();
         }}
       >
         Take it away

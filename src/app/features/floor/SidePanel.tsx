@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { belongsTo, type Session } from '../../../core/session';
+import { belongsTo, type Session } from '../../../core/document';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
 import { GroupPanel } from './GroupPanel';
@@ -13,7 +13,8 @@ import { Verdicts } from './Verdicts';
 
 /** What the panel at the side is about: something in hand, or the whole. */
 function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
-  const instrument = session.instruments.find((candidate) => candidate.id === useViewStore.getState().chosenInstrument);
+  const chosenInstrument = useViewStore(({ selection }) => (selection.of === 'instrument' ? selection.id : null));
+  const instrument = session.instruments.find((candidate) => candidate.id === chosenInstrument);
   const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
   if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
   if (placed) return <SelectionPanel session={session} table={live.table} placed={placed} source={source} />;
@@ -64,7 +65,6 @@ function Whole({ session }: { session: Session }) {
 
 /** Verdicts above, below them what is in hand. */
 export function SidePanel({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
-  useViewStore((state) => state.chosenInstrument);
   const inHand = chosen.length > 0;
   return (
     <Flex

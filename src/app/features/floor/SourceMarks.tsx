@@ -31,8 +31,8 @@ export const SourceMarks = memo(function SourceMarks({ table, paper, zoom, shown
       aria-pressed={s === shown}
       style={{ cursor: 'pointer', outline: 'none' }}
       transform={`translate(${paper.x(candidate.sides[0].positionM)} ${paper.y(candidate.sides[0].positionM)}) scale(${1 / zoom})`}
-      onClick={() => setView({ chosenSource: sourceKey(candidate) })}
-      onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && setView({ chosenSource: sourceKey(candidate) })}
+      onClick={() => setView({ stringsFrom: sourceKey(candidate) })}
+      onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && setView({ stringsFrom: sourceKey(candidate) })}
     >
       <title>{candidate.name}</title>
       <circle className="halo" r={14} />

@@ -1,12 +1,11 @@
-import { useDrag } from '@use-gesture/react';
 import { memo } from 'react';
 import type { PlanMicrophone } from '../../../core/arrivals';
+import { editMicrophone, type PlacedMicrophone } from '../../../core/document';
 import { vec3 } from '../../../core/math';
-import { editMicrophone, type PlacedMicrophone } from '../../../core/session';
-import { poseOf } from '../../../core/stands';
+import { poseOf, type StandPlace } from '../../../core/stands';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
-import { previewCommand, runCommand } from '../../stores/sessionStore';
+import { useGrip } from './useGrip';
 
 interface Props {
   readonly placed: PlacedMicrophone;
@@ -42,31 +41,31 @@ export const StandMarks = memo(function StandMarks({ placed, microphone, paper, 
         />
       )}
       <path d={`M${paper.x(pose.poleTopM)} ${paper.y(pose.poleTopM)}L${paper.x(pose.tipM)} ${paper.y(pose.tipM)}`} />
-      {chosen && plan && <FootGrip placed={placed} paper={paper} zoom={zoom} colour={colour} />}
+      {chosen && plan && placed.stand && <FootGrip placed={placed} stand={placed.stand} paper={paper} zoom={zoom} colour={colour} />}
     </g>
   );
 });
 
-function FootGrip({ placed, paper, zoom, colour }: { placed: PlacedMicrophone; paper: Paper; zoom: number; colour: string }) {
-  const { stand } = placed;
-  const bind = useDrag(
-    ({ first, last, movement: [dx, dy], memo }) => {
-      const start = first && stand ? stand.baseM : memo;
-      if (!stand) return start;
-      const scale = paper.pixelsPerM * zoom;
-      const target = paper.projection.moved(vec3(start.x, start.y, 0), dx / scale, -dy / scale);
-      const command = editMicrophone(placed.id, { stand: { ...stand, baseM: { x: target.x, y: target.y } } });
-      if (last) runCommand(command);
-      else previewCommand(command);
-      return start;
-    },
-    { pointer: { keys: false } },
-  );
-  if (!stand) return null;
+/** The foot of a stand, to be dragged or moved by keys. */
+function FootGrip({ placed, stand, paper, zoom, colour }: Omit<Props, 'microphone' | 'chosen'> & { stand: StandPlace; colour: string }) {
   const at = vec3(stand.baseM.x, stand.baseM.y, 0);
+  const grip = useGrip({
+    name: `foot/${placed.id}`,
+    at,
+    paper,
+    zoom,
+    onFloor: true,
+    command: ({ x, y }) => editMicrophone(placed.id, { stand: { ...stand, baseM: { x, y } } }),
+  });
   return (
-    <g {...bind()} className="handle" transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}>
-      <title>Foot of {placed.name}’s stand</title>
+    <g
+      {...grip}
+      className="handle"
+      role="button"
+      tabIndex={0}
+      aria-label={`Foot of ${placed.name}’s stand`}
+      transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}
+    >
       <circle className="halo" r={14} />
       <circle r={5} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} />
     </g>

@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
-import { editMicrophone, freeStands, type PlacedMicrophone, restand, type Session } from '../../../core/session';
-import { chooseBase, poseOf } from '../../../core/stands';
+import { freeStands, type PlacedMicrophone, putOnStand, restand, type Session } from '../../../core/document';
+import { poseOf } from '../../../core/stands';
 import { formatLength } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { runCommand } from '../../stores/sessionStore';
@@ -11,17 +11,7 @@ export function StandPanel({ session, table, placed }: { session: Session; table
   const free = freeStands(session, placed.id);
   const microphone = table.plan.microphones.find((candidate) => candidate.id === placed.id);
   const pose = microphone?.stand && poseOf(microphone.stand.model, microphone.stand.baseM, microphone.positionM);
-  const choose = (id: string): void => {
-    const model = session.shelf.stands.find((stand) => stand.id === id);
-    if (!model) {
-      runCommand(editMicrophone(placed.id, { stand: null }));
-      return;
-    }
-    const volumes = table.plan.geometries.flatMap((geometry) => geometry.keepOuts);
-    const near = session.instruments[0]?.positionM ?? { x: 0, y: 0 };
-    const { x, y } = chooseBase(model, placed.positionM, near, volumes, session.room);
-    runCommand(editMicrophone(placed.id, { stand: { modelId: id, baseM: { x, y } } }));
-  };
+  const choose = (id: string): void => void runCommand(putOnStand(placed.id, id || null));
   const own = placed.stand && session.shelf.stands.find((stand) => stand.id === placed.stand?.modelId);
   const options = [...free, ...(own && !free.includes(own) ? [own] : [])];
   return (

@@ -1,5 +1,5 @@
 import type { ArrivalTable } from '../../../core/arrivals';
-import type { Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
 import { formatLength } from '../../../core/units';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';

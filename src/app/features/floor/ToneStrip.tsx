@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
-import { applyMove, belongsTo, type Session } from '../../../core/session';
+import { applyMove, belongsTo, type Session } from '../../../core/document';
 import { toneLinesFor, tonePlaces } from '../../../core/setups';
 import { formatLength, formatNumber } from '../../../core/units';
 import { runCommand } from '../../stores/sessionStore';

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { memo, useCallback, useRef } from 'react';
 import type { Finding } from '../../../core/checks';
-import { applyMove } from '../../../core/session';
+import { applyMove } from '../../../core/document';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
 import { runCommand } from '../../stores/sessionStore';

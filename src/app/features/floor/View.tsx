@@ -1,14 +1,14 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useEffect, useRef } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
-import type { Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import type { Face } from '../../drawing/projection';
 import { useLivePlan } from '../../stores/planHooks';
 import { useLiveSession } from '../../stores/sessionStore';
 import { useCalmSession } from '../../stores/useCalm';
-import { chooseNothing, type FloorView, setView, useViewStore } from '../../stores/viewStore';
+import { chooseNothing, type FloorView, microphonesIn, setView, useViewStore } from '../../stores/viewStore';
 import { BottomStrip } from './BottomStrip';
 import { shownSource } from './derive';
 import { FloorDrawing } from './FloorDrawing';
@@ -34,7 +34,8 @@ function useEscape(): void {
 
 /** The chosen microphones that are still there; the same array while they are the same. */
 function useChosen(session: Session): readonly string[] {
-  const ids = useViewStore((state) => state.chosenMicrophones);
+  const selection = useViewStore((state) => state.selection);
+  const ids = microphonesIn(selection, session);
   const there = ids.filter((id) => session.microphones.some((placed) => placed.id === id));
   const kept = useRef(there);
   if (kept.current.join() !== there.join()) kept.current = there;
@@ -47,9 +48,9 @@ function Floor({ session }: { session: Session }) {
   const floorView = useViewStore((state) => state.floorView);
   const elevation = useViewStore((state) => state.elevation);
   const legend = useViewStore((state) => state.legend);
-  const chosenSource = useViewStore((state) => state.chosenSource);
+  const stringsFrom = useViewStore((state) => state.stringsFrom);
   const chosen = useChosen(session);
-  const source = shownSource(live.table, chosenSource, chosen);
+  const source = shownSource(live.table, stringsFrom, chosen);
   const faces: Face[] = floorView === 'plan' ? ['plan'] : floorView === 'side' ? [elevation] : ['plan', elevation];
   return (
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
@@ -86,9 +87,9 @@ const LiveDrawing = memo(function LiveDrawing({ face }: { face: Face }) {
 
 function Drawn({ session, face }: { session: Session; face: Face }) {
   const { table } = useLivePlan(session);
-  const chosenSource = useViewStore((state) => state.chosenSource);
+  const stringsFrom = useViewStore((state) => state.stringsFrom);
   const chosen = useChosen(session);
-  return <FloorDrawing session={session} table={table} face={face} source={shownSource(table, chosenSource, chosen)} chosen={chosen} />;
+  return <FloorDrawing session={session} table={table} face={face} source={shownSource(table, stringsFrom, chosen)} chosen={chosen} />;
 }
 
 interface ViewBarProps {
@@ -159,7 +160,7 @@ const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) 
             }))}
             onChange={(value) => {
               const picked = sources[Number(value)];
-              if (picked) setView({ chosenSource: `${picked.instrumentId}/${picked.id}` });
+              if (picked) setView({ stringsFrom: `${picked.instrumentId}/${picked.id}` });
             }}
           />
         </Flex>

@@ -1,16 +1,16 @@
 import { inStepDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
 import { type ArrivalTable, copyOf, sourceKey } from '../../../core/arrivals';
-import type { PlacedMicrophone } from '../../../core/session';
+import type { PlacedMicrophone } from '../../../core/document';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
 const FREQUENCIES = logFrequencies(240);
 
 /** The source whose strings and rake are shown: the one chosen, or the target of the microphone chosen, or the pair's. */
-export function shownSource(table: ArrivalTable, chosenSource: string | null, chosen: readonly string[]): number {
+export function shownSource(table: ArrivalTable, stringsFrom: string | null, chosen: readonly string[]): number {
   const { plan } = table;
   const byKey = (key: string | null): number => plan.sources.findIndex((source) => sourceKey(source) === key);
-  const direct = byKey(chosenSource);
+  const direct = byKey(stringsFrom);
   if (direct >= 0) return direct;
   const microphone = plan.microphones.find((candidate) => candidate.id === chosen[0]);
   const pair = plan.pairs.find((candidate) => candidate.leftId === microphone?.id || candidate.rightId === microphone?.id);

@@ -1,13 +1,14 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
+import { plugIn, type Session } from '../../../core/document';
 import { inputAddress, type PatchInput, type PatchResult } from '../../../core/patch';
-import { editSession, gainSetting, loudestDb, patchInputs, patchProblem, resolvePlan, type Session } from '../../../core/session';
+import { gainSetting, loudestDb, patchInputs, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
-import { assignInputsInWorker } from '../../../workers/client';
 import { Severity } from '../../components/Severity';
-import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
+import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
 
@@ -17,27 +18,19 @@ export function PatchStation() {
   return session ? <Patch session={session} /> : null;
 }
 
-/** Keeps the patch solved while the plan changes; the reason when there is no patch. */
-function useSolvedPatch(session: Session): { result: PatchResult | null; solving: boolean; solve: (fresh: boolean) => void } {
-  const [result, setResult] = useState<PatchResult | null>(null);
+/** Solving on request; the answer stays on show as long as the session it was for. */
+function useSolver(session: Session): { result: PatchResult | null; solving: boolean; solve: (wish: PatchWish) => void } {
+  const [found, setFound] = useState<{ result: PatchResult; session: Session } | null>(null);
   const [solving, setSolving] = useState(false);
-  const solve = (fresh: boolean): void => {
-    const table = arrivalTable(resolvePlan(session));
-    const problem = patchProblem(fresh ? { ...session, patch: {} } : session, table);
+  const solve = (wish: PatchWish): void => {
     setSolving(true);
-    void assignInputsInWorker(problem).then((answer) => {
-      if (!answer) return;
+    void solvePatch(wish).then((result) => {
       setSolving(false);
-      setResult(answer);
-      if (answer.ok && JSON.stringify(answer.inputs) !== JSON.stringify(session.patch)) runCommand(editSession({ patch: answer.inputs }));
+      const { doc } = useSessionStore.getState();
+      setFound(result && doc && { result, session: doc });
     });
   };
-  const wanted = session.microphones.map((microphone) => `${microphone.id}:${microphone.modelId}:${session.patch[microphone.id] ? 1 : 0}`).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: solved again only when the microphones, their models or the devices change
-  useEffect(() => {
-    if (session.microphones.length && session.microphones.some((microphone) => !session.patch[microphone.id])) solve(false);
-  }, [wanted, session.shelf.devices]);
-  return { result, solving, solve };
+  return { result: found?.session === session ? found.result : null, solving, solve };
 }
 
 function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
@@ -61,7 +54,7 @@ function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
 }
 
 function Patch({ session }: { session: Session }) {
-  const { result, solving, solve } = useSolvedPatch(session);
+  const { result, solving, solve } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
   const inputs = patchInputs(session);
   const table = arrivalTable(resolvePlan(session));
@@ -69,10 +62,7 @@ function Patch({ session }: { session: Session }) {
   const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const problems = problemsOf(session, inputs);
-  const connect = (microphoneId: string, address: string): void => {
-    const others = Object.fromEntries(Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address));
-    runCommand(editSession({ patch: { ...others, [microphoneId]: address } }));
-  };
+  const connect = (microphoneId: string, address: string): void => void runCommand(plugIn(microphoneId, address));
   if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
@@ -85,10 +75,10 @@ function Patch({ session }: { session: Session }) {
                 ? 'Solving the patch'
                 : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
           </Box>
-          <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve(false)}>
+          <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
             Solve, moving few cables
           </Button>
-          <Button size="sm" minH="44px" variant="outline" onClick={() => solve(true)}>
+          <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
             Solve afresh
           </Button>
         </Flex>

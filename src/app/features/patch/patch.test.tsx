@@ -6,7 +6,7 @@ import { boathouseKit } from '../../../../demo/boathouse';
 import { arrivalTable } from '../../../core/arrivals';
 import type { MicrophoneModel } from '../../../core/microphones';
 import { type GainSetting, gainFor, type PatchInput } from '../../../core/patch';
-import { patchInputs, resolvePlan } from '../../../core/session';
+import { patchInputs, resolvePlan } from '../../../core/planning';
 import { system } from '../../theme/system';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';

@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
+import { Guarded } from '../../components/Guarded';
 import { StaticFace } from '../../drawing/StaticFace';
 import { livePlan } from '../../stores/planHooks';
 
@@ -14,6 +15,14 @@ interface Props {
 }
 
 function stateOf(session: Session): string {
+  try {
+    return stateWords(session);
+  } catch {
+    return 'its plan cannot be worked out';
+  }
+}
+
+function stateWords(session: Session): string {
   if (session.microphones.length === 0) return session.instruments.length ? 'no microphones yet' : 'empty room';
   const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
   const count = session.microphones.length === 1 ? '1 microphone' : `${session.microphones.length} microphones`;
@@ -27,7 +36,7 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
   const [naming, setNaming] = useState(false);
   const rename = (name: string): void => {
     setNaming(false);
-    if (name.trim() && name.trim() !== session.name) onRename(name.trim().slice(0, 120));
+    if (name.trim() && name.trim() !== session.name) onRename(name);
   };
   return (
     <Box
@@ -46,7 +55,9 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
         aria-label={`Open ${session.name}`}
         style={{ flex: 1, minHeight: large ? 260 : 150, display: 'block' }}
       >
-        <StaticFace session={session} face="plan" width={large ? 560 : 280} height={large ? 340 : 160} plain />
+        <Guarded instead={<Box p="4">Its plan cannot be drawn.</Box>}>
+          <StaticFace session={session} face="plan" width={large ? 560 : 280} height={large ? 340 : 160} plain />
+        </Guarded>
       </Link>
       <Box p="3" borderTopWidth="1px" borderColor="line">
         {naming ? (
@@ -64,8 +75,8 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
             }}
           />
         ) : (
-          <Box fontWeight="700" fontSize={large ? 'xl' : 'lg'} lineHeight="1.2" overflowWrap="anywhere">
-            {session.name}
+          <Box asChild fontWeight="700" fontSize={large ? 'xl' : 'lg'} lineHeight="1.2" overflowWrap="anywhere" display="block">
+            <Link to={`/session/${session.id}/floor`}>{session.name}</Link>
           </Box>
         )}
         <Box color="quiet" fontSize="sm" mt="1">

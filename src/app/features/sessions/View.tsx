@@ -2,21 +2,41 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Session } from '../../../core/session';
+import { commit, editSession, type Session } from '../../../core/document';
+import type { ImportPlan } from '../../../core/exchange';
 import { download } from '../../components/download';
-import { database, saveProblem } from '../../db/database';
+import { readProblem, saveProblem } from '../../db/database';
+import { changeStored, listSessions, putRow, type Stored, storeSession, takeRow } from '../../db/sessions';
+import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
-import { backupText, createSession, deleteSession, duplicateOf, importText, renameSession, restoreDemo, storeSession } from './actions';
+import { backupText, createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { ImportPanel } from './ImportPanel';
 import { SessionCard } from './SessionCard';
+import { Unreadable } from './Unreadable';
 
 interface Notice {
   readonly text: string;
   readonly bad: boolean;
-  readonly undo?: () => void;
+  readonly undo?: () => Promise<unknown>;
 }
 
-function NoticeLine({ notice, onClose }: { notice: Notice; onClose: () => void }) {
+/** What storage holds, or why it cannot be looked at. */
+interface Kept {
+  readonly stored: readonly Stored[];
+  readonly shelf: Awaited<ReturnType<typeof loadShelf>> | null;
+  readonly problem: string | null;
+}
+
+const lookUp = async (): Promise<Kept> => {
+  try {
+    return { stored: await listSessions(), shelf: await loadShelf(), problem: null };
+  } catch (error) {
+    return { stored: [], shelf: null, problem: readProblem(error) };
+  }
+};
+
+function NoticeLine({ notice, onUndo, onClose }: { notice: Notice; onUndo: () => void; onClose: () => void }) {
   return (
     <Flex
       role={notice.bad ? 'alert' : 'status'}
@@ -29,9 +49,11 @@ function NoticeLine({ notice, onClose }: { notice: Notice; onClose: () => void }
       borderLeftWidth="4px"
       borderColor={notice.bad ? 'fix' : 'tape'}
     >
-      <Box flex="1">{notice.text}</Box>
+      <Box flex="1" overflowWrap="anywhere">
+        {notice.text}
+      </Box>
       {notice.undo && (
-        <Button size="sm" minH="44px" variant="outline" onClick={notice.undo}>
+        <Button size="sm" minH="44px" variant="outline" onClick={onUndo}>
           Undo
         </Button>
       )}
@@ -42,50 +64,74 @@ function NoticeLine({ notice, onClose }: { notice: Notice; onClose: () => void }
   );
 }
 
+/** Takes a session off the bench, so that it is read anew when it is opened. */
+function putAway(id: string): void {
+  if (useSessionStore.getState().doc?.id === id) setSession(null);
+}
+
+const renamed = (session: Session, name: string): Session => {
+  const result = commit(session, editSession({ name }), new Date().toISOString());
+  return result.kind === 'changed' ? result.session : session;
+};
+
 /** All sessions as sheets on a shelf, the newest large. */
 export function SessionsView() {
-  const rows = useLiveQuery(() => database.sessions.orderBy('updatedAt').reverse().toArray(), []);
+  const kept = useLiveQuery(lookUp, []);
   const [notice, setNotice] = useState<Notice | null>(null);
+  const [coming, setComing] = useState<{ name: string; plan: ImportPlan } | null>(null);
   const navigate = useNavigate();
   const filePicker = useRef<HTMLInputElement>(null);
-  const say = (text: string, bad = false, undo?: () => void): void => setNotice(undo ? { text, bad, undo } : { text, bad });
-  const guard = async (work: () => Promise<void>): Promise<void> => {
+  const guard = async (work: () => Promise<unknown>): Promise<void> => {
     try {
       await work();
     } catch (error) {
-      say(saveProblem(error), true);
+      setNotice({ text: saveProblem(error), bad: true });
     }
   };
-  const open = (session: Session): void => {
-    setSession(session);
+  const open = (session: Session, revision: number | null): void => {
+    if (useSessionStore.getState().doc?.id !== session.id) setSession(session, revision);
     void navigate(`/session/${session.id}/floor`);
   };
-  const add = (): Promise<void> =>
+  const add = async (): Promise<void> => {
+    const session = await createSession(`Session ${(kept?.stored.length ?? 0) + 1}`);
+    try {
+      const saved = await storeSession(session);
+      open(session, saved.kind === 'gone' ? null : saved.revision);
+    } catch (error) {
+      open(session, null);
+      useSessionStore.setState({ saving: 'failed', saveProblem: saveProblem(error) });
+    }
+  };
+  const remove = (id: string, name: string): Promise<void> =>
     guard(async () => {
-      const session = await createSession(`Session ${(rows?.length ?? 0) + 1}`);
-      await storeSession(session).catch((error) => {
-        open(session);
-        useSessionStore.setState({ saveProblem: saveProblem(error) });
-        throw error;
-      });
-      open(session);
+      putAway(id);
+      const row = await takeRow(id);
+      setNotice({ text: `“${name}” was deleted.`, bad: false, ...(row ? { undo: () => putRow(row) } : {}) });
     });
-  const remove = (session: Session): Promise<void> =>
-    guard(async () => {
-      await deleteSession(session.id);
-      say(`“${session.name}” was deleted.`, false, () => void guard(async () => void (await storeSession(session))).then(() => setNotice(null)));
-    });
-  const take = (file: File | undefined): Promise<void> =>
+  const look = (file: File | undefined): Promise<void> =>
     guard(async () => {
       if (!file) return;
-      const result = await importText(await file.text());
-      say(result.message, !result.ok);
+      setNotice(null);
+      const prepared = await prepareImport(await file.text());
+      if (prepared.ok) setComing({ name: file.name, plan: prepared.plan });
+      else setNotice({ text: prepared.reason, bad: true });
     });
-  const renamed = (session: Session, name: string): Promise<void> =>
+  const take = (plan: ImportPlan): Promise<void> =>
     guard(async () => {
-      await renameSession(session, name);
-      if (useSessionStore.getState().doc?.id === session.id) useSessionStore.setState({ doc: null });
+      setComing(null);
+      const before = await takeIn(plan);
+      const aside = plan.aside.length
+        ? ` ${plan.aside.length} could not be read and stayed out: ${plan.aside.map(({ what }) => what).join(', ')}.`
+        : '';
+      setNotice({ text: `Taken in.${aside}`, bad: plan.aside.length > 0, undo: () => takeBack(before) });
     });
+  const rename = (session: Session, name: string): Promise<void> =>
+    guard(async () => {
+      putAway(session.id);
+      await changeStored(session.id, (now) => renamed(now, name));
+    });
+  const readable = kept?.stored.flatMap((stored) => (stored.kind === 'session' ? [stored] : [])) ?? [];
+  const unreadable = kept?.stored.flatMap((stored) => (stored.kind === 'unreadable' ? [stored] : [])) ?? [];
   return (
     <Flex direction="column" h="100%">
       <TopBar session={null} />
@@ -94,7 +140,7 @@ export function SessionsView() {
           <Box as="h1" fontSize="2xl" fontWeight="700" mr="auto">
             Sessions
           </Box>
-          <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => void add()}>
+          <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => void guard(add)}>
             New session
           </Button>
           <Button minH="44px" variant="outline" onClick={() => filePicker.current?.click()}>
@@ -114,36 +160,75 @@ export function SessionsView() {
             aria-label="Import a session, shelf or backup file"
             hidden
             onChange={(event) => {
-              void take(event.target.files?.[0]);
+              void look(event.target.files?.[0]);
               event.target.value = '';
             }}
           />
         </Flex>
-        {notice && <NoticeLine notice={notice} onClose={() => setNotice(null)} />}
-        {rows?.length === 0 && (
+        {kept?.problem && (
+          <Box role="alert" color="fix" mb="4">
+            {kept.problem}
+          </Box>
+        )}
+        {notice && (
+          <NoticeLine
+            notice={notice}
+            onClose={() => setNotice(null)}
+            onUndo={() => {
+              const { undo } = notice;
+              setNotice(null);
+              if (undo) void guard(undo);
+            }}
+          />
+        )}
+        {coming && <ImportPanel {...coming} onTake={() => void take(coming.plan)} onLeave={() => setComing(null)} />}
+        <Box as="ul" m="0" p="0">
+          {kept?.shelf?.kind === 'unreadable' && <Unreadable what="The shelf" reason={kept.shelf.reason} raw={kept.shelf.raw} />}
+          {unreadable.map((row) => {
+            const what = nameIn(row.raw) ?? `Session ${row.id}`;
+            return <Unreadable key={row.id} what={what} reason={row.reason} raw={row.raw} onDelete={() => void remove(row.id, what)} />;
+          })}
+        </Box>
+        {kept && !kept.problem && kept.stored.length === 0 && (
           <Box maxW="560px" py="8">
             <Box fontSize="lg" mb="3">
               Nothing here yet. Walk through the demo first: a kit in a ferryman’s boathouse, four microphones, and a test take with two faults to
               find.
             </Box>
-            <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => void guard(async () => open(await restoreDemo()))}>
+            <Button
+              minH="44px"
+              bg="tapeFill"
+              color="#12181b"
+              onClick={() =>
+                void guard(async () => {
+                  const { session, revision } = await restoreDemo();
+                  open(session, revision);
+                })
+              }
+            >
               Open the demo
             </Button>
           </Box>
         )}
         <Grid templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(280px, 1fr))' }} gap="4">
-          {rows?.map((row, i) => (
+          {readable.map(({ session }, i) => (
             <SessionCard
-              key={row.id}
-              session={row.session}
+              key={session.id}
+              session={session}
               large={i === 0}
-              onRename={(name) => void renamed(row.session, name)}
-              onDuplicate={() => void guard(async () => void (await storeSession(duplicateOf(row.session))))}
-              onDelete={() => void remove(row.session)}
+              onRename={(name) => void rename(session, name)}
+              onDuplicate={() => void guard(() => storeSession(duplicateOf(session)))}
+              onDelete={() => void remove(session.id, session.name)}
             />
           ))}
         </Grid>
       </Box>
     </Flex>
   );
+}
+
+/** The name that something unreadable gives itself. */
+function nameIn(raw: unknown): string | null {
+  const name = (raw as { name?: unknown } | null)?.name;
+  return typeof name === 'string' && name.trim() ? name.trim().slice(0, 80) : null;
 }

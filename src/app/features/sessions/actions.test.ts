@@ -1,84 +1,163 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import { exportLibrary, exportSession, exportSetup, exportShelf } from '../../../core/exchange';
-import { ownSetupFrom, type Session } from '../../../core/session';
-import { database, loadShelf, saveProblem, storeSession, storeShelf } from '../../db/database';
-import { backupText, createSession, duplicateOf, importText, renameSession, restoreDemo } from './actions';
+import type { Session, Shelf } from '../../../core/document';
+import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
+import { ownSetupFrom } from '../../../core/planning';
+import { database, saveProblem } from '../../db/database';
+import { changeStored, listSessions, putRow, storeSession, takeRow } from '../../db/sessions';
+import { changeShelf, loadShelf } from '../../db/shelf';
+import { backupText, createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
 
 beforeEach(async () => {
   await database.sessions.clear();
   await database.shelves.clear();
 });
 
-test('a new session stands on the shelf that is kept, or on the boathouse’s', async () => {
+const names = async (): Promise<string[]> =>
+  (await listSessions()).map((stored) => (stored.kind === 'session' ? stored.session.name : stored.kind)).sort();
+const shelfNow = async (): Promise<Shelf | null> => {
+  const stored = await loadShelf();
+  return stored.kind === 'shelf' ? stored.shelf : null;
+};
+/** Takes a file in, as a person who says yes. */
+const bring = async (text: string) => {
+  const prepared = await prepareImport(text);
+  if (!prepared.ok) throw new Error(prepared.reason);
+  return { words: planWords(prepared.plan), before: await takeIn(prepared.plan) };
+};
+
+test('a new session records the gear of the shelf as it is that day', async () => {
   expect((await createSession('One')).shelf).toEqual(BOATHOUSE_SHELF);
   const own = { ...BOATHOUSE_SHELF, microphones: BOATHOUSE_SHELF.microphones.slice(0, 1) };
-  await storeShelf(own);
-  expect((await createSession('Two')).shelf).toEqual(own);
+  await changeShelf(() => own);
+  const two = await createSession('Two');
+  expect(two.shelf).toEqual(own);
+  await changeShelf((shelf) => ({ ...shelf, microphones: [] }));
+  expect(two.shelf).toEqual(own);
 });
 
 test('the demo comes once and is not put over what was done with it', async () => {
   const first = await restoreDemo();
   expect(await database.sessions.count()).toBe(boathouseSessions().length);
-  await renameSession(first, 'Mine now');
-  expect((await restoreDemo()).name).toBe('Mine now');
+  await changeStored(first.session.id, (session) => ({ ...session, name: 'Mine now' }));
+  const again = await restoreDemo();
+  expect([again.session.name, again.revision]).toEqual(['Mine now', 2]);
   expect(await database.sessions.count()).toBe(boathouseSessions().length);
 });
 
-test('a duplicate is another session with the same content', () => {
+test('a duplicate is another session with the same content, its name never too long', () => {
   const kit = boathouseKit();
   const copy = duplicateOf(kit);
   expect(copy.id).not.toBe(kit.id);
   expect(copy.name).toBe('Boathouse kit, Saturday, copy');
   expect(copy.microphones).toEqual(kit.microphones);
+  let longest: Session = { ...kit, name: 'é'.repeat(120) };
+  for (let i = 0; i < 3; i++) longest = duplicateOf(longest);
+  expect([...longest.name]).toHaveLength(116);
+});
+
+test('a session deleted and put back is the row it was', async () => {
+  await storeSession(boathouseKit());
+  const before = await database.sessions.toArray();
+  const row = await takeRow(boathouseKit().id);
+  expect(await database.sessions.count()).toBe(0);
+  if (row) await putRow(row);
+  expect(await database.sessions.toArray()).toEqual(before);
 });
 
 describe('what comes through the door', () => {
-  test('a session twice is two sessions; the first is left as it was', async () => {
+  test('tells beforehand what it would do, and does nothing until told', async () => {
+    const prepared = await prepareImport(exportLibrary(BOATHOUSE_SHELF, boathouseSessions()));
+    expect(prepared.ok && planWords(prepared.plan)[0]).toMatch(/^Adds 5 sessions: “Boathouse kit, Saturday”, “Twelve-string.*and 2 more/);
+    expect(await database.sessions.count()).toBe(0);
+  });
+  test('the same session again changes nothing; one that differs is kept beside the first', async () => {
     await storeSession(boathouseKit());
-    expect(await importText(exportSession(boathouseKit()))).toEqual({ ok: true, message: expect.stringMatching(/was taken in/) });
-    expect(await database.sessions.count()).toBe(2);
-    const names = (await database.sessions.toArray()).map((row) => row.session.name).sort();
-    expect(names).toEqual(['Boathouse kit, Saturday', 'Boathouse kit, Saturday, imported']);
+    const same = await prepareImport(exportSession(boathouseKit()));
+    expect(same.ok && planWords(same.plan)).toEqual(['1 session is here already, just so.', 'There is nothing in it that is not here already.']);
+    const { words } = await bring(exportSession({ ...boathouseKit(), players: 'Tor' }));
+    expect(words.join(' ')).toMatch(/is here in another form: both are kept/);
+    expect(await names()).toEqual(['Boathouse kit, Saturday', 'Boathouse kit, Saturday, imported']);
   });
-  test('a shelf takes the place of the shelf', async () => {
-    const shelf = { ...BOATHOUSE_SHELF, stands: BOATHOUSE_SHELF.stands.slice(0, 2) };
-    expect((await importText(exportShelf(shelf))).ok).toBe(true);
-    expect((await loadShelf())?.stands).toHaveLength(2);
+  test('a shelf joins the shelf: new things added, things that differ kept beside, nothing replaced', async () => {
+    await changeShelf(() => BOATHOUSE_SHELF);
+    const [first, ...rest] = BOATHOUSE_SHELF.stands;
+    const other = {
+      ...BOATHOUSE_SHELF,
+      stands: [
+        { ...first, count: 9 } as (typeof rest)[number],
+        ...rest.map((stand, i) => (i === 0 ? { ...stand, id: 'new-one', name: 'Gallows' } : stand)),
+      ],
+    };
+    const { words, before } = await bring(exportShelf(other));
+    expect(words).toEqual(['Puts on your shelf: “Gallows”.', `Differs from what is on your shelf, so both are kept: “${first?.name}”.`]);
+    const stands = (await shelfNow())?.stands ?? [];
+    expect(stands.slice(0, 5)).toEqual(BOATHOUSE_SHELF.stands);
+    expect(stands.slice(5).map(({ name, count }) => [name, count])).toEqual([
+      [`${first?.name}, imported`, 9],
+      ['Gallows', rest[0]?.count],
+    ]);
+    await takeBack(before);
+    expect(await shelfNow()).toEqual(BOATHOUSE_SHELF);
   });
-  test('a set-up joins the set-ups', async () => {
+  test('a set-up joins the set-ups, once', async () => {
     const setup = ownSetupFrom(boathouseKit(), 'demo-instrument', 'own-1', 'Saturday');
     if (!setup) throw new Error('setup');
-    expect((await importText(exportSetup(setup))).message).toMatch(/“Saturday” was taken in/);
-    expect((await loadShelf())?.setups.map(({ id }) => id)).toEqual(['own-1']);
+    expect((await bring(exportSetup(setup))).words).toEqual(['Puts on your shelf: “Saturday”.']);
+    await bring(exportSetup(setup));
+    expect((await shelfNow())?.setups.map(({ id }) => id)).toEqual(['own-1']);
   });
-  test('a backup brings everything back as it was', async () => {
+  test('a backup brings everything back as it was, and can be taken back again', async () => {
     for (const session of boathouseSessions()) await storeSession(session);
-    await storeShelf(BOATHOUSE_SHELF);
+    await changeShelf(() => BOATHOUSE_SHELF);
     const backup = await backupText();
     await database.sessions.clear();
     await database.shelves.clear();
-    expect((await importText(backup)).message).toMatch(/5 sessions and the shelf were taken in/);
-    const back = (await database.sessions.toArray()).map((row) => row.session).sort((a, b) => a.id.localeCompare(b.id));
-    expect(back).toEqual(boathouseSessions().sort((a, b) => a.id.localeCompare(b.id)));
-    expect(await loadShelf()).toEqual(BOATHOUSE_SHELF);
+    const { before } = await bring(backup);
+    const back = (await listSessions()).flatMap((stored) => (stored.kind === 'session' ? [stored.session] : []));
+    expect(back.sort((a, b) => a.id.localeCompare(b.id))).toEqual(boathouseSessions().sort((a, b) => a.id.localeCompare(b.id)));
+    await takeBack(before);
+    expect([await database.sessions.count(), await shelfNow()]).toEqual([0, null]);
+  });
+  test('of a backup with one broken session the rest comes in, and the broken one is named', async () => {
+    const broken = boathouseSessions().map((session, i) => (i === 2 ? { ...session, sampleRateHz: 'fast' } : session));
+    const { words } = await bring(exportLibrary(BOATHOUSE_SHELF, broken));
+    expect(words.at(-1)).toMatch(/^Left out, Upright in the slip house: .*sampleRateHz must be a number/);
+    expect(await database.sessions.count()).toBe(4);
   });
   test.each([
     ['nothing', ''],
     ['half a file', exportSession(boathouseKit()).slice(0, 900)],
-    [
-      'a library whose third session is broken',
-      exportLibrary(
-        BOATHOUSE_SHELF,
-        boathouseSessions().map((session, i) => (i === 2 ? ({ ...session, sampleRateHz: 'fast' } as unknown as Session) : session)),
-      ),
-    ],
+    ['a session with a word for a rate', exportSession({ ...boathouseKit(), sampleRateHz: 'fast' } as unknown as Session)],
   ])('%s changes nothing and says so', async (_, text) => {
     await storeSession(boathouseKit());
-    const told = await importText(text);
-    expect(told.ok).toBe(false);
-    expect(told.message).toMatch(/Nothing was changed\.$/);
+    const told = await prepareImport(text);
+    expect(told).toEqual({ ok: false, reason: expect.stringMatching(/Nothing was changed\.$/) });
     expect(await database.sessions.count()).toBe(1);
-    expect(await loadShelf()).toBeNull();
+    expect(await shelfNow()).toBeNull();
+  });
+});
+
+describe('what cannot be read', () => {
+  const spoil = async (): Promise<void> => {
+    await storeSession(boathouseKit());
+    const row = await takeRow(boathouseKit().id);
+    if (row) await database.sessions.put({ ...row, session: { ...boathouseKit(), room: 'gone' } });
+    await database.shelves.put({ id: 'shelf', revision: 1, shelf: { format: 'shuttlecraft-shelf', version: 1, microphones: 'gone' } });
+  };
+  test('stays as it is, is listed with the reason, and goes along in a backup', async () => {
+    await spoil();
+    await storeSession({ ...boathouseKit(), id: 'whole' });
+    const listed = await listSessions();
+    expect(listed.map(({ kind }) => kind).sort()).toEqual(['session', 'unreadable']);
+    expect(listed.find((stored) => stored.kind === 'unreadable')).toEqual(expect.objectContaining({ reason: expect.stringMatching(/room/) }));
+    expect(await backupText()).toMatch(/"room": "gone"/);
+  });
+  test('a shelf that cannot be read is never written over, and a new session can still be made', async () => {
+    await spoil();
+    const result = await changeShelf((shelf) => ({ ...shelf, microphones: [] }));
+    expect(result).toEqual({ ok: false, reason: expect.stringMatching(/Nothing was changed/) });
+    expect((await database.shelves.get('shelf'))?.shelf).toEqual(expect.objectContaining({ microphones: 'gone' }));
+    expect((await createSession('New')).shelf.microphones).toEqual([]);
   });
 });
 

@@ -1,67 +1,86 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import { exportLibrary, importDocument } from '../../../core/exchange';
-import { newSession, putOwnSetup, type Session } from '../../../core/session';
-import { database, deleteSession, loadShelf, storeSession, storeShelf } from '../../db/database';
+import { mergedShelf, newSession, type Session, type Shelf, shelfOf, sound, storedName } from '../../../core/document';
+import { exportLibrary, type ImportPlan, importDocument, planImport } from '../../../core/exchange';
+import { newId } from '../../components/newId';
+import { database, type SessionRow, type ShelfRow } from '../../db/database';
+import { listSessions, storeSession } from '../../db/sessions';
+import { changeShelf, FIRST_SHELF, loadShelf } from '../../db/shelf';
 
 const now = (): string => new Date().toISOString();
 
-export async function createSession(name: string): Promise<Session> {
-  const shelf = (await loadShelf().catch(() => null)) ?? BOATHOUSE_SHELF;
-  return newSession(crypto.randomUUID(), name, now(), shelf);
+/** The shelf of one's own. Throws with a sentence when there is one that cannot be read: nothing else may take its place. */
+async function ownShelf(): Promise<Shelf> {
+  const stored = await loadShelf();
+  if (stored.kind === 'unreadable') throw new Error(stored.reason);
+  return stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF;
 }
 
-export const duplicateOf = (session: Session): Session => ({
-  ...session,
-  id: crypto.randomUUID(),
-  name: `${session.name}, copy`,
-  createdAt: now(),
-  updatedAt: now(),
-});
+/** A new session with the shelf as its record of gear; with an empty record when the shelf cannot be read. */
+export async function createSession(name: string): Promise<Session> {
+  const shelf = await ownShelf().catch(() => ({ microphones: [], devices: [], stands: [], setups: [] }));
+  return sound(newSession(newId(), name, now(), shelf));
+}
+
+export const duplicateOf = (session: Session): Session =>
+  sound({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 110)}, copy`), createdAt: now(), updatedAt: now() });
 
 /** The demo sessions, put back where they are missing; the kit is the one to open. */
-export async function restoreDemo(): Promise<Session> {
-  const [kit, ...others] = boathouseSessions();
-  for (const demo of others) if (!(await database.sessions.get(demo.id))) await storeSession(demo);
-  if (!(await loadShelf())) await storeShelf(BOATHOUSE_SHELF);
-  const demo = kit ?? boathouseKit();
-  const kept = await database.sessions.get(demo.id);
-  if (kept) return kept.session;
-  await storeSession(demo);
-  return demo;
+export async function restoreDemo(): Promise<{ session: Session; revision: number }> {
+  const demos = boathouseSessions();
+  const kit = demos[0] ?? boathouseKit();
+  const stored = await listSessions();
+  for (const demo of demos)
+    if (!stored.some((there) => (there.kind === 'session' ? there.session.id : there.id) === demo.id)) await storeSession(demo);
+  if ((await loadShelf()).kind === 'none') await changeShelf(() => BOATHOUSE_SHELF);
+  const kept = stored.find((there) => there.kind === 'session' && there.session.id === kit.id);
+  return kept?.kind === 'session' ? kept : { session: kit, revision: 1 };
 }
 
-/** What an import did, or why it did nothing, in a sentence. */
-export async function importText(text: string): Promise<{ ok: boolean; message: string }> {
+/** A file read and what taking it in would do; or why it cannot be used, in a sentence. */
+export type Prepared = { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly reason: string };
+
+/** Reads a file and works out what it would add; nothing is changed yet. */
+export async function prepareImport(text: string): Promise<Prepared> {
   const imported = importDocument(text);
-  if (!imported.ok) return { ok: false, message: imported.reason };
-  if (imported.kind === 'shelf') {
-    const { microphones, devices, stands, setups } = imported.shelf;
-    await storeShelf({ microphones, devices, stands, setups });
-    return { ok: true, message: 'The shelf was taken in; new sessions will use it.' };
-  }
-  if (imported.kind === 'setup') {
-    await storeShelf(putOwnSetup((await loadShelf()) ?? BOATHOUSE_SHELF, imported.setup));
-    return { ok: true, message: `The set-up “${imported.setup.name}” was taken in; new sessions will offer it.` };
-  }
-  const sessions = imported.kind === 'session' ? [imported.session] : imported.library.sessions;
-  const taken = new Set((await database.sessions.toCollection().primaryKeys()) as string[]);
-  const fresh = sessions.map((session) =>
-    taken.has(session.id) ? { ...session, id: crypto.randomUUID(), name: `${session.name}, imported` } : session,
-  );
-  await database.transaction('rw', database.sessions, database.shelves, async () => {
-    for (const session of fresh) await storeSession(session);
-    if (imported.kind === 'library') await storeShelf(imported.library.shelf);
+  if (!imported.ok) return imported;
+  const stored = await listSessions();
+  const known = new Map(stored.map((there) => (there.kind === 'session' ? [there.session.id, there.session] : [there.id, null])));
+  return { ok: true, plan: planImport(imported, known, await ownShelf(), newId) };
+}
+
+/** What was there before an import, to take it back. */
+export interface Before {
+  readonly added: readonly string[];
+  readonly shelf: ShelfRow | undefined;
+}
+
+/** Does what was planned, all of it or nothing. */
+export const takeIn = (plan: ImportPlan): Promise<Before> =>
+  database.transaction('rw', database.sessions, database.shelves, async () => {
+    const shelf = await database.shelves.get('shelf');
+    for (const session of plan.add) await storeSession(session);
+    const { shelf: coming } = plan;
+    if (coming && coming.added.length + coming.beside.length > 0) {
+      const changed = await changeShelf((own) => mergedShelf(own, coming.incoming, newId).shelf);
+      if (!changed.ok) throw new Error(changed.reason);
+    }
+    return { added: plan.add.map(({ id }) => id), shelf };
   });
-  return { ok: true, message: fresh.length === 1 ? `“${fresh[0]?.name}” was taken in.` : `${fresh.length} sessions and the shelf were taken in.` };
-}
 
+/** Takes an import back: what it added goes, the shelf is as it was. */
+export const takeBack = ({ added, shelf }: Before): Promise<void> =>
+  database.transaction('rw', database.sessions, database.shelves, async () => {
+    await database.sessions.bulkDelete([...added]);
+    if (shelf) await database.shelves.put(shelf);
+    else await database.shelves.delete('shelf');
+  });
+
+/** Everything that is kept, in one file; what cannot be read goes along as it was found. */
 export async function backupText(): Promise<string> {
-  const rows = await database.sessions.toArray();
+  const rows: SessionRow[] = await database.sessions.toArray();
+  const stored = await loadShelf();
   return exportLibrary(
-    (await loadShelf()) ?? BOATHOUSE_SHELF,
-    rows.map((row) => row.session),
+    shelfOf(stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF),
+    rows.map((row) => row.session as object),
   );
 }
-
-export const renameSession = (session: Session, name: string): Promise<string> => storeSession({ ...session, name, updatedAt: now() });
-export { deleteSession, storeSession };

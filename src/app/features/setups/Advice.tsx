@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { familyOf, type Instrument } from '../../../core/instruments';
-import { geometryOf, type Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
+import { familyOf, geometryOf, type Instrument } from '../../../core/instruments';
 import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';

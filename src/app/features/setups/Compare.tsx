@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
 import { sourceKey } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
-import { type Session, type Trial, tryOut } from '../../../core/session';
+import { type Trial, tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';
 import { formatDb, formatNumber } from '../../../core/units';
 import { Rake, type RakeMark } from '../../components/Rake';

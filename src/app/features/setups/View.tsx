@@ -1,21 +1,22 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { belongsTo, removeMicrophones, type Session } from '../../../core/document';
 import { familyOf, type Instrument } from '../../../core/instruments';
 import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
-import { belongsTo, placeSetup, removeMicrophones, type Session, tryOut } from '../../../core/session';
+import { placeSetup, putUpSetup, tryOut } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { Choice } from '../../components/Choice';
+import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { PLACING, solvePatch } from '../../stores/solvePatch';
 import { chooseNothing } from '../../stores/viewStore';
 import { Advice } from './Advice';
 import { Compare } from './Compare';
 import { type Filters, NO_FILTERS, type Offer, offersFor } from './filters';
-
-const newId = (): string => crypto.randomUUID();
 
 /** Which set-up: drawings first, each saying whether it fits here. */
 export function SetupsStation() {
@@ -45,11 +46,11 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
   const all = useMemo(() => offersFor(session, instrument, NO_FILTERS), [session, instrument]);
   const own = session.microphones.filter((placed) => belongsTo(session, placed, instrument.id));
   const place = (recipe: Recipe, instead: boolean): void => {
-    const cleared = instead ? removeMicrophones(own.map((placed) => placed.id))(session) : session;
-    const placed = placeSetup(cleared, recipe, instrument.id, newId);
-    runCommand(() => placed.session);
+    const replaced = instead ? own.map((placed) => placed.id) : [];
+    const { missing } = placeSetup(removeMicrophones(replaced)(session), recipe, instrument.id, newId);
+    if (runCommand(putUpSetup(recipe, instrument.id, newId, replaced), { burst: PLACING })) void solvePatch('as part of the step before');
     chooseNothing();
-    if (placed.missing.length) setTold(`Not placed, because the shelf has no free microphone for it: ${placed.missing.join(', ')}.`);
+    if (missing.length) setTold(`Not placed, because the shelf has no free microphone for it: ${missing.join(', ')}.`);
     else void navigate('../floor', { relative: 'path' });
   };
   const toggle = (id: string): void => setCompared((ids) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-2)));

@@ -1,5 +1,6 @@
+import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
-import { type Fit, fitOf, type Session } from '../../../core/session';
+import { type Fit, fitOf } from '../../../core/planning';
 import { ISOLATIONS, type Isolation, type Recipe, recipesFor, type Sound } from '../../../core/setups';
 
 export interface Filters {

@@ -1,7 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { arrivalTable } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
-import { resolvePlan, type Session } from '../../../core/session';
+import { resolvePlan } from '../../../core/planning';
 import { type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber } from '../../../core/units';
 import { download, fileName } from '../../components/download';

@@ -1,8 +1,8 @@
 import { Box, Flex, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
+import { microphoneModelSchema } from '../../../core/document';
 import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
-import { microphoneModelSchema } from '../../../core/session';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 

@@ -1,19 +1,20 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { dropGear, putStand, type Session, type Shelf } from '../../../core/document';
 import { exportSetup } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { dropOwnSetup, dropStand, putStand, type Session, type Shelf } from '../../../core/session';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
 import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
+import { newId } from '../../components/newId';
 import { ShelfLine } from './ShelfLine';
 import { StandForm } from './StandForm';
 
 interface Props {
   readonly shelf: Shelf;
   readonly session: Session | null;
-  readonly onChange: (shelf: Shelf) => void;
+  readonly onChange: (words: string, change: (shelf: Shelf) => Shelf) => void;
   readonly onNote: (note: string) => void;
 }
 
@@ -30,16 +31,14 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
   const add = (id: string): void => {
     const found = STAND_CATALOGUE.find((stand) => stand.id === id);
     if (!found) return;
-    const stand = shelf.stands.some((own) => own.id === id)
-      ? { ...found, id: `${id}-${crypto.randomUUID().slice(0, 8)}`, name: `${found.name} 2` }
-      : found;
-    onChange(putStand(shelf, stand));
+    const stand = shelf.stands.some((own) => own.id === id) ? { ...found, id: `${id}-${newId().slice(0, 8)}`, name: `${found.name} 2` } : found;
+    onChange(`add ${stand.name}`, (now) => putStand(now, stand));
     setEditing(stand.id);
   };
   const drop = (stand: StandModel): void => {
     if (session?.microphones.some((placed) => placed.stand?.modelId === stand.id))
       onNote(`A microphone stands on the ${stand.name.toLowerCase()}: give it another one first.`);
-    else onChange(dropStand(shelf, stand.id));
+    else onChange(`take ${stand.name} off`, (now) => dropGear(now, 'stands', stand.id));
   };
   return (
     <>
@@ -62,7 +61,7 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
                 stand={stand}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
-                  onChange(putStand(shelf, saved));
+                  onChange(`change ${saved.name}`, (now) => putStand(now, saved));
                   setEditing(null);
                 }}
               />
@@ -101,7 +100,7 @@ export function OwnSetups({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>
               lead={`${setup.microphones.length}×`}
               name={setup.name}
               facts={familyOf(setup.instrument).name}
-              onDrop={() => onChange(dropOwnSetup(shelf, setup.id))}
+              onDrop={() => onChange(`take ${setup.name} off`, (now) => dropGear(now, 'setups', setup.id))}
             >
               <Button
                 size="sm"

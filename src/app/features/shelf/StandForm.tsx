@@ -1,7 +1,7 @@
 import { Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
-import { standSchema } from '../../../core/session';
+import { standSchema } from '../../../core/document';
 import type { StandModel } from '../../../core/stands';
 import { FormButtons } from './FormButtons';
 import { Field } from './MicrophoneForm';

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { firstDipHz } from '../../../core/acoustics';
 import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
-import type { Pair, Session } from '../../../core/session';
+import type { Pair, Session } from '../../../core/document';
 import { type ParsedLength, parseLength } from '../../../core/tape';
 import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';

@@ -1,9 +1,10 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
-import { dropReading, putReading, type Session } from '../../../core/session';
+import { dropReading, putReading, type Session } from '../../../core/document';
 import { deviationWords, parseLength } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
+import { useDraftText } from '../../components/useDraftText';
 import { runCommand } from '../../stores/sessionStore';
 import type { TapeLine } from './derive';
 
@@ -18,12 +19,14 @@ interface Props {
 /** One distance, large enough to be read from the stand, and what the tape says of it. */
 export function OneReading({ session, line, index, count, onStep }: Props) {
   const id = useId();
-  const [text, setText] = useState(line.readM === null ? '' : formatLength(line.readM, session.units));
+  const committed = line.readM === null ? '' : formatLength(line.readM, session.units);
+  const { text, type, settle } = useDraftText(`${session.id}/${line.microphoneId}/${line.ref}`, committed);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = (): boolean => {
     if (text.trim() === '') {
       if (line.readM !== null) runCommand(dropReading(line.microphoneId, line.ref));
       setProblem(null);
+      settle('');
       return true;
     }
     const parsed = parseLength(text, session.units);
@@ -32,6 +35,7 @@ export function OneReading({ session, line, index, count, onStep }: Props) {
       return false;
     }
     setProblem(null);
+    settle(text);
     if (line.readM === null || Math.abs(parsed.metres - line.readM) > 1e-9)
       runCommand(putReading({ microphoneId: line.microphoneId, from: line.ref, lengthM: parsed.metres }));
     return true;
@@ -66,7 +70,7 @@ export function OneReading({ session, line, index, count, onStep }: Props) {
         autoComplete="off"
         value={text}
         aria-invalid={problem !== null}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => type(event.target.value)}
         onBlur={keep}
         onKeyDown={(event) => event.key === 'Enter' && keep()}
       />

@@ -1,8 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { type Session, takeMeasured } from '../../../core/document';
 import { distance } from '../../../core/math';
-import { type Session, takeMeasured } from '../../../core/session';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';

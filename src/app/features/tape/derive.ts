@@ -1,5 +1,5 @@
 import type { ArrivalTable } from '../../../core/arrivals';
-import type { Session } from '../../../core/session';
+import type { Session } from '../../../core/document';
 import { type Deviation, deviationOf, judgeReadings, type Reading, type TapeEntry, type TapeJudgement, tapeList } from '../../../core/tape';
 
 /** Strings offered for each microphone beside its height: one more than fixes its place, so that a wrong one shows. */

@@ -1,0 +1,122 @@
+import { readSession, SESSION_VERSION, type Session, storedName } from '../../core/document';
+import { newId } from '../components/newId';
+import { database, type SessionRow, TAB_ID } from './database';
+import { dropJournal, type JournalEntry, readJournal } from './journal';
+
+/** A session from storage, or why it cannot be used and what was found. */
+export type Stored =
+  | { readonly kind: 'session'; readonly session: Session; readonly revision: number }
+  | { readonly kind: 'unreadable'; readonly id: string; readonly updatedAt: string; readonly reason: string; readonly raw: unknown };
+
+function storedOf(row: SessionRow): Stored {
+  const read = readSession(row.session);
+  if (read.ok && read.value.id === row.id) return { kind: 'session', session: read.value, revision: row.revision };
+  const reason = read.ok ? 'The session is stored under another id than its own.' : read.reason;
+  return { kind: 'unreadable', id: row.id, updatedAt: String(row.updatedAt), reason, raw: row.session };
+}
+
+/** All stored sessions, newest first; those that cannot be read stay as they are and are among them with the reason. */
+export async function listSessions(): Promise<Stored[]> {
+  const rows = await database.sessions.toArray();
+  return rows.sort((a, b) => String(b.updatedAt).localeCompare(String(a.updatedAt))).map(storedOf);
+}
+
+const rowOf = (session: Session, revision: number, count = 0, updatedAt = session.updatedAt): SessionRow => ({
+  id: session.id,
+  updatedAt,
+  revision,
+  savedBy: TAB_ID,
+  count,
+  session,
+});
+
+const isOlder = (raw: unknown): boolean => (raw as { version?: unknown }).version !== SESSION_VERSION;
+
+/** Whether a journal goes on from a row: it is the same tab's and later, or nobody wrote since. */
+const goesOn = (entry: JournalEntry, row: SessionRow): boolean => (row.savedBy === entry.tab ? entry.count > row.count : entry.base === row.revision);
+
+/** Whether a journal's change was written by nobody: another tab wrote after it, without having seen it. */
+const wasBuried = (entry: JournalEntry, row: SessionRow): boolean => row.savedBy !== entry.tab && row.revision > entry.base + 1;
+
+/**
+ * Loads a session, migrated and validated; one of an older version is written back in the same transaction. What a killed tab had
+ * in its journal but not yet in the database is taken up; where another tab has gone on since, it is kept beside as a session of
+ * its own. Null when there is no session of that id.
+ */
+export async function loadSession(id: string): Promise<Stored | null> {
+  const stored = await database.transaction('rw', database.sessions, async () => {
+    const row = await database.sessions.get(id);
+    if (!row) return null;
+    const found = storedOf(row);
+    if (found.kind === 'unreadable') return found;
+    const journal = readJournal(id);
+    if (journal && wasBuried(journal, row)) {
+      const copy = { ...journal.session, id: newId(), name: storedName(`${journal.session.name.slice(0, 100)}, recovered`) };
+      await database.sessions.put(rowOf(copy, 1));
+    }
+    const newer = journal && goesOn(journal, row) ? journal.session : null;
+    if (!newer && !isOlder(row.session)) return found;
+    const session = newer ?? found.session;
+    await database.sessions.put(rowOf(session, row.revision + 1));
+    return { kind: 'session', session, revision: row.revision + 1 } as const;
+  });
+  dropJournal(id);
+  return stored;
+}
+
+/** How a write ended: written, written on top of what another tab had written meanwhile, or not since the session is gone. */
+export type Saved =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'merged'; readonly revision: number; readonly session: Session }
+  | { readonly kind: 'gone' };
+
+/** What a tab knows of the session that it writes. */
+export interface Writer {
+  /** The revision of the row it has seen last; null to write whatever is there. */
+  readonly base: number | null;
+  /** Its own count of documents. */
+  readonly count: number;
+  readonly nowIso: string;
+}
+
+/** Writes a session. When another tab wrote since `base`, `merge` makes of theirs what is to be written. */
+export const saveSession = (session: Session, { base, count, nowIso }: Writer, merge: (theirs: Session) => Session): Promise<Saved> =>
+  database.transaction('rw', database.sessions, async (): Promise<Saved> => {
+    const row = await database.sessions.get(session.id);
+    if (!row && base !== null) return { kind: 'gone' };
+    const revision = (row?.revision ?? 0) + 1;
+    if (!row || base === null || row.revision === base) {
+      await database.sessions.put(rowOf(session, revision, count, nowIso));
+      return { kind: 'saved', revision };
+    }
+    const theirs = storedOf(row);
+    const merged = theirs.kind === 'session' ? merge(theirs.session) : session;
+    await database.sessions.put(rowOf(merged, revision, count, nowIso));
+    return { kind: 'merged', revision, session: merged };
+  });
+
+/** Writes a session that nobody has open, over whatever is there. */
+export const storeSession = (session: Session): Promise<Saved> =>
+  saveSession(session, { base: null, count: 0, nowIso: session.updatedAt }, () => session);
+
+/** Changes a stored session where it is, in one transaction; false when there is none that can be read. */
+export const changeStored = (id: string, change: (session: Session) => Session): Promise<boolean> =>
+  database.transaction('rw', database.sessions, async () => {
+    const row = await database.sessions.get(id);
+    const stored = row && storedOf(row);
+    if (!row || stored?.kind !== 'session') return false;
+    await database.sessions.put(rowOf(change(stored.session), row.revision + 1));
+    return true;
+  });
+
+/** Takes a row away and hands it out, so that it can be put back as it was. */
+export const takeRow = (id: string): Promise<SessionRow | undefined> =>
+  database.transaction('rw', database.sessions, async () => {
+    const row = await database.sessions.get(id);
+    await database.sessions.delete(id);
+    return row;
+  });
+
+export const putRow = (row: SessionRow): Promise<string> => database.sessions.put(row);
+
+export { storedOf };

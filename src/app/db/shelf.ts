@@ -1,0 +1,44 @@
+import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { readShelf, SHELF_FORMAT, SHELF_VERSION, type Shelf, shelfOf, shelfProblem } from '../../core/document';
+import { database, type ShelfRow } from './database';
+
+/** What the shelf holds before anything was put on it. */
+export const FIRST_SHELF: Shelf = BOATHOUSE_SHELF;
+
+/** The shelf of one's own: none yet, readable, or there but not readable. */
+export type StoredShelf =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'shelf'; readonly shelf: Shelf }
+  | { readonly kind: 'unreadable'; readonly reason: string; readonly raw: unknown };
+
+const shelfIn = (row: ShelfRow | undefined): StoredShelf => {
+  if (!row) return { kind: 'none' };
+  const read = readShelf(row.shelf);
+  return read.ok ? { kind: 'shelf', shelf: read.value } : { kind: 'unreadable', reason: read.reason, raw: row.shelf };
+};
+
+export const loadShelf = async (): Promise<StoredShelf> => shelfIn(await database.shelves.get('shelf'));
+
+/** What became of a change to the shelf. */
+export type ShelfChanged = { readonly ok: true; readonly shelf: Shelf; readonly before: Shelf } | { readonly ok: false; readonly reason: string };
+
+/**
+ * Changes the shelf as it stands in storage, in one transaction, so that two tabs never write over one another. A shelf that cannot
+ * be read is never written over.
+ */
+export const changeShelf = (change: (shelf: Shelf) => Shelf): Promise<ShelfChanged> =>
+  database.transaction('rw', database.shelves, async (): Promise<ShelfChanged> => {
+    const row = await database.shelves.get('shelf');
+    const stored = shelfIn(row);
+    if (stored.kind === 'unreadable') return { ok: false, reason: `${stored.reason} Nothing was changed; export it from Sessions.` };
+    const before = stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF;
+    const shelf = shelfOf(change(before));
+    const problem = shelfProblem(shelf);
+    if (problem) return { ok: false, reason: `That cannot be put on the shelf: ${problem}. Nothing was changed.` };
+    await database.shelves.put({
+      id: 'shelf',
+      revision: (row?.revision ?? 0) + 1,
+      shelf: { format: SHELF_FORMAT, version: SHELF_VERSION, ...shelf },
+    });
+    return { ok: true, shelf, before };
+  });

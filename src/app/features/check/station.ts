@@ -1,0 +1,13 @@
+import type { Station } from '../../frame/station';
+import { fixesOf, proofOf } from './derive';
+
+export const station: Station = {
+  path: 'check',
+  label: 'Check',
+  order: 60,
+  load: async () => (await import('./View')).CheckStation,
+  state: ({ session, take: { report, matching } }) => {
+    if (!report) return 'open';
+    return fixesOf(proofOf(session, report, matching), report) > 0 ? 'trouble' : 'done';
+  },
+};

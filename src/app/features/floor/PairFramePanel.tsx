@@ -1,0 +1,47 @@
+import { Box, Button, Grid } from '@chakra-ui/react';
+import { framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import type { PairFrame } from '../../../core/stereo';
+import { METRES_PER_INCH } from '../../../core/units';
+import { NumberField } from '../../components/NumberField';
+import { runCommand } from '../../stores/sessionStore';
+
+/** How the two microphones of a pair stand to one another, set as one; or that each stands by itself. */
+export function PairFramePanel({ session, pair }: { session: Session; pair: Pair }) {
+  const { frame } = pair;
+  const [unit, perM] = session.units === 'metric' ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  if (!frame)
+    return (
+      <Box fontSize="sm" mt="2">
+        <Box color="quiet">Set by hand: the two do not stand alike about the middle between them.</Box>
+        <Button size="sm" variant="outline" mt="1" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(squarePair(pair.id))}>
+          Square them up
+        </Button>
+      </Box>
+    );
+  const set = (change: Partial<PairFrame>): void => void runCommand(framePair(pair.id, change));
+  return (
+    <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" role="group" aria-label={`${pair.name} as a pair`}>
+      <NumberField
+        label="Apart"
+        unit={unit}
+        value={frame.spacingM * perM}
+        low={0}
+        high={Math.round(5 * perM)}
+        onCommit={(v) => set({ spacingM: v / perM })}
+      />
+      {pair.decoding === 'left-right' && (
+        <NumberField label="Angle" unit="°" digits={0} value={frame.angleDeg} low={-170} high={170} onCommit={(angleDeg) => set({ angleDeg })} />
+      )}
+      <NumberField
+        label="High"
+        unit={unit}
+        value={frame.centreM.z * perM}
+        low={0}
+        high={Number((session.room.heightM * perM).toFixed(1))}
+        onCommit={(v) => set({ centreM: { ...frame.centreM, z: v / perM } })}
+      />
+      <NumberField label="Turned" unit="°" digits={0} value={frame.turnDeg} low={-180} high={180} onCommit={(turnDeg) => set({ turnDeg })} />
+      <NumberField label="Tilted" unit="°" digits={0} value={frame.tiltDeg} low={-90} high={90} onCommit={(tiltDeg) => set({ tiltDeg })} />
+    </Grid>
+  );
+}

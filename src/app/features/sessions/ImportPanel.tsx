@@ -1,0 +1,30 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { changesAnything, type ImportPlan, planWords } from '../../../core/exchange';
+
+/** What a file would add, before it is taken in. */
+export function ImportPanel({ name, plan, onTake, onLeave }: { name: string; plan: ImportPlan; onTake: () => void; onLeave: () => void }) {
+  return (
+    <Box role="region" aria-label="Import" bg="panel" borderLeftWidth="4px" borderColor="tape" px="4" py="3" mb="4">
+      <Box fontWeight="700" overflowWrap="anywhere">
+        {name}
+      </Box>
+      <Box as="ul" m="0" p="0">
+        {planWords(plan).map((sentence) => (
+          <Box as="li" key={sentence} listStyleType="none" overflowWrap="anywhere">
+            {sentence}
+          </Box>
+        ))}
+      </Box>
+      <Flex gap="2" mt="2">
+        {changesAnything(plan) && (
+          <Button minH="44px" bg="tapeFill" color="#12181b" onClick={onTake}>
+            Take it in
+          </Button>
+        )}
+        <Button minH="44px" variant="outline" onClick={onLeave}>
+          {changesAnything(plan) ? 'Leave it' : 'Close'}
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,28 @@
+import type { ComponentType } from 'react';
+import type { Session } from '../../core/document';
+import type { LivePlan } from '../stores/planHooks';
+import type { useTakeStore } from '../stores/takeStore';
+
+/** How a stop of the day stands. */
+export type StopState = 'open' | 'trouble' | 'done';
+
+/** What a station may look at to say how it stands. */
+export interface StationFacts {
+  readonly session: Session;
+  readonly live: LivePlan;
+  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching'>;
+}
+
+/**
+ * A view of one session. Each feature folder describes its own in `station.ts`; routes and the line of stops are made from these, so
+ * that a new station touches one folder.
+ */
+export interface Station {
+  /** The end of its address, "/session/…/path". */
+  readonly path: string;
+  readonly label: string;
+  /** Its place on the line, by the order of the day; null for a view that is reached from others. */
+  readonly order: number | null;
+  readonly load: () => Promise<ComponentType>;
+  readonly state?: (facts: StationFacts) => StopState;
+}

@@ -1,0 +1,64 @@
+import type { Instrument, KitPiece } from '../../instruments';
+import { add, rotateAboutZ, subtract, type Vec3, vec3 } from '../../math';
+import { radiansFromDegrees } from '../../units';
+import { belongsTo } from '../belonging';
+import { type Command, command, instrumentName } from '../command';
+import type { Session } from '../session';
+
+const changed = (session: Session, id: string, change: (instrument: Instrument) => Instrument): Session => ({
+  ...session,
+  instruments: session.instruments.map((instrument) => (instrument.id === id ? change(instrument) : instrument)),
+});
+
+export const addInstrument = (instrument: Instrument): Command =>
+  command(`add ${instrument.name}`, (session) => ({ ...session, instruments: [...session.instruments, instrument] }));
+
+export const editInstrument = (id: string, change: Partial<Omit<Instrument, 'id'>>): Command =>
+  command(
+    (session) => `change ${instrumentName(session, id)}`,
+    (session) => changed(session, id, (instrument) => ({ ...instrument, ...change })),
+  );
+
+/** Another size or build of the same family; pieces moved or resized by hand were of the old one and go. */
+export const changeVariant = (id: string, variant: string, name: string): Command =>
+  command(
+    (session) => `change ${instrumentName(session, id)}`,
+    (session) => changed(session, id, ({ pieces: _pieces, ...rest }) => ({ ...rest, variant, name })),
+  );
+
+export const putPieces = (id: string, pieces: readonly KitPiece[], words: string): Command =>
+  command(words, (session) => changed(session, id, (instrument) => ({ ...instrument, pieces })));
+
+/** Takes an instrument away; microphones that were there for it stay, without a target. */
+export const removeInstrument = (id: string): Command =>
+  command(
+    (session) => `take ${instrumentName(session, id)} away`,
+    (session) => ({ ...session, instruments: session.instruments.filter((instrument) => instrument.id !== id) }),
+  );
+
+/** Moves or turns an instrument; the microphones that are there for it come along. */
+export const moveInstrument = (id: string, positionM: Instrument['positionM'], rotationDeg: number): Command =>
+  command(
+    (session) => `move ${instrumentName(session, id)}`,
+    (session) => {
+      const before = session.instruments.find((instrument) => instrument.id === id);
+      if (!before) return session;
+      const turn = radiansFromDegrees(rotationDeg - before.rotationDeg);
+      const from = vec3(before.positionM.x, before.positionM.y, 0);
+      const to = vec3(positionM.x, positionM.y, 0);
+      const carried = (point: Vec3): Vec3 => add(to, rotateAboutZ(subtract(point, from), turn));
+      return {
+        ...changed(session, id, (instrument) => ({ ...instrument, positionM, rotationDeg })),
+        microphones: session.microphones.map((microphone) => {
+          if (!belongsTo(session, microphone, id) || microphone.locked) return microphone;
+          const base = microphone.stand && carried(vec3(microphone.stand.baseM.x, microphone.stand.baseM.y, 0));
+          return {
+            ...microphone,
+            positionM: carried(microphone.positionM),
+            aimM: carried(microphone.aimM),
+            stand: microphone.stand && base && { modelId: microphone.stand.modelId, baseM: { x: base.x, y: base.y } },
+          };
+        }),
+      };
+    },
+  );

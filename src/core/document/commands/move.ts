@@ -1,0 +1,33 @@
+import type { Move } from '../../checks';
+import { type Command, command, microphoneName } from '../command';
+import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
+import { restand } from './stand';
+
+function commandFor(move: Move): Command {
+  const { microphoneId } = move;
+  switch (move.kind) {
+    case 'place':
+      return moveMicrophone(microphoneId, move.positionM);
+    case 'set':
+      return setMicrophone(microphoneId, move.positionM, move.aimM);
+    case 'stand':
+      return restand(microphoneId);
+    case 'aim':
+      return editMicrophone(microphoneId, { aimM: move.aimM });
+    case 'flip':
+      return command(
+        (session) => `flip ${microphoneName(session, microphoneId)}`,
+        (session) => {
+          const placed = session.microphones.find((microphone) => microphone.id === microphoneId);
+          return placed ? editMicrophone(microphoneId, { flipped: !placed.flipped })(session) : session;
+        },
+      );
+    case 'pad':
+      return editMicrophone(microphoneId, { padOn: move.on });
+    case 'align':
+      return editMicrophone(microphoneId, { alignSamples: move.samples });
+  }
+}
+
+/** Carries out a finding's move. */
+export const applyMove = (move: Move): Command => commandFor(move);

@@ -1,0 +1,49 @@
+import { frameOf, nearestFrame, type PairFrame } from '../../stereo';
+import { type Command, command, pairName } from '../command';
+import { pairMembers } from '../pairFrames';
+import type { Pair, Session, SourceReference } from '../session';
+
+const changed = (session: Session, id: string, change: (pair: Pair) => Pair): Session => ({
+  ...session,
+  pairs: session.pairs.map((pair) => (pair.id === id ? change(pair) : pair)),
+});
+
+const framed = (session: Session, pair: Pair, find: typeof frameOf): Pair => {
+  const members = pairMembers(session, pair);
+  return { ...pair, frame: members && find(members, pair.decoding) };
+};
+
+/** Two microphones become one pair; pairs that either was in are dropped. They keep their places: a frame when they stand alike, else none. */
+export const makePair = (id: string, leftId: string, rightId: string, centre: SourceReference | null): Command =>
+  command('make a pair', (session) => {
+    const others = session.pairs.filter((pair) => ![leftId, rightId].some((own) => own === pair.leftId || own === pair.rightId));
+    const pair: Pair = { id, name: 'Pair', technique: 'other', leftId, rightId, centre, frame: null, decoding: 'left-right' };
+    return { ...session, pairs: [...others, framed(session, pair, frameOf)] };
+  });
+
+/** The two go on as single microphones where they stand. */
+export const dropPair = (id: string): Command =>
+  command(
+    (session) => `part ${pairName(session, id)}`,
+    (session) => ({ ...session, pairs: session.pairs.filter((pair) => pair.id !== id) }),
+  );
+
+export const editPair = (id: string, change: Partial<Pick<Pair, 'name' | 'technique' | 'centre'>>): Command =>
+  command(
+    (session) => `change ${pairName(session, id)}`,
+    (session) => changed(session, id, (pair) => ({ ...pair, ...change })),
+  );
+
+/** Sets part of a pair's frame; its microphones go where the frame says. A parted pair stays as it is. */
+export const framePair = (id: string, change: Partial<PairFrame>): Command =>
+  command(
+    (session) => `set ${pairName(session, id)}`,
+    (session) => changed(session, id, (pair) => (pair.frame ? { ...pair, frame: { ...pair.frame, ...change } } : pair)),
+  );
+
+/** Brings a parted pair back into the frame nearest to where its microphones stand. */
+export const squarePair = (id: string): Command =>
+  command(
+    (session) => `square ${pairName(session, id)} up`,
+    (session) => changed(session, id, (pair) => (pair.frame ? pair : framed(session, pair, nearestFrame))),
+  );

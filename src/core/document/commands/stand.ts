@@ -1,0 +1,52 @@
+import { geometryOf, type KeepOut } from '../../instruments';
+import type { Vec3 } from '../../math';
+import { chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
+import { type Command, command, microphoneName } from '../command';
+import type { Session } from '../session';
+
+const keepOutsOf = (session: Session): KeepOut[] => session.instruments.flatMap((instrument) => [...geometryOf(instrument).keepOuts]);
+
+/** Stands of the shelf that no other microphone is on. */
+export function freeStands(session: Session, exceptId: string | null = null): StandModel[] {
+  const used = (id: string): number =>
+    session.microphones.filter((microphone) => microphone.id !== exceptId && microphone.stand?.modelId === id).length;
+  return session.shelf.stands.filter((stand) => used(stand.id) < stand.count);
+}
+
+/** The nearest instrument's middle, from which a stand keeps outward. */
+function centreFor(session: Session, point: Vec3): { x: number; y: number } {
+  const gap = (p: { x: number; y: number }): number => Math.hypot(p.x - point.x, p.y - point.y);
+  return (
+    [...session.instruments].map((instrument) => instrument.positionM).sort((a, b) => gap(a) - gap(b))[0] ?? {
+      x: session.room.widthM / 2,
+      y: session.room.depthM / 2,
+    }
+  );
+}
+
+/** The best free stand for a capsule at a point; null when the shelf has none left. */
+export const standFor = (session: Session, capsuleM: Vec3, exceptId: string | null = null): StandPlace | null =>
+  chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), keepOutsOf(session), session.room);
+
+const onStand = (id: string, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
+  command(
+    (session) => `move the stand of ${microphoneName(session, id)}`,
+    (session) => ({
+      ...session,
+      microphones: session.microphones.map((microphone) =>
+        microphone.id === id ? { ...microphone, stand: find(session, microphone.positionM, microphone.stand) } : microphone,
+      ),
+    }),
+  );
+
+/** Finds a microphone's stand anew. */
+export const restand = (id: string): Command => onStand(id, (session, capsuleM, now) => standFor(session, capsuleM, id) ?? now);
+
+/** Puts a microphone on a stand of one's choosing, where that one stands best; null takes it off. */
+export const putOnStand = (id: string, modelId: string | null): Command =>
+  onStand(id, (session, capsuleM) => {
+    const model = session.shelf.stands.find((stand) => stand.id === modelId);
+    if (!model) return null;
+    const { x, y } = chooseBase(model, capsuleM, centreFor(session, capsuleM), keepOutsOf(session), session.room);
+    return { modelId: model.id, baseM: { x, y } };
+  });

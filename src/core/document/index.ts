@@ -1,0 +1,14 @@
+export * from './belonging';
+export { type Command, command, type NewId, together } from './command';
+export * from './commands';
+export * from './commit';
+export * from './formats';
+export { sessionProblem, shelfOf, shelfProblem } from './invariants';
+export { HISTORIES, isRecord, lifted } from './migrations';
+export { asStored, storedName } from './normalise';
+export { pairMembers } from './pairFrames';
+export * from './read';
+export { firstDeadReference } from './references';
+export * from './schema';
+export * from './session';
+export * from './shelfDifferences';

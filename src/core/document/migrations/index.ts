@@ -1,0 +1,43 @@
+import {
+  LIBRARY_FORMAT,
+  LIBRARY_VERSION,
+  SESSION_FORMAT,
+  SESSION_VERSION,
+  SETUP_FORMAT,
+  SETUP_VERSION,
+  SHELF_FORMAT,
+  SHELF_VERSION,
+} from '../formats';
+import { partsWithVersions } from './library/0001-parts-with-versions';
+import type { Migration, RawDocument } from './migration';
+import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
+
+export { isRecord, type RawDocument } from './migration';
+
+interface History {
+  readonly version: number;
+  /** The one at index i lifts version i + 1 to i + 2; none may be missing. */
+  readonly migrations: readonly Migration[];
+}
+
+export const HISTORIES: Readonly<Record<string, History>> = {
+  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame] },
+  [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [] },
+  [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },
+  [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },
+};
+
+/** A document lifted to the version of this program, and the version it came in; or a sentence on why it cannot be. */
+export type Lifted = { readonly ok: true; readonly document: RawDocument; readonly from: number } | { readonly ok: false; readonly reason: string };
+
+/** Lifts a document of a format to this program's version, one step after the other. Nothing is validated but the version. */
+export function lifted(format: string, document: RawDocument): Lifted {
+  const history = Object.hasOwn(HISTORIES, format) ? HISTORIES[format] : undefined;
+  const { version } = document;
+  if (!history || document.format !== format) return { ok: false, reason: `The field “format” is not “${format}”: choose a file exported here.` };
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return { ok: false, reason: 'The field “version” is missing or no whole number from 1.' };
+  if (version > history.version)
+    return { ok: false, reason: `The file has version ${version} and this program reads up to ${history.version}: update the program first.` };
+  return { ok: true, from: version, document: history.migrations.slice(version - 1).reduce((older, lift) => lift(older), document) };
+}

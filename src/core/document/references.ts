@@ -1,0 +1,142 @@
+import { type Geometry, geometryOf, type Instrument } from '../instruments';
+import type { PlacedMicrophone, Session, SourceReference } from './session';
+
+/** Everything in a session that something else may point at. */
+interface Known {
+  readonly microphones: ReadonlySet<string>;
+  readonly models: ReadonlySet<string>;
+  readonly stands: ReadonlySet<string>;
+  /** Input addresses, "device/input". */
+  readonly inputs: ReadonlySet<string>;
+  readonly instruments: ReadonlyMap<string, Geometry>;
+}
+
+const idsOf = (list: readonly { readonly id: string }[]): Set<string> => new Set(list.map(({ id }) => id));
+
+const inputsOf = (session: Session): Set<string> =>
+  new Set(session.shelf.devices.flatMap((device) => device.inputs.map((input) => `${device.id}/${input.id}`)));
+
+const knownIn = (session: Session): Known => ({
+  microphones: idsOf(session.microphones),
+  models: idsOf(session.shelf.microphones),
+  stands: idsOf(session.shelf.stands),
+  inputs: inputsOf(session),
+  instruments: new Map(session.instruments.map((instrument: Instrument) => [instrument.id, geometryOf(instrument)])),
+});
+
+const hasSource = (known: Known, { instrumentId, sourceId }: SourceReference): boolean =>
+  known.instruments.get(instrumentId)?.sources.some((source) => source.id === sourceId) ?? false;
+const hasMark = (known: Known, instrumentId: string, markId: string): boolean =>
+  known.instruments.get(instrumentId)?.marks.some((mark) => mark.id === markId) ?? false;
+
+/** Whether a reading's place to measure from is there: the floor, or a mark "instrument/mark". */
+function hasPlace(known: Known, from: string): boolean {
+  if (from === 'floor') return true;
+  const slash = from.indexOf('/');
+  return slash > 0 && hasMark(known, from.slice(0, slash), from.slice(slash + 1));
+}
+
+function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicrophone {
+  const { target, stand, heldString } = microphone;
+  const lost = {
+    ...(target && !hasSource(known, target) ? { target: null } : {}),
+    ...(stand && !known.stands.has(stand.modelId) ? { stand: null } : {}),
+    ...(heldString && !hasMark(known, heldString.instrumentId, heldString.markId) ? { heldString: null } : {}),
+  };
+  return Object.keys(lost).length ? { ...microphone, ...lost } : microphone;
+}
+
+/** A patch without microphones or inputs that are gone, and with one microphone to an input: the first in the document's order. */
+function tidyPatch(session: Session, known: Known): Session['patch'] {
+  const taken = new Set<string>();
+  const kept = session.microphones.flatMap(({ id }): [string, string][] => {
+    const address = Object.hasOwn(session.patch, id) ? session.patch[id] : undefined;
+    if (address === undefined || !known.inputs.has(address) || taken.has(address)) return [];
+    taken.add(address);
+    return [[id, address]];
+  });
+  return kept.length === Object.keys(session.patch).length ? session.patch : Object.fromEntries(kept);
+}
+
+const kept = <T>(list: readonly T[], keep: (item: T) => boolean): readonly T[] => (list.every(keep) ? list : list.filter(keep));
+const mapped = <T>(list: readonly T[], change: (item: T) => T): readonly T[] => {
+  const next = list.map(change);
+  return next.every((item, i) => item === list[i]) ? list : next;
+};
+
+/** A session without references to what is no longer there: what pointed at it points at nothing, or goes where it means nothing alone. */
+export function withoutDeadReferences(session: Session): Session {
+  const known = knownIn(session);
+  const inPairs = new Set<string>();
+  const pairs = kept(session.pairs, ({ leftId, rightId }) => {
+    const whole =
+      leftId !== rightId && known.microphones.has(leftId) && known.microphones.has(rightId) && !inPairs.has(leftId) && !inPairs.has(rightId);
+    if (whole) inPairs.add(leftId).add(rightId);
+    return whole;
+  });
+  const read = new Set<string>();
+  const tape = kept(session.tape, ({ microphoneId, from }) => {
+    const key = `${microphoneId} ${from}`;
+    const good = known.microphones.has(microphoneId) && hasPlace(known, from) && !read.has(key);
+    read.add(key);
+    return good;
+  });
+  const next = {
+    ...session,
+    microphones: mapped(session.microphones, (microphone) => tidyMicrophone(known, microphone)),
+    pairs: mapped(pairs, (pair) => (pair.centre && !hasSource(known, pair.centre) ? { ...pair, centre: null } : pair)),
+    tape,
+    patch: tidyPatch(session, known),
+  };
+  const same = next.microphones === session.microphones && next.pairs === session.pairs && next.tape === session.tape && next.patch === session.patch;
+  return same ? session : next;
+}
+
+type Problem = string | null;
+
+function deadInMicrophones(session: Session, known: Known): Problem {
+  for (const [i, { modelId, target, stand, heldString }] of session.microphones.entries()) {
+    if (!known.models.has(modelId)) return `microphones[${i}].modelId names “${modelId}”, which is not on its shelf`;
+    if (target && !hasSource(known, target)) return `microphones[${i}].target names a source that is not in the session`;
+    if (stand && !known.stands.has(stand.modelId)) return `microphones[${i}].stand names a stand that is not on its shelf`;
+    if (heldString && !hasMark(known, heldString.instrumentId, heldString.markId))
+      return `microphones[${i}].heldString names a mark that is not in the session`;
+  }
+  return null;
+}
+
+function deadInPairs(session: Session, known: Known): Problem {
+  const paired = new Set<string>();
+  for (const [i, { leftId, rightId, centre }] of session.pairs.entries()) {
+    if (!known.microphones.has(leftId) || !known.microphones.has(rightId)) return `pairs[${i}] names a microphone that is not in the session`;
+    if (leftId === rightId) return `pairs[${i}] names the same microphone twice`;
+    if (paired.has(leftId) || paired.has(rightId)) return `pairs[${i}] names a microphone that is in another pair`;
+    paired.add(leftId).add(rightId);
+    if (centre && !hasSource(known, centre)) return `pairs[${i}].centre names a source that is not in the session`;
+  }
+  return null;
+}
+
+function deadInLists(session: Session, known: Known): Problem {
+  const read = new Set<string>();
+  for (const [i, { microphoneId, from }] of session.tape.entries()) {
+    if (!known.microphones.has(microphoneId)) return `tape[${i}] names a microphone that is not in the session`;
+    if (!hasPlace(known, from)) return `tape[${i}].from names a mark that is not in the session`;
+    if (read.has(`${microphoneId} ${from}`)) return `tape[${i}] reads the same string a second time`;
+    read.add(`${microphoneId} ${from}`);
+  }
+  const taken = new Set<string>();
+  for (const [id, address] of Object.entries(session.patch)) {
+    if (!known.microphones.has(id)) return `patch.${id} names a microphone that is not in the session`;
+    if (!known.inputs.has(address)) return `patch.${id} names an input that is not on its shelf`;
+    if (taken.has(address)) return `patch.${id} names an input that another microphone is in`;
+    taken.add(address);
+  }
+  return null;
+}
+
+/** The first thing in a session that points at nothing, as a phrase that names the field; null when everything hangs together. */
+export function firstDeadReference(session: Session): Problem {
+  const known = knownIn(session);
+  return deadInMicrophones(session, known) ?? deadInPairs(session, known) ?? deadInLists(session, known);
+}

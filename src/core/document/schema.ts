@@ -1,0 +1,289 @@
+import Joi from 'joi';
+import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
+import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
+import { SURFACES } from '../room';
+import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
+import { DECODINGS } from '../stereo';
+import {
+  LIBRARY_FORMAT,
+  LIBRARY_VERSION,
+  SESSION_FORMAT,
+  SESSION_VERSION,
+  SETUP_FORMAT,
+  SETUP_VERSION,
+  SHELF_FORMAT,
+  SHELF_VERSION,
+} from './formats';
+import { LONGEST_NAME } from './normalise';
+
+/** How many of a thing one document may hold. */
+export const LIMITS = { models: 500, devices: 50, stands: 50, setups: 200, instruments: 60, microphones: 64, pairs: 32, readings: 2000 } as const;
+
+/** Names of what every object has are no ids: a look-up by them would find what nobody put there. */
+const PROTOTYPE_NAMES = Object.getOwnPropertyNames(Object.prototype);
+/** Ids stand in addresses and in "instrument/mark": no slash, no space, nothing an address would cut at. */
+const id = Joi.string()
+  .pattern(/^[^/?#\\%\s\p{C}]{1,80}$/u)
+  .invalid(...PROTOTYPE_NAMES)
+  .messages({ 'string.pattern.base': '{{#label}} is no id: 1 to 80 characters without spaces or / ? # \\ %' });
+const name = Joi.string().trim().min(1).max(LONGEST_NAME);
+/** "device/input" */
+const address = Joi.string().min(3).max(161);
+const number = (low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high);
+const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys);
+const point = object({ x: number(-100, 100), y: number(-100, 100), z: number(-100, 100) });
+const sourceReference = object({ instrumentId: id, sourceId: id });
+
+/** Room sizes: from a vocal booth to a hall. */
+export const roomSchema = object({
+  widthM: number(1, 60),
+  depthM: number(1, 60),
+  heightM: number(1.5, 30),
+  temperatureC: number(-20, 50),
+  absorption: number(0.01, 0.95),
+  glass: Joi.array()
+    .items(Joi.valid(...SURFACES))
+    .unique(),
+});
+
+export const microphoneModelSchema = object({
+  id,
+  name: name.label('Name'),
+  kind: Joi.valid(...MICROPHONE_KINDS).label('Kind'),
+  patterns: Joi.array()
+    .items(Joi.valid(...PATTERN_NAMES))
+    .min(1)
+    .unique()
+    .label('Patterns'),
+  phantom: Joi.valid(...PHANTOM_NEEDS).label('Phantom power'),
+  sensitivityMvPerPa: number(0.01, 500).label('Sensitivity (mV/Pa)'),
+  maxSplDb: number(80, 200).label('Maximum SPL (dB)'),
+  selfNoiseDba: number(-10, 60).allow(null).label('Self-noise (dBA)'),
+  padDb: number(0, 60).label('Pad (dB)'),
+  connector: Joi.valid(...CONNECTORS).label('Connector'),
+  count: Joi.number().integer().min(0).max(99).label('How many'),
+  weightKg: number(0, 20).label('Weight (kg)'),
+});
+
+const inputSchema = object({
+  id,
+  name: Joi.string().min(1).max(40),
+  connectors: Joi.array()
+    .items(Joi.valid(...CONNECTORS))
+    .min(1)
+    .unique(),
+  phantomBank: Joi.string().min(1).max(40).allow(null),
+  padDb: number(0, 60),
+  gainMinDb: number(-60, 60),
+  gainMaxDb: number(-60, 120).min(Joi.ref('gainMinDb')),
+  maxLevelDbu: number(-60, 40),
+  group: Joi.string().min(1).max(40),
+});
+
+export const deviceSchema = object({
+  id,
+  name: name.label('Name'),
+  inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
+});
+
+export const standSchema = object({
+  id,
+  name: name.label('Name'),
+  minHeightM: number(0, 5).label('Lowest (m)'),
+  maxHeightM: number(0.05, 8)
+    .min(Joi.ref('minHeightM'))
+    .label('Highest (m)')
+    .messages({ 'number.min': '{{#label}} must not be below the lowest, nor below 0.05' }),
+  reachM: number(0, 5).label('Boom (m)'),
+  footprintM: number(0, 2).label('Feet (m)'),
+  maxMomentKgM: number(0, 50).label('Load (kg·m)'),
+  count: Joi.number().integer().min(0).max(99).label('How many'),
+});
+
+const pointRule = Joi.alternatives().try(
+  object({ rule: Joi.valid('offset'), mark: id, byM: Joi.array().items(number(-20, 20)).length(3) }),
+  object({ rule: Joi.valid('string'), mark: id, lengthM: number(0, 20), azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) }),
+);
+const words = Joi.string().allow('').max(400);
+
+/** A set-up of one's own is written as offsets and strings from marks. */
+export const recipeSchema = object({
+  id,
+  name,
+  instrument: Joi.valid(...INSTRUMENT_KINDS),
+  variants: Joi.array().items(id).optional(),
+  needs: Joi.object().pattern(id, Joi.string().max(40)).optional(),
+  school: words.allow(null),
+  microphones: Joi.array()
+    .items(
+      object({
+        key: id,
+        label: Joi.string().trim().min(1).max(4),
+        name,
+        target: id.allow(null),
+        place: pointRule,
+        aim: Joi.alternatives().try(object({ mark: id }), object({ azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) })),
+        kinds: Joi.array()
+          .items(Joi.valid(...MICROPHONE_KINDS))
+          .min(1),
+        pattern: Joi.valid(...PATTERN_NAMES),
+        flipped: Joi.boolean().optional(),
+        padded: Joi.boolean().optional(),
+        optional: Joi.boolean().optional(),
+      }),
+    )
+    .min(1)
+    .max(32)
+    .unique('key'),
+  pairs: Joi.array()
+    .items(object({ name, technique: Joi.valid(...PAIR_TECHNIQUES), left: id, right: id, centreSource: id.allow(null) }))
+    .max(16),
+  isolation: Joi.valid(...ISOLATIONS),
+  sounds: Joi.array().items(Joi.valid(...SOUNDS)),
+  gives: words,
+  costs: words,
+  soundsLike: words,
+  listenFor: words,
+  expects: Joi.array().items(object({ code: id, why: words })),
+});
+
+export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(SETUP_VERSION), setup: recipeSchema });
+
+const shelfKeys = {
+  microphones: Joi.array().items(microphoneModelSchema).max(LIMITS.models).unique('id'),
+  devices: Joi.array().items(deviceSchema).max(LIMITS.devices).unique('id'),
+  stands: Joi.array().items(standSchema).max(LIMITS.stands).unique('id'),
+  setups: Joi.array().items(recipeSchema).max(LIMITS.setups).unique('id'),
+};
+
+const pieceSchema = object({
+  id,
+  kind: Joi.valid(...PIECE_KINDS),
+  name,
+  diameterIn: number(4, 40),
+  depthIn: number(0, 30),
+  xM: number(-5, 5),
+  yM: number(-5, 5),
+  zM: number(0, 5),
+  tiltDeg: number(-90, 90),
+  resonantHead: Joi.boolean(),
+  ported: Joi.boolean().optional(),
+});
+
+export const instrumentSchema = object({
+  id,
+  kind: Joi.valid(...INSTRUMENT_KINDS),
+  variant: id,
+  name,
+  positionM: object({ x: number(-100, 100), y: number(-100, 100) }),
+  rotationDeg: number(-360, 360),
+  mirrored: Joi.boolean(),
+  pieces: Joi.array().items(pieceSchema).max(40).unique('id').optional(),
+  choices: Joi.object().pattern(id, Joi.string().max(40)).optional(),
+});
+
+export const placedSchema = object({
+  id,
+  modelId: id,
+  label: Joi.string().trim().min(1).max(4),
+  name,
+  colour: Joi.number().integer().min(0).max(7),
+  positionM: point,
+  aimM: point,
+  pattern: Joi.valid(...PATTERN_NAMES),
+  padOn: Joi.boolean(),
+  flipped: Joi.boolean(),
+  alignSamples: number(-1e6, 1e6),
+  target: sourceReference.allow(null),
+  locked: Joi.boolean(),
+  stand: object({ modelId: id, baseM: object({ x: number(-100, 100), y: number(-100, 100) }) }).allow(null),
+  heldString: object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null),
+  setupId: id.allow(null),
+});
+
+export const readingSchema = object({ microphoneId: id, from: Joi.string().min(1).max(170), lengthM: number(0, 100) });
+
+const frameSchema = object({
+  centreM: point,
+  turnDeg: number(-180, 180),
+  tiltDeg: number(-90, 90),
+  rollDeg: number(-180, 180),
+  spacingM: number(0, 50),
+  stackM: number(-5, 5),
+  angleDeg: number(-180, 180),
+  focusM: number(0.01, 100),
+});
+
+export const pairSchema = object({
+  id,
+  name,
+  technique: Joi.valid(...PAIR_TECHNIQUES),
+  leftId: id,
+  rightId: id,
+  centre: sourceReference.allow(null),
+  frame: frameSchema.allow(null),
+  decoding: Joi.valid(...DECODINGS),
+});
+
+export const patchSchema = Joi.object().pattern(id, address);
+
+const headKeys = {
+  format: Joi.valid(SESSION_FORMAT),
+  version: Joi.valid(SESSION_VERSION),
+  id,
+  name,
+  createdAt: Joi.string().isoDate(),
+  updatedAt: Joi.string().isoDate(),
+  players: Joi.string().allow('').max(200),
+  units: Joi.valid('metric', 'imperial'),
+  sampleRateHz: Joi.number().integer().min(8000).max(384000),
+};
+
+/** What a session says of itself, without its parts. */
+export const headSchema = object(headKeys);
+
+/** The whole of a session in one, for the schema that is published; {@link sessionProblem} checks part by part. */
+export const sessionSchema = object({
+  ...headKeys,
+  room: roomSchema,
+  shelf: object(shelfKeys),
+  instruments: Joi.array().items(instrumentSchema).max(LIMITS.instruments).unique('id'),
+  microphones: Joi.array().items(placedSchema).max(LIMITS.microphones).unique('id'),
+  pairs: Joi.array().items(pairSchema).max(LIMITS.pairs).unique('id'),
+  tape: Joi.array().items(readingSchema).max(LIMITS.readings),
+  patch: patchSchema,
+});
+
+export const shelfSchema = object({ format: Joi.valid(SHELF_FORMAT), version: Joi.valid(SHELF_VERSION), ...shelfKeys });
+
+export const librarySchema = object({
+  format: Joi.valid(LIBRARY_FORMAT),
+  version: Joi.valid(LIBRARY_VERSION),
+  shelf: shelfSchema,
+  sessions: Joi.array().items(sessionSchema).max(10_000).unique('id'),
+});
+
+const OPTIONS: Joi.ValidationOptions = { presence: 'required', convert: false, abortEarly: true, errors: { wrap: { label: false }, label: 'path' } };
+
+/** A place in a document as people write it: "microphones[2].positionM.x". */
+const pathText = (path: readonly (string | number)[]): string =>
+  path.reduce<string>((text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${key}` : key), '');
+
+/**
+ * Validates a value; null when it is right, otherwise one phrase naming the field, e.g. "room.widthM must be a number".
+ * @param at where the value stands in its document, e.g. "microphones[2]"
+ */
+export function firstProblem(schema: Joi.Schema, value: unknown, at = ''): string | null {
+  const problem = schema.validate(value, OPTIONS).error?.details[0];
+  if (!problem) return null;
+  // Fields that forms show have labels; in a file the field itself is what helps.
+  const label = String(problem.context?.label ?? '');
+  const inner = pathText(problem.path);
+  const path = at && inner ? `${at}${inner.startsWith('[') ? '' : '.'}${inner}` : at || inner;
+  const phrase = path && label ? problem.message.replace(label, path) : problem.message;
+  // Values that came in from a file are told without the characters that would break the line.
+  return phrase
+    .replaceAll('ref:', '')
+    .replaceAll(/\p{C}+/gu, ' ')
+    .slice(0, 300);
+}

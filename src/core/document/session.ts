@@ -1,0 +1,101 @@
+import type { Instrument } from '../instruments';
+import type { Vec3 } from '../math';
+import type { MicrophoneModel, PatternName } from '../microphones';
+import type { InputDevice } from '../patch';
+import type { Room } from '../room';
+import type { PairTechnique, Recipe } from '../setups';
+import type { StandModel, StandPlace } from '../stands';
+import type { Decoding, PairFrame } from '../stereo';
+import type { UnitSystem } from '../units';
+import type { SESSION_FORMAT, SESSION_VERSION } from './formats';
+
+/** The gear that the user owns. */
+export interface Shelf {
+  readonly microphones: readonly MicrophoneModel[];
+  readonly devices: readonly InputDevice[];
+  readonly stands: readonly StandModel[];
+  /** Set-ups of one's own. */
+  readonly setups: readonly Recipe[];
+}
+
+/** One placed microphone. Positions and aim points are in the room, metres. */
+export interface PlacedMicrophone {
+  readonly id: string;
+  readonly modelId: string;
+  /** One to three letters for the end of its string. */
+  readonly label: string;
+  readonly name: string;
+  /** Index into the eight string colours. */
+  readonly colour: number;
+  readonly positionM: Vec3;
+  /** The point it looks at. */
+  readonly aimM: Vec3;
+  readonly pattern: PatternName;
+  readonly padOn: boolean;
+  readonly flipped: boolean;
+  readonly alignSamples: number;
+  readonly target: SourceReference | null;
+  readonly locked: boolean;
+  readonly stand: StandPlace | null;
+  /** A string kept at its length: the microphone swings along it. */
+  readonly heldString: HeldString | null;
+  /** The set-up it came with; null when it was placed by hand or has been taken elsewhere. */
+  readonly setupId: string | null;
+}
+
+/** A string from a mark of an instrument. */
+export interface HeldString {
+  readonly instrumentId: string;
+  readonly markId: string;
+  readonly lengthM: number;
+}
+
+/** What the tape said: from the floor, or from a mark, to a capsule. */
+export interface TapeReading {
+  readonly microphoneId: string;
+  /** "floor", or "instrumentId/markId". */
+  readonly from: string;
+  readonly lengthM: number;
+}
+
+/** A source of an instrument in the session. */
+export interface SourceReference {
+  readonly instrumentId: string;
+  readonly sourceId: string;
+}
+
+/** Two microphones used as one stereo picture. */
+export interface Pair {
+  readonly id: string;
+  readonly name: string;
+  readonly technique: PairTechnique;
+  readonly leftId: string;
+  readonly rightId: string;
+  /** The source that should sit in the middle of the picture. */
+  readonly centre: SourceReference | null;
+  /** Where its microphones are: they stand where the frame says. Null when it is parted and each stands by itself. */
+  readonly frame: PairFrame | null;
+  readonly decoding: Decoding;
+}
+
+/** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */
+export interface Session {
+  readonly format: typeof SESSION_FORMAT;
+  readonly version: typeof SESSION_VERSION;
+  readonly id: string;
+  readonly name: string;
+  /** ISO 8601, UTC. */
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly players: string;
+  readonly units: UnitSystem;
+  readonly sampleRateHz: number;
+  readonly room: Room;
+  readonly shelf: Shelf;
+  readonly instruments: readonly Instrument[];
+  readonly microphones: readonly PlacedMicrophone[];
+  readonly pairs: readonly Pair[];
+  readonly tape: readonly TapeReading[];
+  /** Input address by microphone id, e.g. "eight-input/in3". */
+  readonly patch: Readonly<Record<string, string>>;
+}

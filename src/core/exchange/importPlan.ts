@@ -1,0 +1,69 @@
+import { type MergedShelf, mergedShelf, putOwnSetup, type Session, type Shelf, sessionContent, storedName } from '../document';
+import type { Imported, SetAside } from './documents';
+
+/** What is in storage under an id: a session, or something that cannot be read. */
+export type InStorage = ReadonlyMap<string, Session | null>;
+
+/** What taking a file in would do, before it is done. */
+export interface ImportPlan {
+  /** Sessions to add as they are to be stored. */
+  readonly add: readonly Session[];
+  /** Names of sessions that are there already in another form: both are kept, the newcomer under a name of its own. */
+  readonly beside: readonly string[];
+  /** How many are there already, just so. */
+  readonly same: number;
+  /** What comes onto the shelf, and the things it comes from. */
+  readonly shelf: (MergedShelf & { readonly incoming: Shelf }) | null;
+  readonly aside: readonly SetAside[];
+}
+
+type Usable = Extract<Imported, { ok: true }>;
+
+function incomingShelf(imported: Usable): Shelf | null {
+  if (imported.kind === 'setup') return putOwnSetup({ microphones: [], devices: [], stands: [], setups: [] }, imported.setup);
+  return imported.kind === 'session' ? null : imported.shelf;
+}
+
+/** Works out what an import adds and what it leaves, without doing it. Nothing that is there is ever replaced. */
+export function planImport(imported: Usable, stored: InStorage, own: Shelf, newId: () => string): ImportPlan {
+  const sessions = imported.kind === 'session' ? [imported.session] : imported.kind === 'library' ? imported.sessions : [];
+  const add: Session[] = [];
+  const beside: string[] = [];
+  let same = 0;
+  for (const session of sessions) {
+    const there = stored.get(session.id);
+    if (there === undefined) add.push(session);
+    else if (there && sessionContent(there) === sessionContent(session)) same += 1;
+    else {
+      beside.push(session.name);
+      add.push({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 100)}, imported`) });
+    }
+  }
+  const incoming = incomingShelf(imported);
+  const shelf = incoming && { ...mergedShelf(own, incoming, newId), incoming };
+  return { add, beside, same, shelf, aside: imported.kind === 'library' ? imported.aside : [] };
+}
+
+const counted = (count: number, one: string, many: string): string => (count === 1 ? `1 ${one}` : `${count} ${many}`);
+const quoted = (names: readonly string[]): string =>
+  names.length > 4 ? `“${names.slice(0, 3).join('”, “')}” and ${names.length - 3} more` : `“${names.join('”, “')}”`;
+
+/** Whether taking the file in would change anything. */
+export const changesAnything = ({ add, shelf }: ImportPlan): boolean =>
+  add.length > 0 || (shelf?.added.length ?? 0) + (shelf?.beside.length ?? 0) > 0;
+
+/** The plan in sentences, for the person who decides. */
+export function planWords(plan: ImportPlan): string[] {
+  const words: string[] = [];
+  if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session', 'sessions')}: ${quoted(plan.add.map(({ name }) => name))}.`);
+  if (plan.beside.length)
+    words.push(
+      `${quoted(plan.beside)} ${plan.beside.length === 1 ? 'is' : 'are'} here in another form: both are kept, the newcomer as “…, imported”.`,
+    );
+  if (plan.same) words.push(`${counted(plan.same, 'session is', 'sessions are')} here already, just so.`);
+  if (plan.shelf?.added.length) words.push(`Puts on your shelf: ${quoted(plan.shelf.added)}.`);
+  if (plan.shelf?.beside.length) words.push(`Differs from what is on your shelf, so both are kept: ${quoted(plan.shelf.beside)}.`);
+  for (const { what, reason } of plan.aside) words.push(`Left out, ${what}: ${reason}`);
+  if (!changesAnything(plan)) words.push('There is nothing in it that is not here already.');
+  return words;
+}

@@ -1,0 +1,75 @@
+import type { Session } from '../document';
+import type { Instrument } from '../instruments';
+import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
+import { distanceToSurface } from '../room';
+import { placeRecipe, type Recipe } from '../setups';
+import { formatLength } from '../units';
+import { patchInputs } from './patchProblem';
+import { chooseModel, usedOf } from './placing';
+
+/** Whether a set-up can be put up here, what it uses, and every reason against it as a sentence. */
+export interface Fit {
+  readonly fits: boolean;
+  readonly reasons: readonly string[];
+  readonly microphones: number;
+  readonly stands: number;
+}
+
+/** An overhead wants at least this much air to the ceiling, metres. */
+const CEILING_M = 0.5;
+
+function missingKinds(session: Session, recipe: Recipe, wanted: number): string[] {
+  const free = session.shelf.microphones.reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
+  if (free < wanted) return [`The shelf has ${free} free ${free === 1 ? 'microphone' : 'microphones'} and it needs ${wanted}.`];
+  const taken = new Map<string, number>();
+  const unsuited = recipe.microphones.filter((microphone) => {
+    const left = session.shelf.microphones.filter(
+      (model: MicrophoneModel) => model.count - usedOf(session, model.id) - (taken.get(model.id) ?? 0) > 0,
+    );
+    const model = chooseModel({ ...session, microphones: [], shelf: { ...session.shelf, microphones: left } }, microphone);
+    if (model) taken.set(model.id, (taken.get(model.id) ?? 0) + 1);
+    return !microphone.optional && (!model || !microphone.kinds.includes(model.kind));
+  });
+  return unsuited
+    .slice(0, 1)
+    .map(
+      (microphone) =>
+        `No free ${(MICROPHONE_KIND_NAMES[microphone.kinds[0] ?? 'large-condenser'] ?? '').toLowerCase()} is left for ${microphone.name.toLowerCase()}; another kind would take its place.`,
+    );
+}
+
+/** Judges a set-up against shelf, inputs, stands and room. A substitute microphone is told but fits all the same. */
+export function fitOf(session: Session, recipe: Recipe, instrument: Instrument): Fit {
+  const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
+  const { placed } = placeRecipe(recipe, chosen, session.room);
+  const count = placed.length;
+  const inputs = patchInputs(session).length - session.microphones.length;
+  const onStands = placed.filter(({ recipe: microphone }) => microphone.kinds[0] !== 'clip-on' && microphone.kinds[0] !== 'boundary').length;
+  const stands =
+    session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0) - session.microphones.filter((microphone) => microphone.stand).length;
+  const hard: string[] = [];
+  if (count === 0) hard.push('This instrument lacks the parts it is for.');
+  if (count > inputs) hard.push(`It needs ${count} inputs and ${Math.max(0, inputs)} are free.`);
+  if (onStands > stands) hard.push(`It needs ${onStands} stands and ${Math.max(0, stands)} are free.`);
+  const kinds = missingKinds(session, recipe, count);
+  const [kindProblem] = kinds;
+  if (kindProblem?.startsWith('The shelf')) hard.push(kindProblem);
+  const squeezed = placed.filter(({ gaveWayM }) => gaveWayM > 0.1);
+  const [worst] = [...squeezed].sort((a, b) => b.gaveWayM - a.gaveWayM);
+  if (worst) hard.push(`The room is ${formatLength(worst.gaveWayM, session.units)} too small for ${worst.recipe.name.toLowerCase()}.`);
+  const highest = [...placed].sort((a, b) => b.positionM.z - a.positionM.z)[0];
+  const gap = highest ? distanceToSurface(session.room, highest.positionM, 'ceiling') : Infinity;
+  const soft = kinds.filter((reason) => !reason.startsWith('The shelf'));
+  if (!worst && gap < CEILING_M && highest)
+    soft.push(`The ceiling leaves ${formatLength(gap, session.units)} above ${highest.recipe.name.toLowerCase()}; absorb above it.`);
+  if (recipe.needs)
+    for (const [id, value] of Object.entries(recipe.needs)) if ((instrument.choices?.[id] ?? '') !== value) soft.push(needWords(id, value));
+  return { fits: hard.length === 0, reasons: [...hard, ...soft], microphones: count, stands: onStands };
+}
+
+const NEEDS: Record<string, string> = {
+  'voice/yes': 'The player is set to sing too.',
+  'lid/open': 'The lid is opened.',
+  'knee/off': 'The knee panel is taken off.',
+};
+const needWords = (id: string, value: string): string => NEEDS[`${id}/${value}`] ?? `The instrument is set to “${value}”.`;

@@ -1,0 +1,308 @@
+import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../demo/boathouse';
+import { arrivalTable } from '../arrivals';
+import { checkPlan } from '../checks';
+import {
+  addInstrument,
+  aimByAngles,
+  alignMicrophones,
+  anglesOf,
+  commit,
+  editMicrophone,
+  markPosition,
+  moveInstrument,
+  moveMicrophone,
+  newSession,
+  removeInstrument,
+  type Session,
+  shiftMicrophones,
+  turnMicrophones,
+} from '../document';
+import { exportSession, exportSetup, importDocument, tapeListCsv } from '../exchange';
+import { choiceOf, facingOf, familyOf, type Instrument } from '../instruments';
+import { distance, vec3 } from '../math';
+import { MICROPHONE_CATALOGUE } from '../microphones';
+import { adviseKinds, placeForBalance, RECIPES, recipeById, toneLinesFor, tonePlaces, voiceOverGuitarDb } from '../setups';
+import { tapeList } from '../tape';
+import { fitOf, ownSetupFrom, placeSetup, resolvePlan, snapPlace, tryOut, withExpectations } from './index';
+
+const kit = boathouseKit();
+const of = (session: Session, name: string) => {
+  const found = session.microphones.find((microphone) => microphone.name === name);
+  if (!found) throw new Error(name);
+  return found;
+};
+
+describe('moving', () => {
+  test('a held string keeps its length wherever the microphone is dragged', () => {
+    const overhead = of(kit, 'Overhead left');
+    const mark = markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0);
+    const held = editMicrophone(overhead.id, { heldString: { instrumentId: 'demo-instrument', markId: 'snare-centre', lengthM: 1 } })(kit);
+    const swung = moveMicrophone(overhead.id, vec3(1.2, 2.8, 2))(held);
+    expect(distance(of(swung, 'Overhead left').positionM, mark)).toBeCloseTo(1, 9);
+  });
+  test('several go as one: distances between them stay; the locked one stays behind', () => {
+    const ids = kit.microphones.map((microphone) => microphone.id);
+    const moved = shiftMicrophones(ids, vec3(0.1, 0.05, 0.02))(kit);
+    const gap = (session: Session): number => distance(of(session, 'Overhead left').positionM, of(session, 'Overhead right').positionM);
+    expect(gap(moved)).toBeCloseTo(gap(kit), 9);
+    expect(of(moved, 'Snare').aimM.x - of(kit, 'Snare').aimM.x).toBeCloseTo(0.1, 9);
+    const locked = shiftMicrophones(ids, vec3(0.1, 0, 0))(editMicrophone(of(kit, 'Snare').id, { locked: true })(kit));
+    expect(of(locked, 'Snare').positionM).toEqual(of(kit, 'Snare').positionM);
+  });
+  test('a full turn in steps comes back (symmetry)', () => {
+    const ids = kit.pairs.flatMap((pair) => [pair.leftId, pair.rightId]);
+    let turned = kit;
+    for (let i = 0; i < 72; i++) turned = turnMicrophones(ids, 5)(turned);
+    expect(distance(of(turned, 'Overhead left').positionM, of(kit, 'Overhead left').positionM)).toBeLessThan(1e-9);
+  });
+  test('aligning: heights alike, strings alike', () => {
+    const [a, b] = [of(kit, 'Overhead left').id, of(kit, 'Snare').id];
+    expect(of(alignMicrophones([a, b], 'height')(kit), 'Snare').positionM.z).toBe(of(kit, 'Overhead left').positionM.z);
+    const from = markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0);
+    const spread = moveMicrophone(of(kit, 'Overhead right').id, vec3(3.2, 2.2, 1.8))(kit);
+    const even = alignMicrophones([a, of(kit, 'Overhead right').id], 'string', from)(spread);
+    expect(distance(of(even, 'Overhead right').positionM, from)).toBeCloseTo(distance(of(even, 'Overhead left').positionM, from), 9);
+  });
+  test('an instrument takes its microphones, aims and stands along; strings stay as long as they were', () => {
+    const moved = moveInstrument('demo-instrument', { x: 2.9, y: 2.3 }, 30)(kit);
+    for (const name of ['Kick', 'Snare', 'Overhead left', 'Overhead right']) {
+      const before = distance(of(kit, name).positionM, markPosition(kit, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0));
+      expect(distance(of(moved, name).positionM, markPosition(moved, 'demo-instrument', 'snare-centre') ?? vec3(0, 0, 0))).toBeCloseTo(before, 9);
+    }
+    expect(of(moved, 'Snare').stand?.baseM.x).not.toBe(of(kit, 'Snare').stand?.baseM.x);
+  });
+  test('an instrument taken away leaves no reference behind: the session still comes through its own door', () => {
+    const holding = editMicrophone(of(kit, 'Snare').id, { heldString: { instrumentId: 'demo-instrument', markId: 'snare-centre', lengthM: 1 } })(kit);
+    const result = commit(holding, removeInstrument('demo-instrument'), kit.updatedAt);
+    const without = result.kind === 'changed' ? result.session : holding;
+    expect(without.instruments).toEqual([]);
+    expect(importDocument(exportSession(without))).toEqual(expect.objectContaining({ ok: true }));
+  });
+});
+
+describe('what a set-up expects', () => {
+  const [, , , , congas] = boathouseSessions();
+  const raw = checkPlan(arrivalTable(resolvePlan(congas as Session)));
+  test('is told as a note with the reason; nothing is left out', () => {
+    const told = withExpectations(congas as Session, raw);
+    expect(told.map((finding) => finding.id).sort()).toEqual(raw.map((finding) => finding.id).sort());
+    const leak = told.find((finding) => finding.code === 'leak');
+    expect(leak?.severity).toBe('note');
+    expect(leak?.why).toMatch(/^Expected with this set-up: The drums stand side by side/);
+  });
+  test('not for microphones placed by hand', () => {
+    const byHand = { ...(congas as Session), microphones: (congas as Session).microphones.map((placed) => ({ ...placed, setupId: null })) };
+    expect(withExpectations(byHand, raw).map((finding) => finding.severity)).toEqual(raw.map((finding) => finding.severity));
+  });
+});
+
+describe('aiming by angles', () => {
+  test('what is set is what is read, at the same distance (seeded by steps)', () => {
+    const { id, positionM, aimM } = of(kit, 'Snare');
+    for (const turnDeg of [-170, -90, 0, 45, 120])
+      for (const tiltDeg of [-80, -30, 0, 60]) {
+        const aimed = of(aimByAngles(id, { turnDeg, tiltDeg })(kit), 'Snare');
+        const look = { x: aimed.aimM.x - positionM.x, y: aimed.aimM.y - positionM.y, z: aimed.aimM.z - positionM.z };
+        expect(anglesOf(look).turnDeg).toBeCloseTo(turnDeg, 6);
+        expect(anglesOf(look).tiltDeg).toBeCloseTo(tiltDeg, 6);
+        expect(distance(aimed.aimM, positionM)).toBeCloseTo(distance(aimM, positionM), 9);
+      }
+  });
+  test('straight down has a tilt and no turn', () => expect(anglesOf(vec3(0, 0, -1))).toEqual({ turnDeg: 0, tiltDeg: -90 }));
+});
+
+test('the tape list as CSV carries what was read beside what was planned', () => {
+  const entries = tapeList(resolvePlan(kit));
+  const [first] = entries;
+  if (!first) throw new Error('entries');
+  const lines = tapeListCsv(entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }])
+    .trim()
+    .split('\r\n');
+  expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm');
+  expect(lines[1]).toMatch(/^K,Kick,Floor,26\.0,[\d.]+,27\.0$/);
+  expect(lines).toHaveLength(entries.length + 1);
+});
+
+describe('snapping', () => {
+  const table = arrivalTable(resolvePlan(kit));
+  const snare = table.plan.sources.find((source) => source.id === 'snare')?.sides[0].positionM ?? null;
+  const right = of(kit, 'Overhead right');
+  test('near the partner’s string it clicks into the same length', () => {
+    const wanted = vec3(right.positionM.x + 0.008, right.positionM.y, right.positionM.z + 0.008);
+    const snapped = snapPlace(kit, table, right.id, wanted, snare);
+    expect(snapped.why).toBe('as far as Overhead left');
+    // Within storage precision: the partner stands where 0.1 mm allows.
+    expect(Math.abs(distance(snapped.positionM, snare ?? vec3(0, 0, 0)) - 1)).toBeLessThan(1e-4);
+  });
+  test('far from everything it runs free', () => {
+    const wanted = vec3(4.3, 3.9, 2.04);
+    expect(snapPlace(kit, table, right.id, wanted, null)).toEqual({ positionM: wanted, why: null });
+  });
+});
+
+describe('whether a set-up fits', () => {
+  const instrument = kit.instruments[0] as Instrument;
+  const bare: Session = { ...kit, microphones: [], pairs: [], tape: [], patch: {} };
+  const recipe = (id: string) => {
+    const found = recipeById(id);
+    if (!found) throw new Error(id);
+    return found;
+  };
+  test('too few microphones, inputs and stands are each told in a sentence', () => {
+    const { fits, reasons } = fitOf(bare, recipe('kit-twelve'), instrument);
+    expect(fits).toBe(false);
+    expect(reasons).toContainEqual(expect.stringMatching(/^The shelf has \d+ free microphones and it needs \d+\.$/));
+    expect(reasons).toContainEqual(expect.stringMatching(/^It needs \d+ inputs and 8 are free\.$/));
+  });
+  test('a low ceiling is told with what it leaves', () => {
+    const low = { ...bare, room: { ...bare.room, heightM: 1.9 } };
+    expect(fitOf(low, recipe('kit-four-spaced'), instrument).reasons).toContainEqual(
+      expect.stringMatching(/^The ceiling leaves (38|39|40)(\.5)? cm above overhead (left|right); absorb above it\.$/),
+    );
+    const lower = { ...bare, room: { ...bare.room, heightM: 1.5 } };
+    expect(fitOf(lower, recipe('kit-four-spaced'), instrument).fits).toBe(true);
+    expect(fitOf({ ...bare, room: { ...bare.room, depthM: 4 } }, recipe('kit-room-omni'), instrument).reasons[0]).toMatch(
+      /^The room is .* too small for room/,
+    );
+  });
+  test('what must be changed on the instrument is told, and done when it is placed', () => {
+    const guitar = addInstrument({
+      id: 'g',
+      kind: 'guitar',
+      variant: 'concert',
+      name: 'g',
+      positionM: { x: 2.5, y: 2 },
+      rotationDeg: 0,
+      mirrored: false,
+    })(bare);
+    const own = guitar.instruments.find((candidate) => candidate.id === 'g') as Instrument;
+    expect(fitOf(guitar, recipe('voice-and-guitar'), own).reasons).toContain('The player is set to sing too.');
+    const placed = placeSetup(guitar, recipe('voice-and-guitar'), 'g', () => 'm').session;
+    const singing = placed.instruments.find((candidate) => candidate.id === 'g') as Instrument;
+    expect(choiceOf(singing, familyOf('guitar').choices[2] as never)).toBe('yes');
+  });
+  test('a trial leaves the session as it was', () => {
+    const before = JSON.stringify(kit);
+    tryOut(kit, recipe('kit-eight'), instrument.id);
+    expect(JSON.stringify(kit)).toBe(before);
+  });
+});
+
+describe('a set-up of one’s own', () => {
+  test('saved, written to a file, read back and placed, it stands where it stood', () => {
+    const setup = ownSetupFrom(kit, 'demo-instrument', 'own', 'Saturday');
+    if (!setup) throw new Error('setup');
+    const imported = importDocument(exportSetup(setup));
+    if (!imported.ok || imported.kind !== 'setup') throw new Error('imported');
+    let ids = 0;
+    const again = placeSetup(
+      { ...kit, microphones: [], pairs: [], tape: [], patch: {} },
+      imported.setup,
+      'demo-instrument',
+      () => `n${++ids}`,
+    ).session;
+    for (const microphone of kit.microphones) expect(distance(of(again, microphone.name).positionM, microphone.positionM)).toBeLessThan(1e-9);
+    expect(again.pairs).toHaveLength(kit.pairs.length);
+  });
+  test('a file whose mark is no text is refused by its field', () => {
+    const setup = ownSetupFrom(kit, 'demo-instrument', 'own', 'Saturday');
+    const text = exportSetup(setup as NonNullable<typeof setup>).replace('"offset"', '"beside"');
+    const imported = importDocument(text);
+    expect(!imported.ok && imported.reason).toMatch(/setup\.microphones.*Nothing was changed/);
+  });
+});
+
+describe('voice and guitar on one microphone', () => {
+  const [, song] = boathouseSessions();
+  const plan = resolvePlan(song as Session);
+  const [voice, guitar] = ['voice', 'guitar'].map((id) => plan.sources.find((source) => source.id === id));
+  const microphone = plan.microphones[0];
+  const forward = facingOf(song?.instruments[0] as Instrument).forward;
+  test('at the mouth it is all voice, at the guitar all guitar (common practice)', () => {
+    if (!voice || !guitar || !microphone) throw new Error('song');
+    const near = (source: typeof voice): number => {
+      const at = source.sides[0].positionM;
+      return voiceOverGuitarDb(
+        { ...microphone, positionM: vec3(at.x + 0.15 * forward.x, at.y + 0.15 * forward.y, at.z), axis: vec3(-forward.x, -forward.y, 0) },
+        voice,
+        guitar,
+        plan.speedOfSoundMps,
+      );
+    };
+    expect(near(voice)).toBeGreaterThan(6);
+    expect(near(guitar)).toBeLessThan(-3);
+  });
+  test.each([-2, 0, 1.5, 3])('%d dB is met within 0.05 dB by the place it names', (wanted) => {
+    if (!voice || !guitar || !microphone) throw new Error('song');
+    const place = placeForBalance(microphone, voice, guitar, forward, 0.3, wanted, plan.speedOfSoundMps);
+    expect(place.stopReason).toBe('met');
+    const there = { ...microphone, positionM: place.positionM, axis: vec3(-forward.x, -forward.y, 0) };
+    expect(Math.abs(voiceOverGuitarDb(there, voice, guitar, plan.speedOfSoundMps) - wanted)).toBeLessThanOrEqual(0.05 + 1e-9);
+  });
+  test('what cannot be met says how near it came', () => {
+    if (!voice || !guitar || !microphone) throw new Error('song');
+    const place = placeForBalance(microphone, voice, guitar, forward, 1.2, 12, plan.speedOfSoundMps);
+    expect(place.stopReason).toBe('nearest there is');
+    expect(place.residualDb).toBeGreaterThan(1);
+  });
+});
+
+describe('tone guide and kinds', () => {
+  test('every line has all its stops on every variant, none in the player’s way of measure', () => {
+    for (const kind of ['guitar', 'drum-kit', 'brass', 'saxophone', 'grand-piano', 'upright-piano', 'cajon', 'hand-drums'] as const)
+      for (const variant of Object.keys(familyOf(kind).variants)) {
+        const instrument: Instrument = { id: 'i', kind, variant, name: 'i', positionM: { x: 3, y: 2.5 }, rotationDeg: 0, mirrored: false };
+        const microphone = resolvePlan(kit).microphones[0];
+        for (const line of toneLinesFor(instrument)) {
+          const places = tonePlaces(
+            line,
+            instrument,
+            microphone as NonNullable<typeof microphone>,
+            { ...kit.room, widthM: 7, depthM: 7, heightM: 3 },
+            343.2,
+          );
+          expect([variant, line.id, places.length]).toEqual([variant, line.id, line.stops.length]);
+          for (const place of places) expect(place.distanceM).toBeLessThan(1.6);
+        }
+      }
+  });
+  test('off a bell’s axis it is darker (common practice)', () => {
+    const trumpet: Instrument = {
+      id: 'i',
+      kind: 'brass',
+      variant: 'trumpet',
+      name: 'i',
+      positionM: { x: 3, y: 2.5 },
+      rotationDeg: 0,
+      mirrored: false,
+    };
+    const [line] = toneLinesFor(trumpet);
+    const microphone = resolvePlan(kit).microphones[0];
+    const places = line ? tonePlaces(line, trumpet, microphone as NonNullable<typeof microphone>, { ...kit.room, widthM: 7, depthM: 7 }, 343.2) : [];
+    expect(places[2]?.highShadeDb ?? 0).toBeLessThan((places[0]?.highShadeDb ?? 0) - 1);
+  });
+  test.each([
+    ['very loud in a bare room: moving-coil', { peakSplDb: 140, quietPlaying: false, treated: false, noisy: false, horn: false }, 'moving-coil'],
+    [
+      'quiet playing in a quiet, treated room: large condenser',
+      { peakSplDb: 95, quietPlaying: true, treated: true, noisy: false, horn: false },
+      'large-condenser',
+    ],
+    ['horns: ribbon', { peakSplDb: 126, quietPlaying: false, treated: true, noisy: false, horn: true }, 'ribbon'],
+  ] as const)('%s (common practice)', (_, question, kind) => {
+    const [best] = adviseKinds(question, MICROPHONE_CATALOGUE);
+    expect(best?.kind).toBe(kind);
+    expect(best?.because.length).toBeGreaterThan(0);
+  });
+});
+
+test('the demo: five sessions, each through its own door, each with its microphones up', () => {
+  const sessions = boathouseSessions();
+  expect(sessions).toHaveLength(5);
+  for (const session of sessions) {
+    expect(importDocument(exportSession(session))).toEqual({ ok: true, kind: 'session', session });
+    expect(session.microphones.length).toBeGreaterThan(0);
+  }
+  expect(RECIPES.length).toBeGreaterThan(60);
+  expect(newSession('a', 'b', '2026-01-01T00:00:00.000Z', BOATHOUSE_SHELF).tape).toEqual([]);
+});

@@ -1,0 +1,99 @@
+import {
+  type Command,
+  command,
+  type NewId,
+  type Pair,
+  type PlacedMicrophone,
+  pairMembers,
+  removeMicrophones,
+  type Session,
+  standFor,
+} from '../document';
+import type { MicrophoneKind, MicrophoneModel } from '../microphones';
+import { placeRecipe, type Recipe, type RecipeMicrophone } from '../setups';
+import { frameOf } from '../stereo';
+
+/** How many of a model the session has placed already. */
+export const usedOf = (session: Session, modelId: string): number =>
+  session.microphones.filter((microphone) => microphone.modelId === modelId).length;
+
+/**
+ * The shelf's best microphone for a recipe's place: right kind (best first), offers the pattern, one still free. Failing
+ * that the right pattern in any kind, then anything free.
+ */
+export function chooseModel(session: Session, wanted: RecipeMicrophone): MicrophoneModel | null {
+  const free = session.shelf.microphones.filter((model) => usedOf(session, model.id) < model.count);
+  const score = (model: MicrophoneModel): number => {
+    const kind = wanted.kinds.indexOf(model.kind);
+    return (kind < 0 ? 10 : kind) + (model.patterns.includes(wanted.pattern) ? 0 : 5) + (hintFor(model, wanted) ? -0.5 : 0);
+  };
+  return [...free].sort((a, b) => score(a) - score(b))[0] ?? null;
+}
+
+/** A bass-drum microphone suits the kick and nothing else. */
+function hintFor(model: MicrophoneModel, wanted: RecipeMicrophone): boolean {
+  return /bass.?drum|kick/i.test(model.name) === (wanted.target === 'kick');
+}
+
+function nextColour(session: Session): number {
+  const used = new Set(session.microphones.map((microphone) => microphone.colour));
+  for (let colour = 0; colour < 8; colour++) if (!used.has(colour)) return colour;
+  return session.microphones.length % 8;
+}
+
+/** Kinds that lie, clip or lean where they are put. */
+const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on', 'loudspeaker'];
+
+/** Places a set-up round an instrument with microphones from the shelf; says what it could not find. */
+export function placeSetup(session: Session, recipe: Recipe, instrumentId: string, newId: NewId): { session: Session; missing: string[] } {
+  const instrument = session.instruments.find((candidate) => candidate.id === instrumentId);
+  if (!instrument) return { session, missing: [] };
+  const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
+  const { placed, missing } = placeRecipe(recipe, chosen, session.room);
+  const idByKey = new Map<string, string>();
+  let next: Session = recipe.needs
+    ? { ...session, instruments: session.instruments.map((other) => (other.id === instrumentId ? chosen : other)) }
+    : session;
+  for (const { recipe: wanted, positionM, aimM } of placed) {
+    const model = chooseModel(next, wanted);
+    if (!model) {
+      missing.push(wanted.name);
+      continue;
+    }
+    const id = newId();
+    idByKey.set(wanted.key, id);
+    const microphone: PlacedMicrophone = {
+      id,
+      modelId: model.id,
+      label: wanted.label,
+      name: wanted.name,
+      colour: nextColour(next),
+      positionM,
+      aimM,
+      pattern: model.patterns.includes(wanted.pattern) ? wanted.pattern : (model.patterns[0] ?? 'cardioid'),
+      padOn: (wanted.padded ?? false) && model.padDb > 0,
+      flipped: wanted.flipped ?? false,
+      alignSamples: 0,
+      target: wanted.target ? { instrumentId, sourceId: wanted.target } : null,
+      locked: false,
+      stand: NEEDS_NO_STAND.includes(model.kind) ? null : standFor(next, positionM),
+      heldString: null,
+      setupId: recipe.id,
+    };
+    next = { ...next, microphones: [...next.microphones, microphone] };
+  }
+  const pairs = recipe.pairs.flatMap((pair): Pair[] => {
+    const [leftId, rightId] = [idByKey.get(pair.left), idByKey.get(pair.right)];
+    const centre = pair.centreSource ? { instrumentId, sourceId: pair.centreSource } : null;
+    if (!leftId || !rightId) return [];
+    const decoding = pair.technique === 'mid-side' ? 'mid-side' : 'left-right';
+    const members = pairMembers(next, { leftId, rightId });
+    const frame = members && frameOf(members, decoding);
+    return [{ id: newId(), name: pair.name, technique: pair.technique, leftId, rightId, centre, frame, decoding }];
+  });
+  return { session: { ...next, pairs: [...next.pairs, ...pairs] }, missing };
+}
+
+/** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */
+export const putUpSetup = (recipe: Recipe, instrumentId: string, newId: NewId, replaced: readonly string[] = []): Command =>
+  command(`put up ${recipe.name}`, (session) => placeSetup(removeMicrophones(replaced)(session), recipe, instrumentId, newId).session);

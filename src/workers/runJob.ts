@@ -1,0 +1,16 @@
+import { createJobRunner, type JobAnswer, type JobOptions, type WorkerLike } from './jobRunner';
+import type { JobName, Jobs } from './protocol';
+
+/** One module for each job; written out so that the bundler finds them. */
+const WORKERS: Readonly<Record<JobName, () => Worker>> = {
+  'take-check': () => new Worker(new URL('./takeCheck.worker.ts', import.meta.url), { type: 'module' }),
+  'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
+  'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
+  patch: () => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }),
+};
+
+const runner = createJobRunner((name) => WORKERS[name]() as unknown as WorkerLike);
+
+/** Runs a job off the page; see {@link createJobRunner}. */
+export const runJob = <N extends JobName>(name: N, input: Jobs[N]['input'], options: JobOptions): Promise<JobAnswer<N>> =>
+  runner.run(name, input, options);

@@ -1,0 +1,5 @@
+import { smallestMoves } from '../core/optimise';
+import { resolvePlan } from '../core/planning';
+import { serveJob } from './serveJob';
+
+serveJob('smallest-moves', (session) => smallestMoves(resolvePlan(session)));
