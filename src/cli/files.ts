@@ -7,7 +7,7 @@ interface OpenSource extends ByteSource {
 }
 
 /** A file on disk as random-access bytes, with a way to let go of it. */
-export async function fileSource(path: string): Promise<OpenSource> {
+async function fileSource(path: string): Promise<OpenSource> {
   const handle = await open(path, 'r');
   const { size } = await handle.stat();
   return {

@@ -76,7 +76,7 @@ export function microphonesIn(selection: Selection, session: Session | null): re
   return pair ? [pair.leftId, pair.rightId] : NO_IDS;
 }
 
-export const chooseMicrophones = (ids: readonly string[]): void => setView({ selection: ids.length ? { of: 'microphones', ids } : NOTHING });
+const chooseMicrophones = (ids: readonly string[]): void => setView({ selection: ids.length ? { of: 'microphones', ids } : NOTHING });
 
 /** Chooses a microphone; `extend` adds it to or takes it from those chosen already. */
 export function chooseMicrophone(id: string, extend = false): void {

@@ -1,2 +1,3 @@
 export * from './comb';
+export * from './limits';
 export * from './propagation';

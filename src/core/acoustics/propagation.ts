@@ -13,7 +13,7 @@ export function speedOfSound(temperatureC: number): number {
 }
 
 /** Closest distance at which the point-source law is used, metres; nearer, a head or bell is no point (our choice). */
-export const NEAREST_DISTANCE_M = 0.02;
+const NEAREST_DISTANCE_M = 0.02;
 
 /**
  * Level at `distanceM` of a point source whose level is known at `referenceM`: −6.02 dB per doubling (inverse distance law).

@@ -1,6 +1,5 @@
 import { type ArrivalTable, sourceKey } from '../arrivals';
-import type { Move } from '../checks';
-import { alongString } from '../checks/alongString';
+import { alongString, type Move } from '../checks';
 import { median, solveLinear } from '../math';
 import { formatDelay, formatLength } from '../units';
 import type { SourceReport, TakeReport } from './report';

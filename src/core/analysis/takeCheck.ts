@@ -16,14 +16,8 @@ export interface TakeCheckOptions {
   readonly kernel: FftKernel;
   /** Share done, 0 to 1. */
   readonly onProgress?: (share: number) => void;
-  /** Asked between blocks; true stops with a {@link TakeCheckCancelled}. */
-  readonly isCancelled?: () => boolean;
   /** Longest delay looked for; 2048 samples is 42 ms, 14 m. */
   readonly maxLagSamples?: number;
-}
-
-export class TakeCheckCancelled extends Error {
-  override readonly name = 'TakeCheckCancelled';
 }
 
 const BLOCK_FRAMES = 65_536;
@@ -57,7 +51,6 @@ async function firstPass(
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
-    if (options.isCancelled?.()) throw new TakeCheckCancelled('The take check was stopped.');
     const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
     const blocks = await reader.read(start, count);
     blocks.forEach((block, c) => meters[c]?.push(block, count));
@@ -225,7 +218,7 @@ async function meterAlone(channel: TakeChannel): Promise<ChannelReport> {
 /**
  * Checks a take: per channel levels, clips, noise, silence; per pair delay, polarity, correlation, loss in the sum; per
  * source found in the audio the arrivals at every channel. Memory does not grow with the take's length.
- * Throws {@link TakeCheckCancelled} when asked to stop, RangeError without channels.
+ * Throws RangeError without channels.
  */
 export async function checkTake(files: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
   const all = takeChannels(files);

@@ -6,7 +6,7 @@ import { type Arrival, directivityDb } from './arrival';
 import type { PlanMicrophone } from './plan';
 
 /** The three bands an arrival is told in, by their middle, Hz. */
-export const BANDS = [
+const BANDS = [
   { id: 'low', name: 'low', hertz: 100 },
   { id: 'mid', name: 'middle', hertz: 1000 },
   { id: 'high', name: 'high', hertz: 8000 },
@@ -56,7 +56,7 @@ export function bandLevels(microphone: PlanMicrophone, source: Source, arrival: 
 }
 
 /** Reverberation time of the room from its mean absorption, s (Eyring). */
-export const decaySecondsOf = (room: Room): number => eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), room.absorption);
+const decaySecondsOf = (room: Room): number => eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), room.absorption);
 
 /**
  * Direct sound over the room's, dB: 20·lg(critical distance/r) for an omni and an all-round source, plus what source and

@@ -30,7 +30,7 @@ export async function openAudio(source: ByteSource): Promise<OpenResult> {
 }
 
 /** File name without folder and ending. */
-export const baseName = (name: string): string => (name.split(/[\\/]/).pop() ?? name).replace(/\.[A-Za-z0-9]{2,4}$/, '');
+const baseName = (name: string): string => (name.split(/[\\/]/).pop() ?? name).replace(/\.[A-Za-z0-9]{2,4}$/, '');
 
 /** Names of a file's channels: the file's name for mono; iXML names or name/1, name/2 for a poly file. */
 export function channelNames(file: AudioFile): string[] {

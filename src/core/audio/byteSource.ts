@@ -12,7 +12,13 @@ export const bytesSource = (name: string, bytes: Uint8Array): ByteSource => ({
   read: async (offset, length) => bytes.subarray(offset, offset + length),
 });
 
-export const blobSource = (name: string, blob: Blob): ByteSource => ({
+/** As much of a Blob as is needed; a page's Blob and a worker's both have it. */
+interface BlobLike {
+  readonly size: number;
+  slice(start: number, end: number): { arrayBuffer(): Promise<ArrayBuffer> };
+}
+
+export const blobSource = (name: string, blob: BlobLike): ByteSource => ({
   name,
   sizeBytes: blob.size,
   read: async (offset, length) => new Uint8Array(await blob.slice(offset, offset + length).arrayBuffer()),

@@ -1,9 +1,9 @@
-import { combDepth, firstDipHz } from '../acoustics';
+import { combDepth, firstDipHz, THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import { formatDelay, formatFrequency, formatLength, formatNumber } from '../units';
 import { alongString } from './alongString';
 import type { Finding, Move } from './finding';
-import { SHARED_WITHIN_DB, type Shared, sharedSources } from './shared';
+import { type Shared, sharedSources } from './shared';
 
 /** A first dip above this is beyond most of what drums and guitars put out (our choice). */
 const HARMLESS_DIP_HZ = 10_000;
@@ -82,7 +82,7 @@ const closeOf = (shared: Shared): PlanMicrophone | null => {
 
 /** Channels that share a source at similar level but not in step. A stereo pair is judged by its own check. */
 export function combs(table: ArrivalTable): Finding[] {
-  const all = sharedSources(table, SHARED_WITHIN_DB).filter((shared) => shared.purpose !== 'pair');
+  const all = sharedSources(table, THREE_TO_ONE_DB).filter((shared) => shared.purpose !== 'pair');
   const groups = new Map<string, Shared[]>();
   const single: Shared[] = [];
   for (const shared of all) {

@@ -1,3 +1,5 @@
+export * from './alongString';
+
 import type { ArrivalTable } from '../arrivals';
 import { boundaries } from './boundary';
 import { combs } from './comb';
@@ -9,9 +11,9 @@ import { pairsUnequal } from './pairBalance';
 import { polarityOpposed } from './polarity';
 
 export * from './finding';
-export { groupOf, type Leak, leaks } from './leak';
+export { leaks } from './leak';
 export * from './leakMatrix';
-export { SHARED_WITHIN_DB, type Shared, sharedSources, targetIndex } from './shared';
+
 export * from './threeToOne';
 
 /** Every rule, one file each. Order within a severity is the order told. */

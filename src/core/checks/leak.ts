@@ -1,8 +1,9 @@
+import { THREE_TO_ONE_DB } from '../acoustics';
 import type { Arrival, ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, magnitude, normalize, scale, subtract } from '../math';
 import { formatNumber } from '../units';
 import type { Finding, Move } from './finding';
-import { SHARED_WITHIN_DB, targetIndex } from './shared';
+import { targetIndex } from './shared';
 
 /** Wanted source against the loudest other one in a close microphone's channel. */
 export interface Leak {
@@ -44,7 +45,7 @@ const NEAREST_M = 0.03;
 
 function closer(leak: Leak): Move | null {
   const { microphone, wanted } = leak;
-  const wantDb = SHARED_WITHIN_DB - leak.marginDb + 0.5;
+  const wantDb = THREE_TO_ONE_DB - leak.marginDb + 0.5;
   const newDistance = Math.max(NEAREST_M, wanted.distanceM / 10 ** (wantDb / 20));
   if (microphone.locked || newDistance >= wanted.distanceM - 0.005) return null;
   const direction = normalize(subtract(microphone.positionM, wanted.fromM));
@@ -57,7 +58,7 @@ function closer(leak: Leak): Move | null {
 /** Close microphones in which the wanted source is less than 9.5 dB above another: the leak school's three-to-one. */
 export function leaksTooHigh(table: ArrivalTable): Finding[] {
   return leaks(table)
-    .filter((leak) => leak.marginDb < SHARED_WITHIN_DB)
+    .filter((leak) => leak.marginDb < THREE_TO_ONE_DB)
     .map((leak) => ({
       id: `leak/${leak.microphone.id}`,
       code: 'leak',

@@ -1,10 +1,8 @@
+import { PLANNING_MARGIN_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import { add, scale, subtract } from '../math';
 import { formatNumber } from '../units';
 import type { Finding, Move } from './finding';
-
-/** Planning levels are good to about 6 dB, so warn that much before the limit. */
-const PLANNING_MARGIN_DB = 6;
 
 const limitOf = (microphone: PlanMicrophone): number => microphone.model.maxSplDb + (microphone.padOn ? microphone.model.padDb : 0);
 

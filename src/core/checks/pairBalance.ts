@@ -1,11 +1,9 @@
-import { firstDipHz } from '../acoustics';
+import { EQUAL_STRINGS_M, firstDipHz } from '../acoustics';
 import { type ArrivalTable, type PlanPair, sourceKey } from '../arrivals';
 import { formatDelay, formatFrequency, formatLength } from '../units';
 import { alongString } from './alongString';
 import type { Finding } from './finding';
 
-/** Strings that differ by less put the first dip of the mono sum above 8.6 kHz (2 cm at 20 °C). */
-const EQUAL_WITHIN_M = 0.02;
 /** Beyond this the dip falls into the snare's crack, below 3.4 kHz (5 cm at 20 °C). */
 const FIX_BEYOND_M = 0.05;
 
@@ -17,7 +15,7 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
   const [l, r] = [table.rows[left]?.[source], table.rows[right]?.[source]];
   if (!l || !r) return null;
   const difference = r.distanceM - l.distanceM;
-  if (Math.abs(difference) <= EQUAL_WITHIN_M) return null;
+  if (Math.abs(difference) <= EQUAL_STRINGS_M) return null;
   const [far, near] = difference > 0 ? [right, left] : [left, right];
   const farMic = plan.microphones[far];
   const nearMic = plan.microphones[near];

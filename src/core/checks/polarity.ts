@@ -1,6 +1,7 @@
+import { THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, sourceKey } from '../arrivals';
 import type { Finding } from './finding';
-import { SHARED_WITHIN_DB, type Shared, sharedSources } from './shared';
+import { type Shared, sharedSources } from './shared';
 
 /** Beyond this delay the ear and the low end no longer care which way up the copy is (our choice: half of 50 Hz). */
 const LONGEST_DELAY_S = 0.01;
@@ -14,7 +15,7 @@ const concerns = ({ first, second, source }: Shared): boolean => {
 /** Two channels that share a source and hear it opposite ways up. One finding for each pair, for the source shared most. */
 export function polarityOpposed(table: ArrivalTable): Finding[] {
   const findings: Finding[] = [];
-  for (const shared of sharedSources(table, SHARED_WITHIN_DB)) {
+  for (const shared of sharedSources(table, THREE_TO_ONE_DB)) {
     const { first, second, source, firstArrival, secondArrival } = shared;
     const opposed = firstArrival.polarity !== secondArrival.polarity;
     if (!opposed || !concerns(shared) || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;

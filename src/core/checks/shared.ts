@@ -1,9 +1,6 @@
 import { type Arrival, type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import type { Source } from '../instruments';
 
-/** Two copies within this make a ripple of 6 dB or more (three to one, 9.54 dB: +2.50/−3.52 dB). */
-export const SHARED_WITHIN_DB = 9.5;
-
 /** Why two microphones hear the same source: both there for it, one close and one far, or a stereo pair. */
 export type Purpose = 'same' | 'close-and-far' | 'pair';
 

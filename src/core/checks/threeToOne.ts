@@ -1,6 +1,6 @@
+import { THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, sourceKey } from '../arrivals';
 import { distance } from '../math';
-import { SHARED_WITHIN_DB } from './shared';
 
 /** What the two three-to-one schools say of two microphones. */
 export interface ThreeToOne {
@@ -32,5 +32,5 @@ export function threeToOne(table: ArrivalTable, firstId: string, secondId: strin
   const [leakIntoFirst, leakIntoSecond] = [rows[a ?? -1]?.[t], rows[b ?? -1]?.[s]];
   if (!leakIntoFirst || !leakIntoSecond) return null;
   const leakDb = Math.min(other.incidentSplDb - leakIntoFirst.levelDb, own.incidentSplDb - leakIntoSecond.levelDb);
-  return { ...common, leakDb, leakMet: leakDb >= SHARED_WITHIN_DB };
+  return { ...common, leakDb, leakMet: leakDb >= THREE_TO_ONE_DB };
 }

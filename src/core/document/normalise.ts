@@ -14,7 +14,7 @@ const STEPS: readonly (readonly [RegExp, number])[] = [
 const WRAPPED = /^(rotation|turn|azimuth)Deg$/;
 
 /** An angle in (−180°, 180°]. */
-export const wrapped = (degrees: number): number => {
+const wrapped = (degrees: number): number => {
   const turn = ((degrees % 360) + 360) % 360;
   return turn > 180 ? turn - 360 : turn;
 };

@@ -1,7 +1,7 @@
 export { KIT_VARIANTS } from './drums/kits.data';
 export { type KitPiece, PIECE_KINDS, type PieceKind } from './drums/pieces';
-export { choiceOf, type Family, type FamilyChoice, type Variant } from './family';
+export { choiceOf } from './family';
 export * from './model';
 export { facingOf, geometryOf } from './placed';
 export * from './registry';
-export { directionFromRoom, directionToRoom, geometryToRoom, pointFromRoom, pointToRoom } from './stance';
+export { directionFromRoom, directionToRoom, pointFromRoom, pointToRoom } from './stance';

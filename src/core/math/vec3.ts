@@ -6,7 +6,7 @@ export interface Vec3 {
 }
 
 export const vec3 = (x: number, y: number, z: number): Vec3 => ({ x, y, z });
-export const UP: Vec3 = vec3(0, 0, 1);
+const UP: Vec3 = vec3(0, 0, 1);
 
 export const add = (a: Vec3, b: Vec3): Vec3 => ({ x: a.x + b.x, y: a.y + b.y, z: a.z + b.z });
 export const subtract = (a: Vec3, b: Vec3): Vec3 => ({ x: a.x - b.x, y: a.y - b.y, z: a.z - b.z });

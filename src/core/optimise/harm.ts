@@ -1,3 +1,4 @@
+import { PLANNING_MARGIN_DB, THREE_TO_ONE_DB } from '../acoustics';
 import { type Arrival, arrivalOf, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
 import type { KeepOut } from '../instruments';
 import { patternLevelDb } from '../microphones';
@@ -9,7 +10,6 @@ import { gapToPoint } from '../stands';
  * that no single one outweighs all else. Weights are our choice; the checks say what each is about.
  */
 const MOST_DB = 12;
-const LEAK_WANTED_DB = 9.5;
 const HEARD_WITHIN_DB = 12;
 const PAIR_FREE_M = 0.01;
 const PAIR_FULL_M = 0.15;
@@ -20,7 +20,6 @@ const BOUNDARY_M = 0.5;
 const BOUNDARY_DB = 6;
 const BODY_M = 0.015;
 const KEEP_OUT_FULL_M = 0.05;
-const PLANNING_MARGIN_DB = 6;
 /** Off its axis by more loss than this, a microphone no longer looks at what it is there for. */
 const OFF_AIM_FREE_DB = 2;
 
@@ -70,7 +69,7 @@ function leakDb(frame: Frame, { microphone, row }: Heard): number {
   row.forEach((arrival, s) => {
     if (frame.groups[s] !== frame.groups[target] && arrival.levelDb > other) other = arrival.levelDb;
   });
-  return other === -Infinity ? 0 : capped(LEAK_WANTED_DB - (wanted.levelDb - other));
+  return other === -Infinity ? 0 : capped(THREE_TO_ONE_DB - (wanted.levelDb - other));
 }
 
 function overloadDb({ microphone, row }: Heard): number {
@@ -125,12 +124,12 @@ export function mutualHarmDb(frame: Frame, a: Heard, b: Heard): number {
   for (let s = 0; s < a.channelDb.length; s++) {
     const [x, y] = [a.channelDb[s] as number, b.channelDb[s] as number];
     const level = Math.min(x, y);
-    if (level > sharedDb && Math.abs(x - y) <= LEAK_WANTED_DB) [shared, sharedDb] = [s, level];
+    if (level > sharedDb && Math.abs(x - y) <= THREE_TO_ONE_DB) [shared, sharedDb] = [s, level];
   }
   const [first, second] = [a.row[shared], b.row[shared]];
   if (!first || !second) return 0;
   const weight =
-    (1 + sharedDb / HEARD_WITHIN_DB) * (1 - Math.abs((a.channelDb[shared] as number) - (b.channelDb[shared] as number)) / LEAK_WANTED_DB);
+    (1 + sharedDb / HEARD_WITHIN_DB) * (1 - Math.abs((a.channelDb[shared] as number) - (b.channelDb[shared] as number)) / THREE_TO_ONE_DB);
   const seconds = Math.abs(first.delaySeconds - second.delaySeconds);
   const key = first.sourceKey;
   const [own, other] = [a.microphone.targetKey, b.microphone.targetKey];

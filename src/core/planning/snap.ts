@@ -1,3 +1,4 @@
+import { EQUAL_STRINGS_M } from '../acoustics';
 import type { ArrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { add, distance, normalize, scale, subtract, type Vec3 } from '../math';
@@ -10,7 +11,6 @@ export interface Snapped {
 }
 
 /** How near a drag must come to click in, metres. */
-const EQUAL_WITHIN_M = 0.02;
 const ROUND_WITHIN_M = 0.012;
 const HEIGHT_WITHIN_M = 0.015;
 
@@ -29,7 +29,7 @@ export function snapPlace(session: Session, table: ArrivalTable, id: string, wan
     .sort((a, b) => Number(b.id === partnerId) - Number(a.id === partnerId));
   if (sourceM) {
     const own = distance(sourceM, wanted);
-    const equal = others.find((other) => Math.abs(distance(sourceM, other.positionM) - own) < EQUAL_WITHIN_M && own > 0.3);
+    const equal = others.find((other) => Math.abs(distance(sourceM, other.positionM) - own) < EQUAL_STRINGS_M && own > 0.3);
     if (equal) return { positionM: alongString(sourceM, wanted, distance(sourceM, equal.positionM)), why: `as far as ${equal.name}` };
     const step = session.units === 'metric' ? 0.1 : 4 * METRES_PER_INCH;
     const round = Math.round(own / step) * step;

@@ -22,7 +22,7 @@ export interface Trial {
 }
 
 /** Extent of the picture: where the sources sit between the loudspeakers, leftmost to rightmost. */
-export function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
+function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
   const { plan, rows } = table;
   const [l, r] = [leftId, rightId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
   const places = plan.sources.flatMap((_, s) => {
@@ -35,7 +35,7 @@ export function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: st
 const FREQUENCIES = logFrequencies(120, 60, 12_000);
 
 /** Loss of all channels added on one source against the same in step, mean over the octaves, dB. */
-export function monoLossDb(table: ArrivalTable, source: number): number | null {
+function monoLossDb(table: ArrivalTable, source: number): number | null {
   const count = table.plan.microphones.length;
   if (count < 2 || source < 0) return null;
   const copies = table.plan.microphones.map((_, m) => copyOf(table, m, source));

@@ -8,10 +8,9 @@ import { PIANO_RECIPES } from './recipes/piano.data';
 
 export * from './balance';
 export * from './kindAdvice';
-export { type PlacedByRecipe, placeRecipe } from './place';
+export { placeRecipe } from './place';
 export * from './recipe';
 export * from './toneGuide';
-export type { ToneLine } from './toneGuide.data';
 
 /** Every set-up the product knows. */
 export const RECIPES: readonly Recipe[] = [

@@ -36,7 +36,7 @@ export function gapToPoint(volume: KeepOut, point: Vec3): number {
 }
 
 /** How far two poles' feet, or a pole and a player's foot, must be apart, metres. */
-export const POLE_CLEARANCE_M = 0.1;
+const POLE_CLEARANCE_M = 0.1;
 
 export interface Obstacle {
   readonly volume: KeepOut;

@@ -1,10 +1,9 @@
+import { EQUAL_STRINGS_M } from '../acoustics';
 import type { Plan, PlanMicrophone } from '../arrivals';
 import { distance } from '../math';
 
 /** A level change of half a decibel is hardly heard: 6 % of the distance (inverse distance law). */
 const LEVEL_SHARE = 0.06;
-/** Strings of a pair that differ by less put the first dip of the mono sum above 8.6 kHz (2 cm at 20 °C). */
-const PAIR_M = 0.02;
 /** Another microphone within this on the same source makes a comb of any move, metres of string. */
 const SHARED_M = 0.04;
 const LEAST_M = 0.005;
@@ -20,5 +19,5 @@ export function toleranceM(plan: Plan, microphone: PlanMicrophone, lengthM: numb
   const source = plan.sources.find((candidate) => `${candidate.instrumentId}/${candidate.id}` === microphone.targetKey);
   const reach = source ? Math.min(lengthM, distance(source.sides[0].positionM, microphone.positionM)) : lengthM;
   const byLevel = LEVEL_SHARE * reach;
-  return Math.min(MOST_M, Math.max(LEAST_M, Math.min(byLevel, paired ? PAIR_M : Infinity, shared ? SHARED_M : Infinity)));
+  return Math.min(MOST_M, Math.max(LEAST_M, Math.min(byLevel, paired ? EQUAL_STRINGS_M : Infinity, shared ? SHARED_M : Infinity)));
 }

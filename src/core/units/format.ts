@@ -39,7 +39,7 @@ export function formatFineLength(metres: number, units: UnitSystem): string {
 
 export const formatMilliseconds = (seconds: number): string => `${formatNumber(seconds * 1000, 2)} ms`;
 
-export const formatSamples = (samples: number): string => {
+const formatSamples = (samples: number): string => {
   const digits = Math.abs(samples) < 10 ? 1 : 0;
   return `${formatNumber(samples, digits)} samples`;
 };

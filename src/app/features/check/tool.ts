@@ -8,7 +8,7 @@ import { useSessionStore } from '../../stores/sessionStore';
 import { keepTake, setTake, useTakeStore } from '../../stores/takeStore';
 
 /** Channels matched by name; what the person said by hand before stays. */
-export function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
+function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
   const plan = resolvePlan(session);
   const names = report.channels.map((channel) => channel.name);
   const kept = Object.fromEntries(names.flatMap((name) => (before[name] ? [[name, before[name]]] : [])));

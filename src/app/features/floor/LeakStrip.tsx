@@ -1,5 +1,6 @@
 import { Box, Button } from '@chakra-ui/react';
 import { useMemo } from 'react';
+import { THREE_TO_ONE_DB } from '../../../core/acoustics';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/document';
@@ -36,9 +37,9 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
               {sources.map(([source, s]) => {
                 const cell = row.cells[s] ?? null;
                 return (
-                  <td key={`${source.instrumentId}/${source.id}`} className={cell !== null && cell < 9.5 ? 'low' : ''}>
+                  <td key={`${source.instrumentId}/${source.id}`} className={cell !== null && cell < THREE_TO_ONE_DB ? 'low' : ''}>
                     {cell === null ? 'wanted' : formatNumber(Math.min(99, cell), 0)}
-                    {cell !== null && cell < 9.5 ? ' ▲' : ''}
+                    {cell !== null && cell < THREE_TO_ONE_DB ? ' ▲' : ''}
                   </td>
                 );
               })}

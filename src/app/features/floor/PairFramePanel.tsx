@@ -1,12 +1,28 @@
 import { Box, Button, Grid } from '@chakra-ui/react';
-import { framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import { editPair, framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import { PAIR_TECHNIQUES } from '../../../core/setups';
 import type { PairFrame } from '../../../core/stereo';
 import { METRES_PER_INCH } from '../../../core/units';
+import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
-/** How the two microphones of a pair stand to one another, set as one; or that each stands by itself. */
+/** What a pair is called, and how its two microphones stand to one another, set as one; or that each stands by itself. */
 export function PairFramePanel({ session, pair }: { session: Session; pair: Pair }) {
+  return (
+    <Box mt="2">
+      <Choice
+        label="Technique"
+        value={pair.technique}
+        options={PAIR_TECHNIQUES.map((technique) => ({ value: technique, text: technique }))}
+        onChange={(technique) => runCommand(editPair(pair.id, { technique: technique as Pair['technique'] }))}
+      />
+      <FrameFields session={session} pair={pair} />
+    </Box>
+  );
+}
+
+function FrameFields({ session, pair }: { session: Session; pair: Pair }) {
   const { frame } = pair;
   const [unit, perM] = session.units === 'metric' ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
   if (!frame)

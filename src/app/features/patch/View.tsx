@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
-import { plugIn, type Session } from '../../../core/document';
+import { plugIn, type Session, unplug } from '../../../core/document';
 import { inputAddress, type PatchInput, type PatchResult } from '../../../core/patch';
 import { gainSetting, loudestDb, patchInputs, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
@@ -62,7 +62,8 @@ function Patch({ session }: { session: Session }) {
   const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const problems = problemsOf(session, inputs);
-  const connect = (microphoneId: string, address: string): void => void runCommand(plugIn(microphoneId, address));
+  const connect = (microphoneId: string, address: string): void =>
+    void runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));
   if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">

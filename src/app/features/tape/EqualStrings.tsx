@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
-import { firstDipHz } from '../../../core/acoustics';
+import { EQUAL_STRINGS_M, firstDipHz } from '../../../core/acoustics';
 import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
 import type { Pair, Session } from '../../../core/document';
 import { type ParsedLength, parseLength } from '../../../core/tape';
@@ -13,9 +13,6 @@ interface Props {
   readonly pair: Pair;
   readonly onClose: () => void;
 }
-
-/** Strings that differ by less put the first dip of the mono sum above 8.6 kHz. */
-const EQUAL_WITHIN_M = 0.02;
 
 /** The two-minute task: one string, stretched to both microphones of a pair, from its middle and from the beater. */
 export function EqualStrings({ session, table, pair, onClose }: Props) {
@@ -67,7 +64,7 @@ function verdict(
   if (!left.ok || !right.ok) return null;
   const difference = right.metres - left.metres;
   const size = Math.abs(difference);
-  if (size <= EQUAL_WITHIN_M)
+  if (size <= EQUAL_STRINGS_M)
     return { severity: 'fine', words: `Equal to the ${from}, within ${formatLength(Math.max(size, 0.005), session.units)}.` };
   const { plan } = table;
   const seconds = size / plan.speedOfSoundMps;

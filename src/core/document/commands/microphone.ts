@@ -48,7 +48,7 @@ function onString(session: Session, held: HeldString | null, point: Vec3): Vec3 
 }
 
 /** A microphone taken to a place: kept in the room and on its held string, its stand coming along. */
-export function movedTo(session: Session, microphone: PlacedMicrophone, wanted: Vec3): PlacedMicrophone {
+function movedTo(session: Session, microphone: PlacedMicrophone, wanted: Vec3): PlacedMicrophone {
   const positionM = clampToRoom(session.room, onString(session, microphone.heldString, wanted));
   return { ...microphone, positionM, stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, positionM) };
 }

@@ -22,7 +22,7 @@ const radiusOf = (piece: KitPiece): number => metresFromInches(piece.diameterIn)
 const depthOf = (piece: KitPiece): number => metresFromInches(piece.depthIn);
 
 /** Outward normal of the struck face: a kick's batter looks at the drummer, the others look up and lean toward him. */
-export function batterNormal(piece: KitPiece): Vec3 {
+function batterNormal(piece: KitPiece): Vec3 {
   if (piece.kind === 'kick') return vec3(0, -1, 0);
   const tilt = radiansFromDegrees(piece.tiltDeg);
   return vec3(0, -Math.sin(tilt), Math.cos(tilt));

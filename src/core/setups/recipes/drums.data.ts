@@ -15,7 +15,7 @@ const BLEEDS = {
   why: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
 };
 
-export const kickInside: RecipeMicrophone = mic(
+const kickInside: RecipeMicrophone = mic(
   'kick',
   'K',
   'Kick',
@@ -26,7 +26,7 @@ export const kickInside: RecipeMicrophone = mic(
   'cardioid',
   { flipped: true },
 );
-export const snareTop: RecipeMicrophone = mic(
+const snareTop: RecipeMicrophone = mic(
   'snare',
   'S',
   'Snare',
@@ -35,7 +35,7 @@ export const snareTop: RecipeMicrophone = mic(
   at('snare-centre'),
   ['moving-coil', 'small-condenser'],
 );
-export const snareUnder: RecipeMicrophone = mic(
+const snareUnder: RecipeMicrophone = mic(
   'snare-under',
   'SU',
   'Snare under',
@@ -60,7 +60,7 @@ const tomOver = (id: string, key: string, label: string, name: string, azimuthDe
   mic(key, label, name, id, { rule: 'rim', source: id, azimuthDeg, insetM: 0.035, heightM: 0.06 }, at(`${id}-centre`), COIL, 'cardioid', {
     optional: true,
   });
-export const toms: readonly RecipeMicrophone[] = [
+const toms: readonly RecipeMicrophone[] = [
   tomOver('rack-tom', 'tom-1', 'T1', 'Tom 1', 10),
   tomOver('mid-tom', 'tom-2', 'T2', 'Tom 2', 10),
   tomOver('floor-tom', 'tom-3', 'T3', 'Floor tom', 60),

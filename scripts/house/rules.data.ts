@@ -1,0 +1,57 @@
+/**
+ * Which folder may import which: one table, an allow-list. A folder that is not in it may import nothing, so that a new one is
+ * guarded from its first file.
+ */
+
+/** Folders of the core in layers: each may import itself and every layer above it. */
+const CORE_LAYERS: readonly (readonly string[])[] = [
+  ['units'],
+  ['math'],
+  ['acoustics'],
+  ['microphones', 'instruments', 'room'],
+  ['stands'],
+  ['arrivals'],
+  ['stereo', 'setups', 'audio'],
+  ['checks', 'tape', 'patch'],
+  ['optimise', 'analysis'],
+  ['render'],
+  ['document'],
+  ['planning'],
+  ['exchange'],
+];
+
+const core = CORE_LAYERS.flatMap((layer, depth) =>
+  layer.map(
+    (folder) =>
+      [
+        `src/core/${folder}`,
+        CORE_LAYERS.slice(0, depth)
+          .flat()
+          .map((other) => `src/core/${other}`),
+      ] as const,
+  ),
+);
+
+/** Folder to the places it may import, besides itself. "src/core" stands for all of it. */
+export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
+  ...Object.fromEntries(core),
+  demo: ['src/core'],
+  'src/workers': ['src/core'],
+  'src/cli': ['src/core'],
+  'src/server': [],
+  'src/app/components': ['src/core'],
+  'src/app/theme': [],
+  'src/app/db': ['src/core', 'demo', 'src/app/components/newId.ts'],
+  'src/app/stores': ['src/core', 'src/workers', 'src/app/db', 'src/app/components'],
+  'src/app/drawing': ['src/core', 'src/app/components', 'src/app/stores'],
+  'src/app/frame': ['src/core', 'src/app/components', 'src/app/stores', 'src/app/db', 'src/app/stations.ts'],
+  // Each feature is a folder of its own: see `unitOf`.
+  'src/app/features/*': ['src/core', 'src/workers', 'demo', 'src/app/components', 'src/app/drawing', 'src/app/stores', 'src/app/db', 'src/app/frame'],
+  'src/app': ['src/app'],
+};
+
+/** Files of a domain of the core that may be imported past its index: they bring a binary that few want. */
+export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts'];
+
+/** Packages the core may use; everything else belongs to the application. */
+export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pffft-wasm'];
