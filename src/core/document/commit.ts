@@ -1,5 +1,5 @@
 import type { Command } from './command';
-import { sessionProblem } from './invariants';
+import { sessionProblem, sessionShapeProblem } from './invariants';
 import { asStored } from './normalise';
 import { settlePairs } from './pairFrames';
 import { withoutDeadReferences } from './references';
@@ -12,9 +12,19 @@ export type Committed =
   | { readonly kind: 'same' }
   | { readonly kind: 'refused'; readonly reason: string };
 
-/** A document as it is kept: no dead references, pairs and their microphones of one mind, numbers at storage precision. */
-function settled(before: Session | null, after: Session): Session {
-  return settlePairs(before, asStored(withoutDeadReferences(after)));
+type Settled = { readonly ok: true; readonly session: Session } | { readonly ok: false; readonly problem: string };
+
+/**
+ * A document as it is kept: numbers at storage precision, no dead references, pairs and their microphones of one mind. Judged before
+ * anything is built from it, and once more as it came out.
+ */
+function settled(before: Session | null, after: Session): Settled {
+  const stored = asStored(after);
+  const shape = sessionShapeProblem(stored);
+  if (shape) return { ok: false, problem: shape };
+  const session = shared(before, settlePairs(before, withoutDeadReferences(stored)));
+  const problem = session === before ? null : sessionProblem(session);
+  return problem ? { ok: false, problem } : { ok: true, session };
 }
 
 /**
@@ -34,12 +44,11 @@ export function drafted(session: Session, command: Command): Session {
 export function commit(session: Session, command: Command, nowIso: string): Committed {
   const changed = command(session);
   if (changed === session) return { kind: 'same' };
-  const next = shared(session, settled(session, changed));
-  if (next === session) return { kind: 'same' };
   const words = command.words(session);
-  const problem = sessionProblem(next);
-  if (problem) return { kind: 'refused', reason: `Not done (${words}): ${problem}. Nothing was changed.` };
-  return { kind: 'changed', session: frozen({ ...next, updatedAt: nowIso }), words };
+  const next = settled(session, changed);
+  if (!next.ok) return { kind: 'refused', reason: `Not done (${words}): ${next.problem}. Nothing was changed.` };
+  if (next.session === session) return { kind: 'same' };
+  return { kind: 'changed', session: frozen({ ...next.session, updatedAt: nowIso }), words };
 }
 
 /** A document from outside this page, a file or an older version, made fit to be worked with; or what is wrong with it. */
@@ -53,9 +62,9 @@ export function admitted(session: Session): { readonly ok: true; readonly sessio
 
 /** A session that the program itself made of parts, settled and admitted; a mistake of ours when it cannot be. */
 export function sound(session: Session): Session {
-  const result = admitted(settled(null, session));
+  const result = settled(null, session);
   if (!result.ok) throw new Error(`A session was made that cannot be kept: ${result.problem}`);
-  return result.session;
+  return frozen(result.session);
 }
 
 /** A session's content as text, for comparing: all of it but when it was last changed. */

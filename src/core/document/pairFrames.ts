@@ -53,6 +53,6 @@ function stoodIn(microphones: readonly PlacedMicrophone[], pair: Pair): readonly
   return microphones.map((microphone) => {
     const place = places.get(microphone.id);
     if (!place || (sameSpot(place.positionM, microphone.positionM) && sameSpot(place.aimM, microphone.aimM))) return microphone;
-    return { ...microphone, ...place, stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, place.positionM) };
+    return asStored({ ...microphone, ...place, stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, place.positionM) });
   });
 }

@@ -1,0 +1,308 @@
+import {
+  addInstrument,
+  aimByAngles,
+  alignMicrophones,
+  applyMove,
+  type Command,
+  changeVariant,
+  commit,
+  copyGear,
+  dropGear,
+  dropPair,
+  dropReading,
+  editGear,
+  editInstrument,
+  editMicrophone,
+  editPair,
+  editRoom,
+  editSession,
+  firstDeadReference,
+  framePair,
+  makePair,
+  moveInstrument,
+  moveMicrophone,
+  newSession,
+  plugAll,
+  plugIn,
+  putOnStand,
+  putPieces,
+  putReading,
+  removeInstrument,
+  removeMicrophones,
+  restand,
+  type Session,
+  SHELF_KINDS,
+  type Shelf,
+  sessionContent,
+  setMicrophone,
+  shiftMicrophones,
+  sound,
+  squarePair,
+  takeMeasured,
+  turnMicrophones,
+  unplug,
+} from '../src/core/document';
+import { exportSession, importDocument } from '../src/core/exchange';
+import { familyOf, geometryOf, INSTRUMENT_KINDS, KIT_VARIANTS } from '../src/core/instruments';
+import { createRandom, type Random, vec3 } from '../src/core/math';
+import { MICROPHONE_CATALOGUE, PATTERN_NAMES } from '../src/core/microphones';
+import { DEVICE_CATALOGUE } from '../src/core/patch';
+import { ownSetupFrom, patchInputs, putUpSetup } from '../src/core/planning';
+import { PAIR_TECHNIQUES, RECIPES } from '../src/core/setups';
+import { STAND_CATALOGUE } from '../src/core/stands';
+
+const SHELF: Shelf = {
+  microphones: MICROPHONE_CATALOGUE.slice(0, 6),
+  devices: DEVICE_CATALOGUE.slice(0, 2),
+  stands: STAND_CATALOGUE.slice(0, 3),
+  setups: [],
+};
+
+/** Chooses things of a session by chance; now and then something that is not there. */
+class Hand {
+  private ids = 0;
+  constructor(
+    readonly random: Random,
+    readonly session: Session,
+    seed: number,
+  ) {
+    this.ids = seed;
+  }
+  pick<T>(list: readonly T[]): T | undefined {
+    return list[this.random.integer(0, list.length - 1)];
+  }
+  chance(share: number): boolean {
+    return this.random.uniform() < share;
+  }
+  newId = (): string => `id-${this.random.integer(0, 1e9).toString(36)}-${this.ids++}`;
+  microphone = (): string => (this.chance(0.03) ? 'nobody' : (this.pick(this.session.microphones)?.id ?? 'nobody'));
+  some = (): string[] => this.session.microphones.filter(() => this.chance(0.4)).map(({ id }) => id);
+  instrument = (): string => this.pick(this.session.instruments)?.id ?? 'nothing';
+  pair = (): string => this.pick(this.session.pairs)?.id ?? 'none';
+  length = (low: number, high: number): number =>
+    this.chance(0.02) ? (this.pick([NaN, Infinity, -1e9, 1e9, 0]) as number) : this.random.between(low, high);
+  point = () => vec3(this.length(-1, 7), this.length(-1, 6), this.length(-0.5, 4));
+  source() {
+    const instrument = this.pick(this.session.instruments);
+    const source = instrument && this.pick(geometryOf(instrument).sources);
+    return instrument && source ? { instrumentId: instrument.id, sourceId: this.chance(0.05) ? 'gone' : source.id } : null;
+  }
+  mark() {
+    const instrument = this.pick(this.session.instruments);
+    const mark = instrument && this.pick(geometryOf(instrument).marks);
+    return instrument && mark ? { instrumentId: instrument.id, markId: mark.id } : null;
+  }
+  place = (): string => {
+    const mark = this.chance(0.3) ? null : this.mark();
+    return mark ? `${mark.instrumentId}/${mark.markId}` : 'floor';
+  };
+}
+
+/** Every command there is, each made by chance for the session at hand. */
+const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
+  addInstrument: (h) => {
+    const kind = h.pick(INSTRUMENT_KINDS) ?? 'guitar';
+    const variant = h.chance(0.03) ? 'constructor' : (h.pick(Object.keys(familyOf(kind).variants)) ?? '');
+    const positionM = { x: h.length(0, 6), y: h.length(0, 5) };
+    return addInstrument({ id: h.newId(), kind, variant, name: 'Thing', positionM, rotationDeg: h.length(-900, 900), mirrored: h.chance(0.3) });
+  },
+  putUpSetup: (h) => {
+    const instrument = h.pick(h.session.instruments);
+    const recipe = h.pick(RECIPES.filter((candidate) => candidate.instrument === instrument?.kind)) ?? h.pick(RECIPES);
+    if (!recipe) throw new Error('there are recipes');
+    return putUpSetup(recipe, instrument?.id ?? 'nothing', h.newId, h.chance(0.5) ? h.session.microphones.map(({ id }) => id) : []);
+  },
+  editInstrument: (h) =>
+    editInstrument(
+      h.instrument(),
+      h.pick([{ name: '  A\nname ' }, { mirrored: h.chance(0.5) }, { rotationDeg: h.length(-800, 800) }, { choices: { voice: 'yes' } }]) ?? {},
+    ),
+  changeVariant: (h) => {
+    const instrument = h.pick(h.session.instruments);
+    const variants = instrument ? Object.keys(familyOf(instrument.kind).variants) : [];
+    return changeVariant(instrument?.id ?? 'nothing', h.pick(variants) ?? 'none', 'Another');
+  },
+  putPieces: (h) => {
+    const kit = h.session.instruments.find(({ kind }) => kind === 'drum-kit');
+    const pieces = kit ? (kit.pieces ?? KIT_VARIANTS[kit.variant]?.pieces ?? []) : [];
+    const fewer = pieces.filter(() => h.chance(0.8)).map((piece) => ({ ...piece, xM: piece.xM + h.length(-0.2, 0.2), tiltDeg: h.length(-60, 60) }));
+    return putPieces(kit?.id ?? 'nothing', fewer, 'move pieces');
+  },
+  moveInstrument: (h) => moveInstrument(h.instrument(), { x: h.length(0, 6), y: h.length(0, 5) }, h.length(-720, 720)),
+  removeInstrument: (h) => removeInstrument(h.instrument()),
+  moveMicrophone: (h) => moveMicrophone(h.microphone(), h.point()),
+  setMicrophone: (h) => setMicrophone(h.microphone(), h.point(), h.point()),
+  takeMeasured: (h) => takeMeasured(h.microphone(), h.point()),
+  editMicrophone: (h) =>
+    editMicrophone(
+      h.microphone(),
+      h.pick([
+        { name: h.pick(['', 'é'.repeat(300), 'Ü', 'x\u0000y']) ?? '' },
+        { pattern: h.pick(PATTERN_NAMES) ?? 'omni' },
+        { flipped: h.chance(0.5) },
+        { locked: h.chance(0.5) },
+        { alignSamples: h.length(-500, 500) },
+        { aimM: h.point() },
+        { target: h.source() },
+        { heldString: h.mark() && { ...(h.mark() as { instrumentId: string; markId: string }), lengthM: h.length(0.1, 2) } },
+        { modelId: h.pick([...h.session.shelf.microphones.map(({ id }) => id), 'gone']) ?? 'gone' },
+      ]) ?? {},
+    ),
+  shiftMicrophones: (h) => shiftMicrophones(h.some(), vec3(h.length(-0.5, 0.5), h.length(-0.5, 0.5), h.length(-0.3, 0.3))),
+  shiftPair: (h) => {
+    const pair = h.pick(h.session.pairs);
+    return shiftMicrophones(pair ? [pair.leftId, pair.rightId] : [], vec3(h.random.between(-0.3, 0.3), h.random.between(-0.3, 0.3), 0));
+  },
+  turnMicrophones: (h) => turnMicrophones(h.some(), h.length(-400, 400)),
+  alignMicrophones: (h) =>
+    alignMicrophones(h.some(), h.pick(['height', 'across', 'deep', 'string'] as const) ?? 'height', h.chance(0.5) ? h.point() : null),
+  aimByAngles: (h) => aimByAngles(h.microphone(), { turnDeg: h.length(-360, 360), tiltDeg: h.length(-90, 90) }),
+  removeMicrophones: (h) => removeMicrophones(h.chance(0.7) ? [h.microphone()] : h.some()),
+  makePair: (h) => makePair(h.newId(), h.microphone(), h.microphone(), h.source()),
+  dropPair: (h) => dropPair(h.pair()),
+  editPair: (h) => editPair(h.pair(), h.pick([{ name: 'Stereo' }, { technique: h.pick(PAIR_TECHNIQUES) ?? 'AB' }, { centre: h.source() }]) ?? {}),
+  framePair: (h) =>
+    framePair(
+      h.pair(),
+      h.pick([
+        { spacingM: h.length(0, 2) },
+        { angleDeg: h.length(-200, 200) },
+        { turnDeg: h.length(-400, 400) },
+        { tiltDeg: h.length(-100, 100) },
+        { centreM: h.point() },
+      ]) ?? {},
+    ),
+  squarePair: (h) => squarePair(h.pair()),
+  restand: (h) => restand(h.microphone()),
+  putOnStand: (h) => putOnStand(h.microphone(), h.pick([...h.session.shelf.stands.map(({ id }) => id), null, 'gone']) ?? null),
+  applyMove: (h) => {
+    const common = { microphoneId: h.microphone(), label: 'Move it' };
+    return applyMove(
+      h.pick([
+        { ...common, kind: 'place', positionM: h.point() },
+        { ...common, kind: 'set', positionM: h.point(), aimM: h.point() },
+        { ...common, kind: 'aim', aimM: h.point() },
+        { ...common, kind: 'flip' },
+        { ...common, kind: 'stand' },
+        { ...common, kind: 'pad', on: h.chance(0.5) },
+        { ...common, kind: 'align', samples: h.length(-100, 100) },
+      ] as const) ?? { ...common, kind: 'flip' },
+    );
+  },
+  putReading: (h) => putReading({ microphoneId: h.microphone(), from: h.place(), lengthM: h.length(0, 3) }),
+  dropReading: (h) => dropReading(h.microphone(), h.pick(h.session.tape)?.from ?? 'floor'),
+  plugIn: (h) => {
+    const input = h.pick(patchInputs(h.session));
+    return plugIn(h.microphone(), input ? `${input.deviceId}/${input.id}` : 'no/input');
+  },
+  unplug: (h) => unplug(h.microphone()),
+  plugAll: (h) => plugAll(Object.fromEntries(h.session.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]))),
+  editSession: (h) =>
+    editSession(
+      h.pick([
+        { name: h.pick(['', 'Sunday', 'n'.repeat(500)]) ?? '' },
+        { units: h.chance(0.5) ? 'metric' : 'imperial' },
+        { sampleRateHz: h.pick([44_100, 48_000, 7]) ?? 0 },
+        { players: 'Tor' },
+      ]) ?? {},
+    ),
+  editRoom: (h) =>
+    editRoom(
+      h.pick([
+        { widthM: h.length(0.5, 70) },
+        { temperatureC: h.length(-30, 60) },
+        { absorption: h.length(0, 1) },
+        { glass: ['front wall', 'left wall'] },
+      ]) ?? {},
+    ),
+  dropGear: (h) => {
+    const kind = h.pick(SHELF_KINDS) ?? 'stands';
+    return editGear('take off', (shelf) => dropGear(shelf, kind, (h.pick(shelf[kind] as readonly { id: string }[]) ?? { id: 'none' }).id));
+  },
+  copyGear: (h) => {
+    const kind = h.pick(SHELF_KINDS) ?? 'stands';
+    return editGear('put on', (shelf) => copyGear(shelf, SHELF, kind, (h.pick(SHELF[kind] as readonly { id: string }[]) ?? { id: 'none' }).id));
+  },
+  saveSetup: (h) => {
+    const recipe = ownSetupFrom(h.session, h.instrument(), h.newId(), 'Own');
+    return editGear('save', (shelf) => (recipe ? { ...shelf, setups: [...shelf.setups, recipe].slice(-3) } : shelf));
+  },
+};
+
+export const COMMAND_NAMES = Object.keys(COMMANDS);
+
+export interface WalkCounts {
+  steps: number;
+  changed: number;
+  same: number;
+  refused: number;
+  travelled: number;
+  /** Of each command, how often it changed something. */
+  readonly used: Map<string, number>;
+}
+
+export const noWalk = (): WalkCounts => ({ steps: 0, changed: 0, same: 0, refused: 0, travelled: 0, used: new Map() });
+
+/** What is wrong with a state that was kept; null when it exports, imports and compares equal and hangs together. */
+function objection(session: Session): string | null {
+  const dead = firstDeadReference(session);
+  if (dead) return dead;
+  const back = importDocument(exportSession(session));
+  if (!back.ok) return back.reason;
+  if (back.kind !== 'session') return `came back as a ${back.kind}`;
+  return sessionContent(back.session) === sessionContent(session) ? null : 'comes back changed';
+}
+
+const NOW = '2026-11-25T10:00:00.000Z';
+
+/**
+ * A seeded sequence of random commands with undo and redo mixed in, as the page keeps them. Every state that was kept is looked at.
+ * @returns what is wrong first, with its step; null when nothing is
+ */
+export function walkCommands(seed: number, steps: number, counts: WalkCounts): string | null {
+  const random = createRandom(seed);
+  let now = sound(newSession(`walk-${seed}`, 'Walk', NOW, SHELF));
+  let past: Session[] = [];
+  let future: Session[] = [];
+  for (let step = 0; step < steps; step++) {
+    counts.steps += 1;
+    const dice = random.uniform();
+    if (dice < 0.08 && past.length) {
+      future = [now, ...future];
+      now = past.at(-1) as Session;
+      past = past.slice(0, -1);
+      counts.travelled += 1;
+      continue;
+    }
+    if (dice < 0.12 && future.length) {
+      past = [...past, now];
+      now = future[0] as Session;
+      future = future.slice(1);
+      counts.travelled += 1;
+      continue;
+    }
+    // An empty room takes few commands: begin with something in it.
+    const name = step < 2 ? (step === 0 ? 'addInstrument' : 'putUpSetup') : (COMMAND_NAMES[random.integer(0, COMMAND_NAMES.length - 1)] as string);
+    const hand = new Hand(random, now, seed * 1000 + step);
+    const command = (COMMANDS[name] as (h: Hand) => Command)(hand);
+    const before = sessionContent(now);
+    const result = commit(now, command, NOW);
+    if (sessionContent(now) !== before) return `seed ${seed}, step ${step}, ${name}: the document it was given has changed`;
+    if (result.kind === 'same') counts.same += 1;
+    if (result.kind === 'refused') {
+      counts.refused += 1;
+      if (!/^Not done \([^\n]+\): [^\n]+\. Nothing was changed\.$/.test(result.reason))
+        return `seed ${seed}, step ${step}, ${name}: refused with “${result.reason}”`;
+    }
+    if (result.kind !== 'changed') continue;
+    counts.changed += 1;
+    counts.used.set(name, (counts.used.get(name) ?? 0) + 1);
+    if (sessionContent(result.session) === before) return `seed ${seed}, step ${step}, ${name}: a step without a change`;
+    const wrong = objection(result.session);
+    if (wrong) return `seed ${seed}, step ${step}, ${name}: ${wrong}`;
+    past = [...past, now];
+    future = [];
+    now = result.session;
+  }
+  return null;
+}

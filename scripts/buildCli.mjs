@@ -1,0 +1,46 @@
+import { readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+export const CLI_FOLDER = join(ROOT, 'dist-cli');
+export const COMMANDS = ['takeCheck', 'planCheck', 'renderTake', 'audit'];
+
+/** When the newest file below a folder was written. */
+function newest(folder) {
+  let latest = 0;
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) latest = Math.max(latest, newest(path));
+    else if (!entry.name.includes('.test.')) latest = Math.max(latest, statSync(path).mtimeMs);
+  }
+  return latest;
+}
+
+/** Whether the built command lines are as new as their sources. */
+export function isFresh() {
+  const built = Math.min(...COMMANDS.map((name) => statSync(join(CLI_FOLDER, `${name}.mjs`), { throwIfNoEntry: false })?.mtimeMs ?? 0));
+  return built > Math.max(newest(join(ROOT, 'src/core')), newest(join(ROOT, 'src/cli')), newest(join(ROOT, 'demo')));
+}
+
+/** Builds the command lines, each a file that Node starts without compiling. */
+export async function buildCli() {
+  const { build } = await import('vite');
+  await build({
+    configFile: false,
+    root: ROOT,
+    logLevel: 'error',
+    ssr: { noExternal: true, external: ['highs', '@echogarden/pffft-wasm'] },
+    build: {
+      ssr: true,
+      target: 'node20',
+      outDir: CLI_FOLDER,
+      emptyOutDir: true,
+      copyPublicDir: false,
+      rollupOptions: {
+        input: Object.fromEntries(COMMANDS.map((name) => [name, join(ROOT, `src/cli/${name}.ts`)])),
+        output: { entryFileNames: '[name].mjs', chunkFileNames: 'shared-[hash].mjs' },
+      },
+    },
+  });
+}

@@ -1,0 +1,100 @@
+import { spawn } from 'node:child_process';
+import { availableParallelism } from 'node:os';
+import { parseArgs } from 'node:util';
+import { loadFftKernel } from '../core/math';
+import { allCases } from './audit/cases';
+import { noProofs, type ProofCounts, prove } from './audit/proof';
+import { type Counts, noCounts, walk } from './audit/walk';
+import { InputError, runCommand } from './files';
+
+const USAGE = 'Usage: npm run -s audit -- [--seed N] [--every N] [--json]';
+
+interface Part {
+  readonly counts: Counts;
+  readonly proof: ProofCounts;
+}
+
+/** Walks over every share-th case; renders are proved in the middle room only. */
+async function walkShare(seed: number, share: number, shares: number): Promise<Part> {
+  const kernel = await loadFftKernel();
+  const [counts, proof] = [noCounts(), noProofs()];
+  for (const [i, one] of allCases().entries()) {
+    if (i % shares !== share) continue;
+    walk(one, seed + i, counts);
+    if (one.room.name === 'middle') await prove(one, seed + i, kernel, proof);
+  }
+  return { counts, proof };
+}
+
+/** Has a share walked by a process of its own. */
+const walkElsewhere = (seed: number, share: number, shares: number): Promise<Part> =>
+  new Promise((resolve, reject) => {
+    const args = [process.argv[1] ?? '', '--seed', String(seed), '--share', String(share), '--shares', String(shares)];
+    const child = spawn(process.execPath, [...process.execArgv, ...args], { stdio: ['ignore', 'pipe', 'inherit'] });
+    let text = '';
+    child.stdout.on('data', (chunk) => {
+      text += chunk;
+    });
+    child.on('close', (code) => (code === 0 ? resolve(JSON.parse(text) as Part) : reject(new Error(`A part of the audit ended with ${code}.`))));
+  });
+
+/** Adds up counts of the same shape: numbers are added, lists joined. */
+function sum<T>(a: T, b: T): T {
+  if (typeof a === 'number') return (a + (b as number)) as T;
+  if (Array.isArray(a)) return [...a, ...(b as unknown[])] as T;
+  return Object.fromEntries(Object.entries(a as object).map(([key, value]) => [key, sum(value, (b as Record<string, unknown>)[key])])) as T;
+}
+
+const lines = (title: string, list: readonly string[]): string[] => [
+  `${title}: ${list.length}`,
+  ...list.slice(0, 12).map((line) => `  ${line}`),
+  ...(list.length > 12 ? [`  and ${list.length - 12} more (--json has all)`] : []),
+];
+
+function asText(seed: number, { counts, proof }: Part): string {
+  const { moves, findings, disturbed } = counts;
+  const told = (by: Counts['findings']): string => `${by.fix} fix, ${by.improve} improve, ${by.note} note`;
+  return [
+    `Seed ${seed}: ${counts.setups} set-ups placed`,
+    `As planned: ${told(findings)}`,
+    `Knocked by 15 cm and 15°: ${told(disturbed)}`,
+    `Moves: ${moves.withMove} of ${moves.findings} fix and improve findings have one; ${moves.offered} offered, ${moves.mend} mend, ${moves.left} leave it, ${moves.worse} make something worse`,
+    `Pressing the first move until none is left: ${counts.settled} settle in ${counts.presses} presses`,
+    ...lines('Never settle', counts.unsettled),
+    ...lines('Inside something solid', counts.solids),
+    ...lines('Aims that miss', counts.aims),
+    `Rendered as planned and proved: ${proof.takes} takes, ${proof.falseFix} false fix, ${proof.falseImprove} false improve, ${proof.unmatched} not matched`,
+    ...lines('Told falsely', proof.told),
+    '',
+  ].join('\n');
+}
+
+const wholeNumber = (name: string, text: string, least: number): number => {
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < least) throw new InputError(`--${name} must be a whole number from ${least}, got ${text}. ${USAGE}`);
+  return value;
+};
+
+await runCommand(async () => {
+  const { values } = parseArgs({
+    options: {
+      seed: { type: 'string', default: '1' },
+      every: { type: 'string', default: '1' },
+      json: { type: 'boolean' },
+      share: { type: 'string' },
+      shares: { type: 'string' },
+    },
+  });
+  const seed = wholeNumber('seed', values.seed, 0);
+  if (values.share !== undefined) {
+    process.stdout.write(JSON.stringify(await walkShare(seed, Number(values.share), Number(values.shares))));
+    return;
+  }
+  const cores = Math.max(1, Math.min(4, availableParallelism()));
+  const shares = cores * wholeNumber('every', values.every, 1);
+  const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares)));
+  const part = parts.reduce(sum);
+  const { setups, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
+  const report = { seed, setups, findings, disturbed, moves, settled, presses, unsettled, solids, aims, proof: part.proof };
+  process.stdout.write(values.json ? `${JSON.stringify({ format: 'shuttlecraft-audit', version: 1, ...report })}\n` : asText(seed, part));
+});

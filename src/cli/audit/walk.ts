@@ -1,0 +1,134 @@
+import { arrivalTable } from '../../core/arrivals';
+import { checkPlan, type Finding, type Severity } from '../../core/checks';
+import { applyMove, commit, type Session } from '../../core/document';
+import { geometryOf } from '../../core/instruments';
+import { dot, normalize, subtract } from '../../core/math';
+import { harmDb } from '../../core/optimise';
+import { resolvePlan, withExpectations } from '../../core/planning';
+import { gapToPoint, obstacles, poseOf } from '../../core/stands';
+import { degreesFromRadians } from '../../core/units';
+import { type Case, INSTRUMENT_ID, knocked, nameOf, placed } from './cases';
+
+/** What one walk over many cases came to; the parts of several add up. */
+export interface Counts {
+  setups: number;
+  /** As planned, and after each microphone was knocked. */
+  findings: Record<Severity, number>;
+  disturbed: Record<Severity, number>;
+  /** Moves of *fix* and *improve* findings after knocking: with one, offered in all, and those that mend. */
+  moves: { findings: number; withMove: number; offered: number; mend: number; left: number; worse: number };
+  /** Sessions that came to rest by pressing the first move again and again. */
+  settled: number;
+  presses: number;
+  unsettled: string[];
+  solids: string[];
+  aims: string[];
+}
+
+export const noCounts = (): Counts => ({
+  setups: 0,
+  findings: { fix: 0, improve: 0, note: 0 },
+  disturbed: { fix: 0, improve: 0, note: 0 },
+  moves: { findings: 0, withMove: 0, offered: 0, mend: 0, left: 0, worse: 0 },
+  settled: 0,
+  presses: 0,
+  unsettled: [],
+  solids: [],
+  aims: [],
+});
+
+const NOW = '2026-01-01T00:00:00.000Z';
+const RANK: Record<Severity, number> = { fix: 0, improve: 1, note: 2 };
+
+const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
+
+/** The session after a finding's move, as the page makes it. */
+function moved(session: Session, finding: Finding): Session {
+  const result = finding.move ? commit(session, applyMove(finding.move), NOW) : null;
+  return result?.kind === 'changed' ? result.session : session;
+}
+
+/** What is inside something solid: capsules, poles and booms. */
+function solidsIn(session: Session, name: string): string[] {
+  const volumes = session.instruments.flatMap((instrument) => geometryOf(instrument).keepOuts).filter((volume) => volume.kind === 'solid');
+  return resolvePlan(session).microphones.flatMap((microphone) => {
+    const inside = volumes.filter((volume) => gapToPoint(volume, microphone.positionM) < 0).map((volume) => `capsule in ${volume.name}`);
+    const pose = microphone.stand && poseOf(microphone.stand.model, microphone.stand.baseM, microphone.positionM);
+    const through = pose ? obstacles(pose, volumes).map(({ volume, part }) => `${part} in ${volume.name}`) : [];
+    return [...inside, ...through].map((what) => `${name}: ${microphone.name}, ${what}`);
+  });
+}
+
+/** Aims that miss the mark that the set-up states by more than this, degrees. */
+const AIM_WITHIN_DEG = 10;
+
+function aimsMissed({ recipe, ...rest }: Case, session: Session): string[] {
+  const instrument = session.instruments.find(({ id }) => id === INSTRUMENT_ID);
+  if (!instrument) return [];
+  const { marks } = geometryOf(instrument);
+  return recipe.microphones.flatMap((wanted) => {
+    const microphone = session.microphones.find((candidate) => candidate.name === wanted.name);
+    const mark = 'mark' in wanted.aim ? marks.find(({ id }) => 'mark' in wanted.aim && id === wanted.aim.mark) : undefined;
+    if (!microphone || !mark) return [];
+    const look = normalize(subtract(microphone.aimM, microphone.positionM));
+    const wish = normalize(subtract(mark.positionM, microphone.positionM));
+    const off = degreesFromRadians(Math.acos(Math.min(1, Math.max(-1, dot(look, wish)))));
+    return off > AIM_WITHIN_DEG ? [`${nameOf({ recipe, ...rest })}: ${microphone.name} looks ${off.toFixed(0)}° past ${mark.name}`] : [];
+  });
+}
+
+/** Tries one move alone: whether its finding goes, and nothing as grave comes and harm does not rise. */
+function judge(session: Session, before: readonly Finding[], finding: Finding): 'mends' | 'leaves' | 'worse' {
+  const after = moved(session, finding);
+  const found = findingsOf(after);
+  if (found.some((other) => other.id === finding.id && RANK[other.severity] <= RANK[finding.severity])) return 'leaves';
+  const known = new Map(before.map((other) => [other.id, RANK[other.severity]]));
+  const graver = found.some((other) => RANK[other.severity] <= RANK[finding.severity] && RANK[other.severity] < (known.get(other.id) ?? 3));
+  return graver || harmDb(resolvePlan(after)) > harmDb(resolvePlan(session)) + 0.05 ? 'worse' : 'mends';
+}
+
+/** Presses the first move again and again: how many presses until none is left; null when it comes back to a plan or goes on too long. */
+function pressesToRest(start: Session): number | null {
+  const seen = new Set<string>();
+  let session = start;
+  for (let presses = 0; presses <= 2 * start.microphones.length; presses++) {
+    const first = findingsOf(session).find((finding) => finding.move && finding.severity !== 'note');
+    if (!first) return presses;
+    const plan = JSON.stringify(session.microphones);
+    if (seen.has(plan)) return null;
+    seen.add(plan);
+    session = moved(session, first);
+  }
+  return null;
+}
+
+const count = (found: readonly Finding[], into: Record<Severity, number>): void => {
+  for (const { severity } of found) into[severity] += 1;
+};
+
+/** Walks over one case, as planned and knocked, and adds what it finds. */
+export function walk(one: Case, seed: number, into: Counts): void {
+  const session = placed(one);
+  const name = nameOf(one);
+  into.setups += 1;
+  count(findingsOf(session), into.findings);
+  into.solids.push(...solidsIn(session, name));
+  into.aims.push(...aimsMissed(one, session));
+  const astray = knocked(session, seed);
+  const found = findingsOf(astray);
+  count(found, into.disturbed);
+  for (const finding of found) {
+    if (finding.severity !== 'note') into.moves.findings += 1;
+    if (!finding.move) continue;
+    if (finding.severity !== 'note') into.moves.withMove += 1;
+    into.moves.offered += 1;
+    const verdict = judge(astray, found, finding);
+    into.moves[verdict === 'mends' ? 'mend' : verdict === 'leaves' ? 'left' : 'worse'] += 1;
+  }
+  const presses = pressesToRest(astray);
+  if (presses === null) into.unsettled.push(name);
+  else {
+    into.settled += 1;
+    into.presses += presses;
+  }
+}
