@@ -44,3 +44,5 @@ export async function buildCli() {
     },
   });
 }
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) await buildCli();

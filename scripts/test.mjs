@@ -13,8 +13,10 @@ const step = (name, status) => {
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'}`);
 };
 
-step('types', run('npx', ['tsc', '--noEmit']));
-step('lint', run('npx', ['biome', 'check', '--error-on-warnings', '.']));
+step('types', run('npm', ['run', '-s', 'types']));
+step('lint', run('npm', ['run', '-s', 'lint']));
+// Before the unit tests: they run the command lines as they are built.
+step('build', run('npm', ['run', '-s', 'build']));
 
 const jest = run('npx', ['jest', '--json', '--outputFile=.cache/jest.json'], {
   env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
@@ -28,7 +30,6 @@ try {
 }
 if (jest !== 0 && failed === 0) failed += 1;
 
-step('build', run('npx', ['vite', 'build', '--logLevel', 'warn']));
 const e2e = run('npx', ['playwright', 'test']);
 try {
   const { stats } = readJson('.cache/playwright.json');

@@ -13,7 +13,7 @@ const env = Object.fromEntries(Object.entries(process.env).filter(([name]) => na
 /** Runs a command line as a person would, and gives its exit code and what it printed. */
 function run(script: string, ...args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((done) => {
-    execFile('npx', ['tsx', join(root, 'src/cli', script), ...args], { cwd: root, env, maxBuffer: 1e8 }, (error, out, err) =>
+    execFile(process.execPath, [join(root, 'scripts/cli.mjs'), script, ...args], { cwd: root, env, maxBuffer: 1e8 }, (error, out, err) =>
       done({
         code: typeof error?.code === 'number' ? error.code : 0,
         out,
@@ -30,11 +30,11 @@ test('render-take writes a WAV for each microphone and the truth; take-check rea
   const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
   const session = join(folder, 'session.json');
   await writeFile(session, exportSession(boathouseKit()));
-  const rendered = await run('renderTake.ts', session, '--out', join(folder, 'take'));
+  const rendered = await run('renderTake', session, '--out', join(folder, 'take'));
   expect(rendered).toEqual(expect.objectContaining({ code: 0, err: '' }));
   const files = (await readdir(join(folder, 'take'))).sort();
   expect(files).toEqual(['Kick.wav', 'Overhead left.wav', 'Overhead right.wav', 'Snare.wav', 'truth.json']);
-  const checked = await run('takeCheck.ts', '--json', ...files.slice(0, 4).map((file) => join(folder, 'take', file)));
+  const checked = await run('takeCheck', '--json', ...files.slice(0, 4).map((file) => join(folder, 'take', file)));
   expect(checked.code).toBe(0);
   const report = JSON.parse(checked.out);
   const truth = JSON.parse(await readFile(join(folder, 'take', 'truth.json'), 'utf8'));
@@ -58,12 +58,12 @@ test('render-take writes a WAV for each microphone and the truth; take-check rea
 });
 
 test.each([
-  [['takeCheck.ts'], /No audio file was named/],
-  [['takeCheck.ts', 'nothing.wav'], /nothing\.wav cannot be opened: there is no such file/],
-  [['takeCheck.ts', 'package.json'], /not a WAV file/],
-  [['takeCheck.ts', 'src'], /src cannot be/],
-  [['planCheck.ts', 'package.json'], /“format”/],
-  [['renderTake.ts', 'package.json'], /Name one session file and a folder/],
+  [['takeCheck'], /No audio file was named/],
+  [['takeCheck', 'nothing.wav'], /nothing\.wav cannot be opened: there is no such file/],
+  [['takeCheck', 'package.json'], /not a WAV file/],
+  [['takeCheck', 'src'], /src cannot be/],
+  [['planCheck', 'package.json'], /“format”/],
+  [['renderTake', 'package.json'], /Name one session file and a folder/],
 ] as [string[], RegExp][])('what cannot be used: exit 2 and one line (%j)', async ([script = '', ...args], reason) => {
   const { code, out, err } = await run(script, ...args);
   expect(code).toBe(2);

@@ -26,16 +26,27 @@ export interface TakeRow {
   readonly take: unknown;
 }
 
+/** A change on its way into a session's row; see journal.ts. */
+export interface JournalRow {
+  readonly key: string;
+  readonly sessionId: string;
+  readonly tab: string;
+  readonly count: number;
+  readonly base: number;
+  readonly session: unknown;
+}
+
 class ShuttlecraftDatabase extends Dexie {
   sessions!: Table<SessionRow, string>;
   shelves!: Table<ShelfRow, string>;
   takes!: Table<TakeRow, string>;
+  journal!: Table<JournalRow, string>;
 
   constructor() {
-    super('shuttlecraft');
+    super('shuttlecraft', { chromeTransactionDurability: 'relaxed' });
     this.version(1).stores({ sessions: 'id, updatedAt', shelves: 'id' });
     this.version(2)
-      .stores({ sessions: 'id, updatedAt', shelves: 'id', takes: 'sessionId' })
+      .stores({ sessions: 'id, updatedAt', shelves: 'id', takes: 'sessionId', journal: 'key, sessionId' })
       .upgrade(async (upgrade) => {
         await upgrade
           .table('sessions')

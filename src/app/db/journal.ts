@@ -1,9 +1,7 @@
 import { readSession, type Session } from '../../core/document';
+import { database, TAB_ID } from './database';
 
-/**
- * The last change of a session, written at once and synchronously beside the database, whose writes take some milliseconds: a tab
- * that is killed in between finds it here. Best effort; without local storage nothing is lost but those milliseconds.
- */
+/** The last change that a tab made to a session, before it is in the session's row. */
 export interface JournalEntry {
   /** The tab that wrote it and its own count of documents at the time. */
   readonly tab: string;
@@ -13,32 +11,37 @@ export interface JournalEntry {
   readonly session: Session;
 }
 
-const keyOf = (id: string): string => `shuttlecraft-journal/${id}`;
+const keyOf = (id: string, tab: string): string => `${id}/${tab}`;
 
+/**
+ * Writes a change down at once. The row is written with a look at what other tabs did, which takes some turns; here everything is
+ * handed to the browser in one go, so that a tab killed a few milliseconds after a key leaves its last change behind. Best effort.
+ */
 export function writeJournal(entry: JournalEntry): void {
   try {
-    localStorage.setItem(keyOf(entry.session.id), JSON.stringify(entry));
+    const transaction = database.backendDB().transaction(['journal'], 'readwrite', { durability: 'relaxed' });
+    const { session, tab } = entry;
+    transaction.objectStore('journal').put({ ...entry, key: keyOf(session.id, tab), sessionId: session.id });
+    transaction.commit();
   } catch {
-    // No local storage, or it is full: the database has the last word anyway.
+    // The database is not open, or refuses: the write of the row says so.
   }
 }
 
-export function readJournal(id: string): JournalEntry | null {
-  try {
-    const entry = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Partial<JournalEntry> | null;
-    const read = entry && readSession(entry.session);
-    const { tab, count, base } = entry ?? {};
-    if (!read?.ok || read.value.id !== id || typeof tab !== 'string' || typeof count !== 'number' || typeof base !== 'number') return null;
-    return { tab, count, base, session: read.value };
-  } catch {
-    return null;
-  }
+/** What killed tabs left behind for a session, as far as it can be read. */
+export async function readJournal(id: string): Promise<JournalEntry[]> {
+  const rows = await database.journal.where('sessionId').equals(id).toArray();
+  return rows.flatMap(({ tab, count, base, session }): JournalEntry[] => {
+    const read = readSession(session);
+    return read.ok && read.value.id === id ? [{ tab, count, base, session: read.value }] : [];
+  });
 }
 
-export function dropJournal(id: string): void {
-  try {
-    localStorage.removeItem(keyOf(id));
-  } catch {
-    // Nothing was written then.
-  }
+export const clearJournal = (id: string): Promise<number> => database.journal.where('sessionId').equals(id).delete();
+
+/** Takes this tab's entry away once its change, or a later one, is in the row; part of the transaction that writes the row. */
+export async function settleJournal(id: string, count: number): Promise<void> {
+  const key = keyOf(id, TAB_ID);
+  const entry = await database.journal.get(key);
+  if (entry && entry.count <= count) await database.journal.delete(key);
 }

@@ -1,7 +1,7 @@
 import { readSession, SESSION_VERSION, type Session, storedName } from '../../core/document';
 import { newId } from '../components/newId';
 import { database, type SessionRow, TAB_ID } from './database';
-import { dropJournal, type JournalEntry, readJournal } from './journal';
+import { clearJournal, type JournalEntry, readJournal, settleJournal } from './journal';
 
 /** A session from storage, or why it cannot be used and what was found. */
 export type Stored =
@@ -44,24 +44,23 @@ const wasBuried = (entry: JournalEntry, row: SessionRow): boolean => row.savedBy
  * its own. Null when there is no session of that id.
  */
 export async function loadSession(id: string): Promise<Stored | null> {
-  const stored = await database.transaction('rw', database.sessions, async () => {
+  return database.transaction('rw', database.sessions, database.journal, async () => {
     const row = await database.sessions.get(id);
     if (!row) return null;
     const found = storedOf(row);
     if (found.kind === 'unreadable') return found;
-    const journal = readJournal(id);
-    if (journal && wasBuried(journal, row)) {
-      const copy = { ...journal.session, id: newId(), name: storedName(`${journal.session.name.slice(0, 100)}, recovered`) };
+    const left = await readJournal(id);
+    await clearJournal(id);
+    for (const { session } of left.filter((entry) => wasBuried(entry, row))) {
+      const copy = { ...session, id: newId(), name: storedName(`${session.name.slice(0, 100)}, recovered`) };
       await database.sessions.put(rowOf(copy, 1));
     }
-    const newer = journal && goesOn(journal, row) ? journal.session : null;
+    const newer = left.find((entry) => goesOn(entry, row))?.session;
     if (!newer && !isOlder(row.session)) return found;
     const session = newer ?? found.session;
     await database.sessions.put(rowOf(session, row.revision + 1));
     return { kind: 'session', session, revision: row.revision + 1 } as const;
   });
-  dropJournal(id);
-  return stored;
 }
 
 /** How a write ended: written, written on top of what another tab had written meanwhile, or not since the session is gone. */
@@ -81,9 +80,10 @@ export interface Writer {
 
 /** Writes a session. When another tab wrote since `base`, `merge` makes of theirs what is to be written. */
 export const saveSession = (session: Session, { base, count, nowIso }: Writer, merge: (theirs: Session) => Session): Promise<Saved> =>
-  database.transaction('rw', database.sessions, async (): Promise<Saved> => {
+  database.transaction('rw', database.sessions, database.journal, async (): Promise<Saved> => {
     const row = await database.sessions.get(session.id);
     if (!row && base !== null) return { kind: 'gone' };
+    await settleJournal(session.id, count);
     const revision = (row?.revision ?? 0) + 1;
     if (!row || base === null || row.revision === base) {
       await database.sessions.put(rowOf(session, revision, count, nowIso));

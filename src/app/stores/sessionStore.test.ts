@@ -33,17 +33,9 @@ const stored = async (): Promise<Session | null> => {
 const settled = () => new Promise((done) => setTimeout(done, 30));
 const first = (): string => doc().microphones[0]?.id ?? '';
 
-// Local storage for a page without one.
-const drawer = new Map<string, string>();
-globalThis.localStorage = {
-  getItem: (key: string) => drawer.get(key) ?? null,
-  setItem: (key: string, value: string) => void drawer.set(key, value),
-  removeItem: (key: string) => void drawer.delete(key),
-} as Storage;
-
 beforeEach(async () => {
-  drawer.clear();
   await database.sessions.clear();
+  await database.journal.clear();
   await storeSession(boathouseKit());
   setSession(boathouseKit(), 1);
 });
@@ -170,14 +162,17 @@ describe('opening', () => {
   test('a journal that a killed tab left is taken up; an old one is not', async () => {
     writeJournal({ tab: TAB_ID, count: 7, base: 1, session: { ...boathouseKit(), name: 'In the journal' } });
     setSession(null);
+    await settled();
     expect((await stored())?.name).toBe('In the journal');
     await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Later' }));
     writeJournal({ tab: 'dead', count: 1, base: 2, session: { ...boathouseKit(), name: 'Follows' } });
+    await settled();
     await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Written since' }));
     expect((await stored())?.name).toBe('Written since');
   });
   test('a journal buried under two tabs’ work comes back as a session of its own', async () => {
     writeJournal({ tab: 'dead', count: 1, base: 1, session: { ...boathouseKit(), name: 'Mine' } });
+    await settled();
     await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Theirs 1' }));
     await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Theirs 2' }));
     expect((await stored())?.name).toBe('Theirs 2');

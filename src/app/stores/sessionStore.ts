@@ -2,7 +2,7 @@ import { temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import { type Command, commit, drafted, type Session } from '../../core/document';
 import { readProblem, type SessionRow, saveProblem, TAB_ID } from '../db/database';
-import { dropJournal, writeJournal } from '../db/journal';
+import { writeJournal } from '../db/journal';
 import { loadSession, saveSession, storedOf } from '../db/sessions';
 
 /** Whether what is on the screen is in storage. */
@@ -122,7 +122,6 @@ async function writeOnce(writing: Writing): Promise<boolean> {
 /** Writes until nothing is pending; false when storage refused. */
 async function writeAll(writing: Writing): Promise<boolean> {
   while (writing.pending.length > 0) if (!(await writeOnce(writing))) return false;
-  dropJournal(writing.id);
   tell(writing, { saving: 'saved', saveProblem: null });
   return true;
 }
@@ -189,7 +188,7 @@ export function runCommand(command: Command, { burst = null, held = false }: Bur
   const joins = held && burst !== null && burst === lastBurst;
   lastBurst = burst;
   if (joins) history().pause();
-  show(result.session, result.words);
+  show(result.session, (joins && state().step) || result.words);
   if (joins) history().resume();
   keep({ command });
   return true;

@@ -56,7 +56,7 @@ export interface Before {
 
 /** Does what was planned, all of it or nothing. */
 export const takeIn = (plan: ImportPlan): Promise<Before> =>
-  database.transaction('rw', database.sessions, database.shelves, async () => {
+  database.transaction('rw', database.sessions, database.shelves, database.journal, async () => {
     const shelf = await database.shelves.get('shelf');
     for (const session of plan.add) await storeSession(session);
     const { shelf: coming } = plan;

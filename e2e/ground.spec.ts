@@ -1,0 +1,196 @@
+import { expect, test } from '@playwright/test';
+import { killWhileEditing } from '../hostile/kills';
+import { editInTwoTabs } from '../hostile/tabs';
+import { onPlan, placeFour, station } from './steps';
+
+test('killed within moments of a key, three times: at most the gesture in hand is lost', async ({ baseURL }) => {
+  test.setTimeout(240_000);
+  const counts = await killWhileEditing(baseURL ?? '', 3, 20, 71);
+  console.log(`kills: ${JSON.stringify(counts)}`);
+  expect([counts.kills, counts.moreLost]).toEqual([3, 0]);
+});
+
+test('two tabs, forty edits in turn without waiting: none lost', async ({ context, page }) => {
+  await placeFour(page);
+  const address = page.url();
+  await page.close();
+  const counts = await editInTwoTabs(context, address, 40, 72);
+  console.log(`tabs: ${JSON.stringify(counts)}`);
+  expect(counts).toEqual({ edits: 40, missing: 0, told: true });
+});
+
+test('undo says what it takes back; a held key is one step, a cancelled drag and a press without moving are none', async ({ page }) => {
+  await placeFour(page);
+  await expect(page.getByRole('button', { name: 'Undo: put up Kick, snare and a spaced pair' })).toBeEnabled();
+  const snare = onPlan(page, 'Snare');
+  const place = await snare.getAttribute('transform');
+  await snare.focus();
+  await page.keyboard.down('ArrowRight');
+  for (let i = 0; i < 12; i++) await page.keyboard.down('ArrowRight');
+  await page.keyboard.up('ArrowRight');
+  await page.getByRole('button', { name: 'Undo: move Snare' }).click();
+  await expect(snare).toHaveAttribute('transform', place ?? '');
+  await expect(page.getByRole('button', { name: 'Redo: move Snare' })).toBeEnabled();
+
+  // A drag given up with Escape, and a press without a move, leave no step; what redo would bring is still there.
+  const box = await snare.boundingBox();
+  if (!box) throw new Error('the snare microphone is drawn');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y + 40, { steps: 4 });
+  expect(await snare.getAttribute('transform')).not.toBe(place);
+  await page.keyboard.press('Escape');
+  await expect(snare).toHaveAttribute('transform', place ?? '');
+  await page.mouse.up();
+  await page.mouse.down();
+  await page.mouse.up();
+  await expect(snare).toHaveAttribute('transform', place ?? '');
+  await page.getByRole('button', { name: 'Redo: move Snare' }).click();
+  expect(await snare.getAttribute('transform')).not.toBe(place);
+});
+
+test('a reload keeps what is in hand, the reading being typed, and the take that was loaded', async ({ page }) => {
+  await placeFour(page);
+  await onPlan(page, 'Overhead left').focus();
+  await page.reload();
+  await expect(onPlan(page, 'Overhead left')).toHaveAttribute('aria-pressed', 'true');
+
+  await station(page, 'Tape').click();
+  await page.getByLabel(/The tape says/).fill('27.5 c');
+  await page.reload();
+  await expect(page.getByLabel(/The tape says/)).toHaveValue('27.5 c');
+
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await expect(verdicts).toContainText('Overhead right is upside down', { timeout: 60_000 });
+  await page.reload();
+  await expect(verdicts).toContainText('Overhead right is upside down');
+  await expect(station(page, 'Check')).toContainText('something to fix');
+});
+
+test('a pair is set as one, parts when one is moved alone, and is squared up again', async ({ page }) => {
+  await placeFour(page);
+  await onPlan(page, 'Overhead left').focus();
+  await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
+  const frame = page.getByRole('group', { name: /as a pair$/ });
+  const squared = page.getByRole('button', { name: 'Square them up' });
+  if (await squared.isVisible()) await squared.click();
+  await frame.getByLabel(/^Apart/).fill('120');
+  await page.keyboard.press('Enter');
+  await expect(frame.getByLabel(/^Apart/)).toHaveValue('120');
+  await expect(page.getByText(/String 1/)).toBeVisible();
+  await onPlan(page, 'Overhead left').click();
+  await page.keyboard.press('Shift+PageUp');
+  await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
+  await expect(squared).toBeVisible();
+  await squared.click();
+  await expect(frame.getByLabel(/^Apart/)).toBeVisible();
+});
+
+test('a session deleted in another tab is said and not revived; it can be kept', async ({ context, page }) => {
+  await placeFour(page);
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: /^Delete Session 1/ }).click();
+  await expect(page.getByText('This session was deleted in another tab.', { exact: false })).toBeVisible();
+  await onPlan(page, 'Snare').press('ArrowRight');
+  await expect(other.getByRole('article')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(other.getByRole('article')).toHaveCount(1);
+});
+
+test('one broken row hides nothing: it is listed with its reason and can be exported, the rest opens', async ({ page }) => {
+  await placeFour(page);
+  await page.goto('/');
+  await page.evaluate(async () => {
+    const open = indexedDB.open('shuttlecraft');
+    await new Promise((done) => {
+      open.onsuccess = done;
+    });
+    const store = open.result.transaction('sessions', 'readwrite').objectStore('sessions');
+    await new Promise((done) => {
+      store.put({
+        id: 'odd',
+        updatedAt: '',
+        revision: 1,
+        savedBy: '',
+        count: 0,
+        session: { format: 'shuttlecraft-session', version: 2, name: 'Torn' },
+      }).onsuccess = done;
+    });
+    open.result.close();
+  });
+  await page.reload();
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await expect(page.getByRole('alert')).toContainText('Torn cannot be opened and is kept as it is.');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export Torn as it is' }).click();
+  expect((await download).suggestedFilename()).toBe('Torn as found.json');
+  await page.goto('/session/odd/floor');
+  await expect(page.getByRole('alert')).toContainText('cannot be used');
+  await page.getByRole('link', { name: 'Go to all sessions.' }).click();
+  await expect(page.getByRole('heading', { name: 'Sessions' })).toBeVisible();
+});
+
+test('gear of a session and the shelf: neither writes over the other, and each can be evened out', async ({ page }) => {
+  await placeFour(page);
+  await page.getByRole('button', { name: /^Session 1/ }).click();
+  await page.getByRole('menuitem', { name: 'Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Gear of this session' })).toBeVisible();
+  await page.getByRole('button', { name: 'Edit Small condenser' }).click();
+  const form = page.getByRole('form', { name: /Small condenser/ });
+  await form.getByLabel('Sensitivity (mV/Pa)').fill('15');
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByText(/1 thing differs from your shelf/).click();
+  await page.getByRole('button', { name: 'Take Small condenser from the shelf' }).click();
+  await expect(page.getByText(/differs from your shelf/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo: take Small condenser from the shelf' }).click();
+  await page.getByText(/1 thing differs from your shelf/).click();
+  await page.getByRole('button', { name: 'Put Small condenser on the shelf' }).click();
+  await expect(page.getByText(/differs from your shelf/)).toHaveCount(0);
+  await page.goto('/shelf');
+  await expect(page.getByText('15.0 mV/Pa')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Small condenser' }).click();
+  await expect(page.getByText('15.0 mV/Pa')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('15.0 mV/Pa')).toBeVisible();
+});
+
+test('a solver that cannot be loaded is said and blames nobody’s plan; once it can, it solves', async ({ browser }) => {
+  const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await context.route(/patch\.worker|highs.*\.wasm/, (route) => route.abort());
+  await placeFour(page);
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Solve afresh' }).click();
+  await expect(page.getByRole('alert')).toContainText(/The patch solver could not be loaded, so nothing was looked at/);
+  await context.unroute(/patch\.worker|highs.*\.wasm/);
+  await page.getByRole('button', { name: 'Solve afresh' }).click();
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
+  await context.close();
+});
+
+test('a take check that is stopped stops at once, gives its worker back, and can be begun again', async ({ page }) => {
+  await placeFour(page);
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  const stop = page.getByRole('button', { name: 'Stop' });
+  await stop.waitFor({ timeout: 60_000 });
+  const workers = (): number => page.workers().filter((worker) => worker.url().includes('takeCheck')).length;
+  expect(workers()).toBe(1);
+  const took = await page.evaluate(async () => {
+    const button = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Stop');
+    const start = performance.now();
+    button?.click();
+    while (document.querySelector('progress')) await new Promise((done) => setTimeout(done, 2));
+    return performance.now() - start;
+  });
+  console.log(`stopped in ${took.toFixed(0)} ms`);
+  expect(took).toBeLessThan(200);
+  await expect.poll(workers).toBe(0);
+  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('Overhead right is upside down', { timeout: 60_000 });
+});

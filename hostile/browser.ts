@@ -1,0 +1,86 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer as createNetServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Browser, chromium, type Page } from '@playwright/test';
+
+const FLAGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--window-size=1280,800',
+];
+
+/** A port nobody listens on just now. */
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const server = createNetServer().listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => done(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+
+/** A browser with a profile on disk that can be killed outright and started again on the same profile. */
+export class KillableBrowser {
+  private readonly profile = mkdtempSync(join(tmpdir(), 'shuttlecraft-profile-'));
+  private child: ChildProcess | null = null;
+  private browser: Browser | null = null;
+
+  async start(): Promise<Page> {
+    const port = await freePort();
+    this.child = spawn('/usr/bin/chromium', [...FLAGS, `--user-data-dir=${this.profile}`, `--remote-debugging-port=${port}`, 'about:blank'], {
+      stdio: 'ignore',
+      detached: true,
+    });
+    for (let i = 0; i < 200 && !this.browser; i++) {
+      await new Promise((done) => setTimeout(done, 100));
+      this.browser = await chromium.connectOverCDP(`http://127.0.0.1:${port}`).catch(() => null);
+    }
+    if (!this.browser) throw new Error('Chromium did not start.');
+    const context = this.browser.contexts()[0];
+    if (!context) throw new Error('Chromium has no window.');
+    const page = context.pages()[0] ?? (await context.newPage());
+    await page.setViewportSize({ width: 1280, height: 800 });
+    return page;
+  }
+
+  /** Ends every process of it at once, as a power cut or an impatient person would. */
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child?.pid) return;
+    const ended = new Promise((done) => child.once('exit', done));
+    process.kill(-child.pid, 'SIGKILL');
+    await ended;
+    await this.browser?.close().catch(() => undefined);
+    this.browser = null;
+    this.child = null;
+  }
+
+  async dispose(): Promise<void> {
+    await this.kill();
+    rmSync(this.profile, { recursive: true, force: true });
+  }
+}
+
+/** Serves the build on a port of its own. */
+export async function serve(): Promise<{ url: string; stop: () => void }> {
+  const port = await freePort();
+  const child = spawn('npx', ['tsx', 'src/server/main.ts'], { env: { ...process.env, PORT: String(port) }, stdio: 'ignore', detached: true });
+  const url = `http://127.0.0.1:${port}`;
+  for (let i = 0; i < 200; i++) {
+    if (
+      await fetch(url)
+        .then((answer) => answer.ok)
+        .catch(() => false)
+    )
+      break;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  return { url, stop: () => void (child.pid && process.kill(-child.pid)) };
+}

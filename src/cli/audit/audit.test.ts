@@ -1,0 +1,54 @@
+import { loadFftKernel } from '../../core/math';
+import { allCases, knocked, placed, ROOMS } from './cases';
+import { noProofs, prove } from './proof';
+import { noCounts, walk } from './walk';
+
+const cases = allCases();
+/** A seeded sample: every 29th case, so that rooms, variants and families take turns. */
+const sample = cases.filter((_, i) => i % 29 === 7);
+
+test('every set-up is walked with every variant that it is for, in all three rooms', () => {
+  expect(new Set(cases.map(({ recipe }) => recipe.id)).size).toBeGreaterThan(70);
+  for (const { name } of ROOMS) expect(cases.filter(({ room }) => room.name === name)).toHaveLength(cases.length / 3);
+});
+
+test('knocking moves every microphone, by 15 cm at most, and is the same for the same seed', () => {
+  for (const one of sample.slice(0, 8)) {
+    const session = placed(one);
+    const [a, b] = [knocked(session, 5), knocked(session, 5)];
+    expect(a).toEqual(b);
+    for (const [i, microphone] of session.microphones.entries()) {
+      const { x, y, z } = a.microphones[i]?.positionM ?? { x: 0, y: 0, z: 0 };
+      const by = Math.hypot(x - microphone.positionM.x, y - microphone.positionM.y, z - microphone.positionM.z);
+      expect(by).toBeGreaterThan(0);
+      expect(by).toBeLessThanOrEqual(0.1501);
+    }
+  }
+});
+
+test('a sample of the walk: whatever was offered was tried, whatever was tried is counted, twice the same (seeded)', () => {
+  const [counts, again] = [noCounts(), noCounts()];
+  for (const [i, one] of sample.entries()) {
+    walk(one, 100 + i, counts);
+    walk(one, 100 + i, again);
+  }
+  expect(again).toEqual(counts);
+  const { moves } = counts;
+  expect(counts.setups).toBe(sample.length);
+  expect(moves.mend + moves.left + moves.worse).toBe(moves.offered);
+  expect(moves.withMove).toBeLessThanOrEqual(moves.findings);
+  expect(counts.settled + counts.unsettled.length).toBe(sample.length);
+  expect(counts.disturbed.fix + counts.disturbed.improve).toBeGreaterThan(counts.findings.fix);
+});
+
+test('renders are proved against the plan they come from; one microphone alone is no take to prove', async () => {
+  const kernel = await loadFftKernel();
+  const counts = noProofs();
+  const four = cases.find(({ recipe, room }) => recipe.id === 'kit-four-spaced' && room.name === 'middle');
+  const one = cases.find(({ recipe }) => recipe.microphones.length === 1);
+  if (!four || !one) throw new Error('cases');
+  await prove(one, 1, kernel, counts);
+  expect(counts.takes).toBe(0);
+  await prove(four, 1, kernel, counts);
+  expect([counts.takes, counts.falseFix]).toEqual([1, 0]);
+});
