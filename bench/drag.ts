@@ -44,6 +44,7 @@ export async function benchDrag(): Promise<void> {
     await page
       .getByLabel('Import a session, shelf or backup file')
       .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: Buffer.from(exportSession(session)) });
+    await page.getByRole('button', { name: 'Take it in' }).click();
     await page.getByRole('article').first().waitFor();
     await page.goto('/session/bench-drag/floor');
     const handle = page

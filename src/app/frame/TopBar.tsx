@@ -15,7 +15,7 @@ function Facts({ session }: { session: Session }) {
   const inputs = patchInputs(session).length;
   const count = session.microphones.length;
   return (
-    <Flex gap="3" color="quiet" fontSize="sm" className="measure" display={{ base: 'none', md: 'flex' }} align="center">
+    <Flex gap="2" color="quiet" fontSize="sm" className="measure facts" display={{ base: 'none', md: 'flex' }} align="center">
       <span>{count === 1 ? '1 microphone' : `${count} microphones`}</span>
       <span>
         {Object.keys(session.patch).length} of {inputs} inputs
@@ -40,7 +40,7 @@ function SessionMenu({ session }: { session: Session | null }) {
   return (
     <Menu.Root>
       <Menu.Trigger asChild>
-        <Button variant="ghost" px="2" minH="44px" fontWeight="700" fontSize="lg" maxW={{ base: '190px', md: '320px' }}>
+        <Button variant="ghost" px="2" minH="44px" fontWeight="700" fontSize="lg" maxW={{ base: '150px', md: '320px' }}>
           <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
             {session?.name ?? 'Shuttlecraft'}
           </Box>
@@ -89,14 +89,21 @@ function HistoryButtons() {
 }
 
 const SAVING_WORDS: Record<Saving, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved', gone: 'Not saved' };
+/** The same in little room. */
+const SAVING_SIGNS: Record<Saving, string> = { saved: '✓', saving: '…', failed: '▲', gone: '▲' };
 
 /** Whether what is on the screen is in storage, at all times. */
 function SavingWord() {
   const saving = useSessionStore((state) => state.saving);
   const bad = saving === 'failed' || saving === 'gone';
   return (
-    <Box fontSize="sm" color={bad ? 'fix' : 'quiet'} fontWeight={bad ? '700' : '400'} w="62px" textAlign="right" mr="1">
-      {SAVING_WORDS[saving]}
+    <Box fontSize="sm" color={bad ? 'fix' : 'quiet'} fontWeight={bad ? '700' : '400'} minW={{ base: '16px', md: '62px' }} textAlign="right" mr="1">
+      <Box as="span" display={{ base: 'none', md: 'inline' }}>
+        {SAVING_WORDS[saving]}
+      </Box>
+      <Box as="span" display={{ base: 'inline', md: 'none' }} role="img" aria-label={SAVING_WORDS[saving]}>
+        {SAVING_SIGNS[saving]}
+      </Box>
     </Box>
   );
 }

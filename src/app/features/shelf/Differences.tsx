@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useLiveQuery } from 'dexie-react-hooks';
+import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { copyGear, editGear, type Session, type Shelf, type ShelfDifference, shelfDifferences } from '../../../core/document';
 import { readProblem, saveProblem } from '../../db/database';
@@ -39,7 +40,8 @@ export function Differences({ session }: { session: Session }) {
   return (
     <Box px={{ base: '4', md: '8' }} pt="4" maxW="1100px">
       <Box as="details" bg="panel" px="3" py="1">
-        <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
+        <Box as="summary" minH="44px" display="flex" alignItems="center" gap="2" cursor="pointer">
+          <ChevronDown size={16} aria-hidden="true" />
           This session keeps the gear it was made with; {differences.length === 1 ? '1 thing differs' : `${differences.length} things differ`} from
           your shelf
         </Box>
