@@ -1,9 +1,9 @@
 import { temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import { type Command, commit, drafted, type Session } from '../../core/document';
-import { readProblem, type SessionRow, saveProblem, TAB_ID } from '../db/database';
-import { writeJournal } from '../db/journal';
-import { loadSession, saveSession, storedOf } from '../db/sessions';
+import { readProblem, type SessionRow } from '../db/database';
+import { loadSession, storedOf } from '../db/sessions';
+import { type Change, SessionWriter, type Written } from './sessionWriter';
 
 /** Whether what is on the screen is in storage. */
 export type Saving = 'saved' | 'saving' | 'failed' | 'gone';
@@ -51,33 +51,10 @@ export function useHistoryWords(): { readonly undo: string | null; readonly redo
 
 const now = (): string => new Date().toISOString();
 
-/** A change that is on the screen and not yet in storage: a command, or a whole document that undo or redo brought back. */
-type Pending = { readonly command: Command } | { readonly document: Session };
-
-/** What is known of writing the session on the bench. It outlives the bench until everything is written. */
-interface Writing {
-  readonly id: string;
-  newest: Session;
-  count: number;
-  pending: Pending[];
-  /** The revision of the stored row seen last; null before the first write. */
-  base: number | null;
-  now: Promise<void> | null;
-}
-
-let current: Writing | null = null;
+let writer: SessionWriter | null = null;
 /** Sessions that were put off the bench while a write was still on its way. */
 const leaving = new Map<string, Promise<void>>();
 
-const replayed = (from: Session, changes: readonly Pending[]): Session =>
-  changes.reduce((session, change) => {
-    if ('document' in change) return session;
-    const result = commit(session, change.command, now());
-    return result.kind === 'changed' ? result.session : session;
-  }, from);
-
-const BOTH_KEPT = 'Another tab changed this session at the same time; its changes and yours are both here.';
-const THEIRS_KEPT = 'Another tab changed this session while you went back a step; you see its version, and Undo brings yours back.';
 const FOLLOWED = 'Another tab changed this session; you now see its version. Undo brings yours back.';
 const ELSEWHERE = 'a change made in another tab';
 
@@ -86,80 +63,40 @@ function show(doc: Session, step: string, more: Partial<SessionState> = {}): voi
   set({ doc, step, draft: null, revision: state().revision + 1, ...more });
 }
 
-/** Tells the page, as long as the session is still on the bench. */
-const tell = (writing: Writing, change: Partial<SessionState>): void => {
-  if (writing === current) set(change);
-};
-
-/** Takes over what another tab's changes and one's own, already sent, came to; what was done since goes on top. */
-function takeMerged(writing: Writing, merged: Session, sent: readonly Pending[]): void {
-  writing.newest = replayed(merged, writing.pending);
-  const wentBack = sent.some((change) => 'document' in change);
-  if (writing === current) show(writing.newest, ELSEWHERE, { notice: wentBack ? THEIRS_KEPT : BOTH_KEPT });
+function onWritten(written: Written): void {
+  if (written.kind === 'merged') show(written.session, ELSEWHERE, { notice: written.notice });
+  else set({ saving: written.kind, saveProblem: written.kind === 'failed' ? written.problem : null });
 }
 
-async function writeOnce(writing: Writing): Promise<boolean> {
-  const sent = writing.pending;
-  writing.pending = [];
-  try {
-    const { base, count } = writing;
-    const outcome = await saveSession(writing.newest, { base, count, nowIso: now() }, (theirs) => replayed(theirs, sent));
-    if (outcome.kind === 'gone') {
-      writing.pending = [...sent, ...writing.pending];
-      tell(writing, { saving: 'gone' });
-      return false;
-    }
-    writing.base = outcome.revision;
-    if (outcome.kind === 'merged') takeMerged(writing, outcome.session, sent);
-    return true;
-  } catch (error) {
-    writing.pending = [...sent, ...writing.pending];
-    tell(writing, { saving: 'failed', saveProblem: saveProblem(error) });
-    return false;
-  }
-}
-
-/** Writes until nothing is pending; false when storage refused. */
-async function writeAll(writing: Writing): Promise<boolean> {
-  while (writing.pending.length > 0) if (!(await writeOnce(writing))) return false;
-  tell(writing, { saving: 'saved', saveProblem: null });
-  return true;
-}
-
-/** Sees to it that everything pending gets written; one write at a time. */
-function flush(writing: Writing): void {
-  writing.now ??= writeAll(writing).then((written) => {
-    writing.now = null;
-    if (written && writing.pending.length > 0) flush(writing);
+/** A writer that tells the page only as long as its session is on the bench. */
+function writerFor(id: string, base: number | null): SessionWriter {
+  const own: SessionWriter = new SessionWriter(id, base, (written) => {
+    if (own === writer) onWritten(written);
   });
+  return own;
 }
 
-function keep(change: Pending): void {
+function keep(change: Change): void {
   const { doc, revision, saving } = state();
-  if (!doc || !current) return;
-  current.newest = doc;
-  current.count = revision;
-  current.pending.push(change);
-  writeJournal({ tab: TAB_ID, count: revision, base: current.base ?? 0, session: doc });
+  if (!doc || !writer) return;
+  writer.keep(change, doc, revision);
   if (saving === 'gone') return;
   set({ saving: 'saving' });
-  flush(current);
+  writer.flush();
 }
 
 /** Tries once more to write what could not be written. */
 export function saveAgain(): void {
-  if (!current) return;
   set({ saving: 'saving' });
-  flush(current);
+  writer?.flush();
 }
 
 /** Keeps a session that was deleted elsewhere: it is written anew. */
 export function keepAnyway(): void {
-  const { doc } = state();
-  if (!current || !doc) return;
-  current.base = null;
-  current.pending.push({ document: doc });
-  saveAgain();
+  const { doc, revision } = state();
+  if (!doc) return;
+  set({ saving: 'saving' });
+  writer?.keepAnyway(doc, revision);
 }
 
 /** A key held down goes on with the step that its first press began, as long as nothing else came between. */
@@ -274,13 +211,13 @@ export async function openSession(id: string): Promise<Opened> {
  */
 export function setSession(session: Session | null, revision: number | null = null): void {
   dropPreview();
-  const old = current;
-  if (old?.now)
+  const old = writer;
+  if (old?.busy)
     leaving.set(
       old.id,
-      old.now.then(() => void leaving.delete(old.id)),
+      old.settled.then(() => void leaving.delete(old.id)),
     );
-  current = session && { id: session.id, newest: session, count: 0, pending: [], base: revision, now: null };
+  writer = session && writerFor(session.id, revision);
   lastBurst = null;
   set({ ...EMPTY, doc: session, revision: state().revision + 1 });
   history().clear();
@@ -288,16 +225,14 @@ export function setSession(session: Session | null, revision: number | null = nu
 
 /** Follows what another tab wrote, as one step of undo. With changes of one's own on the way the write itself sorts it out. */
 export function follow(row: SessionRow | undefined, id: string): void {
-  if (!current || current.id !== id || current.base === null || current.now || current.pending.length > 0) return;
+  if (writer?.id !== id || writer.busy || !writer.wasStored) return;
   if (!row) {
     set({ saving: 'gone' });
     return;
   }
-  if (row.savedBy === TAB_ID || row.revision <= current.base) return;
-  const stored = storedOf(row);
-  if (stored.kind !== 'session') return;
-  current.base = row.revision;
-  current.newest = stored.session;
+  const stored = writer.isNews(row) ? storedOf(row) : null;
+  if (stored?.kind !== 'session') return;
+  writer.saw(row.revision);
   show(stored.session, ELSEWHERE, { notice: FOLLOWED });
 }
 
