@@ -50,6 +50,7 @@ import { DEVICE_CATALOGUE } from '../src/core/patch';
 import { ownSetupFrom, patchInputs, putUpSetup } from '../src/core/planning';
 import { PAIR_TECHNIQUES, RECIPES } from '../src/core/setups';
 import { STAND_CATALOGUE } from '../src/core/stands';
+import { troubleIn } from './workOut';
 
 const SHELF: Shelf = {
   microphones: MICROPHONE_CATALOGUE.slice(0, 6),
@@ -298,7 +299,7 @@ export function walkCommands(seed: number, steps: number, counts: WalkCounts): s
     counts.changed += 1;
     counts.used.set(name, (counts.used.get(name) ?? 0) + 1);
     if (sessionContent(result.session) === before) return `seed ${seed}, step ${step}, ${name}: a step without a change`;
-    const wrong = objection(result.session);
+    const wrong = objection(result.session) ?? (step % 5 === 4 ? troubleIn(result.session) : null);
     if (wrong) return `seed ${seed}, step ${step}, ${name}: ${wrong}`;
     past = [...past, now];
     future = [];

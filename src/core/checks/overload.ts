@@ -25,8 +25,9 @@ function mend(microphone: PlanMicrophone, from: { x: number; y: number; z: numbe
 export function overloads(table: ArrivalTable): Finding[] {
   const findings: Finding[] = [];
   table.plan.microphones.forEach((microphone, index) => {
-    const loudest = table.rows[index]?.reduce((most, arrival) => (arrival.levelDb > most.levelDb ? arrival : most));
-    if (!loudest) return;
+    const row = table.rows[index] ?? [];
+    if (row.length === 0) return;
+    const loudest = row.reduce((most, arrival) => (arrival.levelDb > most.levelDb ? arrival : most));
     const excessDb = loudest.levelDb - limitOf(microphone);
     if (excessDb < -PLANNING_MARGIN_DB) return;
     const name = table.plan.sources.find((s) => sourceKey(s) === loudest.sourceKey)?.name.toLowerCase() ?? 'source';
