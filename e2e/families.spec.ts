@@ -1,10 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
-import { onPlan, station } from './steps';
+import { newSession, onPlan, station } from './steps';
 
 /** A fresh session with an instrument in the room, and its set-ups open. */
 async function withInstrument(page: Page, family: string, variant: string | null): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New session' }).click();
+  await newSession(page);
   await page.getByRole('button', { name: family, exact: true }).click();
   if (variant) await page.getByLabel('Size or build').selectOption({ label: variant });
   await page.getByRole('button', { name: 'Put it in the room' }).click();

@@ -194,3 +194,30 @@ test('a take check that is stopped stops at once, gives its worker back, and can
   await page.getByRole('button', { name: 'Load the practice take' }).click();
   await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('Overhead right is upside down', { timeout: 60_000 });
 });
+
+test('the kit taken away leaves every view, the list and a reload alive', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(String(error)));
+  await page.goto('/demo');
+  await page
+    .getByRole('button', { name: /^Kick microphone/ })
+    .first()
+    .waitFor();
+  const stations = page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
+  const instruments = page.getByRole('list', { name: 'Instruments' }).getByRole('button');
+  for (let left = await instruments.count(); left > 0; left--) {
+    await instruments.first().click();
+    await page.getByRole('button', { name: 'Take it away' }).click();
+  }
+  await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
+  for (const name of await stations.allInnerTexts()) {
+    await stations.filter({ hasText: name.split('\n')[0] ?? '' }).click();
+    await expect(page.getByRole('main')).not.toBeEmpty();
+    await expect(page.getByText('This view failed')).toHaveCount(0);
+  }
+  await page.reload();
+  await expect(stations.first()).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('article')).toHaveCount(1);
+  expect(errors).toEqual([]);
+});

@@ -17,6 +17,20 @@ const pressOn = async (page: Page, target: Locator, key = 'Enter'): Promise<void
 test('the whole path by keyboard alone', async ({ page }) => {
   await page.goto('/');
   await pressOn(page, page.getByRole('button', { name: 'New session' }));
+  for (const [kind, count] of Object.entries({
+    'Bass-drum moving-coil': 1,
+    'Rugged moving-coil': 1,
+    'Small condenser': 2,
+    'Eight-input interface, phantom in fours': 1,
+  })) {
+    await tabTo(page, page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
+    for (let n = 0; n < count; n++) await page.keyboard.press('Enter');
+  }
+  for (const [kind, count] of Object.entries({ 'Tall boom stand': 2, 'Boom stand': 1, 'Short boom stand': 1 })) {
+    await tabTo(page, page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
+    for (let n = 0; n < count; n++) await page.keyboard.press('Enter');
+  }
+  await pressOn(page, page.getByRole('button', { name: 'That is what I own' }));
   await pressOn(page, page.getByRole('button', { name: 'Put it in the room' }));
   await pressOn(page, page.getByRole('link', { name: 'Choose a set-up' }).first());
   await pressOn(page, page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }));

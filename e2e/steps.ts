@@ -1,9 +1,34 @@
 import { expect, type Page } from '@playwright/test';
 
-/** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would. */
-export async function placeFour(page: Page): Promise<void> {
+/** What the boathouse owns, by the names of the kinds. */
+const GEAR: Readonly<Record<string, number>> = {
+  'Bass-drum moving-coil': 1,
+  'Rugged moving-coil': 4,
+  'Small condenser': 2,
+  'Large condenser, many patterns': 2,
+  'Passive ribbon': 2,
+  'Eight-input interface, phantom in fours': 1,
+  'Tall boom stand': 2,
+  'Boom stand': 4,
+  'Short boom stand': 3,
+  'Straight stand': 1,
+};
+
+/** A new session from the list; the first one says what there is to record with. */
+export async function newSession(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New session' }).click();
+  const first = page.getByRole('heading', { name: 'What do you own?' });
+  await expect(first.or(page.getByText('The room is empty.', { exact: false }))).toBeVisible();
+  if (!(await first.isVisible())) return;
+  for (const [kind, count] of Object.entries(GEAR))
+    for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
+  await page.getByRole('button', { name: 'That is what I own' }).click();
+}
+
+/** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would. */
+export async function placeFour(page: Page): Promise<void> {
+  await newSession(page);
   await page.getByRole('button', { name: 'Put it in the room' }).click();
   await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
   await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();

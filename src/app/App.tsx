@@ -7,8 +7,9 @@ import { STATIONS } from './stations';
 /** Every address. Stations are fetched when first opened; the service worker keeps them for later. */
 export const router = createBrowserRouter([
   { path: '/', element: <SessionsView />, errorElement: <Trouble /> },
-  { path: '/demo', lazy: async () => ({ Component: (await import('./features/sessions/DemoEntry')).DemoEntry }) },
-  { path: '/shelf', lazy: async () => ({ Component: (await import('./features/shelf/OwnShelf')).OwnShelf }) },
+  { path: '/demo', errorElement: <Trouble />, lazy: async () => ({ Component: (await import('./features/sessions/DemoEntry')).DemoEntry }) },
+  { path: '/start', errorElement: <Trouble />, lazy: async () => ({ Component: (await import('./features/sessions/FirstRun')).FirstRun }) },
+  { path: '/shelf', errorElement: <Trouble />, lazy: async () => ({ Component: (await import('./features/shelf/OwnShelf')).OwnShelf }) },
   {
     path: '/session/:id',
     element: <SessionFrame />,

@@ -1,9 +1,8 @@
-import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
 import { readShelf, SHELF_FORMAT, SHELF_VERSION, type Shelf, shelfOf, shelfProblem } from '../../core/document';
 import { database, type ShelfRow } from './database';
 
 /** What the shelf holds before anything was put on it. */
-export const FIRST_SHELF: Shelf = BOATHOUSE_SHELF;
+export const EMPTY_SHELF: Shelf = { microphones: [], devices: [], stands: [], setups: [] };
 
 /** The shelf of one's own: none yet, readable, or there but not readable. */
 export type StoredShelf =
@@ -31,7 +30,7 @@ export const changeShelf = (change: (shelf: Shelf) => Shelf): Promise<ShelfChang
     const row = await database.shelves.get('shelf');
     const stored = shelfIn(row);
     if (stored.kind === 'unreadable') return { ok: false, reason: `${stored.reason} Nothing was changed; export it from Sessions.` };
-    const before = stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF;
+    const before = stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF;
     const shelf = shelfOf(change(before));
     const problem = shelfProblem(shelf);
     if (problem) return { ok: false, reason: `That cannot be put on the shelf: ${problem}. Nothing was changed.` };

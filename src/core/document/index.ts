@@ -7,6 +7,7 @@ export * from './formats';
 export { sessionProblem, shelfOf, shelfProblem } from './invariants';
 export { isRecord, lifted } from './migrations';
 export { storedName } from './normalise';
+export * from './owned';
 export { pairMembers } from './pairFrames';
 export * from './read';
 export { firstDeadReference } from './references';

@@ -76,7 +76,13 @@ function importLibrary(document: Record<string, unknown>): Imported {
     return [];
   };
   const seen = new Set<string>();
-  const sessions = listed.flatMap((value, i) => keep(nameOf(value, i), value, readSession(value)).filter(({ id }) => !seen.has(id) && seen.add(id)));
+  const once = (read: Read<Session>): Read<Session> =>
+    read.ok && seen.has(read.value.id) ? { ok: false, reason: 'Another session of the file has the same id.' } : read;
+  const sessions = listed.flatMap((value, i) => {
+    const kept = keep(nameOf(value, i), value, once(readSession(value)));
+    for (const { id } of kept) seen.add(id);
+    return kept;
+  });
   const [shelf = null] = keep('the shelf', raw, readShelf(raw));
   return { ok: true, kind: 'library', sessions, shelf, aside };
 }
@@ -108,12 +114,15 @@ export const exportSession = (session: Session): string => asText(session);
 
 export const exportShelf = (shelf: Shelf): string => asText(shelfDocument(shelf));
 
-/** @param sessions sessions of this version; ones that could not be read may stand among them as they were found */
-export const exportLibrary = (shelf: Shelf, sessions: readonly (Session | object)[]): string =>
+/**
+ * @param sessions sessions of this version; ones that could not be read may stand among them as they were found
+ * @param shelf null where there is one that could not be read, which goes along as it was found
+ */
+export const exportLibrary = (shelf: Shelf | null, sessions: readonly (Session | object)[], shelfAsFound: unknown = null): string =>
   asText({
     format: LIBRARY_FORMAT,
     version: LIBRARY_VERSION,
-    shelf: shelfDocument(shelf),
+    shelf: shelf ? shelfDocument(shelf) : (shelfAsFound as ShelfDocument),
     sessions: sessions as LibraryDocument['sessions'],
   } satisfies LibraryDocument);
 

@@ -3,7 +3,7 @@ import type { Instrument } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
 import { distanceToSurface } from '../room';
 import { placeRecipe, type Recipe } from '../setups';
-import { formatLength } from '../units';
+import { counted, formatLength } from '../units';
 import { patchInputs } from './patchProblem';
 import { chooseModel, usedOf } from './placing';
 
@@ -20,7 +20,7 @@ const CEILING_M = 0.5;
 
 function missingKinds(session: Session, recipe: Recipe, wanted: number): string[] {
   const free = session.shelf.microphones.reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
-  if (free < wanted) return [`The shelf has ${free} free ${free === 1 ? 'microphone' : 'microphones'} and it needs ${wanted}.`];
+  if (free < wanted) return [`The shelf has ${counted(free, 'free microphone')} and it needs ${wanted}.`];
   const taken = new Map<string, number>();
   const unsuited = recipe.microphones.filter((microphone) => {
     const left = session.shelf.microphones.filter(
@@ -38,6 +38,8 @@ function missingKinds(session: Session, recipe: Recipe, wanted: number): string[
     );
 }
 
+const areFree = (left: number): string => (left > 1 ? `${left} are free` : `${left === 1 ? '1' : 'none'} is free`);
+
 /** Judges a set-up against shelf, inputs, stands and room. A substitute microphone is told but fits all the same. */
 export function fitOf(session: Session, recipe: Recipe, instrument: Instrument): Fit {
   const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
@@ -49,8 +51,8 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument):
     session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0) - session.microphones.filter((microphone) => microphone.stand).length;
   const hard: string[] = [];
   if (count === 0) hard.push('This instrument lacks the parts it is for.');
-  if (count > inputs) hard.push(`It needs ${count} inputs and ${Math.max(0, inputs)} are free.`);
-  if (onStands > stands) hard.push(`It needs ${onStands} stands and ${Math.max(0, stands)} are free.`);
+  if (count > inputs) hard.push(`It needs ${counted(count, 'input')} and ${areFree(inputs)}.`);
+  if (onStands > stands) hard.push(`It needs ${counted(onStands, 'stand')} and ${areFree(stands)}.`);
   const kinds = missingKinds(session, recipe, count);
   const [kindProblem] = kinds;
   if (kindProblem?.startsWith('The shelf')) hard.push(kindProblem);

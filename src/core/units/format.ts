@@ -57,3 +57,6 @@ export function formatDelay(seconds: number, sampleRateHz: number, speedOfSoundM
   const length = formatFineLength(seconds * speedOfSoundMps, units);
   return `${formatMilliseconds(seconds)} (${formatSamples(seconds * sampleRateHz)}, ${length})`;
 }
+
+/** "1 input", "2 inputs". */
+export const counted = (count: number, noun: string, nouns = `${noun}s`): string => `${count} ${count === 1 ? noun : nouns}`;

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { belongsTo, type Session } from '../../../core/document';
+import { counted } from '../../../core/units';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
 import { GroupPanel } from './GroupPanel';
@@ -47,7 +48,7 @@ function Whole({ session }: { session: Session }) {
                 >
                   <span>{instrument.name}</span>
                   <span style={{ color: 'var(--chakra-colors-quiet)' }}>
-                    {session.microphones.filter((placed) => belongsTo(session, placed, instrument.id)).length} mics
+                    {counted(session.microphones.filter((placed) => belongsTo(session, placed, instrument.id)).length, 'microphone')}
                   </span>
                 </Button>
               </Box>

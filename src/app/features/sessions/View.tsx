@@ -5,12 +5,13 @@ import { useNavigate } from 'react-router';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
 import { download } from '../../components/download';
+import { backupText } from '../../db/backup';
 import { readProblem, saveProblem } from '../../db/database';
 import { changeStored, listSessions, putRow, type Stored, storeSession, takeRow } from '../../db/sessions';
 import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
-import { backupText, createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { beginSession, duplicateOf, isFirstRun, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
 import { ImportPanel } from './ImportPanel';
 import { SessionCard } from './SessionCard';
 import { Unreadable } from './Unreadable';
@@ -93,14 +94,8 @@ export function SessionsView() {
     void navigate(`/session/${session.id}/floor`);
   };
   const add = async (): Promise<void> => {
-    const session = await createSession(`Session ${(kept?.stored.length ?? 0) + 1}`);
-    try {
-      const saved = await storeSession(session);
-      open(session, saved.kind === 'gone' ? null : saved.revision);
-    } catch (error) {
-      open(session, null);
-      useSessionStore.setState({ saving: 'failed', saveProblem: saveProblem(error) });
-    }
+    const asked = await isFirstRun().catch(() => false);
+    void navigate(asked ? '/start' : `/session/${(await beginSession()).id}/floor`);
   };
   const remove = (id: string, name: string): Promise<void> =>
     guard(async () => {

@@ -2,10 +2,11 @@ import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../de
 import type { Session, Shelf } from '../../../core/document';
 import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
 import { ownSetupFrom } from '../../../core/planning';
+import { backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
 import { changeStored, listSessions, putRow, storeSession, takeRow } from '../../db/sessions';
 import { changeShelf, loadShelf } from '../../db/shelf';
-import { backupText, createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
 
 beforeEach(async () => {
   await database.sessions.clear();
@@ -26,7 +27,7 @@ const bring = async (text: string) => {
 };
 
 test('a new session records the gear of the shelf as it is that day', async () => {
-  expect((await createSession('One')).shelf).toEqual(BOATHOUSE_SHELF);
+  expect((await createSession('One')).shelf).toEqual({ microphones: [], devices: [], stands: [], setups: [] });
   const own = { ...BOATHOUSE_SHELF, microphones: BOATHOUSE_SHELF.microphones.slice(0, 1) };
   await changeShelf(() => own);
   const two = await createSession('Two');

@@ -1,10 +1,11 @@
-import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import { mergedShelf, newSession, type Session, type Shelf, shelfOf, sound, storedName } from '../../../core/document';
-import { exportLibrary, type ImportPlan, importDocument, planImport } from '../../../core/exchange';
+import { boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
+import { mergedShelf, newSession, type Session, type Shelf, sound, storedName } from '../../../core/document';
+import { type ImportPlan, importDocument, planImport } from '../../../core/exchange';
 import { newId } from '../../components/newId';
-import { database, type SessionRow, type ShelfRow } from '../../db/database';
+import { database, type ShelfRow, saveProblem } from '../../db/database';
 import { listSessions, storeSession } from '../../db/sessions';
-import { changeShelf, FIRST_SHELF, loadShelf } from '../../db/shelf';
+import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
+import { setSession, useSessionStore } from '../../stores/sessionStore';
 
 const now = (): string => new Date().toISOString();
 
@@ -12,14 +13,31 @@ const now = (): string => new Date().toISOString();
 async function ownShelf(): Promise<Shelf> {
   const stored = await loadShelf();
   if (stored.kind === 'unreadable') throw new Error(stored.reason);
-  return stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF;
+  return stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF;
 }
 
 /** A new session with the shelf as its record of gear; with an empty record when the shelf cannot be read. */
 export async function createSession(name: string): Promise<Session> {
-  const shelf = await ownShelf().catch(() => ({ microphones: [], devices: [], stands: [], setups: [] }));
+  const shelf = await ownShelf().catch(() => EMPTY_SHELF);
   return sound(newSession(newId(), name, now(), shelf));
 }
+
+/** A new session in storage and on the bench; where storage refuses, on the bench alone, and it says so. */
+export async function beginSession(): Promise<Session> {
+  const stored = await listSessions().catch(() => []);
+  const session = await createSession(`Session ${stored.length + 1}`);
+  try {
+    const saved = await storeSession(session);
+    setSession(session, saved.kind === 'gone' ? null : saved.revision);
+  } catch (error) {
+    setSession(session, null);
+    useSessionStore.setState({ saving: 'failed', saveProblem: saveProblem(error) });
+  }
+  return session;
+}
+
+/** Whether nobody has said yet what gear there is. */
+export const isFirstRun = async (): Promise<boolean> => (await loadShelf()).kind === 'none';
 
 export const duplicateOf = (session: Session): Session =>
   sound({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 110)}, copy`), createdAt: now(), updatedAt: now() });
@@ -31,7 +49,6 @@ export async function restoreDemo(): Promise<{ session: Session; revision: numbe
   const stored = await listSessions();
   for (const demo of demos)
     if (!stored.some((there) => (there.kind === 'session' ? there.session.id : there.id) === demo.id)) await storeSession(demo);
-  if ((await loadShelf()).kind === 'none') await changeShelf(() => BOATHOUSE_SHELF);
   const kept = stored.find((there) => there.kind === 'session' && there.session.id === kit.id);
   return kept?.kind === 'session' ? kept : { session: kit, revision: 1 };
 }
@@ -74,13 +91,3 @@ export const takeBack = ({ added, shelf }: Before): Promise<void> =>
     if (shelf) await database.shelves.put(shelf);
     else await database.shelves.delete('shelf');
   });
-
-/** Everything that is kept, in one file; what cannot be read goes along as it was found. */
-export async function backupText(): Promise<string> {
-  const rows: SessionRow[] = await database.sessions.toArray();
-  const stored = await loadShelf();
-  return exportLibrary(
-    shelfOf(stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF),
-    rows.map((row) => row.session as object),
-  );
-}

@@ -16,6 +16,7 @@ import { PLACING, solvePatch } from '../../stores/solvePatch';
 import { chooseNothing } from '../../stores/viewStore';
 import { Advice } from './Advice';
 import { Compare } from './Compare';
+import { EmptyShelf } from './EmptyShelf';
 import { type Filters, NO_FILTERS, type Offer, offersFor } from './filters';
 
 /** Which set-up: drawings first, each saying whether it fits here. */
@@ -86,6 +87,7 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
           {told}
         </Box>
       )}
+      {session.shelf.microphones.length === 0 && <EmptyShelf session={session} />}
       <Advice session={session} instrument={instrument} />
       {pair.length === 2 && (
         <Compare session={session} instrument={instrument} recipes={pair.map(({ recipe }) => recipe)} onClose={() => setCompared([])} />
@@ -190,7 +192,14 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         </Box>
       )}
       <Flex gap="2" mt="2" wrap="wrap">
-        <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" disabled={fit.microphones === 0} onClick={() => onPlace(present > 0)}>
+        <Button
+          size="sm"
+          minH="44px"
+          bg="tapeFill"
+          color="#12181b"
+          disabled={fit.microphones === 0 || session.shelf.microphones.length === 0}
+          onClick={() => onPlace(present > 0)}
+        >
           {present > 0 ? `Replace the ${present} there` : `Place ${count}`}
         </Button>
         {present > 0 && (

@@ -4,7 +4,7 @@ import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { copyGear, editGear, type Session, type Shelf, type ShelfDifference, shelfDifferences } from '../../../core/document';
 import { readProblem, saveProblem } from '../../db/database';
-import { changeShelf, FIRST_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
+import { changeShelf, EMPTY_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
 import { runCommand } from '../../stores/sessionStore';
 
 const WORDS: Record<ShelfDifference['how'], string> = {
@@ -26,7 +26,7 @@ export function Differences({ session }: { session: Session }) {
         {stored.reason}
       </Box>
     );
-  const own = stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF;
+  const own = stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF;
   const differences = shelfDifferences(session.shelf, own);
   const takeFrom = ({ kind, id, name }: ShelfDifference): void =>
     void runCommand(editGear(`take ${name} from the shelf`, (record) => copyGear(record, own, kind, id)));

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Shelf } from '../../../core/document';
 import { download } from '../../components/download';
 import { readProblem, saveProblem } from '../../db/database';
-import { changeShelf, FIRST_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
+import { changeShelf, EMPTY_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { ShelfLists } from './ShelfLists';
 
@@ -54,7 +54,7 @@ export function OwnShelf() {
         {stored?.kind === 'unreadable' && <Unreadable reason={stored.reason} raw={stored.raw} />}
         {stored && stored.kind !== 'unreadable' && (
           <ShelfLists
-            shelf={stored.kind === 'shelf' ? stored.shelf : FIRST_SHELF}
+            shelf={stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF}
             session={null}
             onChange={(words, change) => void write(words, change)}
           />

@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { dropGear, putDevice, putModel, type Session, type Shelf } from '../../../core/document';
 import { exportShelf } from '../../../core/exchange';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../../../core/microphones';
@@ -52,6 +53,11 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
         <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
           {session ? 'Gear of this session' : 'Shelf'}
         </Box>
+        {!session && (
+          <Button asChild minH="44px" variant="outline">
+            <Link to="/start?then=/shelf">What do you own?</Link>
+          </Button>
+        )}
         <Button minH="44px" variant="outline" onClick={() => download('shelf.json', exportShelf(shelf), 'application/json')}>
           Export the shelf
         </Button>

@@ -1,0 +1,12 @@
+import { exportLibrary } from '../../core/exchange';
+import { database } from './database';
+import { EMPTY_SHELF, loadShelf } from './shelf';
+
+/** Everything that is kept, in one file; what cannot be read goes along as it was found. */
+export async function backupText(): Promise<string> {
+  const rows = await database.sessions.toArray();
+  const stored = await loadShelf();
+  const sessions = rows.map((row) => row.session as object);
+  if (stored.kind === 'unreadable') return exportLibrary(null, sessions, stored.raw);
+  return exportLibrary(stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF, sessions);
+}
