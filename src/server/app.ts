@@ -3,6 +3,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type Express, type Response } from 'express';
 import helmet from 'helmet';
+import { guardHost } from './hostGuard';
+import { DEFAULT_HOST } from './settings';
+
+/** The header by which one such server knows another. */
+export const IDENTITY = ['X-Served-By', 'Shuttlecraft'] as const;
 
 const nonceOf = (response: Response): string => String(response.locals.nonce);
 
@@ -32,9 +37,11 @@ function securityHeaders(): ReturnType<typeof helmet> {
 
 /**
  * The server: the build and nothing else. Every page gets a fresh style nonce; unknown pages get the application, unknown
- * files a plain 404. Nothing outside `buildFolder` is read.
+ * files a plain 404. Nothing outside `buildFolder` is read. What cannot be answered gets one plain line.
+ *
+ * @param host where it listens: the name under which it may be asked, besides its addresses
  */
-export function createServer(buildFolder: string): Express {
+export function createServer(buildFolder: string, host = DEFAULT_HOST): Express {
   const template = readFileSync(join(buildFolder, 'index.html'), 'utf8');
   const app = express();
   app.disable('x-powered-by');
@@ -43,6 +50,15 @@ export function createServer(buildFolder: string): Express {
     next();
   });
   app.use(securityHeaders());
+  app.use((_request, response, next) => {
+    response.setHeader(IDENTITY[0], IDENTITY[1]);
+    next();
+  });
+  app.use(guardHost(host));
+  app.use((request, response, next) => {
+    if (request.method === 'GET' || request.method === 'HEAD') next();
+    else response.status(405).setHeader('Allow', 'GET, HEAD').type('text').send('Only GET and HEAD are answered here.\n');
+  });
   const page = (_request: express.Request, response: Response): void => {
     response.type('html').setHeader('Cache-Control', 'no-cache');
     response.send(template.replaceAll('%NONCE%', nonceOf(response)));
@@ -60,6 +76,11 @@ export function createServer(buildFolder: string): Express {
   app.get('/{*path}', (request, response) => {
     if (/\.[a-z0-9]+$/i.test(request.path)) response.status(404).type('text').send('There is no such file here.\n');
     else page(request, response);
+  });
+  app.use((error: { status?: number }, _request: express.Request, response: Response, _next: express.NextFunction) => {
+    const status = error.status && error.status >= 400 && error.status < 500 ? error.status : 500;
+    const words = status === 500 ? 'This cannot be served just now.' : 'That address cannot be read.';
+    response.status(status).type('text').send(`${words}\n`);
   });
   return app;
 }
