@@ -218,6 +218,6 @@ test('the kit taken away leaves every view, the list and a reload alive', async 
   await page.reload();
   await expect(stations.first()).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('article')).toHaveCount(1);
+  await expect(page.getByRole('article')).toHaveCount(5);
   expect(errors).toEqual([]);
 });

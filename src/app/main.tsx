@@ -8,6 +8,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
+import { STATIONS } from './stations';
+import { watchForUpdates } from './stores/updates';
 import { applyTheme, useViewStore } from './stores/viewStore';
 import { system } from './theme/system';
 
@@ -28,7 +30,9 @@ if (root)
     </StrictMode>,
   );
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
+if (import.meta.env.PROD)
   window.addEventListener('load', () => {
-    navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+    watchForUpdates().catch(() => undefined);
+    // Every station is fetched once the first has settled, so that a page in use never has to ask for an old piece.
+    window.setTimeout(() => void Promise.all(STATIONS.map(({ load }) => load())).catch(() => undefined), 2000);
   });

@@ -8,6 +8,7 @@ import { formatNumber } from '../../core/units';
 import { download, fileName } from '../components/download';
 import { livePlan } from '../stores/planHooks';
 import { redo, runCommand, type Saving, undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
+import { useUpdates } from '../stores/updates';
 import { applyTheme, useViewStore } from '../stores/viewStore';
 
 function Facts({ session }: { session: Session }) {
@@ -108,6 +109,17 @@ function SavingWord() {
   );
 }
 
+/** A newer build, taken by a reload when it suits. */
+function NewVersion() {
+  const { waiting, take } = useUpdates();
+  if (!waiting) return null;
+  return (
+    <Button size="sm" minH="44px" mr="2" variant="outline" color="tape" borderColor="tape" onClick={take}>
+      New version: reload
+    </Button>
+  );
+}
+
 /** Session, what it amounts to, undo, units and theme. */
 export function TopBar({ session }: { session: Session | null }) {
   const theme = useViewStore((state) => state.theme);
@@ -128,6 +140,7 @@ export function TopBar({ session }: { session: Session | null }) {
       <SessionMenu session={session} />
       {session && <Facts session={session} />}
       <Flex ml="auto" align="center">
+        <NewVersion />
         {session && <SavingWord />}
         {session && <HistoryButtons />}
         {session && (

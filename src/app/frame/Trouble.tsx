@@ -6,6 +6,7 @@ import { download, fileName } from '../components/download';
 import { backupText } from '../db/backup';
 import { saveProblem } from '../db/database';
 import { undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
+import { isMissingPiece } from '../stores/updates';
 
 function Way({ children, onClick }: { children: ReactNode; onClick: () => void }) {
   return (
@@ -26,14 +27,17 @@ export function Trouble() {
     void backupText()
       .then((text) => download('shuttlecraft-backup.json', text, 'application/json'))
       .catch((reason) => setProblem(saveProblem(reason)));
+  const replaced = isMissingPiece(error);
   return (
     <Box p="8" maxW="640px" role="alert">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-        This view failed
+        {replaced ? 'A new version is here' : 'This view failed'}
       </Box>
       <Box mb="3">
         {session && saving !== 'saved' ? 'Your last change is not saved: export the session now. ' : 'Nothing is lost. '}
-        Undo the last change, or load the page again; the other views and sessions still open.
+        {replaced
+          ? 'This view’s old pieces are gone, or the server cannot be reached: load the page again.'
+          : 'Undo the last change, or load the page again; the other views and sessions still open.'}
       </Box>
       <Box fontSize="sm" color="quiet" mb="3" overflowWrap="anywhere">
         {problem ?? (error instanceof Error ? error.message : 'Unknown trouble')}
@@ -42,7 +46,7 @@ export function Trouble() {
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => window.location.reload()}>
           Load again
         </Button>
-        {session && step !== null && (
+        {session && step !== null && !replaced && (
           <Way
             onClick={() => {
               undo();

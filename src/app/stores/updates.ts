@@ -1,0 +1,53 @@
+import { create } from 'zustand';
+
+/** Whether a newer build waits to be taken; `take` loads it. */
+interface Updates {
+  readonly waiting: boolean;
+  readonly take: () => void;
+}
+
+const reload = (): void => window.location.reload();
+
+export const useUpdates = create<Updates>(() => ({ waiting: false, take: reload }));
+
+/** How often a page that stays open asks whether there is a newer build, milliseconds. */
+const ASK_EVERY_MS = 30 * 60_000;
+
+function offer(worker: ServiceWorker | null): void {
+  if (!worker) return;
+  const take = (): void => {
+    navigator.serviceWorker.addEventListener('controllerchange', reload, { once: true });
+    worker.postMessage({ type: 'SKIP_WAITING' });
+  };
+  useUpdates.setState({ waiting: true, take });
+}
+
+/**
+ * Keeps the application at hand for offline use, and offers a newer build instead of putting it under a page in use: this page keeps
+ * its own pieces until it is loaded again.
+ */
+export async function watchForUpdates(): Promise<void> {
+  if (!('serviceWorker' in navigator)) return;
+  const registration = await navigator.serviceWorker.register('/sw.js');
+  const controlled = navigator.serviceWorker.controller !== null;
+  if (registration.waiting && controlled) offer(registration.waiting);
+  registration.addEventListener('updatefound', () => {
+    const { installing } = registration;
+    installing?.addEventListener('statechange', () => {
+      if (installing.state === 'installed' && navigator.serviceWorker.controller) offer(installing);
+    });
+  });
+  // Another tab took the newer build: this page's pieces are no longer kept, so it is asked to follow.
+  navigator.serviceWorker.addEventListener('controllerchange', () => {
+    if (controlled) useUpdates.setState({ waiting: true, take: reload });
+  });
+  const ask = (): void => void registration.update().catch(() => undefined);
+  window.setInterval(ask, ASK_EVERY_MS);
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'visible') ask();
+  });
+}
+
+/** Whether an error is a piece of the application that the server no longer has, since a newer build took its place. */
+export const isMissingPiece = (error: unknown): boolean =>
+  error instanceof Error && /dynamically imported module|module script|preload CSS/i.test(error.message);
