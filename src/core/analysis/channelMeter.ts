@@ -1,3 +1,4 @@
+import { FARTHEST, silenceDamage } from '../audio';
 import { dbFromAmplitudeRatio } from '../units';
 import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
@@ -65,7 +66,7 @@ export class ChannelMeter {
         squares += value * value;
         if (size > peak) peak = size;
       }
-      if (squares - squares !== 0) {
+      if (!(peak <= FARTHEST) || squares - squares !== 0) {
         this.mend(block, start, end);
         start -= STRIP;
         continue;
@@ -80,13 +81,11 @@ export class ChannelMeter {
     this.seen += count;
   }
 
-  /** Sets what is no finite number to silence and counts it. */
+  /** Sets what no converter makes to silence and counts it. */
   private mend(block: Float32Array, start: number, end: number): void {
-    for (let i = start; i < end; i++) {
-      if (abs(block[i] as number) < 1e15) continue;
+    silenceDamage(block, start, end, (i) => {
       if (this.badSamples++ === 0) this.firstBadSample = this.seen + i;
-      block[i] = 0;
-    }
+    });
   }
 
   /** Runs of equal samples, or of samples at full scale on one side. */

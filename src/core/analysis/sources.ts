@@ -170,7 +170,7 @@ class SourceMeasurement {
   /** The bank filled with these events and nothing else; valid until it is filled again. */
   private async bankOf(events: readonly TakeEvent[]): Promise<SpectrumBank> {
     this.bank.reset();
-    for (const event of events) this.bank.add(await this.reader.read(event.frame - this.pre, this.size), 0);
+    for (const event of events) this.bank.add(await this.reader.readClean(event.frame - this.pre, this.size), 0);
     return this.bank;
   }
 

@@ -2,8 +2,14 @@ import type { CrossAccumulator, FftKernel } from '../math';
 
 const { cos, max, min } = Math;
 
-/** Hann window of a length, for power spectra. */
-export const hann = (size: number): Float32Array => Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * cos((2 * Math.PI * i) / size));
+const known = new Map<number, Float32Array>();
+
+/** Hann window of a length, for power spectra; made once for each length, not to be written to. */
+export function hann(size: number): Float32Array {
+  const made = known.get(size) ?? Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * cos((2 * Math.PI * i) / size));
+  known.set(size, made);
+  return made;
+}
 
 /** Everything a delay estimate wants of two channels, summed over `count` windows. Shapes: size/2 bins. */
 export interface CrossSpectrum {

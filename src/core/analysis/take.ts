@@ -1,4 +1,4 @@
-import { type AudioFile, channelNames } from '../audio';
+import { type AudioFile, channelNames, silenceDamage } from '../audio';
 
 /** One channel of a take: which file, which of its channels, what it is called. */
 export interface TakeChannel {
@@ -9,12 +9,13 @@ export interface TakeChannel {
 
 /** Channels of several files in order; equal names get a number behind. */
 export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {
-  const seen = new Map<string, number>();
+  const seen = new Set<string>();
   return files.flatMap((file) =>
     channelNames(file).map((name, fileChannel) => {
-      const times = (seen.get(name) ?? 0) + 1;
-      seen.set(name, times);
-      return { name: times > 1 ? `${name} (${times})` : name, file, fileChannel };
+      let unique = name;
+      for (let times = 2; seen.has(unique); times++) unique = `${name} (${times})`;
+      seen.add(unique);
+      return { name: unique, file, fileChannel };
     }),
   );
 }
@@ -23,6 +24,8 @@ export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {
 export class TakeReader {
   private readonly files: readonly AudioFile[];
   private readonly buffers: Float32Array[][];
+  /** By channel: only floats can be other than what a converter makes. */
+  private readonly mayHoldDamage: readonly boolean[];
   readonly frameCount: number;
 
   constructor(
@@ -31,7 +34,15 @@ export class TakeReader {
   ) {
     this.files = [...new Set(channels.map((channel) => channel.file))];
     this.buffers = this.files.map((file) => Array.from({ length: file.info.channelCount }, () => new Float32Array(blockFrames)));
+    this.mayHoldDamage = channels.map(({ file }) => file.info.format === 'f32' || file.info.format === 'f64');
     this.frameCount = Math.max(0, ...this.files.map((file) => file.info.frameCount));
+  }
+
+  /** As {@link read}, with what no converter makes taken as silence. */
+  async readClean(start: number, count: number): Promise<Float32Array[]> {
+    const blocks = await this.read(start, count);
+    blocks.forEach((block, c) => this.mayHoldDamage[c] && silenceDamage(block, 0, count));
+    return blocks;
   }
 
   /** One array per channel, in the channels' order; valid until the next read. Start may be negative (silence). */

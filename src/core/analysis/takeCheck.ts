@@ -1,8 +1,10 @@
 import type { AudioFile } from '../audio';
 import { type FftKernel, quantile, type RealFftPlan } from '../math';
+import { counted } from '../units';
 import { correlationOf, sumLossDb } from './bands';
 import { ChannelMeter } from './channelMeter';
 import { type DelayEstimate, estimateDelay } from './delay';
+import { groupFindings, groupsOf } from './groups';
 import { findHum, noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
@@ -156,7 +158,7 @@ function numberFindings(first: FirstPass, names: readonly string[], rate: number
             severity: 'fix' as const,
             code: 'bad-samples',
             channels: [names[c] as string],
-            message: `${names[c]} holds ${meter.badSamples} samples that are no finite number, first at ${(meter.firstBadSample / rate).toFixed(3)} s; they were taken as silence: export it again.`,
+            message: `${names[c]} holds ${counted(meter.badSamples, 'sample')} that no converter makes (no number, or far beyond full scale), first at ${(meter.firstBadSample / rate).toFixed(3)} s; taken as silence here: copy or export it again.`,
           },
         ]
       : [],
@@ -215,17 +217,10 @@ async function meterAlone(channel: TakeChannel): Promise<ChannelReport> {
   return meter.report(null);
 }
 
-/**
- * Checks a take: per channel levels, clips, noise, silence; per pair delay, polarity, correlation, loss in the sum; per
- * source found in the audio the arrivals at every channel. Memory does not grow with the take's length.
- * Throws RangeError without channels.
- */
-export async function checkTake(files: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
-  const all = takeChannels(files);
-  if (all.length === 0) throw new RangeError('checkTake: files must hold at least one channel');
-  const rate = commonRate(all);
-  const channels = all.filter((channel) => channel.file.info.sampleRateHz === rate);
-  const strangers = all.filter((channel) => channel.file.info.sampleRateHz !== rate);
+/** What is measured of channels that are compared with one another, all with all. */
+type Part = Pick<TakeReport, 'channels' | 'pairs' | 'sources' | 'proposal' | 'findings'>;
+
+async function measureTogether(channels: readonly TakeChannel[], rate: number, options: TakeCheckOptions): Promise<Part> {
   const names = channels.map((channel) => channel.name);
   const reader = new TakeReader(channels, BLOCK_FRAMES);
   const plan = options.kernel.plan(WINDOW);
@@ -250,31 +245,82 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       noiseSize: GAP,
       noiseWindowEnergy: gaps.windowEnergy,
     });
-    const alone = await Promise.all(strangers.map(meterAlone));
-    const proposal = proposeSum(first.bank, names, usable, estimateOf, rate);
-    const channelReports = [...reports, ...alone];
-    options.onProgress?.(1);
     return {
-      format: TAKE_REPORT_FORMAT,
-      version: 1,
-      sampleRate: rate,
-      durationSeconds: reader.frameCount / rate,
-      channels: channelReports,
+      channels: reports,
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
-      proposal,
-      clocks: [],
-      findings: [
-        ...numberFindings(first, names, rate),
-        ...warningFindings(files),
-        ...rateFindings(strangers, rate),
-        ...takeFindings({ channels: channelReports, sampleRate: rate, proposal }),
-        ...lengthFindings(channels, rate),
-      ],
+      proposal: proposeSum(first.bank, names, usable, estimateOf, rate),
+      findings: numberFindings(first, names, rate),
     };
   } finally {
     bank?.dispose();
     plan.dispose();
     gapPlan.dispose();
   }
+}
+
+/** Channels measured together; many of them in groups, one after the other, so that memory stays as it is for one. */
+async function measureInGroups(channels: readonly TakeChannel[], rate: number, options: TakeCheckOptions): Promise<Part[]> {
+  const groups = await groupsOf(channels);
+  const parts: Part[] = [];
+  for (const group of groups) {
+    const done = parts.length;
+    const onProgress = (share: number): void => options.onProgress?.((done + share) / groups.length);
+    parts.push(await measureTogether(group, rate, { ...options, onProgress }));
+  }
+  return parts;
+}
+
+const strongestGain = (parts: readonly Part[]): TakeReport['proposal']['gainDb'] =>
+  parts.reduce(
+    (best, { proposal }) => (proposal.gainDb.low > best.low ? proposal.gainDb : best),
+    parts[0]?.proposal.gainDb ?? { low: 0, mid: 0, high: 0 },
+  );
+
+/**
+ * Checks a take: per channel levels, clips, noise, silence; per pair delay, polarity, correlation, loss in the sum; per
+ * source found in the audio the arrivals at every channel. Memory does not grow with the take's length, nor past 32 channels with
+ * their number: more are compared in groups, which is said.
+ * Throws RangeError without channels.
+ */
+export async function checkTake(files: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
+  const all = takeChannels(files);
+  if (all.length === 0) throw new RangeError('checkTake: files must hold at least one channel');
+  const rate = commonRate(all);
+  const channels = all.filter((channel) => channel.file.info.sampleRateHz === rate);
+  const strangers = all.filter((channel) => channel.file.info.sampleRateHz !== rate);
+  const parts = await measureInGroups(channels, rate, options);
+  const order = new Map(channels.map(({ name }, i) => [name, i]));
+  const reports = parts.flatMap((part) => part.channels).sort((a, b) => (order.get(a.name) ?? 0) - (order.get(b.name) ?? 0));
+  const alone: ChannelReport[] = [];
+  for (const stranger of strangers) alone.push(await meterAlone(stranger));
+  const frames = channels.reduce((most, { file }) => Math.max(most, file.info.frameCount), 0);
+  options.onProgress?.(1);
+  return {
+    format: TAKE_REPORT_FORMAT,
+    version: 1,
+    sampleRate: rate,
+    durationSeconds: frames / rate,
+    channels: [...reports, ...alone],
+    pairs: parts.flatMap((part) => part.pairs),
+    sources: parts.flatMap((part) => part.sources),
+    proposal: {
+      flips: parts.flatMap((part) => part.proposal.flips),
+      delays: parts.flatMap((part) => part.proposal.delays),
+      gainDb: strongestGain(parts),
+    },
+    clocks: [],
+    findings: [
+      ...groupFindings(
+        channels.length,
+        parts.map((part) => part.channels.length),
+      ),
+      ...parts.flatMap((part) => part.findings),
+      ...warningFindings(files),
+      ...rateFindings(strangers, rate),
+      ...parts.flatMap(({ channels: own, proposal }) => takeFindings({ channels: own, sampleRate: rate, proposal })),
+      ...takeFindings({ channels: alone, sampleRate: rate, proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
+      ...lengthFindings(channels, rate),
+    ],
+  };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { WaveFile } from 'wavefile';
 import { createRandom } from '../math';
+import { plainName } from '../units';
 import { bytesSource, channelNames, openAudio, writeWav } from './index';
 
 const open = async (bytes: Uint8Array, name = 'take.wav') => openAudio(bytesSource(name, bytes));
@@ -77,6 +78,27 @@ test('a Broadcast Wave with iXML track names names its channels', async () => {
   expect(channelNames(file)).toEqual(['OH L', 'OH R & room']);
 });
 
+test('an iXML of half a megabyte that never closes its tags takes no time', async () => {
+  const plain = writeWav([noise(1, 64), noise(2, 64)], 48000);
+  const xml = new TextEncoder().encode('<TRACK><NAME>'.repeat(40_000));
+  const bytes = new Uint8Array(plain.length + 8 + xml.length);
+  bytes.set(plain);
+  bytes.set(new TextEncoder().encode('iXML'), plain.length);
+  new DataView(bytes.buffer).setUint32(plain.length + 4, xml.length, true);
+  bytes.set(xml, plain.length + 8);
+  const started = performance.now();
+  const { file } = await readAll(bytes);
+  expect(channelNames(file)).toEqual(['take/1', 'take/2']);
+  expect(performance.now() - started).toBeLessThan(2000);
+});
+
+test('names lose what cannot be seen, and never run on', () => {
+  expect(plainName('Kick\u0000\u001b[31m \u202eevil\n')).toBe('Kick [31m  evil');
+  expect(plainName('می\u200cخواهم')).toBe('می\u200cخواهم');
+  expect(plainName('x'.repeat(500))).toHaveLength(120);
+  expect(plainName(`${'x'.repeat(119)}🥁`)).toBe('x'.repeat(119));
+});
+
 test('RF64: the data size is taken from ds64 (EBU Tech 3306)', async () => {
   const plain = writeWav([noise(4, 300)], 48000);
   const bytes = new Uint8Array(plain.length + 36);
@@ -111,7 +133,7 @@ describe('bad files: one sentence each, nothing thrown', () => {
     ['compressed', patched((v) => v.setUint16(20, 85, true)), /compressed/],
     ['12 bits', patched((v) => v.setUint16(34, 12, true)), /12 bits/],
     ['no sound', good.slice(0, 36), /no sound in it/],
-    ['no samples', patched((v) => v.setUint32(40, 0, true)), /holds no samples/],
+    ['no samples', patched((v) => v.setUint32(40, 0, true)).slice(0, 44), /holds no samples/],
     ['frame size that lies', patched((v) => v.setUint16(32, 7, true)), /frame size/],
   ])('%s', async (_, bytes, reason) => {
     const opened = await open(bytes, 'Kick.wav');
@@ -126,6 +148,31 @@ describe('bad files: one sentence each, nothing thrown', () => {
     const { info } = await readAll(good.slice(0, 44 + 2000));
     expect(info.frameCount).toBe(1000);
     expect(info.warning).toMatch(/cut short: it says 0\.10 s and holds 0\.02 s/);
+  });
+  test('never finished, its size not written: all of it is used and said', async () => {
+    const { info } = await readAll(patched((v) => v.setUint32(40, 0, true)));
+    expect(info.frameCount).toBe(4800);
+    expect(info.warning).toMatch(/^take\.wav was never finished.*All 0\.10 s/);
+  });
+  test('past 4 GiB in a plain WAV, its size field wrapped: read to its real end (a file of holes)', async () => {
+    const frameBytes = 4;
+    const frames = 2 ** 30 + 5000;
+    const head = writeWav([new Float32Array(1), new Float32Array(1)], 48000, 's16').slice(0, 44);
+    new DataView(head.buffer).setUint32(40, (frames * frameBytes) % 2 ** 32, true);
+    const sizeBytes = 44 + frames * frameBytes;
+    const holes = {
+      name: 'long.wav',
+      sizeBytes,
+      read: async (offset: number, length: number) => {
+        const out = new Uint8Array(Math.max(0, Math.min(length, sizeBytes - offset)));
+        if (offset < 44) out.set(head.subarray(offset, offset + out.length));
+        return out;
+      },
+    };
+    const opened = await openAudio(holes);
+    if (!opened.ok) throw new Error(opened.reason);
+    expect(opened.file.info.frameCount).toBe(frames);
+    expect(opened.file.info.warning).toMatch(/longer than a plain WAV can say/);
   });
   test('a data size of 4 GB that lies does not allocate or hang', async () => {
     const { info } = await readAll(patched((v) => v.setUint32(40, 0xfffffff0, true)));

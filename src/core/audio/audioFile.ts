@@ -1,3 +1,4 @@
+import { plainName } from '../units';
 import type { ByteSource } from './byteSource';
 import { BYTES_PER_SAMPLE, decodeSamples } from './samples';
 import { type AudioInfo, readWavHeader } from './wavHeader';
@@ -26,7 +27,7 @@ export async function openAudio(source: ByteSource): Promise<OpenResult> {
     out.forEach((channel, c) => decodeSamples(info.format, bytes, c * sampleBytes, frameBytes, channel, frames));
     return frames;
   };
-  return { ok: true, file: { name: source.name, info, read } };
+  return { ok: true, file: { name: plainName(source.name), info, read } };
 }
 
 /** File name without folder and ending. */
@@ -34,7 +35,7 @@ const baseName = (name: string): string => (name.split(/[\\/]/).pop() ?? name).r
 
 /** Names of a file's channels: the file's name for mono; iXML names or name/1, name/2 for a poly file. */
 export function channelNames(file: AudioFile): string[] {
-  const base = baseName(file.name);
+  const base = baseName(file.name) || 'unnamed';
   if (file.info.channelCount === 1) return [base];
   return Array.from({ length: file.info.channelCount }, (_, c) => file.info.trackNames[c] ?? `${base}/${c + 1}`);
 }

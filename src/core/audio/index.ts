@@ -1,4 +1,5 @@
 export * from './audioFile';
 export * from './byteSource';
 
+export { FARTHEST, silenceDamage } from './samples';
 export * from './wavWriter';

@@ -31,3 +31,16 @@ export function decodeSamples(format: SampleFormat, bytes: Uint8Array, start: nu
   else if (format === 's16') decodeS16(bytes, start, stride, out, count);
   else decodeWithView(format, bytes, start, stride, out, count);
 }
+
+/** No converter makes samples farther beyond full scale than this, 30 dB (our choice): what does is damage. */
+export const FARTHEST = 32;
+
+/** Sets what is no number, or is far beyond full scale, to silence; tells which those were. Frames [start, end). */
+export function silenceDamage(samples: Float32Array, start: number, end: number, found: (index: number) => void = () => undefined): void {
+  for (let i = start; i < end; i++) {
+    const value = samples[i] as number;
+    if (value <= FARTHEST && value >= -FARTHEST) continue;
+    found(i);
+    samples[i] = 0;
+  }
+}

@@ -1,3 +1,4 @@
+import { plainName } from '../units';
 import type { ByteSource } from './byteSource';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
@@ -102,13 +103,24 @@ async function readText(source: ByteSource, chunk: Chunk | undefined): Promise<s
   return new TextDecoder().decode(await source.read(chunk.offset, chunk.sizeBytes));
 }
 
-/** Track names of an iXML chunk, by interleave index. */
+/** What stands between two tags from a place on, and where it ends; null when it does not stand there whole. */
+function between(xml: string, tag: string, from: number, before = xml.length): { text: string; end: number } | null {
+  const start = xml.indexOf(`<${tag}>`, from);
+  if (start < 0 || start >= before) return null;
+  const end = xml.indexOf(`</${tag}>`, start);
+  return end < 0 || end > before ? null : { text: xml.slice(start + tag.length + 2, end), end };
+}
+
+/** Track names of an iXML chunk, by interleave index; read from tag to tag, so that no text can take long. */
 function trackNames(xml: string, channels: number): string[] {
   const names: string[] = [];
-  for (const [, track = ''] of xml.matchAll(/<TRACK>([\s\S]*?)<\/TRACK>/g)) {
-    const index = Number(/<INTERLEAVE_INDEX>\s*(\d+)/.exec(track)?.[1] ?? names.length + 1) - 1;
-    const name = /<NAME>([\s\S]*?)<\/NAME>/.exec(track)?.[1]?.trim();
-    if (name && index >= 0 && index < channels) names[index] = unescapeXml(name);
+  for (let at = 0, seen = 0; seen < channels; seen++) {
+    const track = between(xml, 'TRACK', at);
+    if (!track) break;
+    at = track.end;
+    const index = Number(between(track.text, 'INTERLEAVE_INDEX', 0)?.text ?? seen + 1) - 1;
+    const name = plainName(unescapeXml((between(track.text, 'NAME', 0)?.text ?? '').slice(0, 2000)));
+    if (name && Number.isInteger(index) && index >= 0 && index < channels) names[index] = name;
   }
   return names;
 }
@@ -120,6 +132,50 @@ async function timeReferenceOf(source: ByteSource, chunk: Chunk | undefined): Pr
   if (!chunk || chunk.sizeBytes < 346) return null;
   const bytes = await source.read(chunk.offset + 338, 8);
   return bytes.length === 8 ? Number(viewOf(bytes).getBigUint64(0, true)) : null;
+}
+
+/** The sound's bytes: how many the file says, how many there are, and what is odd about that. */
+interface DataExtent {
+  readonly declaredBytes: number;
+  readonly presentBytes: number;
+  readonly kind: 'whole' | 'cut' | 'unfinished' | 'wrapped';
+}
+
+const WRAP = 2 ** 32;
+
+/** Whether a chunk's head, or the file's end, stands at an offset: what was said of the size is then true. */
+async function endsAt(source: ByteSource, offset: number): Promise<boolean> {
+  if (offset >= source.sizeBytes - 8) return offset <= source.sizeBytes + 1;
+  return /^[\x20-\x7e]{4}$/.test(ascii(await source.read(offset, 4), 0, 4));
+}
+
+/**
+ * How much sound there really is. A recorder that lost its power never wrote the size (0); one that wrote past 4 GiB into a plain
+ * RIFF left it wrapped; a copy that broke off has less than it says.
+ */
+async function dataExtent(source: ByteSource, data: Chunk, isPlain: boolean): Promise<DataExtent> {
+  const rest = Math.max(0, source.sizeBytes - data.offset);
+  const whole = await endsAt(source, data.offset + data.sizeBytes + (data.sizeBytes % 2));
+  if (data.sizeBytes === 0 && rest > 0 && !whole) return { declaredBytes: 0, presentBytes: rest, kind: 'unfinished' };
+  const wraps = Math.floor((rest - data.sizeBytes) / WRAP);
+  if (isPlain && wraps > 0 && !whole) {
+    const presentBytes = data.sizeBytes + wraps * WRAP;
+    return { declaredBytes: data.sizeBytes, presentBytes, kind: 'wrapped' };
+  }
+  const presentBytes = Math.min(data.sizeBytes, rest);
+  return { declaredBytes: data.sizeBytes, presentBytes, kind: presentBytes < data.sizeBytes ? 'cut' : 'whole' };
+}
+
+const duration = (seconds: number): string => `${seconds < 1e6 ? seconds.toFixed(2) : 'a million'} s`;
+
+function warningFor(name: string, { kind }: DataExtent, seconds: number, declaredSeconds: number): string | null {
+  if (kind === 'cut')
+    return `${name} was cut short: it says ${duration(declaredSeconds)} and holds ${duration(seconds)}. What is there was checked; copy it again if you need the rest.`;
+  if (kind === 'unfinished')
+    return `${name} was never finished, perhaps by a power cut: its size was not written. All ${duration(seconds)} of it were checked; save it anew before you use it elsewhere.`;
+  if (kind === 'wrapped')
+    return `${name} is longer than a plain WAV can say (4 GiB), so other programs may show only its end or its start. All ${duration(seconds)} were checked; export it as RF64 or in parts.`;
+  return null;
 }
 
 async function parse(source: ByteSource): Promise<AudioInfo> {
@@ -134,10 +190,9 @@ async function parse(source: ByteSource): Promise<AudioInfo> {
   const data = find('data');
   if (!data) throw new Refusal('it has no sound in it (no data chunk): record or export it again');
   const frameBytes = channels * BYTES_PER_SAMPLE[format];
-  const present = Math.max(0, Math.min(data.sizeBytes, source.sizeBytes - data.offset));
-  const frameCount = Math.floor(present / frameBytes);
+  const extent = await dataExtent(source, data, magic === 'RIFF');
+  const frameCount = Math.floor(extent.presentBytes / frameBytes);
   if (frameCount === 0) throw new Refusal('it holds no samples: record or export it again');
-  const missing = data.sizeBytes - present;
   return {
     sampleRateHz: rate,
     channelCount: channels,
@@ -146,10 +201,7 @@ async function parse(source: ByteSource): Promise<AudioInfo> {
     dataOffset: data.offset,
     trackNames: trackNames(await readText(source, find('iXML')), channels),
     timeReference: await timeReferenceOf(source, find('bext')),
-    warning:
-      missing > 0
-        ? `${source.name} was cut short: it says ${(data.sizeBytes / frameBytes / rate).toFixed(2)} s and holds ${(frameCount / rate).toFixed(2)} s. What is there was checked; copy it again if you need the rest.`
-        : null,
+    warning: warningFor(plainName(source.name), extent, frameCount / rate, extent.declaredBytes / frameBytes / rate),
   };
 }
 
@@ -158,10 +210,11 @@ export async function readWavHeader(source: ByteSource): Promise<HeaderResult> {
   try {
     return { ok: true, info: await parse(source) };
   } catch (error) {
-    if (error instanceof Refusal) return { ok: false, reason: `${source.name} cannot be used: ${error.message}.` };
+    const name = plainName(source.name) || 'The file';
+    if (error instanceof Refusal) return { ok: false, reason: `${name} cannot be used: ${error.message}.` };
     return {
       ok: false,
-      reason: `${source.name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
+      reason: `${name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
     };
   }
 }

@@ -1,5 +1,4 @@
-/** Names are kept to this many characters, whatever makes them. */
-export const LONGEST_NAME = 120;
+import { plainName } from '../units';
 
 /**
  * Storage precision by what a name ends in, as steps per unit: lengths to 0.1 mm, angles to 0.001°, levels to 0.01 dB. Finer than
@@ -29,10 +28,8 @@ function storedNumber(key: string, value: number): number {
   return (WRAPPED.test(key) ? rounded(wrapped(rounded(value))) : rounded(value)) + 0;
 }
 
-/** Words on one line, without control characters, no longer than a name may be. */
-export const storedName = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: taking them out is the point
-  [...text.replaceAll(/[\u0000-\u001f\u007f-\u009f\u2028\u2029]+/g, ' ').trim()].slice(0, LONGEST_NAME).join('').trim();
+/** A name as it is kept. */
+export const storedName = plainName;
 
 const NAMES = new Set(['name', 'players']);
 

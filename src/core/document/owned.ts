@@ -7,7 +7,7 @@ import type { Shelf } from './session';
 export type Owned = Readonly<Record<string, number>>;
 
 /** The most of one kind that can be counted. */
-export const MOST_OF_A_KIND = 24;
+export const MOST_OF_A_KIND = 12;
 
 const nth = (device: InputDevice, n: number): InputDevice =>
   n === 0 ? device : { ...device, id: `${device.id}-${n + 1}`, name: `${device.name} ${n + 1}` };

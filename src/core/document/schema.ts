@@ -4,6 +4,7 @@ import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../m
 import { SURFACES } from '../room';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
+import { LONGEST_NAME } from '../units';
 import {
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
@@ -14,7 +15,6 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
-import { LONGEST_NAME } from './normalise';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = { models: 500, devices: 50, stands: 50, setups: 200, instruments: 60, microphones: 64, pairs: 32, readings: 2000 } as const;

@@ -1,0 +1,155 @@
+import { checkTake, type TakeReport } from '../src/core/analysis';
+import { bytesSource, openAudio, writeWav } from '../src/core/audio';
+import { createRandom, type FftKernel } from '../src/core/math';
+
+type Random = ReturnType<typeof createRandom>;
+
+/** What came of many damaged files. */
+export interface DamageCounts {
+  files: number;
+  refused: number;
+  warned: number;
+  checked: number;
+  slowestMs: number;
+  readonly wrong: string[];
+}
+
+export const noDamage = (): DamageCounts => ({ files: 0, refused: 0, warned: 0, checked: 0, slowestMs: 0, wrong: [] });
+
+const whole = (random: Random, low: number, high: number): number => Math.floor(random.between(low, high));
+const pick = <T>(random: Random, list: readonly T[]): T => list[whole(random, 0, list.length)] as T;
+
+/** A short take of a few strokes, in one of the written formats. */
+function sound(random: Random): Uint8Array {
+  const frames = whole(random, 200, 9000);
+  const channels = Array.from({ length: whole(random, 1, 4) }, () => {
+    const start = whole(random, 0, frames);
+    return Float32Array.from({ length: frames }, (_, i) => (i < start ? 0.001 : Math.exp((start - i) / 700)) * random.between(-0.8, 0.8));
+  });
+  return writeWav(channels, pick(random, [8000, 44_100, 48_000, 96_000]), pick(random, ['s16', 's24', 'f32'] as const));
+}
+
+const TEXT = new TextEncoder();
+const chunk = (id: string, body: Uint8Array): Uint8Array => {
+  const out = new Uint8Array(8 + body.length + (body.length % 2));
+  out.set(TEXT.encode(id));
+  new DataView(out.buffer).setUint32(4, body.length, true);
+  out.set(body, 8);
+  return out;
+};
+
+const joined = (parts: readonly Uint8Array[]): Uint8Array => {
+  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
+  return out;
+};
+
+const NAMES = ['Kick\u0000in', '\u202elatiF', '<b>OH</b>', 'x'.repeat(5000), '', ' ', '__proto__', 'Snare\nTop', '../../OH', '\u001b[31mRed'];
+
+/** What a name in an iXML chunk may come to. */
+function odd(random: Random): Uint8Array {
+  const tracks = Array.from(
+    { length: whole(random, 0, 5) },
+    () => `<TRACK><INTERLEAVE_INDEX>${whole(random, -2, 5)}</INTERLEAVE_INDEX><NAME>${pick(random, NAMES)}</NAME>`,
+  );
+  return chunk('iXML', TEXT.encode(`${tracks.join(random.between(0, 1) < 0.5 ? '</TRACK>' : '')}</TRACK>`));
+}
+
+/** One way of damaging a file's bytes. */
+const DAMAGE: readonly ((random: Random, bytes: Uint8Array) => Uint8Array)[] = [
+  (random, bytes) => bytes.slice(0, whole(random, 0, bytes.length)),
+  (random, bytes) => {
+    for (let n = whole(random, 1, 6); n > 0; n--) bytes[whole(random, 0, Math.min(60, bytes.length))] = whole(random, 0, 256);
+    return bytes;
+  },
+  (random, bytes) => {
+    for (let n = whole(random, 1, 400); n > 0; n--) bytes[whole(random, 44, bytes.length)] = whole(random, 0, 256);
+    return bytes;
+  },
+  (random, bytes) => {
+    const value = pick(random, [0, 1, 0xff, 0x7f, 0x80]);
+    const from = whole(random, 44, bytes.length);
+    return bytes.fill(value, from, from + whole(random, 1, 3000));
+  },
+  (random, bytes) => {
+    new DataView(bytes.buffer).setUint32(
+      pick(random, [4, 16, 24, 28, 40]),
+      pick(random, [0, 1, 0xffffffff, 0x7fffffff, whole(random, 0, 1e6)]),
+      true,
+    );
+    return bytes;
+  },
+  (random, bytes) => {
+    new DataView(bytes.buffer).setUint16(pick(random, [20, 22, 32, 34]), pick(random, [0, 1, 2, 3, 24, 32, 0xfffe, 0xffff]), true);
+    return bytes;
+  },
+  (random, bytes) => joined([bytes, odd(random)]),
+  (random, bytes) => joined([bytes.subarray(0, 12), odd(random), bytes.subarray(12)]),
+  (random, bytes) =>
+    joined([
+      TEXT.encode(pick(random, ['RF64', 'BW64'])),
+      bytes.subarray(4, 12),
+      chunk(
+        'ds64',
+        new Uint8Array(28).map(() => whole(random, 0, 256)),
+      ),
+      bytes.subarray(12),
+    ]),
+];
+
+/** The first figure that no report may hold. */
+function badFigure(value: unknown, path = 'report'): string | null {
+  if (typeof value === 'number') {
+    if (!Number.isFinite(value)) return `${path} is ${value}`;
+    return /Db|dbfs|dbtp|lufs/i.test(path) && Math.abs(value) > 260 ? `${path} is ${value}` : null;
+  }
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, part] of Object.entries(value)) {
+    const found = badFigure(part, `${path}.${key}`);
+    if (found) return found;
+  }
+  return null;
+}
+
+// biome-ignore lint/suspicious/noControlCharactersInRegex: that none is left is the point
+const UNFIT = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]|NaN|Infinity|undefined|\de[+-]?\d\d/;
+
+function badWords(report: TakeReport): string | null {
+  const said = [...report.findings.map(({ message }) => message), ...report.channels.map(({ name }) => name)];
+  const found = said.find((words) => UNFIT.test(words) || words.length > 600);
+  if (found) return `it says ${JSON.stringify(found.slice(0, 200))}`;
+  const names = report.channels.map(({ name }) => name);
+  return new Set(names).size === names.length ? null : `two channels share a name: ${JSON.stringify(names)}`;
+}
+
+/** Damages one file, from its seed, and has it checked as the page and the command line would. */
+export async function damageOne(seed: number, kernel: FftKernel, counts: DamageCounts): Promise<void> {
+  const random = createRandom(seed);
+  let bytes = sound(random);
+  for (let n = whole(random, 1, 4); n > 0; n--) bytes = pick(random, DAMAGE)(random, bytes.slice());
+  const started = performance.now();
+  const wrong = (words: string): void => void counts.wrong.push(`seed ${seed}: ${words}`);
+  counts.files++;
+  try {
+    const opened = await openAudio(bytesSource(pick(random, ['take.wav', 'a\nb.wav', '\u202evaw.x', 'OH L.wav']), bytes));
+    if (!opened.ok) {
+      counts.refused++;
+      if (UNFIT.test(opened.reason) || !opened.reason.endsWith('.')) wrong(`refused with ${JSON.stringify(opened.reason)}`);
+      return;
+    }
+    if (opened.file.info.warning) counts.warned++;
+    const report = await checkTake([opened.file], { kernel });
+    counts.checked++;
+    const trouble = badFigure(report) ?? badWords(report);
+    if (trouble) wrong(trouble);
+  } catch (error) {
+    wrong(error instanceof Error ? `${error.name}: ${error.message}` : String(error));
+  } finally {
+    const ms = performance.now() - started;
+    if (ms > counts.slowestMs) counts.slowestMs = ms;
+  }
+}
