@@ -59,6 +59,9 @@ function odd(random: Random): Uint8Array {
   return chunk('iXML', TEXT.encode(`${tracks.join(random.between(0, 1) < 0.5 ? '</TRACK>' : '')}</TRACK>`));
 }
 
+/** Bytes long enough to have a header to damage. */
+const HEADER = 48;
+
 /** One way of damaging a file's bytes. */
 const DAMAGE: readonly ((random: Random, bytes: Uint8Array) => Uint8Array)[] = [
   (random, bytes) => bytes.slice(0, whole(random, 0, bytes.length)),
@@ -130,7 +133,7 @@ function badWords(report: TakeReport): string | null {
 export async function damageOne(seed: number, kernel: FftKernel, counts: DamageCounts): Promise<void> {
   const random = createRandom(seed);
   let bytes = sound(random);
-  for (let n = whole(random, 1, 4); n > 0; n--) bytes = pick(random, DAMAGE)(random, bytes.slice());
+  for (let n = whole(random, 1, 4); n > 0 && bytes.length > HEADER; n--) bytes = pick(random, DAMAGE)(random, bytes.slice());
   const started = performance.now();
   const wrong = (words: string): void => void counts.wrong.push(`seed ${seed}: ${words}`);
   counts.files++;

@@ -1,14 +1,19 @@
 import { parseArgs } from 'node:util';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
+import { loadFftKernel } from '../src/core/math';
+import { actAtRandom } from './actions';
 import { serve } from './browser';
 import { COMMAND_NAMES, noWalk, walkCommands } from './commandWalk';
+import { noDocuments, strikeOne } from './damagedDocuments';
+import { damageOne, noDamage } from './damagedWav';
 import { killWhileEditing } from './kills';
 import { editInTwoTabs } from './tabs';
+import { listen, viewsOf } from './views';
 
 // The seeded trials in full; `npm test` runs a sample of each. Name the ones to run, or none for all.
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { seed: { type: 'string', default: '1' }, sequences: { type: 'string', default: '20000' } },
+  options: { seed: { type: 'string', default: '1' }, sequences: { type: 'string', default: '20000' }, actions: { type: 'string', default: '5000' } },
 });
 const seed = Number(values.seed);
 
@@ -58,7 +63,69 @@ async function tabs(): Promise<number> {
   }
 }
 
-const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, kills, tabs };
+async function withPage<T>(work: (page: Page, url: string) => Promise<T>): Promise<T> {
+  const server = await serve();
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    page.setDefaultTimeout(10_000);
+    return await work(page, server.url);
+  } finally {
+    await browser.close();
+    server.stop();
+  }
+}
+
+const told = (name: string, words: string, wrong: readonly string[]): number => {
+  console.log(`${name}: ${words}: ${wrong.length} failures`);
+  for (const line of wrong.slice(0, 20)) console.log(`  ${line}`);
+  return wrong.length;
+};
+
+/** 20,000 damaged recordings through the whole check. */
+async function wav(): Promise<number> {
+  const [kernel, counts] = [await loadFftKernel(), noDamage()];
+  for (let i = 0; i < 20_000; i++) await damageOne(seed * 1_000_000 + i, kernel, counts);
+  const { files, refused, warned, checked, slowestMs } = counts;
+  return told(
+    'wav',
+    `${files} damaged, ${refused} refused, ${warned} with a warning, ${checked} checked, slowest ${slowestMs.toFixed(0)} ms`,
+    counts.wrong,
+  );
+}
+
+/** 5,000 damaged sessions through import, export and everything that is worked out of them. */
+async function documents(): Promise<number> {
+  const counts = noDocuments();
+  for (let i = 0; i < 5000; i++) strikeOne(seed * 1_000_000 + i, counts);
+  return told('documents', `${counts.documents} damaged, ${counts.refused} refused, ${counts.accepted} taken in`, counts.wrong);
+}
+
+/** 300 damaged sessions that were taken in, on every view. */
+const views = (): Promise<number> =>
+  withPage(async (page, url) => {
+    await page.goto(`${url}/demo`);
+    await page.waitForURL(/session/);
+    const [heard, counts] = [listen(page), noDocuments()];
+    const wrong: string[] = [];
+    let seen = 0;
+    for (let i = seed * 1_000_000; seen < 300; i++) {
+      const session = strikeOne(i, counts);
+      if (!session) continue;
+      seen++;
+      wrong.push(...(await viewsOf(page, session, heard)).map((words) => `seed ${i}, ${words}`));
+    }
+    return told('views', `${seen} damaged documents at every view`, wrong);
+  });
+
+/** 5,000 random actions over all views. */
+const actions = (): Promise<number> =>
+  withPage(async (page, url) => {
+    const counts = await actAtRandom(page, url, Number(values.actions), seed);
+    return told('actions', `${counts.actions} at random ${JSON.stringify(counts.kinds)}`, counts.wrong);
+  });
+
+const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, wav, documents, views, actions, kills, tabs };
 let failures = 0;
 for (const name of positionals.length ? positionals : Object.keys(TRIALS)) {
   const trial = TRIALS[name];

@@ -1,11 +1,10 @@
 import { spawn } from 'node:child_process';
 import { availableParallelism } from 'node:os';
-import { parseArgs } from 'node:util';
 import { loadFftKernel } from '../core/math';
 import { allCases } from './audit/cases';
 import { noProofs, type ProofCounts, prove } from './audit/proof';
 import { type Counts, noCounts, walk } from './audit/walk';
-import { InputError, runCommand } from './files';
+import { readArguments, runCommand, wholeNumber } from './command';
 
 const USAGE = 'Usage: npm run -s audit -- [--seed N] [--every N] [--json]';
 
@@ -69,29 +68,24 @@ function asText(seed: number, { counts, proof }: Part): string {
   ].join('\n');
 }
 
-const wholeNumber = (name: string, text: string, least: number): number => {
-  const value = Number(text);
-  if (!Number.isInteger(value) || value < least) throw new InputError(`--${name} must be a whole number from ${least}, got ${text}. ${USAGE}`);
-  return value;
-};
-
 await runCommand(async () => {
-  const { values } = parseArgs({
-    options: {
+  const { values } = readArguments(
+    {
       seed: { type: 'string', default: '1' },
       every: { type: 'string', default: '1' },
       json: { type: 'boolean' },
       share: { type: 'string' },
       shares: { type: 'string' },
     },
-  });
-  const seed = wholeNumber('seed', values.seed, 0);
+    USAGE,
+  );
+  const seed = wholeNumber('seed', values.seed ?? '1', 0, USAGE);
   if (values.share !== undefined) {
     process.stdout.write(JSON.stringify(await walkShare(seed, Number(values.share), Number(values.shares))));
     return;
   }
   const cores = Math.max(1, Math.min(4, availableParallelism()));
-  const shares = cores * wholeNumber('every', values.every, 1);
+  const shares = cores * wholeNumber('every', values.every ?? '1', 1, USAGE);
   const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares)));
   const part = parts.reduce(sum);
   const { setups, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;

@@ -1,8 +1,10 @@
-import { execFile } from 'node:child_process';
+import { execFile, execFileSync, spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtemp, readdir, readFile, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { boathouseKit } from '../../demo/boathouse';
+import { writeWav } from '../core/audio';
 import { exportSession } from '../core/exchange';
 import { loadMilpSolver } from '../core/patch/highs';
 import { planReport } from './planReport';
@@ -70,6 +72,83 @@ test.each([
   expect(out).toBe('');
   expect(err.split('\n')).toHaveLength(1);
   expect(err).toMatch(reason);
+});
+
+describe('what is written never replaces what the program did not make', () => {
+  const short = writeWav([Float32Array.from({ length: 9600 }, (_, i) => Math.exp(-i / 900) * Math.sin(i / 5))], 48_000);
+  const folderWith = async (...names: string[]): Promise<string> => {
+    const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
+    for (const name of names) await writeFile(join(folder, name), short);
+    return folder;
+  };
+  test('take-check --out *.wav, as a shell writes it out: the recordings stay as they are', async () => {
+    const folder = await folderWith('a.wav', 'b.wav', 'c.wav');
+    const [a, b, c] = ['a.wav', 'b.wav', 'c.wav'].map((name) => join(folder, name)) as [string, string, string];
+    const { code, err } = await run('takeCheck', '--out', a, b, c);
+    expect([code, err]).toEqual([2, `${a} is a recording, so it is left as it is: name another, or add --replace to have it replaced.`]);
+    expect((await run('takeCheck', '--replace', '--out', a, a)).err).toMatch(/one of the files to read/);
+    expect(new Uint8Array(await readFile(a))).toEqual(short);
+  });
+  test('a report replaces a report, and nothing else without being told', async () => {
+    const folder = await folderWith('a.wav');
+    const report = join(folder, 'report.txt');
+    for (const options of [[], ['--json'], []]) expect((await run('takeCheck', ...options, '--out', report, join(folder, 'a.wav'))).code).toBe(0);
+    await writeFile(report, 'my own notes');
+    expect((await run('takeCheck', '--out', report, join(folder, 'a.wav'))).err).toMatch(/was not made by this command/);
+    expect(await readFile(report, 'utf8')).toBe('my own notes');
+    expect((await run('takeCheck', '--replace', '--out', report, join(folder, 'a.wav'))).code).toBe(0);
+  });
+  test('render-take into a folder with a recording of the same name leaves it; its own take it makes anew', async () => {
+    const folder = await folderWith('Kick.wav');
+    const session = join(folder, 'session.json');
+    await writeFile(session, exportSession(boathouseKit()));
+    expect((await run('renderTake', session, '--out', folder)).err).toMatch(/Kick\.wav is a recording/);
+    expect(await readdir(folder)).toEqual(['Kick.wav', 'session.json']);
+    for (const seed of ['1', '2']) expect((await run('renderTake', session, '--out', join(folder, 'take'), '--seed', seed)).code).toBe(0);
+  });
+});
+
+test.each([
+  ['a folder to write into a file', (folder: string) => ['takeCheck', '--out', folder, join(folder, 'a.wav')], /cannot be written: it is a folder/],
+  [
+    'a folder that is not there',
+    (folder: string) => ['takeCheck', '--out', join(folder, 'no/report'), join(folder, 'a.wav')],
+    /cannot be written: there is no such/,
+  ],
+  ['a pipe to read', (folder: string) => ['takeCheck', join(folder, 'pipe')], /it is no plain file/],
+  ['a pipe for a session', (folder: string) => ['planCheck', join(folder, 'pipe')], /it is no plain file/],
+  [
+    'a file for a folder',
+    (folder: string) => ['renderTake', join(folder, 'session.json'), '--out', join(folder, 'a.wav', 'x')],
+    /cannot be made a folder/,
+  ],
+  ['an option there is not', (folder: string) => ['takeCheck', '--loud', join(folder, 'a.wav')], /Unknown option '--loud'.*Usage/],
+  [
+    'a seed that is no number',
+    (folder: string) => ['renderTake', join(folder, 'session.json'), '--out', folder, '--seed', '1e99'],
+    /--seed must be a whole number/,
+  ],
+] as [string, (folder: string) => [string, ...string[]], RegExp][])('%s: exit 2 and one line', async (_, typed, reason) => {
+  const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
+  await writeFile(join(folder, 'a.wav'), writeWav([new Float32Array(480).fill(0.1)], 48_000));
+  await writeFile(join(folder, 'session.json'), exportSession(boathouseKit()));
+  execFileSync('mkfifo', [join(folder, 'pipe')]);
+  const { code, err } = await run(...typed(folder));
+  expect(code).toBe(2);
+  expect(err.split('\n')).toHaveLength(1);
+  expect(err).toMatch(reason);
+});
+
+test('--help says how it is used; a reader that goes away is no error', async () => {
+  expect((await run('takeCheck', '--help')).out).toMatch(/^Usage: npm run -s take-check/);
+  const child = spawn(process.execPath, [join(root, 'scripts/cli.mjs'), 'takeCheck', '--help'], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+  child.stdout.destroy();
+  let err = '';
+  child.stderr.on('data', (bytes) => {
+    err += bytes;
+  });
+  const [code] = await once(child, 'close');
+  expect([code, err]).toEqual([0, '']);
 });
 
 test('the plan report has every arrival, the pair, a patch with gain, and findings', async () => {

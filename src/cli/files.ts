@@ -1,14 +1,57 @@
-import { open } from 'node:fs/promises';
-import { basename } from 'node:path';
+import { open, readFile, stat, writeFile } from 'node:fs/promises';
+import { basename, resolve } from 'node:path';
 import { type AudioFile, type ByteSource, openAudio } from '../core/audio';
 
 interface OpenSource extends ByteSource {
   close(): Promise<void>;
 }
 
+/** The input cannot be used; the message is one sentence for the person who typed the command. */
+export class InputError extends Error {
+  override readonly name = 'InputError';
+}
+
+const REASONS: Record<string, string> = {
+  ENOENT: 'there is no such file or folder, check the name',
+  EACCES: 'it may not be opened by you, check its permissions',
+  EPERM: 'it may not be opened by you, check its permissions',
+  EISDIR: 'it is a folder, name a file',
+  ENOTDIR: 'part of its path is a file, not a folder',
+  EROFS: 'it is on something that cannot be written to',
+  ENOSPC: 'there is no room left',
+  ENAMETOOLONG: 'its name is too long',
+  EMFILE: 'too many files are open, name fewer at once',
+};
+
+/** Why the system would not do something with a file, in words. */
+export const because = (error: unknown): string => {
+  const { code = '', message = 'unknown trouble' } = error as NodeJS.ErrnoException;
+  return REASONS[code] ?? message.split('\n')[0] ?? message;
+};
+
+/** Only plain files are read: a pipe or device could keep a reader waiting for ever. */
+async function mustBeFile(path: string): Promise<void> {
+  const found = await stat(path).catch((error) => {
+    throw new InputError(`${path} cannot be opened: ${because(error)}.`);
+  });
+  if (found.isFile()) return;
+  throw new InputError(`${path} cannot be used: it is ${found.isDirectory() ? 'a folder' : 'no plain file'}, name a file.`);
+}
+
+/** A text file, whole. */
+export async function readText(path: string): Promise<string> {
+  await mustBeFile(path);
+  return readFile(path, 'utf8').catch((error) => {
+    throw new InputError(`${path} cannot be read: ${because(error)}.`);
+  });
+}
+
 /** A file on disk as random-access bytes, with a way to let go of it. */
 async function fileSource(path: string): Promise<OpenSource> {
-  const handle = await open(path, 'r');
+  await mustBeFile(path);
+  const handle = await open(path, 'r').catch((error) => {
+    throw new InputError(`${path} cannot be opened: ${because(error)}.`);
+  });
   const { size } = await handle.stat();
   return {
     name: basename(path),
@@ -26,11 +69,9 @@ async function fileSource(path: string): Promise<OpenSource> {
 async function openAll(paths: readonly string[], sources: OpenSource[]): Promise<AudioFile[]> {
   const files: AudioFile[] = [];
   for (const path of paths) {
-    const source = await fileSource(path).catch((error: NodeJS.ErrnoException) => {
-      throw new InputError(`${path} cannot be opened: ${error.code === 'ENOENT' ? 'there is no such file, check the name' : error.message}.`);
-    });
+    const source = await fileSource(path);
     sources.push(source);
-    const opened = await openAudio(source).catch((error: Error) => ({ ok: false as const, reason: `${path} cannot be read: ${error.message}.` }));
+    const opened = await openAudio(source).catch((error) => ({ ok: false as const, reason: `${path} cannot be read: ${because(error)}.` }));
     if (!opened.ok) throw new InputError(opened.reason);
     files.push(opened.file);
   }
@@ -47,18 +88,45 @@ export async function withAudioFiles<T>(paths: readonly string[], work: (files: 
   }
 }
 
-/** The input cannot be used; the message is one sentence for the person who typed the command. */
-export class InputError extends Error {
-  override readonly name = 'InputError';
-}
+/** Files that are sound, by how they begin: none is ever written over without being named for it. */
+const SOUND = /^(RIFF|RF64|BW64|FORM|fLaC|OggS|ID3|caff|riff)/;
 
-/** Runs a command: exit 0 when it ran, 2 with one line on standard error when its input cannot be used. */
-export async function runCommand(main: () => Promise<void>): Promise<void> {
+async function beginningOf(path: string): Promise<string | null> {
+  const found = await stat(path).catch(() => null);
+  if (!found) return null;
+  if (!found.isFile()) throw new InputError(`${path} cannot be written: it is ${found.isDirectory() ? 'a folder' : 'no plain file'}, name a file.`);
+  const handle = await open(path, 'r').catch((error) => {
+    throw new InputError(`${path} is there already and cannot be looked at: ${because(error)}.`);
+  });
   try {
-    await main();
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    process.stderr.write(`${error.message.replaceAll(/\s*\n\s*/g, ' ')}\n`);
-    process.exitCode = 2;
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(256), 0, 256, 0);
+    return buffer.toString('latin1', 0, bytesRead);
+  } finally {
+    await handle.close();
   }
 }
+
+export interface WriteRules {
+  /** Whether a file that is there already was made by this command, by its first 256 bytes. */
+  readonly isOurs: (beginning: string) => boolean;
+  /** The person named the file to be replaced. */
+  readonly replace: boolean;
+  /** Files that are being read; they are never written. */
+  readonly inputs: readonly string[];
+}
+
+/** Throws an {@link InputError} unless a file may be written: it is new, made by this very command, or named to be replaced. */
+export async function mayWrite(path: string, { isOurs, replace, inputs }: WriteRules): Promise<void> {
+  if (inputs.some((input) => resolve(input) === resolve(path)))
+    throw new InputError(`${path} is one of the files to read, so it is not written: name another.`);
+  const beginning = await beginningOf(path);
+  if (beginning === null || replace || isOurs(beginning)) return;
+  const kind = SOUND.test(beginning) ? 'is a recording' : 'is there already and was not made by this command';
+  throw new InputError(`${path} ${kind}, so it is left as it is: name another, or add --replace to have it replaced.`);
+}
+
+/** Writes a file, or throws an {@link InputError} with the reason. */
+export const write = (path: string, content: string | Uint8Array): Promise<void> =>
+  writeFile(path, content).catch((error) => {
+    throw new InputError(`${path} cannot be written: ${because(error)}.`);
+  });

@@ -1,6 +1,6 @@
-import { parseArgs } from 'node:util';
 import { loadMilpSolver } from '../core/patch/highs';
-import { InputError, runCommand } from './files';
+import { readArguments, runCommand } from './command';
+import { InputError } from './files';
 import { planReport } from './planReport';
 import { readSession } from './sessionFile';
 
@@ -19,7 +19,7 @@ function asText(report: { patch: Row[]; findings: Row[] }): string {
 }
 
 await runCommand(async () => {
-  const { values, positionals } = parseArgs({ allowPositionals: true, strict: false, options: { json: { type: 'boolean' } } });
+  const { values, positionals } = readArguments({ json: { type: 'boolean' } }, USAGE);
   const [path] = positionals;
   if (!path || positionals.length > 1) throw new InputError(`Name one session file. ${USAGE}`);
   const report = planReport(await readSession(path), await loadMilpSolver());

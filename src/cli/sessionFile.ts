@@ -1,13 +1,10 @@
-import { readFile } from 'node:fs/promises';
 import type { Session } from '../core/document';
 import { importDocument } from '../core/exchange';
-import { InputError } from './files';
+import { InputError, readText } from './files';
 
 /** Reads an exported session, or throws an {@link InputError} with one sentence. */
 export async function readSession(path: string): Promise<Session> {
-  const text = await readFile(path, 'utf8').catch((error: NodeJS.ErrnoException) => {
-    throw new InputError(`${path} cannot be opened: ${error.code === 'ENOENT' ? 'there is no such file, check the name' : error.message}.`);
-  });
+  const text = await readText(path);
   const imported = importDocument(text);
   if (!imported.ok) throw new InputError(`${path}: ${imported.reason}`);
   if (imported.kind !== 'session')

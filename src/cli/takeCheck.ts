@@ -1,15 +1,14 @@
-import { writeFile } from 'node:fs/promises';
-import { parseArgs } from 'node:util';
-import { checkTake, type TakeReport } from '../core/analysis';
+import { checkTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
-import { formatNumber } from '../core/units';
-import { InputError, runCommand, withAudioFiles } from './files';
+import { counted, formatNumber } from '../core/units';
+import { readArguments, runCommand } from './command';
+import { InputError, mayWrite, withAudioFiles, write } from './files';
 
-const USAGE = 'Usage: npm run -s take-check -- [--json] [--out FILE] FILE...';
+const USAGE = 'Usage: npm run -s take-check -- [--json] [--out FILE [--replace]] FILE...';
 
 function asText(report: TakeReport): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
-  const lines = [`${report.channels.length} channels, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
+  const lines = [`${counted(report.channels.length, 'channel')}, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
   lines.push('Channel                peak dBFS  true peak  loudness LUFS  noise dBFS');
   for (const c of report.channels)
     lines.push(`${c.name.padEnd(22)} ${db(c.peakDbfs)}    ${db(c.truePeakDbtp)}    ${db(c.loudnessLufs)}        ${db(c.noiseFloorDbfs)}`);
@@ -25,18 +24,18 @@ function asText(report: TakeReport): string {
   return `${lines.join('\n')}\n`;
 }
 
+/** Whether a file that is there already is a report of this command. */
+const isReport = (beginning: string): boolean =>
+  beginning.startsWith(`{"format":"${TAKE_REPORT_FORMAT}"`) || /^\d+ channels?, .* s at \d+ Hz\n/.test(beginning);
+
 await runCommand(async () => {
-  const { values, positionals } = (() => {
-    try {
-      return parseArgs({ allowPositionals: true, options: { json: { type: 'boolean' }, out: { type: 'string' } } });
-    } catch (error) {
-      throw new InputError(`${error instanceof Error ? error.message : 'Wrong options.'} ${USAGE}`);
-    }
-  })();
+  const { values, positionals } = readArguments({ json: { type: 'boolean' }, out: { type: 'string' }, replace: { type: 'boolean' } }, USAGE);
   if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
+  const { out } = values;
+  if (out !== undefined) await mayWrite(out, { isOurs: isReport, replace: values.replace ?? false, inputs: positionals });
   const kernel = await loadFftKernel();
   const report = await withAudioFiles(positionals, (files) => checkTake(files, { kernel }));
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
-  if (values.out) await writeFile(values.out, text);
+  if (out !== undefined) await write(out, text);
   else process.stdout.write(text);
 });
