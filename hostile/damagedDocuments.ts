@@ -94,7 +94,7 @@ function strike(random: Random, document: Holder): void {
 const UNFIT = /[\u0000-\u001f\u007f-\u009f]|undefined|\[object/;
 
 /** A damaged session, from its seed, as text. */
-export function damagedDocument(seed: number): string {
+function damagedDocument(seed: number): string {
   const random = createRandom(seed);
   const document = JSON.parse(exportSession(pick(random, boathouseSessions()))) as Holder;
   for (let n = whole(random, 1, 3); n > 0; n--) strike(random, document);

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import type { Session } from '../src/core/document';
 
 /** Every address of a session. */
-export const VIEWS = ['floor', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf'] as const;
+const VIEWS = ['floor', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf'] as const;
 
 /** Listens to a page for everything that must never be heard. */
 export function listen(page: Page): string[] {
@@ -15,7 +15,7 @@ export function listen(page: Page): string[] {
 }
 
 /** Puts a session into the page's storage as another tab would. */
-export const store = (page: Page, session: Session): Promise<void> =>
+const store = (page: Page, session: Session): Promise<void> =>
   page.evaluate(async (document) => {
     const open = indexedDB.open('shuttlecraft');
     await new Promise((done, fail) => {
@@ -34,7 +34,7 @@ export const store = (page: Page, session: Session): Promise<void> =>
   }, session);
 
 /** Goes to an address as a link would, without loading the page again. */
-export async function visit(page: Page, path: string): Promise<void> {
+async function visit(page: Page, path: string): Promise<void> {
   await page.evaluate((to) => {
     history.pushState({}, '', to);
     dispatchEvent(new PopStateEvent('popstate', { state: {} }));

@@ -41,7 +41,7 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'src/server': [],
   'src/app/components': ['src/core'],
   'src/app/theme': [],
-  'src/app/db': ['src/core', 'src/app/components/newId.ts'],
+  'src/app/db': ['src/core', 'src/app/components/newId.ts', 'src/app/components/inPieces.ts'],
   'src/app/stores': ['src/core', 'src/workers', 'src/app/db', 'src/app/components'],
   'src/app/drawing': ['src/core', 'src/app/components', 'src/app/stores'],
   'src/app/frame': ['src/core', 'src/app/components', 'src/app/stores', 'src/app/db', 'src/app/stations.ts'],

@@ -3,7 +3,7 @@ import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 
 /** The name in a Host header, without its port; null when there is none that can be read. */
-export function nameIn(header: string | undefined): string | null {
+function nameIn(header: string | undefined): string | null {
   const found = /^(\[[0-9a-f:.]+\]|[a-z0-9._-]+)(?::\d{1,5})?$/i.exec(header ?? '');
   return (
     found?.[1]

@@ -1,4 +1,6 @@
 import { readSession, SESSION_VERSION, type Session, storedName } from '../../core/document';
+import type { InSteps } from '../../core/exchange';
+import { inPieces } from '../components/inPieces';
 import { newId } from '../components/newId';
 import { database, type SessionRow, TAB_ID } from './database';
 import { clearJournal, type JournalEntry, readJournal, settleJournal } from './journal';
@@ -15,10 +17,42 @@ function storedOf(row: SessionRow): Stored {
   return { kind: 'unreadable', id: row.id, updatedAt: String(row.updatedAt), reason, raw: row.session };
 }
 
-/** All stored sessions, newest first; those that cannot be read stay as they are and are among them with the reason. */
+/** Rows looked at before, by id and content, so that a long list is not read anew at every change. */
+const looked = new Map<string, { readonly print: string; readonly stored: Stored }>();
+
+/** Tells one content from another: its length and a 32-bit FNV-1a hash. */
+function printOf(row: SessionRow): string {
+  const text = JSON.stringify(row) ?? '';
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return `${text.length}/${hash}`;
+}
+
+function lookAt(row: SessionRow): Stored {
+  const print = printOf(row);
+  const before = looked.get(row.id);
+  if (before?.print === print) return before.stored;
+  const stored = storedOf(row);
+  looked.set(row.id, { print, stored });
+  return stored;
+}
+
+function* readAll(rows: readonly SessionRow[]): InSteps<Stored[]> {
+  const all: Stored[] = [];
+  for (const [i, row] of rows.entries()) {
+    all.push(lookAt(row));
+    yield i / rows.length;
+  }
+  return all;
+}
+
+/**
+ * All stored sessions, newest first; those that cannot be read stay as they are and are among them with the reason. Read in pieces: a
+ * list of a thousand does not keep the page from answering.
+ */
 export async function listSessions(): Promise<Stored[]> {
   const rows = await database.sessions.toArray();
-  return rows.sort((a, b) => String(b.updatedAt).localeCompare(String(a.updatedAt))).map(storedOf);
+  return inPieces(readAll(rows.sort((a, b) => String(b.updatedAt).localeCompare(String(a.updatedAt)))));
 }
 
 const rowOf = (session: Session, revision: number, count = 0, updatedAt = session.updatedAt): SessionRow => ({
@@ -98,6 +132,12 @@ export const saveSession = (session: Session, { base, count, nowIso }: Writer, m
 /** Writes a session that nobody has open, over whatever is there. */
 export const storeSession = (session: Session): Promise<Saved> =>
   saveSession(session, { base: null, count: 0, nowIso: session.updatedAt }, () => session);
+
+/** Writes sessions that are not there yet. */
+export const addSessions = (sessions: readonly Session[]): Promise<string> => database.sessions.bulkPut(sessions.map((session) => rowOf(session, 1)));
+
+/** How many sessions there are, readable or not. */
+export const countSessions = (): Promise<number> => database.sessions.count();
 
 /** Changes a stored session where it is, in one transaction; false when there is none that can be read. */
 export const changeStored = (id: string, change: (session: Session) => Session): Promise<boolean> =>

@@ -20,6 +20,7 @@ import {
   shelfOf,
 } from '../document';
 import type { Recipe } from '../setups';
+import { plainName } from '../units';
 
 /** Part of a backup that could not be read: what it was, why not, and the part itself. */
 export interface SetAside {
@@ -59,39 +60,52 @@ function parse(text: string): Record<string, unknown> | string {
 }
 
 const LIBRARY_FIELDS = new Set(['format', 'version', 'shelf', 'sessions']);
-const nameOf = (value: unknown, i: number): string => (isRecord(value) && typeof value.name === 'string' && value.name) || `session ${i + 1}`;
+const nameOf = (value: unknown, i: number): string =>
+  (isRecord(value) && typeof value.name === 'string' && plainName(value.name)) || `session ${i + 1}`;
+
+/** Work in steps, each a share done from 0 to 1, so that a page can breathe in between. */
+export type InSteps<T> = Generator<number, T, void>;
 
 /** Reads a backup part by part: what can be read is, the rest is set aside with the reason. */
-function importLibrary(document: Record<string, unknown>): Imported {
+function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
   const current = lifted(LIBRARY_FORMAT, document);
   if (!current.ok) return refuse(current.reason);
   const { sessions: listed, shelf: raw } = current.document;
-  const stray = Object.keys(current.document).find((key) => !LIBRARY_FIELDS.has(key));
-  if (stray) return refuse(`The backup cannot be used: ${stray} is not allowed.`);
-  if (!Array.isArray(listed)) return refuse('The backup cannot be used: the field “sessions” is no list.');
   const aside: SetAside[] = [];
   const keep = <T>(what: string, content: unknown, read: Read<T>): T[] => {
     if (read.ok) return [read.value];
     aside.push({ what, reason: read.reason, content });
     return [];
   };
+  for (const key of Object.keys(current.document))
+    if (!LIBRARY_FIELDS.has(key))
+      aside.push({ what: `the field “${plainName(key)}”`, reason: 'No backup has such a field.', content: current.document[key] });
+  if (!Array.isArray(listed)) aside.push({ what: 'the sessions', reason: 'The field “sessions” is no list.', content: listed });
   const seen = new Set<string>();
   const once = (read: Read<Session>): Read<Session> =>
     read.ok && seen.has(read.value.id) ? { ok: false, reason: 'Another session of the file has the same id.' } : read;
-  const sessions = listed.flatMap((value, i) => {
-    const kept = keep(nameOf(value, i), value, once(readSession(value)));
-    for (const { id } of kept) seen.add(id);
-    return kept;
-  });
+  const sessions: Session[] = [];
+  const all: unknown[] = Array.isArray(listed) ? listed : [];
+  for (const [i, value] of all.entries()) {
+    for (const session of keep(nameOf(value, i), value, once(readSession(value)))) {
+      seen.add(session.id);
+      sessions.push(session);
+    }
+    yield i / all.length;
+  }
   const [shelf = null] = keep('the shelf', raw, readShelf(raw));
   return { ok: true, kind: 'library', sessions, shelf, aside };
 }
 
-/** Reads a session, shelf, set-up or library backup of any version from JSON text. A single document is read whole, or refused whole. */
-export function importDocument(text: string): Imported {
+/**
+ * Reads a session, shelf, set-up or library backup of any version from JSON text. A single document is read whole, or refused whole;
+ * of a backup what can be read is, and the rest is set aside.
+ */
+export function* importInSteps(text: string): InSteps<Imported> {
   const parsed = parse(text);
+  yield 0;
   if (typeof parsed === 'string') return refuse(parsed);
-  if (parsed.format === LIBRARY_FORMAT) return importLibrary(parsed);
+  if (parsed.format === LIBRARY_FORMAT) return yield* libraryInSteps(parsed);
   if (parsed.format === SESSION_FORMAT) {
     const read = readSession(parsed);
     return read.ok ? { ok: true, kind: 'session', session: read.value } : refuse(read.reason);
@@ -106,6 +120,18 @@ export function importDocument(text: string): Imported {
   }
   return refuse('The field “format” names no Shuttlecraft document: choose a session, shelf, set-up or library file exported here.');
 }
+
+/** {@link importInSteps} in one go. */
+export function importDocument(text: string): Imported {
+  const steps = importInSteps(text);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** What was set aside, as a file of its own. */
+export const exportAside = (aside: readonly SetAside[]): string => asText(aside);
 
 const asText = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`;
 const shelfDocument = (shelf: Shelf): ShelfDocument => ({ format: SHELF_FORMAT, version: SHELF_VERSION, ...shelfOf(shelf) });

@@ -1,5 +1,6 @@
 import { type MergedShelf, mergedShelf, putOwnSetup, type Session, type Shelf, sessionContent, storedName } from '../document';
-import type { Imported, SetAside } from './documents';
+import { counted } from '../units';
+import type { Imported, InSteps, SetAside } from './documents';
 
 /** What is in storage under an id: a session, or something that cannot be read. */
 export type InStorage = ReadonlyMap<string, Session | null>;
@@ -25,12 +26,13 @@ function incomingShelf(imported: Usable): Shelf | null {
 }
 
 /** Works out what an import adds and what it leaves, without doing it. Nothing that is there is ever replaced. */
-export function planImport(imported: Usable, stored: InStorage, own: Shelf, newId: () => string): ImportPlan {
+export function* planInSteps(imported: Usable, stored: InStorage, own: Shelf, newId: () => string): InSteps<ImportPlan> {
   const sessions = imported.kind === 'session' ? [imported.session] : imported.kind === 'library' ? imported.sessions : [];
   const add: Session[] = [];
   const beside: string[] = [];
   let same = 0;
-  for (const session of sessions) {
+  for (const [i, session] of sessions.entries()) {
+    yield i / sessions.length;
     const there = stored.get(session.id);
     if (there === undefined) add.push(session);
     else if (there && sessionContent(there) === sessionContent(session)) same += 1;
@@ -44,7 +46,6 @@ export function planImport(imported: Usable, stored: InStorage, own: Shelf, newI
   return { add, beside, same, shelf, aside: imported.kind === 'library' ? imported.aside : [] };
 }
 
-const counted = (count: number, one: string, many: string): string => (count === 1 ? `1 ${one}` : `${count} ${many}`);
 const quoted = (names: readonly string[]): string =>
   names.length > 4 ? `“${names.slice(0, 3).join('”, “')}” and ${names.length - 3} more` : `“${names.join('”, “')}”`;
 
@@ -55,7 +56,7 @@ export const changesAnything = ({ add, shelf }: ImportPlan): boolean =>
 /** The plan in sentences, for the person who decides. */
 export function planWords(plan: ImportPlan): string[] {
   const words: string[] = [];
-  if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session', 'sessions')}: ${quoted(plan.add.map(({ name }) => name))}.`);
+  if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session')}: ${quoted(plan.add.map(({ name }) => name))}.`);
   if (plan.beside.length)
     words.push(
       `${quoted(plan.beside)} ${plan.beside.length === 1 ? 'is' : 'are'} here in another form: both are kept, the newcomer as “…, imported”.`,

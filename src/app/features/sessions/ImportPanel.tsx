@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { changesAnything, type ImportPlan, planWords } from '../../../core/exchange';
+import { changesAnything, exportAside, type ImportPlan, planWords } from '../../../core/exchange';
+import { download } from '../../components/download';
 
 /** What a file would add, before it is taken in. */
 export function ImportPanel({ name, plan, onTake, onLeave }: { name: string; plan: ImportPlan; onTake: () => void; onLeave: () => void }) {
@@ -15,10 +16,15 @@ export function ImportPanel({ name, plan, onTake, onLeave }: { name: string; pla
           </Box>
         ))}
       </Box>
-      <Flex gap="2" mt="2">
+      <Flex gap="2" mt="2" wrap="wrap">
         {changesAnything(plan) && (
           <Button minH="44px" bg="tapeFill" color="#12181b" onClick={onTake}>
             Take it in
+          </Button>
+        )}
+        {plan.aside.length > 0 && (
+          <Button minH="44px" variant="outline" onClick={() => download('left out of the backup.json', exportAside(plan.aside), 'application/json')}>
+            Export what is left out
           </Button>
         )}
         <Button minH="44px" variant="outline" onClick={onLeave}>

@@ -31,7 +31,8 @@ interface Kept {
 
 const lookUp = async (): Promise<Kept> => {
   try {
-    return { stored: await listSessions(), shelf: await loadShelf(), problem: null };
+    const shelf = await loadShelf();
+    return { stored: await listSessions(), shelf, problem: null };
   } catch (error) {
     return { stored: [], shelf: null, problem: readProblem(error) };
   }
@@ -75,11 +76,15 @@ const renamed = (session: Session, name: string): Session => {
   return result.kind === 'changed' ? result.session : session;
 };
 
+/** How many sheets are drawn at a time. */
+const A_PAGE = 24;
+
 /** All sessions as sheets on a shelf, the newest large. */
 export function SessionsView() {
   const kept = useLiveQuery(lookUp, []);
   const [notice, setNotice] = useState<Notice | null>(null);
   const [coming, setComing] = useState<{ name: string; plan: ImportPlan } | null>(null);
+  const [shown, setShown] = useState(A_PAGE);
   const navigate = useNavigate();
   const filePicker = useRef<HTMLInputElement>(null);
   const guard = async (work: () => Promise<unknown>): Promise<void> => {
@@ -107,7 +112,9 @@ export function SessionsView() {
     guard(async () => {
       if (!file) return;
       setNotice(null);
-      const prepared = await prepareImport(await file.text());
+      const reading = (share: number): void => setNotice({ text: `Reading “${file.name}”: ${Math.round(share * 100)} %`, bad: false });
+      const prepared = await prepareImport(await file.text(), reading);
+      setNotice(null);
       if (prepared.ok) setComing({ name: file.name, plan: prepared.plan });
       else setNotice({ text: prepared.reason, bad: true });
     });
@@ -206,7 +213,7 @@ export function SessionsView() {
           </Box>
         )}
         <Grid templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(280px, 1fr))' }} gap="4">
-          {readable.map(({ session }, i) => (
+          {readable.slice(0, shown).map(({ session }, i) => (
             <SessionCard
               key={session.id}
               session={session}
@@ -217,6 +224,11 @@ export function SessionsView() {
             />
           ))}
         </Grid>
+        {readable.length > shown && (
+          <Button minH="44px" mt="4" variant="outline" onClick={() => setShown(shown + A_PAGE)}>
+            Show {Math.min(A_PAGE, readable.length - shown)} more of {readable.length}
+          </Button>
+        )}
       </Box>
     </Flex>
   );

@@ -1,9 +1,10 @@
 import { boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
 import { mergedShelf, newSession, type Session, type Shelf, sound, storedName } from '../../../core/document';
-import { type ImportPlan, importDocument, planImport } from '../../../core/exchange';
+import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
+import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
 import { database, type ShelfRow, saveProblem } from '../../db/database';
-import { listSessions, storeSession } from '../../db/sessions';
+import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
 
@@ -24,8 +25,7 @@ export async function createSession(name: string): Promise<Session> {
 
 /** A new session in storage and on the bench; where storage refuses, on the bench alone, and it says so. */
 export async function beginSession(): Promise<Session> {
-  const stored = await listSessions().catch(() => []);
-  const session = await createSession(`Session ${stored.length + 1}`);
+  const session = await createSession(`Session ${(await countSessions().catch(() => 0)) + 1}`);
   try {
     const saved = await storeSession(session);
     setSession(session, saved.kind === 'gone' ? null : saved.revision);
@@ -56,13 +56,14 @@ export async function restoreDemo(): Promise<{ session: Session; revision: numbe
 /** A file read and what taking it in would do; or why it cannot be used, in a sentence. */
 export type Prepared = { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly reason: string };
 
-/** Reads a file and works out what it would add; nothing is changed yet. */
-export async function prepareImport(text: string): Promise<Prepared> {
-  const imported = importDocument(text);
+/** Reads a file and works out what it would add; nothing is changed yet. @param onShare told of the share done, 0 to 1 */
+export async function prepareImport(text: string, onShare: (share: number) => void = () => undefined): Promise<Prepared> {
+  const imported = await inPieces(importInSteps(text), (share) => onShare(share * 0.8));
   if (!imported.ok) return imported;
   const stored = await listSessions();
   const known = new Map(stored.map((there) => (there.kind === 'session' ? [there.session.id, there.session] : [there.id, null])));
-  return { ok: true, plan: planImport(imported, known, await ownShelf(), newId) };
+  const steps = planInSteps(imported, known, await ownShelf(), newId);
+  return { ok: true, plan: await inPieces(steps, (share) => onShare(0.8 + share * 0.2)) };
 }
 
 /** What was there before an import, to take it back. */
@@ -75,7 +76,7 @@ export interface Before {
 export const takeIn = (plan: ImportPlan): Promise<Before> =>
   database.transaction('rw', database.sessions, database.shelves, database.journal, async () => {
     const shelf = await database.shelves.get('shelf');
-    for (const session of plan.add) await storeSession(session);
+    await addSessions(plan.add);
     const { shelf: coming } = plan;
     if (coming && coming.added.length + coming.beside.length > 0) {
       const changed = await changeShelf((own) => mergedShelf(own, coming.incoming, newId).shelf);
