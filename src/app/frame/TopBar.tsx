@@ -4,12 +4,12 @@ import { useNavigate } from 'react-router';
 import { editSession, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { patchInputs } from '../../core/planning';
-import { formatNumber } from '../../core/units';
+import { formatTemperature } from '../../core/units';
 import { download, fileName } from '../components/download';
 import { livePlan } from '../stores/planHooks';
 import { redo, runCommand, type Saving, undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
 import { useUpdates } from '../stores/updates';
-import { applyTheme, useViewStore } from '../stores/viewStore';
+import { applyTheme, preferUnits, useViewStore } from '../stores/viewStore';
 
 function Facts({ session }: { session: Session }) {
   const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
@@ -26,7 +26,7 @@ function Facts({ session }: { session: Session }) {
           {session.microphones.filter((placed) => placed.stand).length} of {session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0)} stands
         </span>
       )}
-      <span>{formatNumber(session.room.temperatureC, 0)} °C</span>
+      <span>{formatTemperature(session.room.temperatureC, session.units)}</span>
       {fixes > 0 && (
         <Box as="span" color="fix" fontWeight="700">
           ▲ {fixes} to fix
@@ -123,7 +123,8 @@ function NewVersion() {
 /** Session, what it amounts to, undo, units and theme. */
 export function TopBar({ session }: { session: Session | null }) {
   const theme = useViewStore((state) => state.theme);
-  const metric = session?.units === 'metric';
+  const preferred = useViewStore((state) => state.units);
+  const metric = (session?.units ?? preferred) === 'metric';
   return (
     <Flex
       as="header"
@@ -143,19 +144,21 @@ export function TopBar({ session }: { session: Session | null }) {
         <NewVersion />
         {session && <SavingWord />}
         {session && <HistoryButtons />}
-        {session && (
-          <Button
-            variant="ghost"
-            minW="44px"
-            minH="44px"
-            px="2"
-            className="measure"
-            aria-label={metric ? 'cm: metric, switch to imperial' : 'in: imperial, switch to metric'}
-            onClick={() => runCommand(editSession({ units: metric ? 'imperial' : 'metric' }))}
-          >
-            {metric ? 'cm' : 'in'}
-          </Button>
-        )}
+        <Button
+          variant="ghost"
+          minW="44px"
+          minH="44px"
+          px="2"
+          className="measure"
+          aria-label={metric ? 'Metric units, switch to imperial' : 'Imperial units, switch to metric'}
+          onClick={() => {
+            const next = metric ? 'imperial' : 'metric';
+            preferUnits(next);
+            if (session) runCommand(editSession({ units: next }));
+          }}
+        >
+          {metric ? 'cm' : 'in'}
+        </Button>
         <Button
           variant="ghost"
           minW="44px"

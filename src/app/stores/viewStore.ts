@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Session } from '../../core/document';
+import type { UnitSystem } from '../../core/units';
 
 export type FloorView = 'plan' | 'side' | 'both';
 export type StripName = 'sum' | 'heard' | 'leak' | 'tone';
@@ -16,6 +17,8 @@ const NOTHING: Selection = { of: 'nothing' };
 
 interface ViewState {
   readonly theme: Theme;
+  /** What a person reads in where no session says it: their own shelf, and the next session. */
+  readonly units: UnitSystem;
   readonly floorView: FloorView;
   /** Which way the elevation looks: across the room, or along it. */
   readonly elevation: 'side' | 'front';
@@ -41,8 +44,19 @@ function storedTheme(): Theme {
   }
 }
 
+const UNITS = 'shuttlecraft-units';
+
+function storedUnits(): UnitSystem {
+  try {
+    return localStorage.getItem(UNITS) === 'imperial' ? 'imperial' : 'metric';
+  } catch {
+    return 'metric';
+  }
+}
+
 export const useViewStore = create<ViewState>(() => ({
   theme: storedTheme(),
+  units: storedUnits(),
   floorView: 'both',
   elevation: 'side',
   wholeRoom: false,
@@ -65,6 +79,16 @@ export function applyTheme(theme: Theme): void {
     // Storage is switched off: the theme lasts as long as the tab.
   }
   setView({ theme });
+}
+
+/** Remembers what a person reads in. */
+export function preferUnits(units: UnitSystem): void {
+  try {
+    localStorage.setItem(UNITS, units);
+  } catch {
+    // Storage is switched off: the choice lasts as long as the tab.
+  }
+  setView({ units });
 }
 
 const NO_IDS: readonly string[] = [];

@@ -2,7 +2,7 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
 import { add, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { gapToPoint, obstacles, poseOf } from '../stands';
-import { formatLength, formatNumber } from '../units';
+import { formatLength, formatWeight } from '../units';
 import type { Finding, Move } from './finding';
 
 /** Half the size of a microphone's body, metres: a capsule keeps this far from what moves. */
@@ -48,6 +48,7 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   const { stand, model } = microphone;
   if (!stand) return [];
   const { plan } = table;
+  const { units } = plan;
   const pose = poseOf(stand.model, stand.baseM, microphone.positionM);
   const volumes = plan.geometries.flatMap((geometry) => geometry.keepOuts);
   const out: Finding[] = [];
@@ -83,7 +84,7 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-load',
       'fix',
-      `${microphone.name} weighs ${formatNumber(model.weightKg, 2)} kg on a long boom, more than its stand holds. Counterweight it, put a leg under the boom, or stand it nearer.`,
+      `${microphone.name} weighs ${formatWeight(model.weightKg, units)} on a long boom, more than its stand holds. Counterweight it, put a leg under the boom, or stand it nearer.`,
       'A stand that tips takes the microphone with it; lock the clutch and secure the cable.',
     );
   else if (head && moment > OVER_HEAD_MOMENT)
@@ -91,7 +92,7 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       'boom-over-head',
       'improve',
       `The boom of ${microphone.name} hangs over ${head.name.toLowerCase()}. Counterweight it, put a leg under the boom, lock the clutch and secure the cable.`,
-      `${formatNumber(model.weightKg, 2)} kg at ${formatNumber(pose.boomM, 2)} m over a person. Local rules for overhead loads prevail.`,
+      `${formatWeight(model.weightKg, units)} at ${formatLength(pose.boomM, units)} over a person. Local rules for overhead loads prevail.`,
     );
   return out;
 }

@@ -115,12 +115,15 @@ test('the tape list as CSV carries what was read beside what was planned', () =>
   const entries = tapeList(resolvePlan(kit));
   const [first] = entries;
   if (!first) throw new Error('entries');
-  const lines = tapeListCsv(entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }])
+  const lines = tapeListCsv(entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }], 'metric')
     .trim()
     .split('\r\n');
   expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm');
   expect(lines[1]).toMatch(/^K,Kick,Floor,26\.0,[\d.]+,27\.0$/);
   expect(lines).toHaveLength(entries.length + 1);
+  const inches = tapeListCsv(entries, [], 'imperial').split('\r\n');
+  expect(inches[0]).toBe('Label,Microphone,From,Planned in,Within in,Read in');
+  expect(inches[1]).toMatch(/^K,Kick,Floor,10\.2,/);
 });
 
 describe('snapping', () => {

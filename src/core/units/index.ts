@@ -2,3 +2,4 @@ export * from './format';
 export * from './length';
 export * from './level';
 export * from './text';
+export * from './told';

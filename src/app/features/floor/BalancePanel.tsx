@@ -4,7 +4,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { applyMove, belongsTo, type PlacedMicrophone, type Session } from '../../../core/document';
 import { facingOf } from '../../../core/instruments';
 import { placeForBalance, voiceOverGuitarDb } from '../../../core/setups';
-import { formatDb, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { formatDb, formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -20,8 +20,7 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
   if (!instrument || !voice || !guitar || !microphone) return null;
   const now = voiceOverGuitarDb(microphone, voice, guitar, plan.speedOfSoundMps);
   const there = placeForBalance(microphone, voice, guitar, facingOf(instrument).forward, out, wantedDb, plan.speedOfSoundMps);
-  const metric = session.units === 'metric';
-  const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const { unit, per: perM } = shownUnits(session.units).place;
   const says = (db: number): string =>
     Math.abs(db) < 0.05 ? 'voice and guitar alike' : `${db > 0 ? 'voice' : 'guitar'} ${formatDb(Math.abs(db))} up`;
   return (

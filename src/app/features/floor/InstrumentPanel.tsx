@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session } from '../../../core/document';
 import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
 import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
-import { formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { formatNumber, inUnits, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -83,7 +83,7 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
         onChange={setVariant}
       />
       <Box fontSize="sm" color="quiet" mt="1">
-        {family.variants[variant]?.basis}
+        {inUnits(family.variants[variant]?.basis ?? '', session.units)}
       </Box>
       <Flex gap="2" mt="3">
         <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
@@ -104,8 +104,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
   const family = familyOf(instrument.kind);
   const nameId = useId();
   const edit = (change: Partial<Instrument>): void => void runCommand(editInstrument(instrument.id, change));
-  const metric = session.units === 'metric';
-  const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const { unit, per: perM } = shownUnits(session.units).place;
   const { positionM, rotationDeg } = instrument;
   const place = (change: { x?: number; y?: number; rotationDeg?: number }): void =>
     void runCommand(moveInstrument(instrument.id, { x: change.x ?? positionM.x, y: change.y ?? positionM.y }, change.rotationDeg ?? rotationDeg));
@@ -187,7 +186,8 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
         />
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
-        {family.variants[instrument.variant]?.basis} Its microphones go along when it is moved; turned {formatNumber(rotationDeg, 0)}°.
+        {inUnits(family.variants[instrument.variant]?.basis ?? '', session.units)} Its microphones go along when it is moved; turned{' '}
+        {formatNumber(rotationDeg, 0)}°.
       </Box>
       <Flex gap="2" mt="3" wrap="wrap">
         <Button asChild size="sm" minH="44px" bg="tapeFill" color="#12181b">
@@ -209,7 +209,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
       </Flex>
       <SaveSetup session={session} instrument={instrument} />
       <CopyFrom session={session} instrument={instrument} />
-      {instrument.kind === 'drum-kit' && <KitPieces instrument={instrument} />}
+      {instrument.kind === 'drum-kit' && <KitPieces instrument={instrument} units={session.units} />}
     </Box>
   );
 }

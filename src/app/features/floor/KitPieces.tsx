@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { putPieces } from '../../../core/document';
 import { type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
+import { shownUnits, type UnitSystem } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -18,7 +19,7 @@ const USUAL: Record<PieceKind, Pick<KitPiece, 'diameterIn' | 'depthIn' | 'zM'>> 
 };
 
 /** Every piece of a kit: its size, its place, heads and port; more of them, or fewer. */
-export function KitPieces({ instrument }: { instrument: Instrument }) {
+export function KitPieces({ instrument, units }: { instrument: Instrument; units: UnitSystem }) {
   const [open, setOpen] = useState<string | null>(null);
   const pieces = instrument.pieces ?? KIT_VARIANTS[instrument.variant]?.pieces ?? [];
   const put = (next: readonly KitPiece[], words: string): void => void runCommand(putPieces(instrument.id, next, words));
@@ -61,6 +62,7 @@ export function KitPieces({ instrument }: { instrument: Instrument }) {
             {open === piece.id && (
               <PieceFields
                 piece={piece}
+                units={units}
                 onChange={(part) => change(piece.id, part)}
                 onDrop={() =>
                   put(
@@ -83,16 +85,38 @@ export function KitPieces({ instrument }: { instrument: Instrument }) {
   );
 }
 
-function PieceFields({ piece, onChange, onDrop }: { piece: KitPiece; onChange: (part: Partial<KitPiece>) => void; onDrop: () => void }) {
+const PLACES = [
+  ['Right', 'xM', -2],
+  ['Forward', 'yM', -2],
+  ['High', 'zM', 0.05],
+] as const;
+
+interface PieceProps {
+  readonly piece: KitPiece;
+  readonly units: UnitSystem;
+  readonly onChange: (part: Partial<KitPiece>) => void;
+  readonly onDrop: () => void;
+}
+
+function PieceFields({ piece, units, onChange, onDrop }: PieceProps) {
+  const { unit, per } = shownUnits(units).place;
   return (
     <Box pb="2">
       <Grid templateColumns="repeat(3, 1fr)" gap="2">
         <NumberField label="Across" unit="in" value={piece.diameterIn} low={6} high={36} onCommit={(diameterIn) => onChange({ diameterIn })} />
         <NumberField label="Depth" unit="in" value={piece.depthIn} low={0} high={24} onCommit={(depthIn) => onChange({ depthIn })} />
         <NumberField label="Lean" unit="°" digits={0} value={piece.tiltDeg} low={-60} high={60} onCommit={(tiltDeg) => onChange({ tiltDeg })} />
-        <NumberField label="Right" unit="cm" value={piece.xM * 100} low={-200} high={200} onCommit={(value) => onChange({ xM: value / 100 })} />
-        <NumberField label="Forward" unit="cm" value={piece.yM * 100} low={-200} high={200} onCommit={(value) => onChange({ yM: value / 100 })} />
-        <NumberField label="High" unit="cm" value={piece.zM * 100} low={5} high={200} onCommit={(value) => onChange({ zM: value / 100 })} />
+        {PLACES.map(([label, key, low]) => (
+          <NumberField
+            key={key}
+            label={label}
+            unit={unit}
+            value={piece[key] * per}
+            low={Math.round(low * per)}
+            high={Math.round(2 * per)}
+            onCommit={(value) => onChange({ [key]: value / per })}
+          />
+        ))}
       </Grid>
       <Flex gap="2" mt="2" wrap="wrap">
         {piece.kind !== 'hat' && piece.kind !== 'cymbal' && (

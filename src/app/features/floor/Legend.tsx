@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { inUnits, type UnitSystem } from '../../../core/units';
 
 const ROWS: readonly (readonly [string, string])[] = [
   ['M2 8H22', 'String: from source to microphone, with its length'],
@@ -8,7 +9,7 @@ const ROWS: readonly (readonly [string, string])[] = [
 ];
 
 /** What the marks mean, and the keys. Small, and only when asked for. */
-export function Legend() {
+export function Legend({ units }: { units: UnitSystem }) {
   return (
     <Box
       position="absolute"
@@ -33,8 +34,8 @@ export function Legend() {
         </Box>
       ))}
       <Box color="quiet" mt="1">
-        Arrows move by 1 cm, with Shift 10 cm; Page Up and Down lift. Shift and click takes several in hand. A drag clicks into equal strings, round
-        lengths and equal heights; Alt lets it run free. Shaded: keep free.
+        Arrows move by {inUnits('{1 cm}, with Shift {10 cm}', units)}; Page Up and Down lift. Shift and click takes several in hand. A drag clicks
+        into equal strings, round lengths and equal heights; Alt lets it run free. Shaded: keep free.
       </Box>
     </Box>
   );

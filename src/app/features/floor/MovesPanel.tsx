@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useState } from 'react';
 import { applyMove, together } from '../../../core/document';
 import type { SmallestMoves } from '../../../core/optimise';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, inUnits } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { type About, aboutNow, isStill, runAnswer, useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone } from '../../stores/viewStore';
@@ -50,7 +50,9 @@ export const MovesPanel = memo(function MovesPanel() {
       {fresh && (
         <Box mt="2" role="region" aria-label="Smallest moves">
           {fresh.moves.length === 0 ? (
-            <Box>No move of 15 cm or 20° would mend anything: {fresh.stopReason}.</Box>
+            <Box>
+              No move of {inUnits('{15 cm}', session?.units ?? 'metric')} or 20° would mend anything: {fresh.stopReason}.
+            </Box>
           ) : (
             <>
               <Box as="ol" m="0" pl="5">
@@ -64,7 +66,8 @@ export const MovesPanel = memo(function MovesPanel() {
                 ))}
               </Box>
               <Box fontSize="sm" color="quiet">
-                Harm (model) {formatNumber(fresh.beforeDb, 1)} → {formatNumber(fresh.afterDb, 1)} dB; {fresh.stopReason}.
+                What the microphones do to one another: {formatNumber(fresh.beforeDb, 1)} → {formatNumber(fresh.afterDb, 1)} dB by the model;{' '}
+                {fresh.stopReason}.
               </Box>
               <Flex gap="2" mt="2">
                 <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" onClick={() => current && makeAll(current)}>

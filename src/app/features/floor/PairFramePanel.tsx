@@ -2,7 +2,7 @@ import { Box, Button, Grid } from '@chakra-ui/react';
 import { editPair, framePair, type Pair, type Session, squarePair } from '../../../core/document';
 import { PAIR_TECHNIQUES } from '../../../core/setups';
 import type { PairFrame } from '../../../core/stereo';
-import { METRES_PER_INCH } from '../../../core/units';
+import { shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -24,7 +24,7 @@ export function PairFramePanel({ session, pair }: { session: Session; pair: Pair
 
 function FrameFields({ session, pair }: { session: Session; pair: Pair }) {
   const { frame } = pair;
-  const [unit, perM] = session.units === 'metric' ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const { unit, per: perM } = shownUnits(session.units).place;
   if (!frame)
     return (
       <Box fontSize="sm" mt="2">

@@ -2,18 +2,26 @@ import { Box, Flex, Grid } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
 import { editRoom, editSession, type Session } from '../../../core/document';
 import { SURFACES } from '../../../core/room';
-import { formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { formatNumber, keptTemperature, METRES_PER_INCH, shownTemperature, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
+
+/** How much of the sound a room's surfaces take, on average, as rooms are furnished (common practice). */
+const FURNISHINGS = [
+  { name: 'bare', absorption: 0.08 },
+  { name: 'furnished', absorption: 0.2 },
+  { name: 'soft: carpet, curtains, beds', absorption: 0.35 },
+  { name: 'treated', absorption: 0.5 },
+] as const;
 
 /** The room as a box, its air, and the units everything is told in. */
 export function RoomPanel({ session }: { session: Session }) {
   const { room } = session;
   const edit = (change: Partial<Session['room']>): void => void runCommand(editRoom(change));
   const metric = session.units === 'metric';
-  const [unit, perM] = metric ? ['m', 1] : ['ft', 1 / (12 * METRES_PER_INCH)];
+  const { unit, per: perM } = shownUnits(session.units).room;
   return (
     <Box>
       <Box fontWeight="700" mb="1">
@@ -47,21 +55,41 @@ export function RoomPanel({ session }: { session: Session }) {
           high={Math.floor(30 * perM)}
           onCommit={(value) => edit({ heightM: value / perM })}
         />
-        <NumberField label="Air" unit="°C" value={room.temperatureC} low={-20} high={50} onCommit={(temperatureC) => edit({ temperatureC })} />
         <NumberField
-          label="Absorption"
-          unit="0–1"
-          digits={2}
-          value={room.absorption}
-          low={0.01}
-          high={0.95}
-          onCommit={(absorption) => edit({ absorption })}
+          label="Air"
+          unit={metric ? '°C' : '°F'}
+          value={shownTemperature(room.temperatureC, session.units)}
+          low={shownTemperature(-20, session.units)}
+          high={shownTemperature(50, session.units)}
+          onCommit={(shown) => edit({ temperatureC: keptTemperature(shown, session.units) })}
         />
         <Choice
           label="Rate"
           value={String(session.sampleRateHz)}
           options={[44100, 48000, 88200, 96000].map((rate) => ({ value: String(rate), text: `${rate / 1000} kHz` }))}
           onChange={(value) => runCommand(editSession({ sampleRateHz: Number(value) }))}
+        />
+      </Grid>
+      <Grid templateColumns="2fr 1fr" gap="2" mt="2">
+        <Choice
+          label="The room is"
+          value={String(FURNISHINGS.find(({ absorption }) => absorption === room.absorption)?.absorption ?? room.absorption)}
+          options={[
+            ...FURNISHINGS.map(({ absorption, name }) => ({ value: String(absorption), text: `${name} (${absorption})` })),
+            ...(FURNISHINGS.some(({ absorption }) => absorption === room.absorption)
+              ? []
+              : [{ value: String(room.absorption), text: `as you set it (${formatNumber(room.absorption, 2)})` }]),
+          ]}
+          onChange={(absorption) => edit({ absorption: Number(absorption) })}
+        />
+        <NumberField
+          label="Share absorbed"
+          unit=""
+          digits={2}
+          value={room.absorption}
+          low={0.01}
+          high={0.95}
+          onCommit={(absorption) => edit({ absorption })}
         />
       </Grid>
       <Box mt="2" fontSize="sm" color="quiet">

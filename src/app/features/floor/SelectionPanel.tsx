@@ -16,7 +16,7 @@ import {
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
 import { PATTERN_NAMES } from '../../../core/microphones';
-import { formatDb, formatDelay, formatLength, formatNumber, METRES_PER_INCH } from '../../../core/units';
+import { formatDb, formatDelay, formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
@@ -46,7 +46,7 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
       <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
       <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />
       <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
-      <Line name="Way up" value={arrival.polarity === 1 ? 'upright' : 'inverted'} />
+      <Line name="Polarity" value={arrival.polarity === 1 ? 'upright' : 'inverted'} />
       {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
     </Box>
   );
@@ -97,8 +97,7 @@ export function SelectionPanel({
   source: number;
 }) {
   const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
-  const metric = session.units === 'metric';
-  const [unit, perM] = metric ? ['cm', 100] : ['in', 1 / METRES_PER_INCH];
+  const { unit, per: perM } = shownUnits(session.units).place;
   const edit = (change: Partial<PlacedMicrophone>): void => void runCommand(editMicrophone(placed.id, change));
   const axes = [
     ['Across', 'x', session.room.widthM],

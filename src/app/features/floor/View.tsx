@@ -57,7 +57,7 @@ function Floor({ session }: { session: Session }) {
       <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH={{ md: '0' }}>
         <ViewBar session={session} table={live.table} source={source} />
         <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">
-          {legend && <Legend />}
+          {legend && <Legend units={session.units} />}
           {faces.map((face) => (
             <Box
               key={face}

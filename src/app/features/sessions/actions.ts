@@ -7,6 +7,7 @@ import { database, type ShelfRow, saveProblem } from '../../db/database';
 import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
+import { useViewStore } from '../../stores/viewStore';
 
 const now = (): string => new Date().toISOString();
 
@@ -20,7 +21,7 @@ async function ownShelf(): Promise<Shelf> {
 /** A new session with the shelf as its record of gear; with an empty record when the shelf cannot be read. */
 export async function createSession(name: string): Promise<Session> {
   const shelf = await ownShelf().catch(() => EMPTY_SHELF);
-  return sound(newSession(newId(), name, now(), shelf));
+  return sound({ ...newSession(newId(), name, now(), shelf), units: useViewStore.getState().units });
 }
 
 /** A new session in storage and on the bench; where storage refuses, on the bench alone, and it says so. */

@@ -6,6 +6,7 @@ import { familyOf, type Instrument } from '../../../core/instruments';
 import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { placeSetup, putUpSetup, tryOut } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
+import { inUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
@@ -177,17 +178,17 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         </Box>
       ))}
       <Box fontSize="sm" mt="1">
-        {recipe.gives}
+        {inUnits(recipe.gives, session.units)}
       </Box>
       {open && (
         <Box fontSize="sm" mt="1">
           <Told term="Kinds that suit" words={kindsOf(recipe)} />
-          <Told term="Costs" words={recipe.costs} />
-          <Told term="Sounds" words={recipe.soundsLike} />
-          <Told term="Listen for" words={recipe.listenFor} />
-          {recipe.school && <Told term="School" words={recipe.school} />}
+          <Told term="Costs" words={inUnits(recipe.costs, session.units)} />
+          <Told term="Sounds" words={inUnits(recipe.soundsLike, session.units)} />
+          <Told term="Listen for" words={inUnits(recipe.listenFor, session.units)} />
+          {recipe.school && <Told term="School" words={inUnits(recipe.school, session.units)} />}
           {recipe.expects.map(({ code, why }) => (
-            <Told key={code} term="Expect" words={why} />
+            <Told key={code} term="Expect" words={inUnits(why, session.units)} />
           ))}
         </Box>
       )}

@@ -4,7 +4,7 @@ import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
 import { resolvePlan } from '../../../core/planning';
 import { type TapeEntry, tapeList } from '../../../core/tape';
-import { formatLength, formatNumber } from '../../../core/units';
+import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
 import { StaticFace } from '../../drawing/StaticFace';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -104,7 +104,9 @@ function Sheet({ session }: { session: Session }) {
         <Button
           minH="44px"
           variant="outline"
-          onClick={() => download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(tapeList(table.plan), session.tape), 'text/csv')}
+          onClick={() =>
+            download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(tapeList(table.plan), session.tape, session.units), 'text/csv')
+          }
         >
           Tape list as CSV
         </Button>
@@ -132,7 +134,7 @@ function Sheet({ session }: { session: Session }) {
             {session.players}
             <br />
             <span className="measure">
-              {formatNumber(session.sampleRateHz / 1000, 1)} kHz, {formatNumber(session.room.temperatureC, 0)} °C
+              {formatNumber(session.sampleRateHz / 1000, 1)} kHz, {formatTemperature(session.room.temperatureC, session.units)}
             </span>
           </Box>
         </Flex>

@@ -1,13 +1,15 @@
 import { Box, Flex, Grid, Input } from '@chakra-ui/react';
-import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
 import { microphoneModelSchema } from '../../../core/document';
 import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
+import { shownUnits, type UnitSystem } from '../../../core/units';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
+import { keptResolver, type Scales, shownDraft } from './shownForm';
 
 interface Props {
   readonly model: MicrophoneModel;
+  readonly units: UnitSystem;
   readonly onSave: (model: MicrophoneModel) => void;
   readonly onCancel: () => void;
 }
@@ -18,17 +20,19 @@ const NUMBERS = [
   ['selfNoiseDba', 'Self-noise (dBA), empty if none is given'],
   ['padDb', 'Its own pad (dB), 0 for none'],
   ['count', 'How many'],
-  ['weightKg', 'Weight (kg)'],
 ] as const;
 
 const PHANTOM_TEXT = { needs: 'Needs it', indifferent: 'Does not mind', never: 'Must never get it' };
 const toNumber = (text: unknown): number | null => (text === '' || text === null ? null : Number(String(text).replace(',', '.')));
 
 /** One kind of microphone, checked by the same schema as files are. */
-export function MicrophoneForm({ model, onSave, onCancel }: Props) {
+export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
+  const { weight } = shownUnits(units);
+  const scales: Scales<MicrophoneModel> = { weightKg: weight.per };
+  const numbers = [...NUMBERS, ['weightKg', `Weight (${weight.unit})`]] as const;
   const { register, handleSubmit, formState } = useForm<MicrophoneModel>({
-    defaultValues: model,
-    resolver: joiResolver(microphoneModelSchema, { presence: 'required', errors: { wrap: { label: false } } }),
+    defaultValues: shownDraft(model, scales),
+    resolver: keptResolver(microphoneModelSchema, scales, model),
   });
   const { errors } = formState;
   const problem = (name: keyof MicrophoneModel): string | undefined => errors[name]?.message as string | undefined;
@@ -45,7 +49,7 @@ export function MicrophoneForm({ model, onSave, onCancel }: Props) {
         />
         <FormSelect label="Phantom power" options={Object.entries(PHANTOM_TEXT).map(([value, text]) => ({ value, text }))} {...register('phantom')} />
         <FormSelect label="Connector" options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
-        {NUMBERS.map(([name, label]) => (
+        {numbers.map(([name, label]) => (
           <Field key={name} label={label} problem={problem(name)}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
           </Field>

@@ -4,10 +4,11 @@ import { dropGear, putStand, type Session, type Shelf } from '../../../core/docu
 import { exportSetup } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { newId } from '../../components/newId';
+import { useViewStore } from '../../stores/viewStore';
 import { ShelfLine } from './ShelfLine';
 import { StandForm } from './StandForm';
 
@@ -18,15 +19,19 @@ interface Props {
   readonly onNote: (note: string) => void;
 }
 
-const factsOf = (stand: StandModel): string =>
-  [
-    `${formatNumber(stand.minHeightM, 2)} to ${formatNumber(stand.maxHeightM, 2)} m`,
-    stand.reachM > 0 ? `boom ${formatNumber(stand.reachM, 2)} m` : 'no boom',
-    `holds ${formatNumber(stand.maxMomentKgM, 2)} kg·m`,
+function factsOf(stand: StandModel, units: UnitSystem): string {
+  const { unit, per } = shownUnits(units).load;
+  return [
+    `${formatReach(stand.minHeightM, units)} to ${formatReach(stand.maxHeightM, units)}`,
+    stand.reachM > 0 ? `boom ${formatReach(stand.reachM, units)}` : 'no boom',
+    `holds ${formatNumber(stand.maxMomentKgM * per, 2)} ${unit}`,
   ].join('; ');
+}
 
 /** Stands: how high, how far, how much they hold. */
 export function Stands({ shelf, session, onChange, onNote }: Props) {
+  const preferred = useViewStore((state) => state.units);
+  const units = session?.units ?? preferred;
   const [editing, setEditing] = useState<string | null>(null);
   const add = (id: string): void => {
     const found = STAND_CATALOGUE.find((stand) => stand.id === id);
@@ -59,6 +64,7 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
             {editing === stand.id ? (
               <StandForm
                 stand={stand}
+                units={units}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
                   onChange(`change ${saved.name}`, (now) => putStand(now, saved));
@@ -69,7 +75,7 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
               <ShelfLine
                 lead={`${stand.count}×`}
                 name={stand.name}
-                facts={factsOf(stand)}
+                facts={factsOf(stand, units)}
                 onEdit={() => setEditing(stand.id)}
                 onDrop={() => drop(stand)}
               />

@@ -10,6 +10,7 @@ import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { newId } from '../../components/newId';
+import { useViewStore } from '../../stores/viewStore';
 import { DeviceForm } from './DeviceForm';
 import { MicrophoneForm } from './MicrophoneForm';
 import { OwnSetups, Stands } from './OtherThings';
@@ -29,6 +30,8 @@ const freshId = (base: string): string => `${base}-${newId().slice(0, 8)}`;
 export function ShelfLists({ shelf, session, onChange }: Props) {
   const [editing, setEditing] = useState<string | null>(null);
   const [note, setNote] = useState<string | null>(null);
+  const preferred = useViewStore((state) => state.units);
+  const units = session?.units ?? preferred;
   const addModel = (id: string): void => {
     const found = MICROPHONE_CATALOGUE.find((model) => model.id === id);
     if (!found) return;
@@ -84,6 +87,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
             {editing === model.id ? (
               <MicrophoneForm
                 model={model}
+                units={units}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
                   onChange(`change ${saved.name}`, (now) => putModel(now, saved));

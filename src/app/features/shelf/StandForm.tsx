@@ -1,33 +1,42 @@
 import { Grid, Input } from '@chakra-ui/react';
-import { joiResolver } from '@hookform/resolvers/joi';
 import { useForm } from 'react-hook-form';
 import { standSchema } from '../../../core/document';
 import type { StandModel } from '../../../core/stands';
+import { shownUnits, type UnitSystem } from '../../../core/units';
 import { FormButtons } from './FormButtons';
 import { Field } from './MicrophoneForm';
+import { keptResolver, type Scales, shownDraft } from './shownForm';
 
 interface Props {
   readonly stand: StandModel;
+  readonly units: UnitSystem;
   readonly onSave: (stand: StandModel) => void;
   readonly onCancel: () => void;
 }
 
-const NUMBERS = [
-  ['minHeightM', 'Lowest (m)'],
-  ['maxHeightM', 'Highest (m)'],
-  ['reachM', 'Boom (m)'],
-  ['footprintM', 'Feet (m)'],
-  ['maxMomentKgM', 'Load (kg·m)'],
-  ['count', 'How many'],
-] as const;
+function numbersIn(units: UnitSystem): { fields: readonly (readonly [keyof StandModel, string])[]; scales: Scales<StandModel> } {
+  const { stand, load } = shownUnits(units);
+  return {
+    fields: [
+      ['minHeightM', `Lowest (${stand.unit})`],
+      ['maxHeightM', `Highest (${stand.unit})`],
+      ['reachM', `Boom (${stand.unit})`],
+      ['footprintM', `Feet (${stand.unit})`],
+      ['maxMomentKgM', `Load (${load.unit})`],
+      ['count', 'How many'],
+    ],
+    scales: { minHeightM: stand.per, maxHeightM: stand.per, reachM: stand.per, footprintM: stand.per, maxMomentKgM: load.per },
+  };
+}
 
 const toNumber = (text: unknown): number => (text === '' ? Number.NaN : Number(String(text).replace(',', '.')));
 
 /** One kind of stand, checked by the same schema as files are. */
-export function StandForm({ stand, onSave, onCancel }: Props) {
+export function StandForm({ stand, units, onSave, onCancel }: Props) {
+  const { fields, scales } = numbersIn(units);
   const { register, handleSubmit, formState } = useForm<StandModel>({
-    defaultValues: stand,
-    resolver: joiResolver(standSchema, { presence: 'required', errors: { wrap: { label: false } } }),
+    defaultValues: shownDraft(stand, scales),
+    resolver: keptResolver(standSchema, scales, stand),
   });
   const problem = (name: keyof StandModel): string | undefined => formState.errors[name]?.message as string | undefined;
   return (
@@ -36,7 +45,7 @@ export function StandForm({ stand, onSave, onCancel }: Props) {
         <Field label="Name" problem={problem('name')}>
           <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
         </Field>
-        {NUMBERS.map(([name, label]) => (
+        {fields.map(([name, label]) => (
           <Field key={name} label={label} problem={problem(name)}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
           </Field>

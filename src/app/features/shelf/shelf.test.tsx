@@ -23,13 +23,13 @@ describe('a microphone on the shelf', () => {
   const [model] = BOATHOUSE_SHELF.microphones as [MicrophoneModel];
   test.each(MICROPHONE_CATALOGUE.map((kind) => [kind.name, kind] as const))('%s from the catalogue is kept as it comes', async (_, kind) => {
     const onSave = jest.fn();
-    show(<MicrophoneForm model={kind} onSave={onSave} onCancel={() => undefined} />);
+    show(<MicrophoneForm units="metric" model={kind} onSave={onSave} onCancel={() => undefined} />);
     keep();
     await waitFor(() => expect(onSave).toHaveBeenCalledWith(kind));
   });
   test('a comma is a decimal point; an empty self-noise is none', async () => {
     const onSave = jest.fn();
-    show(<MicrophoneForm model={model} onSave={onSave} onCancel={() => undefined} />);
+    show(<MicrophoneForm units="metric" model={model} onSave={onSave} onCancel={() => undefined} />);
     type('Sensitivity (mV/Pa)', '1,25');
     type(/^Self-noise/, '');
     keep();
@@ -42,7 +42,7 @@ describe('a microphone on the shelf', () => {
     ['Name', '   ', /Name/],
   ])('%s “%s” is refused by its name and nothing is kept', async (label, value, reason) => {
     const onSave = jest.fn();
-    show(<MicrophoneForm model={model} onSave={onSave} onCancel={() => undefined} />);
+    show(<MicrophoneForm units="metric" model={model} onSave={onSave} onCancel={() => undefined} />);
     type(label, value);
     keep();
     await waitFor(() =>
@@ -57,7 +57,7 @@ describe('a microphone on the shelf', () => {
   });
   test('left as it was, nothing is kept', () => {
     const [onSave, onCancel] = [jest.fn(), jest.fn()];
-    show(<MicrophoneForm model={model} onSave={onSave} onCancel={onCancel} />);
+    show(<MicrophoneForm units="metric" model={model} onSave={onSave} onCancel={onCancel} />);
     type('Name', 'Other');
     fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
     expect(onCancel).toHaveBeenCalledTimes(1);
@@ -69,13 +69,13 @@ describe('a stand on the shelf', () => {
   const [stand] = STAND_CATALOGUE as [StandModel];
   test.each(STAND_CATALOGUE.map((kind) => [kind.name, kind] as const))('%s from the catalogue is kept as it comes', async (_, kind) => {
     const onSave = jest.fn();
-    show(<StandForm stand={kind} onSave={onSave} onCancel={() => undefined} />);
+    show(<StandForm units="metric" stand={kind} onSave={onSave} onCancel={() => undefined} />);
     keep();
     await waitFor(() => expect(onSave).toHaveBeenCalledWith(kind));
   });
   test('a highest below the lowest is told plainly', async () => {
     const onSave = jest.fn();
-    show(<StandForm stand={stand} onSave={onSave} onCancel={() => undefined} />);
+    show(<StandForm units="metric" stand={stand} onSave={onSave} onCancel={() => undefined} />);
     type('Highest (m)', '0.3');
     keep();
     await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('Highest (m) must not be below the lowest, nor below 0.05.'));

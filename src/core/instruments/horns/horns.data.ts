@@ -23,7 +23,7 @@ export interface Horn {
   readonly allRoundShare: number;
 }
 
-const BASIS = 'Bell and overall length as horns are made; held as a player of about 1.72 m does (common practice, from memory).';
+const BASIS = 'Bell and overall length as horns are made; held as a player of about {1.72 m} does (common practice, from memory).';
 
 export const BRASS: Readonly<Record<string, Horn>> = {
   trumpet: {

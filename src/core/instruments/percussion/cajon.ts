@@ -12,8 +12,13 @@ interface CajonSize {
 }
 
 const SIZES: Readonly<Record<string, CajonSize>> = {
-  standard: { name: 'Cajon', basis: 'Usual box: 30 by 30 by 48 cm, sound hole of 12 cm at the back (common practice).', sideM: 0.3, heightM: 0.48 },
-  travel: { name: 'Travel cajon', basis: 'Shallow box: 28 by 28 by 44 cm (common practice).', sideM: 0.28, heightM: 0.44 },
+  standard: {
+    name: 'Cajon',
+    basis: 'Usual box: {30 by 30 by 48 cm}, sound hole of {12 cm} at the back (common practice).',
+    sideM: 0.3,
+    heightM: 0.48,
+  },
+  travel: { name: 'Travel cajon', basis: 'Shallow box: {28 by 28 by 44 cm} (common practice).', sideM: 0.28, heightM: 0.44 },
 };
 
 /** The player sits on the box and strikes its front; the port behind moves the other way. */

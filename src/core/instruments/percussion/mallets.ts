@@ -19,7 +19,7 @@ interface MalletSize {
 const SIZES: Readonly<Record<string, MalletSize>> = {
   vibraphone: {
     name: 'Vibraphone, 3 octaves',
-    basis: 'Usual frame: 1.43 m long, bars at 0.88 m (common practice).',
+    basis: 'Usual frame: {1.43 m} long, bars at {0.88 m} (common practice).',
     lengthM: 1.43,
     lowDepthM: 0.76,
     highDepthM: 0.4,
@@ -30,7 +30,7 @@ const SIZES: Readonly<Record<string, MalletSize>> = {
   },
   marimba: {
     name: 'Marimba, 4⅓ octaves',
-    basis: 'Usual frame: 2.06 m long, bars at 0.9 m (common practice).',
+    basis: 'Usual frame: {2.06 m} long, bars at {0.9 m} (common practice).',
     lengthM: 2.06,
     lowDepthM: 0.96,
     highDepthM: 0.44,
@@ -41,7 +41,7 @@ const SIZES: Readonly<Record<string, MalletSize>> = {
   },
   'marimba-five': {
     name: 'Marimba, 5 octaves',
-    basis: 'Usual frame: 2.62 m long, bars at 0.92 m (common practice).',
+    basis: 'Usual frame: {2.62 m} long, bars at {0.92 m} (common practice).',
     lengthM: 2.62,
     lowDepthM: 1.06,
     highDepthM: 0.44,

@@ -14,7 +14,7 @@ interface Shaken {
 const SHAKEN: Readonly<Record<string, Shaken>> = {
   shaker: {
     name: 'Shaker in hand',
-    basis: 'A tube of 5 by 18 cm held at chest height (common practice).',
+    basis: 'A tube of {5 by 18 cm} held at chest height (common practice).',
     bandHz: [1500, 18_000],
     draw: (hand) => [
       tube(add(hand, vec3(-0.09, 0, 0)), add(hand, vec3(0.09, 0, 0)), 0.026),
@@ -23,7 +23,7 @@ const SHAKEN: Readonly<Record<string, Shaken>> = {
   },
   tambourine: {
     name: 'Tambourine in hand',
-    basis: 'A ring of 25 cm (10 in) held at chest height (common practice).',
+    basis: 'A ring of {25 cm} held at chest height (common practice).',
     bandHz: [800, 18_000],
     draw: (hand) => [
       circle(hand, vec3(0, 1, 0.3), 0.127),

@@ -24,7 +24,7 @@ const FACE = { ...SEATED_OR_STANDING, options: [...SEATED_OR_STANDING.options].r
 export const VOICE_FAMILY: Family = {
   name: 'Voice',
   group: 'Guitar and voice',
-  variants: { singer: { name: 'Singer', basis: 'Mouth height of an adult of about 1.72 m (common practice).' } },
+  variants: { singer: { name: 'Singer', basis: 'Mouth height of an adult of about {1.72 m} (common practice).' } },
   choices: [FACE],
   build: (instrument) => {
     const isSeated = choiceOf(instrument, FACE) === 'seated';
