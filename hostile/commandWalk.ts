@@ -39,6 +39,7 @@ import {
   sound,
   squarePair,
   takeMeasured,
+  turnHanded,
   turnMicrophones,
   unplug,
 } from '../src/core/document';
@@ -118,6 +119,7 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
       h.instrument(),
       h.pick([{ name: '  A\nname ' }, { mirrored: h.chance(0.5) }, { rotationDeg: h.length(-800, 800) }, { choices: { voice: 'yes' } }]) ?? {},
     ),
+  turnHanded: (h) => turnHanded(h.instrument(), h.chance(0.5)),
   changeVariant: (h) => {
     const instrument = h.pick(h.session.instruments);
     const variants = instrument ? Object.keys(familyOf(instrument.kind).variants) : [];

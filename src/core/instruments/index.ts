@@ -1,6 +1,7 @@
 export { KIT_VARIANTS } from './drums/kits.data';
 export { type KitPiece, PIECE_KINDS, type PieceKind } from './drums/pieces';
 export { choiceOf } from './family';
+export { handed, handedLabel } from './handed';
 export * from './model';
 export { facingOf, geometryOf } from './placed';
 export * from './registry';

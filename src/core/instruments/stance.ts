@@ -1,5 +1,6 @@
 import { rotateAboutZ, type Vec3, vec3 } from '../math';
 import { radiansFromDegrees } from '../units';
+import { handed } from './handed';
 import type { Geometry, Side, Source, Stance } from './model';
 
 /** Direction in the instrument's frame to direction in the room. The frame: x to the player's right, y forward, z up. */
@@ -31,15 +32,21 @@ function sideToRoom(stance: Stance, side: Side): Side {
 function sourceToRoom(stance: Stance, source: Source): Source {
   const [first, second] = source.sides;
   const front = sideToRoom(stance, first);
-  return { ...source, sides: second ? [front, sideToRoom(stance, second)] : [front] };
+  const name = handed(source.name, stance.mirrored);
+  return { ...source, name, sides: second ? [front, sideToRoom(stance, second)] : [front] };
 }
 
 /** A whole instrument from its own frame into the room. */
 export function geometryToRoom(stance: Stance, local: Geometry): Geometry {
   return {
-    marks: local.marks.map((mark) => ({ ...mark, positionM: pointToRoom(stance, mark.positionM) })),
+    marks: local.marks.map((mark) => ({ ...mark, name: handed(mark.name, stance.mirrored), positionM: pointToRoom(stance, mark.positionM) })),
     sources: local.sources.map((source) => sourceToRoom(stance, source)),
     shapes: local.shapes.map((shape) => ({ ...shape, points: shape.points.map((p) => pointToRoom(stance, p)) })),
-    keepOuts: local.keepOuts.map((volume) => ({ ...volume, pointsM: volume.pointsM.map((p) => pointToRoom(stance, p)) })),
+    keepOuts: local.keepOuts.map((volume) => ({
+      ...volume,
+      name: handed(volume.name, stance.mirrored),
+      why: handed(volume.why, stance.mirrored),
+      pointsM: volume.pointsM.map((p) => pointToRoom(stance, p)),
+    })),
   };
 }

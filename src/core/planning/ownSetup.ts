@@ -1,6 +1,6 @@
 import type { PlacedMicrophone, Session } from '../document';
 import { anglesOf, belongsTo } from '../document';
-import { directionFromRoom, geometryOf, type Instrument } from '../instruments';
+import { directionFromRoom, geometryOf, handed, handedLabel, type Instrument } from '../instruments';
 import { distance, normalize, subtract } from '../math';
 import type { Recipe, RecipeMicrophone } from '../setups';
 
@@ -14,8 +14,8 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
   return [
     {
       key: placed.id,
-      label: placed.label,
-      name: placed.name,
+      label: handedLabel(placed.label, placed.name, instrument.mirrored),
+      name: handed(placed.name, instrument.mirrored),
       target: placed.target?.instrumentId === instrument.id ? placed.target.sourceId : null,
       place: { rule: 'offset', mark: nearest.id, byM: [by.x, by.y, by.z] },
       aim: { azimuthDeg: look.turnDeg, elevationDeg: look.tiltDeg },
@@ -27,7 +27,7 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
   ];
 }
 
-/** The microphones round an instrument as a set-up of one's own, written in the instrument's frame; null when there are none. */
+/** The microphones round an instrument as a set-up of one's own, written for its right-handed build in the instrument's frame; null when there are none. */
 export function ownSetupFrom(session: Session, instrumentId: string, id: string, name: string): Recipe | null {
   const instrument = session.instruments.find((candidate) => candidate.id === instrumentId);
   if (!instrument) return null;
@@ -49,8 +49,8 @@ export function ownSetupFrom(session: Session, instrumentId: string, id: string,
       .map((pair) => ({
         name: pair.name,
         technique: pair.technique,
-        left: pair.leftId,
-        right: pair.rightId,
+        left: instrument.mirrored ? pair.rightId : pair.leftId,
+        right: instrument.mirrored ? pair.leftId : pair.rightId,
         centreSource: pair.centre?.instrumentId === instrumentId ? pair.centre.sourceId : null,
       })),
     isolation: 'some',

@@ -10,7 +10,7 @@ import {
   standFor,
 } from '../document';
 import type { MicrophoneKind, MicrophoneModel } from '../microphones';
-import { placeRecipe, type Recipe, type RecipeMicrophone } from '../setups';
+import { changesSides, placeRecipe, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
 
 /** How many of a model the session has placed already. */
@@ -83,7 +83,8 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
     next = { ...next, microphones: [...next.microphones, microphone] };
   }
   const pairs = recipe.pairs.flatMap((pair): Pair[] => {
-    const [leftId, rightId] = [idByKey.get(pair.left), idByKey.get(pair.right)];
+    const swapped = recipe.microphones.some((microphone) => microphone.key === pair.left && changesSides(microphone, instrument));
+    const [leftId, rightId] = swapped ? [idByKey.get(pair.right), idByKey.get(pair.left)] : [idByKey.get(pair.left), idByKey.get(pair.right)];
     const centre = pair.centreSource ? { instrumentId, sourceId: pair.centreSource } : null;
     if (!leftId || !rightId) return [];
     const decoding = pair.technique === 'mid-side' ? 'mid-side' : 'left-right';

@@ -8,7 +8,7 @@ import { PIANO_RECIPES } from './recipes/piano.data';
 
 export * from './balance';
 export * from './kindAdvice';
-export { placeRecipe } from './place';
+export { changesSides, placeRecipe } from './place';
 export * from './recipe';
 export * from './toneGuide';
 

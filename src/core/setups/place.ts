@@ -1,4 +1,4 @@
-import { directionToRoom, type Geometry, type Instrument, placedGeometry } from '../instruments';
+import { directionToRoom, type Geometry, handed, handedLabel, type Instrument, placedGeometry } from '../instruments';
 import { add, cross, distance, dot, normalize, rotateAbout, scale, subtract, type Vec3, vec3 } from '../math';
 import { clampToRoom, distanceToWall, type Room } from '../room';
 import { radiansFromDegrees } from '../units';
@@ -123,6 +123,16 @@ function aimOf(context: Context, microphone: RecipeMicrophone, positionM: Vec3):
   return add(positionM, scale(turned, AIM_AHEAD_M));
 }
 
+/** Whether a microphone changes sides with a left-handed build; one of a pair that is set by where the pair looks does not. */
+export const changesSides = ({ place }: RecipeMicrophone, { mirrored }: Instrument): boolean => mirrored && place.rule !== 'array';
+
+/** A microphone under the name of the side that it really stands on. */
+function asBuilt(microphone: RecipeMicrophone, instrument: Instrument): RecipeMicrophone {
+  if (!changesSides(microphone, instrument)) return microphone;
+  const { name, label } = microphone;
+  return { ...microphone, name: handed(name, true), label: handedLabel(label, name, true) };
+}
+
 /** Recipes keep capsules at least this far from the room's surfaces, metres. */
 const OFF_SURFACE_M = 0.06;
 
@@ -142,8 +152,9 @@ export function placeRecipe(
     const wanted = positionOf(context, microphone.place);
     const positionM = wanted && clampToRoom(room, wanted, OFF_SURFACE_M);
     const aimM = positionM && aimOf(context, microphone, positionM);
-    if (wanted && positionM && aimM) placed.push({ recipe: microphone, positionM, aimM, gaveWayM: distance(wanted, positionM) });
-    else if (!microphone.optional) missing.push(microphone.name);
+    const named = asBuilt(microphone, instrument);
+    if (wanted && positionM && aimM) placed.push({ recipe: named, positionM, aimM, gaveWayM: distance(wanted, positionM) });
+    else if (!microphone.optional) missing.push(named.name);
   }
   return { placed, missing };
 }

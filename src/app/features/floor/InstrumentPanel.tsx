@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session } from '../../../core/document';
+import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session, turnHanded } from '../../../core/document';
 import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
 import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
 import { formatNumber, inUnits, shownUnits } from '../../../core/units';
@@ -99,6 +99,10 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
   );
 }
 
+/** Whether such an instrument is built or set up for the left hand at all. */
+const isBuiltHanded = ({ kind }: Instrument): boolean =>
+  ['Drums', 'Guitar and voice', 'Percussion'].includes(familyOf(kind).group) && kind !== 'voice';
+
 /** Everything about one instrument: size, build, place, turn, its set-up. */
 export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {
   const family = familyOf(instrument.kind);
@@ -139,15 +143,17 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
           options={Object.entries(family.variants).map(([value, { name }]) => ({ value, text: name }))}
           onChange={setVariant}
         />
-        <Choice
-          label="Handed"
-          value={instrument.mirrored ? 'left' : 'right'}
-          options={[
-            { value: 'right', text: 'right-handed' },
-            { value: 'left', text: 'left-handed' },
-          ]}
-          onChange={(value) => edit({ mirrored: value === 'left' })}
-        />
+        {(isBuiltHanded(instrument) || instrument.mirrored) && (
+          <Choice
+            label="Handed"
+            value={instrument.mirrored ? 'left' : 'right'}
+            options={[
+              { value: 'right', text: 'right-handed' },
+              { value: 'left', text: 'left-handed' },
+            ]}
+            onChange={(value) => runCommand(turnHanded(instrument.id, value === 'left'))}
+          />
+        )}
         {family.choices.map((choice) => (
           <Choice
             key={choice.id}
@@ -186,8 +192,8 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
         />
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
-        {inUnits(family.variants[instrument.variant]?.basis ?? '', session.units)} Its microphones go along when it is moved; turned{' '}
-        {formatNumber(rotationDeg, 0)}°.
+        {inUnits(family.variants[instrument.variant]?.basis ?? '', session.units)} Its microphones go along when it is moved
+        {instrument.mirrored && '; left and right are the player’s own'}; turned {formatNumber(rotationDeg, 0)}°.
       </Box>
       <Flex gap="2" mt="3" wrap="wrap">
         <Button asChild size="sm" minH="44px" bg="tapeFill" color="#12181b">

@@ -1,4 +1,4 @@
-import type { Instrument, KitPiece } from '../../instruments';
+import { handed, handedLabel, type Instrument, type KitPiece, pointFromRoom, pointToRoom } from '../../instruments';
 import { add, rotateAboutZ, subtract, type Vec3, vec3 } from '../../math';
 import { radiansFromDegrees } from '../../units';
 import { belongsTo } from '../belonging';
@@ -17,6 +17,42 @@ export const editInstrument = (id: string, change: Partial<Omit<Instrument, 'id'
   command(
     (session) => `change ${instrumentName(session, id)}`,
     (session) => changed(session, id, (instrument) => ({ ...instrument, ...change })),
+  );
+
+/**
+ * Turns an instrument into its left-handed build or back. The microphones that are there for it go to the other side with what they
+ * are there for, and change their names and their places in the picture accordingly.
+ */
+export const turnHanded = (id: string, mirrored: boolean): Command =>
+  command(
+    (session) => `make ${instrumentName(session, id)} ${mirrored ? 'left' : 'right'}-handed`,
+    (session) => {
+      const before = session.instruments.find((instrument) => instrument.id === id);
+      if (!before || before.mirrored === mirrored) return session;
+      const after = { ...before, mirrored };
+      const across = (point: Vec3): Vec3 => pointToRoom(after, pointFromRoom(before, point));
+      const moving = new Set(session.microphones.filter((placed) => belongsTo(session, placed, id) && !placed.locked).map((placed) => placed.id));
+      return {
+        ...changed(session, id, () => after),
+        microphones: session.microphones.map((placed) => {
+          if (!moving.has(placed.id)) return placed;
+          const base = placed.stand && across(vec3(placed.stand.baseM.x, placed.stand.baseM.y, 0));
+          return {
+            ...placed,
+            name: handed(placed.name, true),
+            label: handedLabel(placed.label, placed.name, true),
+            positionM: across(placed.positionM),
+            aimM: across(placed.aimM),
+            stand: placed.stand && base && { modelId: placed.stand.modelId, baseM: { x: base.x, y: base.y } },
+          };
+        }),
+        pairs: session.pairs.map((pair) =>
+          moving.has(pair.leftId) && moving.has(pair.rightId) && pair.decoding === 'left-right'
+            ? { ...pair, leftId: pair.rightId, rightId: pair.leftId }
+            : pair,
+        ),
+      };
+    },
   );
 
 /** Another size or build of the same family; pieces moved or resized by hand were of the old one and go. */
