@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { killWhileEditing } from '../hostile/kills';
 import { editInTwoTabs } from '../hostile/tabs';
-import { onPlan, placeFour, station } from './steps';
+import { onPlan, placeFour, station, take } from './steps';
 
 test('killed within moments of a key, three times: at most the gesture in hand is lost', async ({ baseURL }) => {
   test.setTimeout(240_000);
@@ -52,7 +52,7 @@ test('undo says what it takes back; a held key is one step, a cancelled drag and
 
 test('a reload keeps what is in hand, the reading being typed, and the take that was loaded', async ({ page }) => {
   await placeFour(page);
-  await onPlan(page, 'Overhead left').focus();
+  await take(onPlan(page, 'Overhead left'));
   await page.reload();
   await expect(onPlan(page, 'Overhead left')).toHaveAttribute('aria-pressed', 'true');
 
@@ -72,7 +72,7 @@ test('a reload keeps what is in hand, the reading being typed, and the take that
 
 test('a pair is set as one, parts when one is moved alone, and is squared up again', async ({ page }) => {
   await placeFour(page);
-  await onPlan(page, 'Overhead left').focus();
+  await take(onPlan(page, 'Overhead left'));
   await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
   const frame = page.getByRole('group', { name: /as a pair$/ });
   const squared = page.getByRole('button', { name: 'Square them up' });
@@ -165,10 +165,10 @@ test('a solver that cannot be loaded is said and blames nobody’s plan; once it
   await context.route(/patch\.worker|highs.*\.wasm/, (route) => route.abort());
   await placeFour(page);
   await station(page, 'Patch').click();
-  await page.getByRole('button', { name: 'Solve afresh' }).click();
+  await page.getByRole('button', { name: 'Solve from nothing' }).click();
   await expect(page.getByRole('alert')).toContainText(/The patch solver could not be loaded, so nothing was looked at/);
   await context.unroute(/patch\.worker|highs.*\.wasm/);
-  await page.getByRole('button', { name: 'Solve afresh' }).click();
+  await page.getByRole('button', { name: 'Solve from nothing' }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
   await context.close();
 });

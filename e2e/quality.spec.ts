@@ -19,7 +19,7 @@ for (const theme of ['slate', 'daylight'])
     await page
       .getByRole('button', { name: /Kick microphone/ })
       .first()
-      .focus();
+      .press('Enter');
     await check('floor with a microphone chosen');
     for (const strip of ['What it hears', 'Leak', 'Tone guide']) {
       await page.getByRole('button', { name: strip, exact: true }).click();
@@ -29,7 +29,7 @@ for (const theme of ['slate', 'daylight'])
     await page
       .getByRole('button', { name: /, instrument$/ })
       .first()
-      .focus();
+      .press('Enter');
     await check('floor with an instrument chosen');
     await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
     await page.getByRole('button', { name: 'Compare' }).nth(0).click();

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** What the boathouse owns, by the names of the kinds. */
 const GEAR: Readonly<Record<string, number>> = {
@@ -12,6 +12,7 @@ const GEAR: Readonly<Record<string, number>> = {
   'Boom stand': 4,
   'Short boom stand': 3,
   'Straight stand': 1,
+  'Table stand': 1,
 };
 
 /** A new session from the list; the first one says what there is to record with. */
@@ -37,6 +38,12 @@ export async function placeFour(page: Page): Promise<void> {
 
 export const station = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: new RegExp(`^${name}`) });
+
+/** Takes something on the drawing in hand by keyboard. */
+export async function take(handle: Locator): Promise<void> {
+  await handle.focus();
+  await handle.press('Enter');
+}
 
 /** The microphone on the plan (the first drawing), and on the elevation (the second). */
 export const onPlan = (page: Page, name: string) =>

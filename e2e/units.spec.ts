@@ -26,21 +26,21 @@ test('in imperial no view says a metric word', async ({ page }) => {
   };
   await placeFour(page);
   expect((await words(page)).some((text) => METRIC.test(text))).toBe(true);
-  await page.getByRole('button', { name: 'Metric units, switch to imperial' }).click();
+  await page.getByRole('button', { name: 'cm: metric, switch to imperial' }).click();
   await metric('floor');
   await page.getByRole('button', { name: 'Legend' }).click();
   for (const strip of ['What it hears', 'Leak', 'Tone guide']) {
     await page
       .getByRole('button', { name: /^Kick microphone/ })
       .first()
-      .focus();
+      .press('Enter');
     await page.getByRole('button', { name: strip, exact: true }).click();
     await metric(strip);
   }
   await page
     .getByRole('button', { name: /, instrument$/ })
     .first()
-    .focus();
+    .press('Enter');
   await metric('instrument');
   await page.getByRole('button', { name: 'Smallest moves' }).click();
   await expect(page.getByRole('region', { name: 'Smallest moves' })).toBeVisible();

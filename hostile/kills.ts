@@ -16,7 +16,7 @@ const across = (page: Page) => page.getByRole('region', { name: 'Findings and se
 async function take(page: Page, url: string): Promise<number> {
   await page.goto(url);
   const snare = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: /^Snare microphone/ });
-  await snare.focus();
+  await snare.press('Enter');
   return Number(await across(page).inputValue());
 }
 

@@ -6,7 +6,7 @@ const microphone = (page: Page, name: string) =>
 const across = (page: Page) => page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^Across/);
 
 async function acrossOf(page: Page, name: string): Promise<number> {
-  await microphone(page, name).focus();
+  await microphone(page, name).press('Enter');
   return Number(await across(page).inputValue());
 }
 

@@ -46,7 +46,7 @@ const choose = (on: Page, name: string): Promise<void> =>
   on
     .getByRole('button', { name: new RegExp(`^${name} microphone`) })
     .first()
-    .focus();
+    .press('Enter');
 
 await page.goto('/demo');
 await page

@@ -8,6 +8,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
+import { keepFocus } from './frame/keepFocus';
 import { STATIONS } from './stations';
 import { watchForUpdates } from './stores/updates';
 import { applyTheme, useViewStore } from './stores/viewStore';
@@ -17,6 +18,7 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"
 const styles = createCache({ key: 'sc', ...(nonce ? { nonce } : {}) });
 
 applyTheme(useViewStore.getState().theme);
+keepFocus();
 
 const root = document.getElementById('root');
 if (root)

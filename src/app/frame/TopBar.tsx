@@ -150,7 +150,7 @@ export function TopBar({ session }: { session: Session | null }) {
           minH="44px"
           px="2"
           className="measure"
-          aria-label={metric ? 'Metric units, switch to imperial' : 'Imperial units, switch to metric'}
+          aria-label={metric ? 'cm: metric, switch to imperial' : 'in: imperial, switch to metric'}
           onClick={() => {
             const next = metric ? 'imperial' : 'metric';
             preferUnits(next);

@@ -10,7 +10,7 @@ import {
   standFor,
 } from '../document';
 import type { MicrophoneKind, MicrophoneModel } from '../microphones';
-import { changesSides, placeRecipe, type Recipe, type RecipeMicrophone } from '../setups';
+import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
 
 /** How many of a model the session has placed already. */
@@ -95,6 +95,32 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
   return { session: { ...next, pairs: [...next.pairs, ...pairs] }, missing };
 }
 
+/**
+ * A session without what set-ups asked of an instrument ("sings too", the lid opened) once none of their microphones is left there.
+ * @param gone set-ups whose microphones were taken away
+ */
+function withoutNeeds(session: Session, instrumentId: string, gone: readonly string[]): Session {
+  const recipes = [...RECIPES, ...session.shelf.setups];
+  const left = new Set(session.microphones.map(({ setupId }) => setupId));
+  const undone = gone.filter((id) => !left.has(id)).flatMap((id) => Object.entries(recipes.find((recipe) => recipe.id === id)?.needs ?? {}));
+  if (undone.length === 0) return session;
+  return {
+    ...session,
+    instruments: session.instruments.map((instrument) => {
+      if (instrument.id !== instrumentId || !instrument.choices) return instrument;
+      const choices = Object.entries(instrument.choices).filter((choice) => !undone.some(([id, value]) => id === choice[0] && value === choice[1]));
+      const { choices: _before, ...rest } = instrument;
+      return choices.length ? { ...rest, choices: Object.fromEntries(choices) } : rest;
+    }),
+  };
+}
+
+/** Takes the microphones of earlier set-ups away, and with them what those set-ups asked of the instrument. */
+export function withoutSetups(session: Session, instrumentId: string, replaced: readonly string[]): Session {
+  const gone = session.microphones.flatMap(({ id, setupId }) => (setupId && replaced.includes(id) ? [setupId] : []));
+  return withoutNeeds(removeMicrophones(replaced)(session), instrumentId, [...new Set(gone)]);
+}
+
 /** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */
 export const putUpSetup = (recipe: Recipe, instrumentId: string, newId: NewId, replaced: readonly string[] = []): Command =>
-  command(`put up ${recipe.name}`, (session) => placeSetup(removeMicrophones(replaced)(session), recipe, instrumentId, newId).session);
+  command(`put up ${recipe.name}`, (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session);

@@ -24,17 +24,28 @@ const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = 
   { value: 'tone', text: 'Tone guide' },
 ];
 
+/** One height whatever the strip shows, so that the drawing above never jumps. */
+const STRIP_HEIGHT = '212px';
+
 /** Under the drawing: the rake and the sum, or what one microphone hears, the leak, the tone guide. */
 export function BottomStrip({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
   const strip = useViewStore((state) => state.strip);
-  if (source < 0 || session.microphones.length === 0) return null;
+  const empty = source < 0 || session.microphones.length === 0;
   return (
-    <Box borderTopWidth="1px" borderColor="line" bg="panel">
-      <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
-      {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
-      {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
-      {strip === 'leak' && <LeakStrip table={live.table} />}
-      {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
+    <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: STRIP_HEIGHT }} overflow={{ md: 'hidden' }} flexShrink={0}>
+      {empty ? (
+        <Box px="4" py="3" color="quiet">
+          Here stands what each microphone hears, once one is placed.
+        </Box>
+      ) : (
+        <>
+          <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
+          {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
+          {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
+          {strip === 'leak' && <LeakStrip table={live.table} />}
+          {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
+        </>
+      )}
     </Box>
   );
 }

@@ -37,11 +37,14 @@ function useZoom(svg: React.RefObject<SVGSVGElement | null>) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   useEffect(() => {
     if (!svg.current) return;
+    const wide = window.matchMedia('(min-width: 48em)');
     const zoom = d3zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.25, 12])
       .filter(
         (event: Event) =>
-          !(event.target as Element).closest('.handle, .source') && (event.type !== 'mousedown' || (event as MouseEvent).button === 0),
+          !(event.target as Element).closest('.handle, .source') &&
+          (event.type !== 'mousedown' || (event as MouseEvent).button === 0) &&
+          (event.type !== 'touchstart' || wide.matches || (event as TouchEvent).touches.length > 1),
       )
       .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => setTransform(event.transform));
     behaviour.current = zoom;

@@ -48,7 +48,6 @@ export const InstrumentHandle = memo(function InstrumentHandle({ instrument, pap
       aria-pressed={chosen}
       transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}
       onKeyDown={onKeyDown}
-      onFocus={() => chooseInstrument(instrument.id)}
     >
       <circle className="halo" r={16} />
       <path className="grip" d="M-6 -6H6V6H-6ZM0 -6V-11M0 6V11M-6 0H-11M6 0H11" />

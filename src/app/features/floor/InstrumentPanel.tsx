@@ -1,11 +1,12 @@
-import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
-import { useId, useState } from 'react';
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session, turnHanded } from '../../../core/document';
 import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
 import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
 import { formatNumber, inUnits, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
+import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { readProblem } from '../../db/database';
@@ -106,7 +107,6 @@ const isBuiltHanded = ({ kind }: Instrument): boolean =>
 /** Everything about one instrument: size, build, place, turn, its set-up. */
 export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {
   const family = familyOf(instrument.kind);
-  const nameId = useId();
   const edit = (change: Partial<Instrument>): void => void runCommand(editInstrument(instrument.id, change));
   const { unit, per: perM } = shownUnits(session.units).place;
   const { positionM, rotationDeg } = instrument;
@@ -125,17 +125,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
           Close
         </Button>
       </Flex>
-      <label htmlFor={nameId} style={{ display: 'block', fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>
-        Name
-      </label>
-      <Input
-        id={nameId}
-        size="sm"
-        defaultValue={instrument.name}
-        key={instrument.name}
-        maxLength={120}
-        onBlur={(event) => event.target.value.trim() && event.target.value !== instrument.name && edit({ name: event.target.value.trim() })}
-      />
+      <NameField label="Name" value={instrument.name} onCommit={(name) => edit({ name })} />
       <Grid templateColumns="1fr 1fr" gap="2" mt="2">
         <Choice
           label="Size or build"

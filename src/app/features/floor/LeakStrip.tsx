@@ -27,7 +27,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
             {sources.map(([source]) => (
               <th key={`${source.instrumentId}/${source.id}`}>{source.name}</th>
             ))}
-            <th>Its dead side</th>
+            <th>Turned to hear less</th>
           </tr>
         </thead>
         <tbody>
@@ -66,7 +66,7 @@ export function DeadSideButton({ table, id }: { table: ArrivalTable; id: string 
   if (!turned) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>as good as it gets</span>;
   return (
     <Button size="xs" variant="outline" minH={{ base: '44px', md: '28px' }} onClick={() => runCommand(editMicrophone(id, { aimM: turned.aimM }))}>
-      Turn it to the {turned.otherName.toLowerCase()}: {formatNumber(turned.beforeDb, 0)} → {formatNumber(turned.afterDb, 0)} dB
+      Turn it to hear less {turned.otherName.toLowerCase()}: {formatNumber(turned.beforeDb, 0)} → {formatNumber(turned.afterDb, 0)} dB
     </Button>
   );
 }

@@ -1,4 +1,4 @@
-import { memo, useRef } from 'react';
+import { memo } from 'react';
 import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Command, moveMicrophone, type PlacedMicrophone, type Session, shiftMicrophones } from '../../../core/document';
 import { subtract, type Vec3 } from '../../../core/math';
@@ -35,7 +35,6 @@ function snapInPlan(doc: Session, id: string, target: Vec3): Snapped {
 
 /** A microphone that can be taken by mouse, finger or keys. */
 export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, microphone, paper, zoom, chosen }: Props) {
-  const pressed = useRef(false);
   /** One microphone goes to a place; several in hand go along by the same way. */
   const place = (target: Vec3, start: Vec3): Command => {
     const inHand = inHandNow();
@@ -56,13 +55,9 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
     command: place,
     snap,
     onTake: (tapped, extend) => {
-      if (tapped) pressed.current = false;
       if (tapped || !inHandNow().includes(placed.id)) chooseMicrophone(placed.id, extend);
     },
-    onEnd: () => {
-      pressed.current = false;
-      setView({ snapWords: null });
-    },
+    onEnd: () => setView({ snapWords: null }),
   });
   const { degrees, inPaper } = angleOnPaper(paper, placed.positionM, microphone.axis);
   const colour = stringColour(placed.colour);
@@ -77,14 +72,6 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
       aria-pressed={chosen}
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
-      onPointerDownCapture={() => {
-        pressed.current = true;
-      }}
-      onFocus={() => {
-        // A press chooses by itself, with Shift too; only the keyboard's focus chooses here.
-        if (!pressed.current && !inHandNow().includes(placed.id)) chooseMicrophone(placed.id);
-        pressed.current = false;
-      }}
     >
       {chosen && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
       <circle className="halo" r={22} />

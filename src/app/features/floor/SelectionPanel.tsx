@@ -18,6 +18,7 @@ import { distance, subtract } from '../../../core/math';
 import { PATTERN_NAMES } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
+import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
@@ -114,7 +115,9 @@ export function SelectionPanel({
   return (
     <Box>
       <Flex justify="space-between" align="baseline">
-        <Box fontWeight="700">{placed.name}</Box>
+        <Box fontWeight="700" overflowWrap="anywhere" minW="0">
+          {placed.name}
+        </Box>
         <Button size="xs" variant="ghost" color="quiet" onClick={() => putDown()}>
           Close
         </Button>
@@ -124,6 +127,7 @@ export function SelectionPanel({
           Take {pair.name} as a pair
         </Button>
       )}
+      <NameField label="Name" value={placed.name} onCommit={(name) => edit({ name })} />
       <Choice
         label="Microphone"
         value={placed.modelId}
@@ -193,7 +197,7 @@ export function SelectionPanel({
       <Numbers session={session} table={table} placed={placed} source={source} />
       {placed.target && (
         <Flex mt="2" align="center" justify="space-between" fontSize="sm" gap="2">
-          <Box color="quiet">Dead side</Box>
+          <Box color="quiet">Leak</Box>
           <DeadSideButton table={table} id={placed.id} />
         </Flex>
       )}

@@ -18,7 +18,7 @@ function InHand({ session, live, chosen, source }: { session: Session; live: Liv
   const instrument = session.instruments.find((candidate) => candidate.id === chosenInstrument);
   const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
   if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
-  if (placed) return <SelectionPanel session={session} table={live.table} placed={placed} source={source} />;
+  if (placed) return <SelectionPanel key={placed.id} session={session} table={live.table} placed={placed} source={source} />;
   if (instrument) return <EditInstrument session={session} instrument={instrument} />;
   return <Whole session={session} />;
 }
@@ -105,7 +105,10 @@ export function SidePanel({ session, live, chosen, source }: { session: Session;
           tabIndex={inHand ? 0 : undefined}
         >
           <MovesPanel />
-          <Verdicts findings={live.findings} />
+          {/* On a phone they stand before the drawing. */}
+          <Box display={{ base: 'none', md: 'block' }}>
+            <Verdicts findings={live.findings} />
+          </Box>
         </Box>
       )}
       <Box px="4" py="3" borderTopWidth="2px" borderColor="line">

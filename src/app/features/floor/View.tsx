@@ -14,6 +14,7 @@ import { shownSource } from './derive';
 import { FloorDrawing } from './FloorDrawing';
 import { Legend } from './Legend';
 import { SidePanel } from './SidePanel';
+import { Verdicts } from './Verdicts';
 
 /** Room with the instruments and microphones, what each hears, and what to mend. */
 export function FloorStation() {
@@ -54,6 +55,21 @@ function Floor({ session }: { session: Session }) {
   const faces: Face[] = floorView === 'plan' ? ['plan'] : floorView === 'side' ? [elevation] : ['plan', elevation];
   return (
     <Flex direction={{ base: 'column', md: 'row' }} h="100%" minH="0" overflow={{ base: 'auto', md: 'hidden' }}>
+      {session.microphones.length > 0 && (
+        <Box
+          display={{ base: 'block', md: 'none' }}
+          px="4"
+          pb="2"
+          maxH="38vh"
+          flexShrink={0}
+          overflow="auto"
+          bg="panel"
+          borderBottomWidth="2px"
+          borderColor="line"
+        >
+          <Verdicts findings={live.findings} />
+        </Box>
+      )}
       <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH={{ md: '0' }}>
         <ViewBar session={session} table={live.table} source={source} />
         <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} position="relative">

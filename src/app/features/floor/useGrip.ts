@@ -80,10 +80,17 @@ export function useGrip(options: GripOptions) {
     { pointer: { keys: false }, filterTaps: true },
   );
   const onKeyDown = (event: KeyboardEvent): void => {
+    // Passing by with Tab takes nothing: Enter or the space bar do, and moving takes what is moved.
+    if (onTake && (event.key === 'Enter' || event.key === ' ')) {
+      event.preventDefault();
+      onTake(true, event.shiftKey);
+      return;
+    }
     const target = keyedPlace(event, paper, at);
     if (!target) return;
     event.preventDefault();
     event.stopPropagation();
+    onTake?.(false, false);
     if (!fixed) runCommand(command(target, at, true), { burst: `${name}/${event.key}`, held: event.repeat });
   };
   return { ...bind(), onKeyDown };

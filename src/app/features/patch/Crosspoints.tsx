@@ -73,7 +73,7 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                     className="measure"
                     style={{
                       fontSize: 11,
-                      borderTop: `4px solid var(--chakra-colors-${bank.lit ? 'tapeFill' : 'line'})`,
+                      borderTop: `4px solid var(--chakra-colors-${bank.lit ? 'tape-fill' : 'line'})`,
                       color: `var(--chakra-colors-${bank.lit ? 'ink' : 'quiet'})`,
                       paddingTop: 2,
                     }}
@@ -88,7 +88,13 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
             <td />
             {devices.flatMap((device) =>
               device.inputs.map((input) => (
-                <th key={`${device.id}/${input.id}`} scope="col" className="measure" style={{ width: CELL, fontSize: 15 }}>
+                <th
+                  key={`${device.id}/${input.id}`}
+                  scope="col"
+                  className="measure"
+                  aria-label={`Input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
+                  style={{ width: CELL, fontSize: 15 }}
+                >
                   {input.name}
                 </th>
               )),
@@ -133,7 +139,7 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                     >
                       <button
                         type="button"
-                        aria-label={`${microphone.name} into input ${input.name}`}
+                        aria-label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
                         aria-pressed={on}
                         onClick={() => {
                           onChoose(microphone.id);

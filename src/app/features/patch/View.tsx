@@ -77,10 +77,10 @@ function Patch({ session }: { session: Session }) {
                 : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
           </Box>
           <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
-            Solve, moving few cables
+            Solve, keeping most cables
           </Button>
           <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
-            Solve afresh
+            Solve from nothing
           </Button>
         </Flex>
         {result && !result.ok && (

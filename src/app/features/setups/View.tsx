@@ -1,10 +1,10 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { belongsTo, removeMicrophones, type Session } from '../../../core/document';
+import { belongsTo, type Session } from '../../../core/document';
 import { familyOf, handed, type Instrument } from '../../../core/instruments';
 import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
-import { placeSetup, putUpSetup, tryOut } from '../../../core/planning';
+import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -49,7 +49,7 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
   const own = session.microphones.filter((placed) => belongsTo(session, placed, instrument.id));
   const place = (recipe: Recipe, instead: boolean): void => {
     const replaced = instead ? own.map((placed) => placed.id) : [];
-    const { missing } = placeSetup(removeMicrophones(replaced)(session), recipe, instrument.id, newId);
+    const { missing } = placeSetup(withoutSetups(session, instrument.id, replaced), recipe, instrument.id, newId);
     if (runCommand(putUpSetup(recipe, instrument.id, newId, replaced), { burst: PLACING })) void solvePatch('as part of the step before');
     chooseNothing();
     if (missing.length) setTold(`Not placed, because the shelf has no free microphone for it: ${missing.join(', ')}.`);

@@ -58,7 +58,7 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
     <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Way up'].map((title) => (
+          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity'].map((title) => (
             <th key={title} style={cellStyle}>
               {title}
             </th>
@@ -158,9 +158,11 @@ function Sheet({ session }: { session: Session }) {
               Inputs
             </Box>
             <InputTable rows={rows} close={close} />
-            <Box mt="3" fontSize="12px" color="#444">
-              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down. Drums in a small
-              room are loud: protect your ears and keep to the local rules.
+            <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
+              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down.
+              {session.instruments.some(({ kind }) => kind === 'drum-kit') &&
+                ' Drums in a small room are loud: protect your ears and keep to the local rules.'}
+              {session.instruments.some(({ mirrored }) => mirrored) && ' Left and right are the player’s own.'}
             </Box>
           </Box>
         </Flex>

@@ -1,4 +1,5 @@
 import { Box, Flex, Grid, Input } from '@chakra-ui/react';
+import { type AriaAttributes, cloneElement, type ReactElement, useId } from 'react';
 import { useForm } from 'react-hook-form';
 import { microphoneModelSchema } from '../../../core/document';
 import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
@@ -76,15 +77,17 @@ export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
   );
 }
 
-export function Field({ label, problem, children }: { label: string; problem?: string | undefined; children: React.ReactNode }) {
+/** A labelled field; what is wrong with it is said under it, and tied to it. */
+export function Field({ label, problem, children }: { label: string; problem?: string | undefined; children: ReactElement<AriaAttributes> }) {
+  const id = useId();
   return (
     <Box>
       <Box fontSize="sm" color="quiet" aria-hidden="true">
         {label}
       </Box>
-      {children}
+      {problem ? cloneElement(children, { 'aria-invalid': true, 'aria-describedby': id }) : children}
       {problem && (
-        <Box role="alert" color="fix" fontSize="sm">
+        <Box id={id} role="alert" color="fix" fontSize="sm">
           {problem}.
         </Box>
       )}

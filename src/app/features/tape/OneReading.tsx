@@ -69,13 +69,15 @@ export function OneReading({ session, line, index, count, onStep }: Props) {
         placeholder={session.units === 'metric' ? '103.5' : '3\' 4 1/2"'}
         autoComplete="off"
         value={text}
+        inputMode={session.units === 'metric' ? 'decimal' : 'text'}
         aria-invalid={problem !== null}
+        aria-describedby={problem ? `${id}-problem` : undefined}
         onChange={(event) => type(event.target.value)}
         onBlur={keep}
         onKeyDown={(event) => event.key === 'Enter' && keep()}
       />
       {problem && (
-        <Box role="alert" color="fix" mt="1">
+        <Box id={`${id}-problem`} role="alert" color="fix" mt="1">
           {problem}
         </Box>
       )}
