@@ -79,7 +79,7 @@ test('the shelf: add from the catalogue, a wrong figure is refused by name, a ri
   await expect(stand.getByRole('alert')).toContainText('Highest (m)');
   await stand.getByLabel('Highest (m)').fill('2.6');
   await stand.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('1.10 to 2.60 m')).toBeVisible();
+  await expect(page.getByText('1.10 m to 2.60 m')).toBeVisible();
   await station(page, 'Floor').click();
   await expect(page.getByText('of 10 inputs')).toBeVisible();
 });

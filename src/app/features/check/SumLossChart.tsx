@@ -9,10 +9,13 @@ const BANDS = [
   { key: 'high', name: 'above 4 kHz', colour: 'var(--chakra-colors-string2)' },
 ] as const;
 
+/** A name that fits beside a bar. */
+const shortened = (name: string): string => ([...name].length > 14 ? `${[...name].slice(0, 13).join('')}…` : name);
+
 /** What each two channels lose when they are added, by band, worst first. */
 export function SumLossChart({ pairs }: { pairs: readonly PairReport[] }) {
   const worst = [...pairs].sort((a, b) => b.sumLossDb.low - a.sumLossDb.low).slice(0, 8);
-  const data = worst.map((pair) => ({ name: `${pair.a} + ${pair.b}`, ...pair.sumLossDb }));
+  const data = worst.map((pair) => ({ name: `${shortened(pair.a)} + ${shortened(pair.b)}`, ...pair.sumLossDb }));
   const text = { fill: 'var(--chakra-colors-quiet)', fontSize: 12 };
   return (
     <Box mt="4">

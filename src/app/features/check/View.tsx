@@ -145,7 +145,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
       <Flex wrap="wrap" gap="4">
         {rakes.map((rake) => (
           <Box key={rake.sourceName} w={`${width}px`}>
-            <Box fontSize="sm" color="quiet">
+            <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
               {rake.sourceName}, counted from {rake.spotName}: measured full, planned dashed (ms)
             </Box>
             <Rake marks={rake.marks} width={width} height={150} title={`Measured rake of the ${rake.sourceName.toLowerCase()}`} />

@@ -23,7 +23,7 @@ const ROOMY = 6;
 function TapeTable({ session, entries }: { session: Session; entries: readonly TapeEntry[] }) {
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', overflowWrap: 'anywhere', fontSize: 'var(--list)' }} aria-label="Tape list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           <th style={cellStyle}>Microphone</th>
@@ -55,7 +55,7 @@ function padsOf(row: InputListRow): string {
 
 function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', overflowWrap: 'anywhere', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity'].map((title) => (
@@ -130,7 +130,7 @@ function Sheet({ session }: { session: Session }) {
           <Box as="h1" fontSize="xl" fontWeight="700" overflowWrap="anywhere">
             {session.name}
           </Box>
-          <Box fontSize="sm" textAlign="right">
+          <Box fontSize="sm" textAlign="right" maxW="45%" overflowWrap="anywhere">
             {session.players}
             <br />
             <span className="measure">
@@ -147,13 +147,13 @@ function Sheet({ session }: { session: Session }) {
           </Box>
         </Flex>
         <Flex gap="6" mt="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
-          <Box flex="1">
+          <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">
               Tape list, in walking order
             </Box>
             <TapeTable session={session} entries={tapeList(table.plan)} />
           </Box>
-          <Box flex="1">
+          <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">
               Inputs
             </Box>
