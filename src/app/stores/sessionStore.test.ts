@@ -30,7 +30,12 @@ const stored = async (): Promise<Session | null> => {
   const found = await loadSession(boathouseKit().id);
   return found?.kind === 'session' ? found.session : null;
 };
-const settled = () => new Promise((done) => setTimeout(done, 30));
+/** Until nothing is being written any more, and a little longer for what follows from it. */
+const settled = async (): Promise<void> => {
+  const pause = () => new Promise((done) => setTimeout(done, 30));
+  await pause();
+  for (let n = 0; n < 300 && state().saving === 'saving'; n++) await pause();
+};
 const first = (): string => doc().microphones[0]?.id ?? '';
 
 beforeEach(async () => {
