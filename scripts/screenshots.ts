@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { chromium, type Page } from '@playwright/test';
 
@@ -33,8 +33,16 @@ await context.addInitScript((theme) => localStorage.setItem('shuttlecraft-theme'
 const page = await context.newPage();
 const shot = async (name: string): Promise<void> => {
   if (values.only && !name.includes(values.only)) return;
-  await page.waitForTimeout(300);
-  await page.screenshot({ path: `${values.out}/${name}.png` });
+  await page.evaluate(() => document.fonts.ready);
+  // Settled is what looks the same twice, a quarter of a second apart.
+  let before = await page.screenshot();
+  for (let n = 0; n < 20; n++) {
+    await page.waitForTimeout(250);
+    const now = await page.screenshot();
+    if (now.equals(before)) break;
+    before = now;
+  }
+  writeFileSync(`${values.out}/${name}.png`, before);
   console.log(name);
 };
 const station = (name: string): Promise<void> =>
@@ -82,7 +90,8 @@ await page.setViewportSize({ width: 390, height: 844 });
 await shot('tape-phone');
 await page.setViewportSize({ width: Number(values.width), height: Number(values.height) });
 await station('Patch');
-await page.getByRole('heading', { name: /inputs in use/ }).waitFor();
+await page.getByRole('button', { name: 'Solve the patch' }).click();
+await page.getByRole('heading', { name: '4 of 8 inputs in use' }).waitFor();
 await shot('patch');
 await station('Check');
 await page.getByRole('button', { name: 'Load the practice take' }).click();
@@ -98,7 +107,17 @@ await page.getByRole('button', { name: 'What it hears' }).click();
 await page.getByRole('button', { name: /theme$/ }).click();
 await shot('floor-guitar-daylight');
 await page.getByRole('button', { name: /theme$/ }).click();
-await page.goto('/shelf');
+await page.goto('/start?then=/shelf');
+await page.getByRole('heading', { name: 'What do you own?' }).waitFor();
+for (const [kind, count] of [
+  ['Rugged moving-coil', 2],
+  ['Small condenser', 2],
+  ['Passive ribbon', 1],
+] as const)
+  for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
+await page.getByRole('heading', { name: 'What do you own?' }).scrollIntoViewIfNeeded();
+await shot('start');
+await page.getByRole('button', { name: 'Put them on the shelf' }).click();
 await page
   .getByRole('button', { name: /^Edit / })
   .first()

@@ -25,7 +25,7 @@ export function NumberField({ label, unit, value, low, high, digits = 1, onCommi
   const commit = (): void => {
     const typed = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
     if (text.trim() === '' || !Number.isFinite(typed) || typed < low || typed > high) {
-      setProblem(`${label} must be a number from ${low} to ${high} ${unit}.`);
+      setProblem(`${label} must be a number from ${low} to ${high}${unit && ` ${unit}`}.`);
       return;
     }
     setProblem(null);
@@ -34,7 +34,7 @@ export function NumberField({ label, unit, value, low, high, digits = 1, onCommi
   return (
     <Box>
       <label htmlFor={id} style={{ display: 'block', fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>
-        {label} ({unit})
+        {unit ? `${label} (${unit})` : label}
       </label>
       <Input
         id={id}

@@ -83,7 +83,7 @@ export function RoomPanel({ session }: { session: Session }) {
           onChange={(absorption) => edit({ absorption: Number(absorption) })}
         />
         <NumberField
-          label="Share absorbed"
+          label="Absorbs"
           unit=""
           digits={2}
           value={room.absorption}

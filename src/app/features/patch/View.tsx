@@ -77,7 +77,7 @@ function Patch({ session }: { session: Session }) {
                 : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
           </Box>
           <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
-            Solve, keeping most cables
+            {Object.keys(session.patch).length === 0 ? 'Solve the patch' : 'Solve, keeping most cables'}
           </Button>
           <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
             Solve from nothing
