@@ -9,7 +9,7 @@ const common = {
     ],
   },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts', '<rootDir>/hostile'],
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
   setupFiles: ['fake-indexeddb/auto'],
   // The bundler collects the stations; without it the folder is read.
   moduleNameMapper: { '/stations$': '<rootDir>/scripts/jestStations.ts' },

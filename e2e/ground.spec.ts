@@ -70,6 +70,27 @@ test('a reload keeps what is in hand, the reading being typed, and the take that
   await expect(station(page, 'Check')).toContainText('something to fix');
 });
 
+test('a drag that goes on and a field that is being typed in come back after a reload', async ({ page }) => {
+  await placeFour(page);
+  const snare = onPlan(page, 'Snare');
+  const box = await snare.boundingBox();
+  if (!box) throw new Error('the snare microphone is drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2 - 20, { steps: 4 });
+  await page.waitForTimeout(100);
+  const held = await snare.getAttribute('transform');
+  await page.reload();
+  await page.mouse.up();
+  await expect(snare).toHaveAttribute('transform', held ?? '');
+
+  await take(onPlan(page, 'Overhead left'));
+  const high = page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^High/);
+  await high.fill('143');
+  await page.reload();
+  await expect(high).toHaveValue('143');
+});
+
 test('a pair is set as one, parts when one is moved alone, and is squared up again', async ({ page }) => {
   await placeFour(page);
   await take(onPlan(page, 'Overhead left'));

@@ -11,7 +11,7 @@ interface Target {
   readonly options: number;
 }
 
-const TEXTS = ['', ' ', '0', '-1', '12', '1e9', '3,5', '6 ft 2', 'NaN', '<b>x</b>', '太鼓', 'طبل', '🥁'.repeat(70), 'x'.repeat(300), '"; drop', '\\'];
+const TEXTS = ['', ' ', '0', '-1', '12', '1e9', '3,5', '6 ft 2', '12x', '<b>x</b>', '太鼓', 'طبل', '🥁'.repeat(70), 'x'.repeat(300), '"; drop', '\\'];
 const KEYS = ['Enter', 'Escape', 'Tab', 'Shift+Tab', 'ArrowUp', 'Shift+ArrowLeft', 'PageUp', 'Delete', 'Control+z', 'Control+Shift+z', ' ', 'Home'];
 
 /** Everything that can be used just now and can be seen. */

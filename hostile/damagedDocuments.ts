@@ -44,7 +44,7 @@ const ODD: readonly unknown[] = [
   -1e308,
   Number.MAX_SAFE_INTEGER,
   '12',
-  'NaN',
+  'none',
   [],
   {},
   [null],

@@ -1,12 +1,16 @@
 import { parseArgs } from 'node:util';
 import { chromium, type Page } from '@playwright/test';
 import { loadFftKernel } from '../src/core/math';
+import { createServer } from '../src/server/app';
+import { listen as listenAt } from '../src/server/listen';
 import { actAtRandom } from './actions';
 import { serve } from './browser';
 import { COMMAND_NAMES, noWalk, walkCommands } from './commandWalk';
 import { noDocuments, strikeOne } from './damagedDocuments';
 import { damageOne, noDamage } from './damagedWav';
 import { killWhileEditing } from './kills';
+import { askAtRandom } from './requests';
+import { wreckRows } from './rows';
 import { editInTwoTabs } from './tabs';
 import { listen, viewsOf } from './views';
 
@@ -125,7 +129,24 @@ const actions = (): Promise<number> =>
     return told('actions', `${counts.actions} at random ${JSON.stringify(counts.kinds)}`, counts.wrong);
   });
 
-const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, wav, documents, views, actions, kills, tabs };
+/** 2,000 requests that should not be made. */
+async function requests(): Promise<number> {
+  const open = await listenAt(createServer('dist'), { host: '127.0.0.1', port: 0 });
+  if (open.kind !== 'open') throw new Error('A free port is found.');
+  const counts = await askAtRandom(open.port, 2000, seed);
+  open.server.closeAllConnections();
+  open.server.close();
+  return told('requests', `${counts.requests} odd ones, ${counts.served} served, ${counts.refused} refused, ${counts.dropped} dropped`, counts.wrong);
+}
+
+/** 40 rounds of wrecked rows beside whole ones. */
+const rows = (): Promise<number> =>
+  withPage(async (page, url) => {
+    const counts = await wreckRows(page, url, 40, seed);
+    return told('rows', `${counts.rows} wrecked in ${counts.rounds} rounds`, counts.wrong);
+  });
+
+const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, wav, documents, views, actions, rows, requests, kills, tabs };
 let failures = 0;
 for (const name of positionals.length ? positionals : Object.keys(TRIALS)) {
   const trial = TRIALS[name];

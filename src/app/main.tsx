@@ -10,6 +10,7 @@ import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
 import { keepFocus } from './frame/keepFocus';
 import { STATIONS } from './stations';
+import { finishGesture } from './stores/sessionStore';
 import { watchForUpdates } from './stores/updates';
 import { applyTheme, useViewStore } from './stores/viewStore';
 import { system } from './theme/system';
@@ -19,6 +20,11 @@ const styles = createCache({ key: 'sc', ...(nonce ? { nonce } : {}) });
 
 applyTheme(useViewStore.getState().theme);
 keepFocus();
+// A field that is being typed in and a drag that goes on end where they are when the page goes.
+window.addEventListener('pagehide', () => {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  finishGesture();
+});
 
 const root = document.getElementById('root');
 if (root)

@@ -77,6 +77,9 @@ export function createServer(buildFolder: string, host = DEFAULT_HOST): Express 
     if (/\.[a-z0-9]+$/i.test(request.path)) response.status(404).type('text').send('There is no such file here.\n');
     else page(request, response);
   });
+  app.use((_request, response) => {
+    response.status(404).type('text').send('There is no such page here.\n');
+  });
   app.use((error: { status?: number }, _request: express.Request, response: Response, _next: express.NextFunction) => {
     const status = error.status && error.status >= 400 && error.status < 500 ? error.status : 500;
     const words = status === 500 ? 'This cannot be served just now.' : 'That address cannot be read.';

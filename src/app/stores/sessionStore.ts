@@ -144,10 +144,13 @@ export const isStill = (about: About): boolean => state().doc?.id === about.sess
 export const runAnswer = (about: About, command: Command, how: Burst = {}): boolean => isStill(about) && runCommand(command, how);
 
 let waiting: Command | null = null;
+/** What a drag that goes on would come to, were it to end now. */
+let inHand: Command | null = null;
 
 /** Drops a preview that waits for the next frame, so that it does not come after what ends it. */
 function dropPreview(): void {
   waiting = null;
+  inHand = null;
 }
 
 function showPreview(): void {
@@ -164,8 +167,15 @@ const hasFrames = typeof requestAnimationFrame === 'function';
 export function previewCommand(command: Command): void {
   const waits = waiting !== null;
   waiting = command;
+  inHand = command;
   if (!hasFrames) showPreview();
   else if (!waits) requestAnimationFrame(showPreview);
+}
+
+/** Ends what is in hand where it is: the page is about to go, and what was done must not go with it. */
+export function finishGesture(): void {
+  const command = inHand;
+  if (command) runCommand(command);
 }
 
 export function cancelPreview(): void {
