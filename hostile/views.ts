@@ -42,6 +42,12 @@ async function visit(page: Page, path: string): Promise<void> {
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
 
+/** Puts a session into storage and goes to one of its views. */
+export async function openAs(page: Page, session: Session, view: string): Promise<void> {
+  await store(page, session);
+  await visit(page, `/session/${session.id}/${view}`);
+}
+
 /** What is wrong with what the page shows, or null. */
 export const shows = (page: Page): Promise<string | null> =>
   page.evaluate(() => {

@@ -1,8 +1,10 @@
+import { bytesSource, openAudio, writeWav } from '../audio';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../math';
 import { BAND_NAMES, binRange, correlationOf, sumLossDb } from './bands';
 import { findHum, noiseFor, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { hann, SpectrumBank } from './spectra';
+import { checkTake } from './takeCheck';
 
 const RATE = 48_000;
 const SIZE = 4096;
@@ -153,5 +155,33 @@ describe('onsets', () => {
     expect(detect([new Float32Array(48_000)])).toEqual([]);
     const random = createRandom(6);
     expect(detect([noise(random, 96_000)]).length).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('more channels than can all be compared', () => {
+  const strokes = [4000, 15_000, 29_000];
+  const channelOf = (seed: number, gain: number): Float32Array => {
+    const random = createRandom(seed);
+    return Float32Array.from(
+      { length: 36_000 },
+      (_, i) => strokes.reduce((sum, at) => sum + (i >= at ? Math.exp((at - i) / 600) : 0), 0.001) * random.between(-gain, gain),
+    );
+  };
+  test('40 are compared in groups: pairs by name are kept, every channel is metered, and it is said', async () => {
+    const files = await Promise.all(
+      Array.from({ length: 40 }, async (_, c) => {
+        const opened = await openAudio(
+          bytesSource(`Mic ${c >> 1} ${c % 2 ? 'R' : 'L'}.wav`, writeWav([channelOf((c >> 1) + 1, 0.3 + (c % 2) * 0.1)], 48_000)),
+        );
+        if (!opened.ok) throw new Error(opened.reason);
+        return opened.file;
+      }),
+    );
+    const report = await checkTake(files, { kernel: await loadFftKernel() });
+    expect(report.channels.map(({ name }) => name)).toEqual(Array.from({ length: 40 }, (_, c) => `Mic ${c >> 1} ${c % 2 ? 'R' : 'L'}`));
+    for (let m = 0; m < 20; m++) expect(report.pairs.some(({ a, b }) => a === `Mic ${m} L` && b === `Mic ${m} R`)).toBe(true);
+    expect(report.pairs.length).toBeLessThan(300);
+    const said = report.findings.filter(({ code }) => code === 'compared-in-groups');
+    expect(said.map(({ severity, message }) => [severity, message.startsWith('40 channels were compared in')])).toEqual([['note', true]]);
   });
 });

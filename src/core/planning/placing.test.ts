@@ -23,7 +23,7 @@ import { distance, vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { adviseKinds, placeForBalance, RECIPES, recipeById, toneLinesFor, tonePlaces, voiceOverGuitarDb } from '../setups';
 import { tapeList } from '../tape';
-import { fitOf, ownSetupFrom, placeSetup, resolvePlan, snapPlace, tryOut, withExpectations } from './index';
+import { fitOf, ownSetupFrom, placeSetup, putUpSetup, resolvePlan, snapPlace, tryOut, withExpectations } from './index';
 
 const kit = boathouseKit();
 const of = (session: Session, name: string) => {
@@ -308,4 +308,37 @@ test('the demo: five sessions, each through its own door, each with its micropho
   }
   expect(RECIPES.length).toBeGreaterThan(60);
   expect(newSession('a', 'b', '2026-01-01T00:00:00.000Z', BOATHOUSE_SHELF).tape).toEqual([]);
+});
+
+describe('what a set-up asks of an instrument', () => {
+  const guitar = {
+    id: 'g',
+    kind: 'guitar',
+    variant: 'dreadnought',
+    name: 'Guitar',
+    positionM: { x: 2.5, y: 2 },
+    rotationDeg: 0,
+    mirrored: false,
+  } as const;
+  const room = addInstrument(guitar)({ ...kit, instruments: [], microphones: [], pairs: [], patch: {}, tape: [] });
+  const singing = RECIPES.find((recipe) => recipe.instrument === 'guitar' && recipe.needs?.voice === 'yes');
+  const plain = RECIPES.find((recipe) => recipe.instrument === 'guitar' && !recipe.needs && recipe.microphones.length === 1);
+  let ids = 0;
+  const newId = (): string => `w${++ids}`;
+  const voiceOf = (session: Session): string | undefined => session.instruments[0]?.choices?.voice;
+  test('goes with it when it is replaced, and stays while one of its microphones does', () => {
+    if (!singing || !plain) throw new Error('there are such set-ups');
+    const sung = putUpSetup(singing, 'g', newId)(room);
+    expect(voiceOf(sung)).toBe('yes');
+    const replaced = putUpSetup(
+      plain,
+      'g',
+      newId,
+      sung.microphones.map(({ id }) => id),
+    )(sung);
+    expect(voiceOf(replaced)).toBeUndefined();
+    expect(replaced.instruments[0]).toEqual(guitar);
+    const beside = putUpSetup(plain, 'g', newId)(sung);
+    expect(voiceOf(beside)).toBe('yes');
+  });
 });
