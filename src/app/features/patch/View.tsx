@@ -33,6 +33,12 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
   return { result: found?.session === session ? found.result : null, solving, solve };
 }
 
+/** An input by its name, and its device's where there are several. */
+function inputName({ shelf }: Session, input: PatchInput): string {
+  const device = shelf.devices.length > 1 ? shelf.devices.find(({ id }) => id === input.deviceId) : undefined;
+  return device ? `${input.name} of ${device.name}` : input.name;
+}
+
 function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
   const plan = resolvePlan(session);
   const inputOf = (id: string): PatchInput | undefined => inputs.find((input) => inputAddress(input) === session.patch[id]);
@@ -44,11 +50,11 @@ function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
       (other) => other.model.phantom === 'needs' && bankOf(inputOf(other.id)) === bankOf(input) && bankOf(input),
     );
     if (microphone.model.phantom === 'needs' && !input.phantomBank)
-      return [`${microphone.name} needs phantom power and input ${input.name} gives none: use another input.`];
+      return [`${microphone.name} needs phantom power and input ${inputName(session, input)} gives none: use another input.`];
     if (microphone.model.phantom === 'never' && powered.length)
       return [`${microphone.name} must never get phantom power, and its bank is powered for ${powered[0]?.name}: move one of them.`];
     if (!input.connectors.includes(microphone.model.connector))
-      return [`${microphone.name} has an ${microphone.model.connector} plug and input ${input.name} does not take it.`];
+      return [`${microphone.name} has an ${microphone.model.connector} plug and input ${inputName(session, input)} does not take it.`];
     return [];
   });
 }
@@ -118,7 +124,7 @@ function Patch({ session }: { session: Session }) {
         <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
           <Box fontWeight="700" mb="1">
             {selected.name}
-            {input && `, input ${input.name}`}
+            {input && `, input ${inputName(session, input)}`}
           </Box>
           {input ? (
             <LevelLadder

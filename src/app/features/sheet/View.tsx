@@ -54,6 +54,7 @@ function padsOf(row: InputListRow): string {
 }
 
 function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
+  const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
   return (
     <table style={{ width: '100%', borderCollapse: 'collapse', overflowWrap: 'anywhere', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
@@ -70,6 +71,7 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
           <tr key={row.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
             <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
               {row.input || 'none'}
+              {several && row.device && <span style={{ fontWeight: 400, fontSize: 11, whiteSpace: 'normal', display: 'block' }}>{row.device}</span>}
             </td>
             <td style={cellStyle}>
               <strong>{row.microphone}</strong> {close ? null : <br />}
