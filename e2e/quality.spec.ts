@@ -14,6 +14,9 @@ for (const theme of ['slate', 'daylight'])
     await page.goto('/');
     await expect(page.getByText('Nothing here yet')).toBeVisible();
     await check('empty sessions');
+    await page.goto('/start');
+    await expect(page.getByRole('heading', { name: 'What do you own?' })).toBeVisible();
+    await check('what do you own');
     await placeFour(page);
     await check('floor');
     await page

@@ -123,7 +123,18 @@ export function SelectionPanel({
         </Button>
       </Flex>
       {pair && (
-        <Button size="sm" variant="outline" w="100%" mb="2" minH={{ base: '44px', md: '32px' }} onClick={() => choosePair(pair.id)}>
+        <Button
+          size="sm"
+          variant="outline"
+          w="100%"
+          mb="2"
+          h="auto"
+          py="1"
+          whiteSpace="normal"
+          overflowWrap="anywhere"
+          minH={{ base: '44px', md: '32px' }}
+          onClick={() => choosePair(pair.id)}
+        >
           Take {pair.name} as a pair
         </Button>
       )}

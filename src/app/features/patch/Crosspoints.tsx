@@ -104,7 +104,10 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
         <tbody>
           {microphones.map((microphone) => (
             <tr key={microphone.id} style={{ background: microphone.id === chosen ? 'var(--chakra-colors-panel)' : undefined }}>
-              <th scope="row" style={{ textAlign: 'left', padding: 0, fontWeight: microphone.id === chosen ? 700 : 400 }}>
+              <th
+                scope="row"
+                style={{ textAlign: 'left', padding: 0, maxWidth: 230, overflowWrap: 'anywhere', fontWeight: microphone.id === chosen ? 700 : 400 }}
+              >
                 <button
                   type="button"
                   onClick={() => onChoose(microphone.id)}

@@ -96,7 +96,7 @@ function Sheet({ session }: { session: Session }) {
   const close = session.microphones.length > ROOMY;
   return (
     <Box h="100%" overflow="auto" p={{ base: '2', md: '6' }} className="print-free">
-      <Flex className="no-print" gap="2" mb="4" justify="center">
+      <Flex className="no-print" gap="2" mb="4" justify="center" wrap="wrap">
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => window.print()}>
           Print or save as PDF
         </Button>

@@ -55,7 +55,18 @@ function Tape({ session }: { session: Session }) {
               {session.pairs
                 .filter((candidate) => candidate.centre)
                 .map((candidate) => (
-                  <Button key={candidate.id} minH="44px" variant="outline" onClick={() => setEqual(candidate.id)}>
+                  <Button
+                    key={candidate.id}
+                    minH="44px"
+                    h="auto"
+                    py="2"
+                    maxW="100%"
+                    whiteSpace="normal"
+                    overflowWrap="anywhere"
+                    textAlign="left"
+                    variant="outline"
+                    onClick={() => setEqual(candidate.id)}
+                  >
                     Equal strings: {candidate.name}
                   </Button>
                 ))}
