@@ -1,18 +1,19 @@
 import type { AudioFile } from '../audio';
-import { type FftKernel, quantile, type RealFftPlan } from '../math';
-import { counted } from '../units';
+import type { FftKernel, RealFftPlan } from '../math';
 import { correlationOf, sumLossDb } from './bands';
 import { ChannelMeter } from './channelMeter';
 import { type DelayEstimate, estimateDelay } from './delay';
+import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { groupFindings, groupsOf } from './groups';
 import { findHum, noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
-import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeFinding, type TakeReport } from './report';
+import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeReport } from './report';
 import { measureSources } from './sources';
-import { hann, SpectrumBank } from './spectra';
+import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
 import { takeFindings } from './takeFindings';
+import { loudestPart, WindowSpectrum } from './windowSpectrum';
 
 export interface TakeCheckOptions {
   readonly kernel: FftKernel;
@@ -74,50 +75,6 @@ async function firstPass(
   return { meters, bank, humNoise: quiet.map((keeper) => keeper.mean()), gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
 }
 
-/** Power of the loudest of a window's equal parts: a quiet window has no stroke anywhere in it. */
-function loudestPart(block: Float32Array, offset: number, length: number, parts: number): number {
-  let loudest = 0;
-  const step = length / parts;
-  for (let part = 0; part < parts; part++) {
-    let sum = 0;
-    const from = offset + part * step;
-    for (let i = from; i < from + step; i += 4) {
-      const value = block[i] as number;
-      sum += value * value;
-    }
-    if (sum > loudest) loudest = sum;
-  }
-  return loudest;
-}
-
-/** Power spectra of single windows of one length. */
-class WindowSpectrum {
-  readonly window: Float32Array;
-  readonly windowEnergy: number;
-  private readonly windowed: Float32Array;
-  private readonly spectrum: Float32Array;
-
-  constructor(private readonly plan: RealFftPlan) {
-    this.window = hann(plan.size);
-    this.windowEnergy = this.window.reduce((sum, w) => sum + w * w, 0);
-    this.windowed = new Float32Array(plan.size);
-    this.spectrum = new Float32Array(plan.size);
-  }
-
-  power(block: Float32Array, offset: number): Float32Array {
-    const { window, windowed, spectrum } = this;
-    for (let i = 0; i < window.length; i++) windowed[i] = (block[offset + i] as number) * (window[i] as number);
-    this.plan.forward(windowed, spectrum);
-    const out = new Float32Array(window.length / 2);
-    for (let k = 1; k < out.length; k++) {
-      const re = spectrum[2 * k] as number;
-      const im = spectrum[2 * k + 1] as number;
-      out[k] = re * re + im * im;
-    }
-    return out;
-  }
-}
-
 function pairReports(
   first: FirstPass,
   names: readonly string[],
@@ -149,55 +106,6 @@ function pairEstimator(
     return known.get(key) ?? null;
   };
 }
-
-function numberFindings(first: FirstPass, names: readonly string[], rate: number): TakeFinding[] {
-  return first.meters.flatMap((meter, c) =>
-    meter.badSamples > 0
-      ? [
-          {
-            severity: 'fix' as const,
-            code: 'bad-samples',
-            channels: [names[c] as string],
-            message: `${names[c]} holds ${counted(meter.badSamples, 'sample')} that no converter makes (no number, or far beyond full scale), first at ${(meter.firstBadSample / rate).toFixed(3)} s; taken as silence here: copy or export it again.`,
-          },
-        ]
-      : [],
-  );
-}
-
-function lengthFindings(channels: readonly TakeChannel[], rate: number): TakeFinding[] {
-  const lengths = channels.map((channel) => channel.file.info.frameCount);
-  const usual = quantile(lengths, 0.5);
-  return channels.flatMap((channel, c): TakeFinding[] => {
-    const difference = (lengths[c] as number) - usual;
-    if (difference === 0) return [];
-    const way = difference < 0 ? 'shorter' : 'longer';
-    return [
-      {
-        severity: Math.abs(difference) > rate / 10 ? 'improve' : 'note',
-        code: 'length-differs',
-        channels: [channel.name],
-        message: `${channel.name} is ${Math.abs(difference)} samples (${(Math.abs(difference) / rate).toFixed(3)} s) ${way} than the others: check that it starts with them.`,
-      },
-    ];
-  });
-}
-
-function rateFindings(strangers: readonly TakeChannel[], rate: number): TakeFinding[] {
-  return strangers.map((channel) => ({
-    severity: 'fix' as const,
-    code: 'sample-rate-differs',
-    channels: [channel.name],
-    message: `${channel.name} was recorded at ${channel.file.info.sampleRateHz} Hz and the others at ${rate} Hz, so it was left out of the comparison: set one sample rate and record again.`,
-  }));
-}
-
-const warningFindings = (files: readonly AudioFile[]): TakeFinding[] =>
-  files.flatMap((file) =>
-    file.info.warning
-      ? [{ severity: 'improve' as const, code: 'cut-short', channels: takeChannels([file]).map((c) => c.name), message: file.info.warning }]
-      : [],
-  );
 
 /** Sample rate that most channels have; the first of those in a tie. */
 function commonRate(channels: readonly TakeChannel[]): number {
@@ -250,7 +158,7 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
       proposal: proposeSum(first.bank, names, usable, estimateOf, rate),
-      findings: numberFindings(first, names, rate),
+      findings: numberFindings(first.meters, names, rate),
     };
   } finally {
     bank?.dispose();
