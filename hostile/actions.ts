@@ -53,11 +53,67 @@ export interface ActionCounts {
   readonly wrong: string[];
 }
 
+type Random = ReturnType<typeof createRandom>;
+
+const whole = (random: Random, high: number): number => Math.floor(random.between(0, high));
+const pick = <T>(random: Random, list: readonly T[]): T => list[whole(random, list.length)] as T;
+
+async function drag(page: Page, { x, y }: Target, random: Random): Promise<void> {
+  await page.mouse.down();
+  await page.mouse.move(x + random.between(-150, 150), y + random.between(-150, 150), { steps: 3 });
+  if (random.uniform() < 0.3) await page.keyboard.press('Escape');
+  await page.mouse.up();
+}
+
+async function choose(page: Page, { x, y, options }: Target, random: Random): Promise<void> {
+  await page.mouse.click(x, y);
+  for (let n = whole(random, options); n >= 0; n--) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+}
+
+async function write(page: Page, { x, y }: Target, random: Random): Promise<void> {
+  await page.mouse.click(x, y);
+  await page.keyboard.press('Control+a');
+  const text = pick(random, TEXTS);
+  if (text) await page.keyboard.insertText(text);
+  else await page.keyboard.press('Delete');
+  await page.keyboard.press(pick(random, ['Enter', 'Tab', 'Escape']));
+}
+
+/** Uses one thing on the page; tells what was done. */
+async function use(page: Page, target: Target, random: Random): Promise<string> {
+  await page.mouse.move(target.x, target.y);
+  if (target.kind === 'drag' && random.uniform() < 0.6) await drag(page, target, random);
+  else if (target.kind === 'choose') await choose(page, target, random);
+  else if (target.kind === 'write') await write(page, target, random);
+  else await page.mouse.click(target.x, target.y);
+  return `${target.kind} “${target.name}”`;
+}
+
+/** One action: mostly something on the page, at times a key, the way back, or another address. */
+async function act(page: Page, url: string, random: Random): Promise<string> {
+  const targets = await targetsOn(page);
+  const chance = random.uniform();
+  if (chance < 0.01 || targets.length === 0) {
+    await page.goto(pick(random, [`${url}/demo`, `${url}/`, `${url}/shelf`, page.url(), `${url}/start`]));
+    await page.locator('main').first().waitFor();
+    return 'goto';
+  }
+  if (chance < 0.2) {
+    const key = pick(random, KEYS);
+    await page.keyboard.press(key);
+    return `key ${key}`;
+  }
+  if (chance < 0.23) {
+    await page.goBack({ timeout: 2000 }).catch(() => undefined);
+    return 'back';
+  }
+  return use(page, pick(random, targets), random);
+}
+
 /** Acts at random on whatever the page offers, as a person in a hurry could; every failure is told with the way to it. */
 export async function actAtRandom(page: Page, url: string, actions: number, seed: number): Promise<ActionCounts> {
   const random = createRandom(seed);
-  const whole = (high: number): number => Math.floor(random.between(0, high));
-  const pick = <T>(list: readonly T[]): T => list[whole(list.length)] as T;
   const counts: ActionCounts = { actions: 0, kinds: {}, wrong: [] };
   const heard = listen(page);
   page.on('dialog', (dialog) => void dialog.dismiss().catch(() => undefined));
@@ -68,46 +124,8 @@ export async function actAtRandom(page: Page, url: string, actions: number, seed
   await page.goto(`${url}/demo`);
   await page.waitForURL(/session/);
   const last: string[] = [];
-  const act = async (): Promise<string> => {
-    const targets = await targetsOn(page);
-    const chance = random.between(0, 1);
-    if (chance < 0.01 || targets.length === 0) {
-      await page.goto(pick([`${url}/demo`, `${url}/`, `${url}/shelf`, page.url(), `${url}/start`]));
-      await page.locator('main').first().waitFor();
-      return 'goto';
-    }
-    if (chance < 0.2) {
-      const key = pick(KEYS);
-      await page.keyboard.press(key);
-      return `key ${key}`;
-    }
-    if (chance < 0.23) {
-      await page.goBack({ timeout: 2000 }).catch(() => undefined);
-      return 'back';
-    }
-    const target = pick(targets);
-    await page.mouse.move(target.x, target.y);
-    if (target.kind === 'drag' && chance < 0.6) {
-      await page.mouse.down();
-      await page.mouse.move(target.x + random.between(-150, 150), target.y + random.between(-150, 150), { steps: 3 });
-      if (chance < 0.3) await page.keyboard.press('Escape');
-      await page.mouse.up();
-    } else if (target.kind === 'choose') {
-      await page.mouse.click(target.x, target.y);
-      for (let n = whole(target.options); n >= 0; n--) await page.keyboard.press('ArrowDown');
-      await page.keyboard.press('Enter');
-    } else if (target.kind === 'write') {
-      await page.mouse.click(target.x, target.y);
-      await page.keyboard.press('Control+a');
-      const text = pick(TEXTS);
-      if (text) await page.keyboard.insertText(text);
-      else await page.keyboard.press('Delete');
-      await page.keyboard.press(pick(['Enter', 'Tab', 'Escape']));
-    } else await page.mouse.click(target.x, target.y);
-    return `${target.kind} “${target.name}”`;
-  };
-  while (counts.actions < actions) {
-    const done = await act().catch((error: Error) => `could not: ${error.message.split('\n')[0]}`);
+  while (counts.actions < actions && counts.wrong.length < 30) {
+    const done = await act(page, url, random).catch((error: Error) => `could not: ${error.message.split('\n')[0]}`);
     counts.actions++;
     const kind = done.split(' ')[0] ?? '';
     counts.kinds[kind] = (counts.kinds[kind] ?? 0) + 1;
@@ -117,7 +135,6 @@ export async function actAtRandom(page: Page, url: string, actions: number, seed
     const bad = [...heard.splice(0), ...(trouble && !trouble.startsWith('nothing') ? [trouble] : [])];
     if (bad.length === 0) continue;
     counts.wrong.push(`action ${counts.actions} at ${new URL(page.url()).pathname}: ${bad[0]} after ${last.join(' · ')}`);
-    if (counts.wrong.length >= 30) break;
     await page.goto(`${url}/demo`);
     await page.waitForURL(/session/).catch(() => undefined);
   }

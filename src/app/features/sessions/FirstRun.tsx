@@ -32,7 +32,8 @@ function Kind({ name, facts, count, onCount, children }: KindProps) {
       <Button
         variant="ghost"
         h="auto"
-        py="2"
+        pt="2"
+        pb="1"
         px="2"
         flex="1"
         flexDirection="column"
@@ -46,10 +47,10 @@ function Kind({ name, facts, count, onCount, children }: KindProps) {
         <Box fontWeight="700" lineHeight="1.2">
           {name}
         </Box>
-        <Box fontSize="xs" color="quiet" fontWeight="400" lineHeight="1.2">
-          {facts}
-        </Box>
       </Button>
+      <Box fontSize="xs" color="quiet" lineHeight="1.2" textAlign="center" px="2" pb="2">
+        {facts}
+      </Box>
       <Flex align="center" justify="space-between" borderTopWidth="1px" borderColor="line">
         <Button variant="ghost" minW="44px" minH="44px" aria-label={`One less: ${name}`} disabled={count === 0} onClick={() => onCount(count - 1)}>
           <Minus size={16} />
@@ -164,7 +165,7 @@ export function FirstRun() {
         <Button minH="44px" variant="outline" onClick={() => void goOn(null)}>
           Skip
         </Button>
-        <Button minH="44px" bg="tapeFill" color="#12181b" disabled={!owned} onClick={() => void goOn(owned)}>
+        <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => owned && void goOn(owned)}>
           {then ? 'Put them on the shelf' : 'That is what I own'}
         </Button>
       </Flex>

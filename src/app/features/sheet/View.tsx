@@ -124,6 +124,7 @@ function Sheet({ session }: { session: Session }) {
         css={{
           '--cell': close ? '0.5px' : '3px',
           '--list': close ? '11px' : '13px',
+          '& table *': { overflowWrap: 'anywhere' },
           '& .drawing text': { fill: '#333' },
           '& .drawing': { height: 'auto' },
         }}
