@@ -23,7 +23,7 @@ const ROOMY = 6;
 function TapeTable({ session, entries }: { session: Session; entries: readonly TapeEntry[] }) {
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', overflowWrap: 'anywhere', fontSize: 'var(--list)' }} aria-label="Tape list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           <th style={cellStyle}>Microphone</th>
@@ -56,7 +56,7 @@ function padsOf(row: InputListRow): string {
 function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
   const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', overflowWrap: 'anywhere', fontSize: 'var(--list)' }} aria-label="Input list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
           {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity'].map((title) => (
@@ -124,7 +124,7 @@ function Sheet({ session }: { session: Session }) {
         css={{
           '--cell': close ? '0.5px' : '3px',
           '--list': close ? '11px' : '13px',
-          '& table *': { overflowWrap: 'anywhere' },
+          '& table td, & table td *': { overflowWrap: 'anywhere' },
           '& .drawing text': { fill: '#333' },
           '& .drawing': { height: 'auto' },
         }}
