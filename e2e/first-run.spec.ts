@@ -85,8 +85,42 @@ test.describe('at 390 px by touch', () => {
     const verdicts = await page.getByRole('list', { name: 'Findings' }).boundingBox();
     const plan = await page.getByRole('group', { name: 'Plan, from above' }).boundingBox();
     expect((verdicts?.y ?? 9e9) < (plan?.y ?? 0)).toBe(true);
-    expect(await page.getByRole('group', { name: 'Plan, from above' }).evaluate((drawing) => getComputedStyle(drawing).touchAction)).toBe('pan-y');
-    expect(await onPlan(page, 'Snare').evaluate((handle) => getComputedStyle(handle).touchAction)).toBe('none');
+    // One finger on the empty drawing scrolls the page and leaves the drawing; two fingers move the drawing; one on a microphone moves that.
+    const drawing = page.getByRole('group', { name: 'Plan, from above' });
+    await drawing.scrollIntoViewIfNeeded();
+    const fingers = await page.context().newCDPSession(page);
+    const swipe = async (from: readonly (readonly [number, number])[], by: readonly [number, number]): Promise<void> => {
+      const at = (share: number) => from.map(([x, y], id) => ({ x: x + by[0] * share, y: y + by[1] * share, id }));
+      await fingers.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) });
+      for (let step = 1; step <= 8; step++) await fingers.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(step / 8) });
+      await fingers.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+      await page.waitForTimeout(400);
+    };
+    const shownAt = () => drawing.locator('> g').getAttribute('transform');
+    const scrolled = () => drawing.evaluate((element) => element.getBoundingClientRect().y);
+    const corner = async (): Promise<readonly [number, number]> => {
+      const box = await drawing.boundingBox();
+      if (!box) throw new Error('the plan is drawn');
+      return [box.x + box.width - 30, box.y + box.height / 2];
+    };
+    const [still, top] = [await shownAt(), await scrolled()];
+    await swipe([await corner()], [0, -120]);
+    expect(await shownAt()).toBe(still);
+    expect(await scrolled()).toBeLessThan(top - 40);
+    const [x, y] = await corner();
+    await swipe(
+      [
+        [x, y],
+        [x - 60, y + 30],
+      ],
+      [-40, 10],
+    );
+    expect(await shownAt()).not.toBe(still);
+    const before = await onPlan(page, 'Snare').getAttribute('transform');
+    const snare = await onPlan(page, 'Snare').boundingBox();
+    if (!snare) throw new Error('the snare microphone is drawn');
+    await swipe([[snare.x + snare.width / 2, snare.y + snare.height / 2]], [30, 30]);
+    expect(await onPlan(page, 'Snare').getAttribute('transform')).not.toBe(before);
   });
 });
 
@@ -124,4 +158,33 @@ test('Tab through the drawing takes nothing in hand; the name can be changed; wh
   await page.getByRole('button', { name: 'Take it away' }).press('Enter');
   await expect(onPlan(page, 'Big drum, 太鼓')).toHaveCount(0);
   expect(await page.evaluate(() => document.activeElement !== document.body)).toBe(true);
+});
+
+test('a left-handed kit reads right on every view: names, marks, set-ups, pieces, sheet and undo', async ({ page }) => {
+  await page.goto('/demo');
+  const kit = page.getByRole('list', { name: 'Instruments' }).getByRole('button', { name: /Loft kit/ });
+  await kit.click();
+  const across = async (name: string): Promise<number> => Number((await onPlan(page, name).getAttribute('transform'))?.match(/[\d.]+/)?.[0]);
+  const before = [await across('Overhead left'), await across('Overhead right')];
+  await page.getByLabel('Handed').selectOption({ label: 'left-handed' });
+  await expect(page.getByRole('button', { name: 'Undo: make Loft kit left-handed' })).toBeEnabled();
+  // The player looks up the plan: the left microphone is still on the left of it, and the hat is now on the right.
+  await expect.poll(async () => (await across('Overhead left')) < (await across('Overhead right'))).toBe(true);
+  expect((before[0] ?? 0) < (before[1] ?? 0)).toBe(true);
+  await expect(page.getByText('left and right are the player’s own', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^Hat/ }).last().click();
+  await expect(page.getByLabel(/^Left \(cm\)/)).toBeVisible();
+  await station(page, 'Tape').click();
+  await expect(page.getByRole('main')).toContainText('Overhead right');
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('main')).toContainText('Left and right are the player’s own.');
+  await station(page, 'Floor').click();
+  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  const shoulder = page.getByRole('listitem', { name: 'One over the left shoulder' });
+  await expect(shoulder).toContainText('behind the left shoulder');
+  await shoulder.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('listitem', { name: 'One overhead', exact: true }).getByRole('button', { name: 'Compare' }).click();
+  await expect(page.getByRole('region', { name: 'Compared' })).toContainText('One over the left shoulder');
+  await shoulder.getByRole('button', { name: /^Replace/ }).click();
+  await expect(page.getByRole('button', { name: 'Undo: put up One over the left shoulder' })).toBeEnabled();
 });

@@ -52,8 +52,7 @@ describe.each([false, true])('left and right are the player’s own, left-handed
       if (!looksBack) expect([left.name, across(left.id) <= across(right.id) + 1e-6]).toEqual([left.name, true]);
     }
     for (const placed of session.microphones)
-      if (/shoulder/.test(recipe.name))
-        expect(Math.sign(toTheRight(instrument, placed.positionM))).toBe(RIGHT.test(handed(recipe.name, mirrored)) ? 1 : -1);
+      if (/shoulder/.test(recipe.name)) expect(Math.sign(toTheRight(instrument, placed.positionM))).toBe(RIGHT.test(recipe.name) ? 1 : -1);
   });
   test('marks say the side that they are on', () => {
     for (const mark of geometryOf(instrument).marks)

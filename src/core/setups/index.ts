@@ -1,4 +1,4 @@
-import type { Instrument, InstrumentKind } from '../instruments';
+import { handed, type Instrument, type InstrumentKind } from '../instruments';
 import type { Recipe } from './recipe';
 import { DRUM_RECIPES } from './recipes/drums.data';
 import { GUITAR_RECIPES, VOICE_RECIPES } from './recipes/guitar.data';
@@ -27,5 +27,12 @@ export const recipeById = (id: string): Recipe | null => RECIPES.find((recipe) =
 export const suitsInstrument = (recipe: Recipe, instrument: { readonly kind: InstrumentKind; readonly variant: string }): boolean =>
   recipe.instrument === instrument.kind && (recipe.variants === undefined || recipe.variants.includes(instrument.variant));
 
-export const recipesFor = (instrument: Instrument, own: readonly Recipe[] = []): Recipe[] =>
-  [...RECIPES, ...own].filter((recipe) => suitsInstrument(recipe, instrument));
+/** A set-up in the words of an instrument's build: what it says of left and right is the player's own. */
+const inWordsOf = (recipe: Recipe, { mirrored }: Instrument): Recipe =>
+  mirrored ? { ...recipe, name: handed(recipe.name, true), gives: handed(recipe.gives, true), listenFor: handed(recipe.listenFor, true) } : recipe;
+
+/** The set-ups for an instrument, those of one's own last and under the names they were given. */
+export const recipesFor = (instrument: Instrument, own: readonly Recipe[] = []): Recipe[] => [
+  ...RECIPES.filter((recipe) => suitsInstrument(recipe, instrument)).map((recipe) => inWordsOf(recipe, instrument)),
+  ...own.filter((recipe) => suitsInstrument(recipe, instrument)),
+];

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { putPieces } from '../../../core/document';
-import { type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
+import { handed, type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
 import { shownUnits, type UnitSystem } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
@@ -63,6 +63,7 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
               <PieceFields
                 piece={piece}
                 units={units}
+                mirrored={instrument.mirrored}
                 onChange={(part) => change(piece.id, part)}
                 onDrop={() =>
                   put(
@@ -94,11 +95,12 @@ const PLACES = [
 interface PieceProps {
   readonly piece: KitPiece;
   readonly units: UnitSystem;
+  readonly mirrored: boolean;
   readonly onChange: (part: Partial<KitPiece>) => void;
   readonly onDrop: () => void;
 }
 
-function PieceFields({ piece, units, onChange, onDrop }: PieceProps) {
+function PieceFields({ piece, units, mirrored, onChange, onDrop }: PieceProps) {
   const { unit, per } = shownUnits(units).place;
   return (
     <Box pb="2">
@@ -109,7 +111,7 @@ function PieceFields({ piece, units, onChange, onDrop }: PieceProps) {
         {PLACES.map(([label, key, low]) => (
           <NumberField
             key={key}
-            label={label}
+            label={handed(label, mirrored)}
             unit={unit}
             value={piece[key] * per}
             low={Math.round(low * per)}

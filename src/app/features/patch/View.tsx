@@ -73,7 +73,7 @@ function Patch({ session }: { session: Session }) {
   if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
-      <Box flex="1" minW="0" p="5" overflow="auto">
+      <Box flex={{ base: 'none', md: '1' }} minW="0" p="5" overflow="auto">
         <Flex align="center" gap="3" mb="3" wrap="wrap">
           <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
             {result && !result.ok

@@ -115,7 +115,7 @@ export function FirstRun() {
     } catch (error) {
       if (kept) return setProblem(saveProblem(error));
     }
-    void navigate(then?.startsWith('/') ? then : `/session/${(await beginSession()).id}/floor`);
+    void navigate(then && /^\/(?!\/)/.test(then) ? then : `/session/${(await beginSession()).id}/floor`);
   };
   const count = (id: string) => ({
     count: owned?.[id] ?? 0,
@@ -159,7 +159,7 @@ export function FirstRun() {
         </Kinds>
       </Box>
       <Flex px={{ base: '4', md: '8' }} py="2" gap="2" align="center" bg="panel" borderTopWidth="2px" borderColor="line">
-        <Box flex="1" minW="0" className="measure" fontSize={{ base: 'xs', md: 'md' }} role="status">
+        <Box flex="1" minW="0" fontFamily="mono" fontSize={{ base: 'xs', md: 'md' }} role="status">
           {soFar(owned ?? {})}
         </Box>
         <Button minH="44px" variant="outline" onClick={() => void goOn(null)}>

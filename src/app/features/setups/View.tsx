@@ -2,7 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { belongsTo, type Session } from '../../../core/document';
-import { familyOf, handed, type Instrument } from '../../../core/instruments';
+import { familyOf, type Instrument } from '../../../core/instruments';
 import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
@@ -153,10 +153,10 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
   const { recipe, fit } = offer;
   const [open, setOpen] = useState(false);
   const trial = useMemo(() => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id), [session, instrument, recipe]);
-  const said = (words: string): string => inUnits(handed(words, instrument.mirrored), session.units);
+  const said = (words: string): string => inUnits(words, session.units);
   const count = fit.microphones === 1 ? '1 microphone' : `${fit.microphones} microphones`;
   return (
-    <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={said(recipe.name)}>
+    <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={recipe.name}>
       <Flex h="150px" gap="1" aria-hidden="true">
         {(['plan', familyOf(instrument.kind).group === 'Piano' ? 'side' : 'front'] as const).map((face) => (
           <Box key={face} flex="1" minW="0">
@@ -165,7 +165,7 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         ))}
       </Flex>
       <Box fontWeight="700" mt="1">
-        {said(recipe.name)}
+        {recipe.name}
       </Box>
       <Flex gap="2" align="center" fontSize="sm" color="quiet" wrap="wrap">
         <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
@@ -184,12 +184,12 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
       {open && (
         <Box fontSize="sm" mt="1">
           <Told term="Kinds that suit" words={kindsOf(recipe)} />
-          <Told term="Costs" words={inUnits(recipe.costs, session.units)} />
-          <Told term="Sounds" words={inUnits(recipe.soundsLike, session.units)} />
+          <Told term="Costs" words={said(recipe.costs)} />
+          <Told term="Sounds" words={said(recipe.soundsLike)} />
           <Told term="Listen for" words={said(recipe.listenFor)} />
-          {recipe.school && <Told term="School" words={inUnits(recipe.school, session.units)} />}
+          {recipe.school && <Told term="School" words={said(recipe.school)} />}
           {recipe.expects.map(({ code, why }) => (
-            <Told key={code} term="Expect" words={inUnits(why, session.units)} />
+            <Told key={code} term="Expect" words={said(why)} />
           ))}
         </Box>
       )}
