@@ -6,6 +6,8 @@ import { inStepDb, logFrequencies, sumResponseDb } from '../../core/acoustics';
 import { system } from '../theme/system';
 import { Choice } from './Choice';
 import { fileName } from './download';
+import { inPieces } from './inPieces';
+import { NameField } from './NameField';
 import { NumberField } from './NumberField';
 import { Rake } from './Rake';
 import { Segments } from './Segments';
@@ -15,6 +17,57 @@ import { Toggle } from './Toggle';
 import { VerdictLine } from './VerdictLine';
 
 const show = (element: ReactElement) => render(<ChakraProvider value={system}>{element}</ChakraProvider>);
+
+describe('a name that can be changed where it stands', () => {
+  const field = () => {
+    const onCommit = jest.fn();
+    show(<NameField label="Name" value="Kick" onCommit={onCommit} />);
+    return { onCommit, input: screen.getByLabelText('Name') as HTMLInputElement };
+  };
+  test('is kept on leaving, without blanks round it', () => {
+    const { onCommit, input } = field();
+    fireEvent.change(input, { target: { value: '  太鼓 ' } });
+    fireEvent.blur(input);
+    expect(onCommit.mock.calls).toEqual([['太鼓']]);
+  });
+  test('an empty one, the same one and one given up with Escape leave it as it was', () => {
+    const { onCommit, input } = field();
+    for (const value of ['   ', 'Kick']) {
+      fireEvent.change(input, { target: { value } });
+      fireEvent.blur(input);
+      expect(input.value).toBe('Kick');
+    }
+    fireEvent.change(input, { target: { value: 'Other' } });
+    fireEvent.keyDown(input, { key: 'Escape' });
+    fireEvent.blur(input);
+    expect(input.value).toBe('Kick');
+    expect(onCommit).not.toHaveBeenCalled();
+  });
+});
+
+describe('work in pieces', () => {
+  test('comes to the same, lets others in between, and tells the share done', async () => {
+    let [others, done] = [0, false];
+    const knock = (): void => {
+      others++;
+      if (!done) setTimeout(knock);
+    };
+    setTimeout(knock);
+    const shares: number[] = [];
+    function* steps(): Generator<number, string, void> {
+      for (let i = 0; i < 12; i++) {
+        for (const began = performance.now(); performance.now() - began < 8; );
+        yield i / 12;
+      }
+      return 'whole';
+    }
+    expect(await inPieces(steps(), (share) => shares.push(share))).toBe('whole');
+    done = true;
+    expect(others).toBeGreaterThan(1);
+    expect(shares.length).toBeGreaterThan(1);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  });
+});
 
 describe('a number with its unit', () => {
   const field = (onCommit: (value: number) => void) =>

@@ -3,7 +3,7 @@ import { BOATHOUSE_SHELF, boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
 import { commit, editMicrophone } from '../document';
 import { resolvePlan } from '../planning';
-import { exportLibrary, exportSession, exportShelf, importDocument, inputList, inputListCsv, toCsv } from './index';
+import { exportAside, exportLibrary, exportSession, exportShelf, importDocument, importInSteps, inputList, inputListCsv, toCsv } from './index';
 
 const changed = (change: (document: Record<string, unknown>) => void): string => {
   const document = JSON.parse(exportSession(boathouseKit())) as Record<string, unknown>;
@@ -95,6 +95,53 @@ describe('bad documents: one sentence naming the field, nothing changed', () => 
       fc.property(fc.json(), (text) => importDocument(text).ok === false),
       { seed: 33, numRuns: 200 },
     );
+  });
+});
+
+describe('a backup that is not whole', () => {
+  const backup = (change: (document: Record<string, unknown>) => void): string => {
+    const document = JSON.parse(exportLibrary(BOATHOUSE_SHELF, [boathouseKit(), { ...boathouseKit(), id: 'second', name: 'Second' }])) as Record<
+      string,
+      unknown
+    >;
+    change(document);
+    return JSON.stringify(document);
+  };
+  const read = (text: string) => {
+    const imported = importDocument(text);
+    if (!imported.ok || imported.kind !== 'library') throw new Error(JSON.stringify(imported));
+    return { names: imported.sessions.map(({ name }) => name), shelf: imported.shelf !== null, aside: imported.aside.map(({ what }) => what) };
+  };
+  const both = [boathouseKit().name, 'Second'];
+  test.each([
+    ['a stray field', (d) => Object.assign(d, { surprise: 1 }), both, true, ['the field “surprise”']],
+    ['no list of sessions', (d) => Object.assign(d, { sessions: 'gone' }), [], true, ['the sessions']],
+    ['a shelf that is gone', (d) => Object.assign(d, { shelf: null }), both, false, ['the shelf']],
+    [
+      'two of one id',
+      (d) => Object.assign(d, { sessions: [...(d.sessions as object[]), (d.sessions as object[])[0]] }),
+      both,
+      true,
+      [boathouseKit().name],
+    ],
+    ['a session that is none', (d) => Object.assign(d, { sessions: [...(d.sessions as object[]), 7] }), both, true, ['session 3']],
+  ] as [string, (d: Record<string, unknown>) => unknown, string[], boolean, string[]][])(
+    '%s: what can be read is, the rest is named',
+    (_, spoil, names, shelf, aside) => expect(read(backup(spoil))).toEqual({ names, shelf, aside }),
+  );
+  test('what was set aside can be exported, just as it was', () => {
+    const imported = importDocument(backup((d) => Object.assign(d, { sessions: [{ name: 'Odd', room: 'gone' }] })));
+    if (!imported.ok || imported.kind !== 'library') throw new Error('a library');
+    expect((JSON.parse(exportAside(imported.aside)) as { content: unknown }[])[0]?.content).toEqual({ name: 'Odd', room: 'gone' });
+  });
+  test('in steps it comes to the same, and says how far it is', () => {
+    const text = backup(() => undefined);
+    const steps = importInSteps(text);
+    const shares: number[] = [];
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) shares.push(step.value);
+    expect(step.value).toEqual(importDocument(text));
+    expect(shares).toEqual([0, 0, 0.5]);
   });
 });
 

@@ -29,7 +29,7 @@ const toNumber = (text: unknown): number | null => (text === '' || text === null
 /** One kind of microphone, checked by the same schema as files are. */
 export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
   const { weight } = shownUnits(units);
-  const scales: Scales<MicrophoneModel> = { weightKg: weight.per };
+  const scales: Scales<MicrophoneModel> = { weightKg: weight };
   const numbers = [...NUMBERS, ['weightKg', `Weight (${weight.unit})`]] as const;
   const { register, handleSubmit, formState } = useForm<MicrophoneModel>({
     defaultValues: shownDraft(model, scales),

@@ -25,7 +25,7 @@ function numbersIn(units: UnitSystem): { fields: readonly (readonly [keyof Stand
       ['maxMomentKgM', `Load (${load.unit})`],
       ['count', 'How many'],
     ],
-    scales: { minHeightM: stand.per, maxHeightM: stand.per, reachM: stand.per, footprintM: stand.per, maxMomentKgM: load.per },
+    scales: { minHeightM: stand, maxHeightM: stand, reachM: stand, footprintM: stand, maxMomentKgM: load },
   };
 }
 

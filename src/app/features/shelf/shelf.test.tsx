@@ -90,3 +90,47 @@ test.each(DEVICE_CATALOGUE.map((device) => [device.name, device] as const))('%s 
   await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
   expect((onSave.mock.calls[0] as [typeof device])[0].inputs).toHaveLength(device.inputs.length);
 });
+
+describe('in imperial the forms are typed in inches and pounds, and kept in metres and kilograms', () => {
+  const METRIC = /\d ?(cm|m|kg)\b|\((m|kg|kg·m)\)/;
+  test.each(STAND_CATALOGUE.map((kind) => [kind.name, kind] as const))('%s, not touched, is kept to the last digit', async (_, kind) => {
+    const onSave = jest.fn();
+    show(<StandForm units="imperial" stand={kind} onSave={onSave} onCancel={() => undefined} />);
+    expect(document.body.textContent).not.toMatch(METRIC);
+    keep();
+    await waitFor(() => expect(onSave).toHaveBeenCalledWith(kind));
+  });
+  test('60 in are 1.524 m, 5 lb·ft are 0.691 kg·m', async () => {
+    const [stand] = STAND_CATALOGUE as [StandModel];
+    const onSave = jest.fn();
+    show(<StandForm units="imperial" stand={stand} onSave={onSave} onCancel={() => undefined} />);
+    type('Highest (in)', '60');
+    type('Load (lb·ft)', '5');
+    keep();
+    await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
+    const [kept] = onSave.mock.calls[0] as [StandModel];
+    expect(kept.maxHeightM).toBeCloseTo(1.524, 9);
+    expect(kept.maxMomentKgM).toBeCloseTo(0.6913, 4);
+    expect(kept.minHeightM).toBe(stand.minHeightM);
+  });
+  test('a complaint speaks the unit that was typed', async () => {
+    const [stand] = STAND_CATALOGUE as [StandModel];
+    show(<StandForm units="imperial" stand={stand} onSave={() => undefined} onCancel={() => undefined} />);
+    type('Highest (in)', '1');
+    keep();
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('Highest (in) must not be below the lowest, nor below 1.97.'));
+    expect(screen.getByLabelText('Highest (in)').getAttribute('aria-describedby')).toBe(screen.getByRole('alert').id);
+  });
+  test('a weight in pounds', async () => {
+    const [model] = BOATHOUSE_SHELF.microphones as [MicrophoneModel];
+    const onSave = jest.fn();
+    show(<MicrophoneForm units="imperial" model={model} onSave={onSave} onCancel={() => undefined} />);
+    type('Weight (lb)', '1.5');
+    keep();
+    await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
+    expect((onSave.mock.calls[0] as [MicrophoneModel])[0].weightKg).toBeCloseTo(0.680389, 6);
+    type('Weight (lb)', '900');
+    keep();
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/^Weight \(lb\) must be less than or equal to [\d.]+/));
+  });
+});
