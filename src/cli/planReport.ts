@@ -37,7 +37,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
         delayMs: a.delaySeconds * 1000,
         delaySamples: a.delaySeconds * plan.sampleRateHz,
         levelDb: a.levelDb,
-        polarity: a.polarity,
+        polarity: a.settled ? a.polarity : null,
         angleDeg: a.angleDeg,
       })),
     ),

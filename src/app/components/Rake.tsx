@@ -7,16 +7,21 @@ export interface RakeMark {
   readonly timeMs: number;
   /** Height, dB re the loudest (0 or below). */
   readonly levelDb: number;
-  readonly upright: boolean;
+  /** Null where two ways of the sound are about as strong and opposed: nothing may be concluded. */
+  readonly upright: boolean | null;
   readonly ghost?: boolean;
 }
 
 const FLOOR_DB = -30;
 const PAD = { left: 8, right: 40, top: 22, bottom: 20 };
 
+const wayUp = (upright: boolean | null): string => (upright === null ? 'unsettled' : upright ? 'upright' : 'inverted');
+/** Left half of a mark: neither filled nor hollow. */
+const halfDisc = (cy: number, r: number): string => `M0 ${cy - r}A${r} ${r} 0 0 0 0 ${cy + r}Z`;
+
 const niceStep = (range: number): number => [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((step) => range / step <= 8) ?? 100;
 
-/** The arrival rake: a time axis in ms; each channel a mark where the sound reaches it; height is level; filled is upright. */
+/** The arrival rake: a time axis in ms; each channel a mark where the sound reaches it; height is level; filled is upright, half filled unsettled. */
 export const Rake = memo(function Rake({
   marks,
   width,
@@ -49,7 +54,7 @@ export const Rake = memo(function Rake({
         Math.abs(x(other.timeMs) - x(mark.timeMs)) < 20 &&
         (other.timeMs < mark.timeMs || (other.timeMs === mark.timeMs && marks.indexOf(other) < marks.indexOf(mark))),
     ).length;
-  const described = marks.map((mark) => `${mark.label} ${mark.timeMs.toFixed(2)} ms ${mark.upright ? 'upright' : 'inverted'}`).join(', ');
+  const described = marks.map((mark) => `${mark.label} ${mark.timeMs.toFixed(2)} ms ${wayUp(mark.upright)}`).join(', ');
   return (
     <svg
       className="rake"
@@ -92,6 +97,7 @@ export const Rake = memo(function Rake({
             stroke={mark.colour}
             strokeWidth={2}
           />
+          {mark.upright === null && <path d={halfDisc(y(mark.levelDb), mark.ghost ? 4 : 6)} fill={mark.colour} />}
           {!mark.ghost && (
             <text
               x={labelRow(mark) ? 10 : 0}

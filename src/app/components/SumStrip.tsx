@@ -5,7 +5,7 @@ interface Props {
   /** Level of the channels added, dB re the loudest channel alone. */
   readonly sumDb: Float64Array;
   /** Level had they been in step, dB. */
-  readonly inStepDb: number;
+  readonly inStepDb: Float64Array;
   readonly width: number;
   readonly height: number;
   readonly title: string;
@@ -26,9 +26,10 @@ export const SumStrip = memo(function SumStrip({ frequenciesHz, sumDb, inStepDb,
   const x = (hz: number): number => PAD.left + (Math.log(hz / LOW_HZ) / Math.log(HIGH_HZ / LOW_HZ)) * (width - PAD.left - PAD.right);
   const y = (db: number): number =>
     PAD.top + ((RANGE_DB - Math.max(-RANGE_DB, Math.min(RANGE_DB, db))) / (2 * RANGE_DB)) * (height - PAD.top - PAD.bottom);
-  const points = Array.from(frequenciesHz, (hz, i) => `${x(hz).toFixed(1)} ${y(sumDb[i] ?? -RANGE_DB).toFixed(1)}`);
-  const line = `M${points.join('L')}`;
-  const stepY = y(inStepDb);
+  const curve = (levels: Float64Array): string[] =>
+    Array.from(frequenciesHz, (hz, i) => `${x(hz).toFixed(1)} ${y(levels[i] ?? -RANGE_DB).toFixed(1)}`);
+  const line = `M${curve(sumDb).join('L')}`;
+  const step = curve(inStepDb);
   return (
     <svg className="strip" width="100%" height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={title}>
       {[-12, -6, 0, 6, 12].map((db) => (
@@ -53,8 +54,8 @@ export const SumStrip = memo(function SumStrip({ frequenciesHz, sumDb, inStepDb,
       <text x={PAD.left + 4} y={PAD.top + 8}>
         dB
       </text>
-      <path className="lost" d={`${line}L${x(HIGH_HZ)} ${stepY}L${x(LOW_HZ)} ${stepY}Z`} />
-      <line className="step" x1={PAD.left} x2={width - PAD.right} y1={stepY} y2={stepY} />
+      <path className="lost" d={`${line}L${[...step].reverse().join('L')}Z`} />
+      <path className="step" d={`M${step.join('L')}`} />
       <path className="sum" d={line} />
     </svg>
   );

@@ -2,7 +2,7 @@ import { ChakraProvider } from '@chakra-ui/react';
 import { jest } from '@jest/globals';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { inStepDb, logFrequencies, sumResponseDb } from '../../core/acoustics';
+import { inStepResponseDb, logFrequencies, sumResponseDb } from '../../core/acoustics';
 import { system } from '../theme/system';
 import { Choice } from './Choice';
 import { fileName } from './download';
@@ -230,7 +230,10 @@ test('the sum strip draws the dip where the physics puts it: 1 ms, 500 Hz (refer
     <SumStrip
       frequenciesHz={frequenciesHz}
       sumDb={sumResponseDb(copies, frequenciesHz)}
-      inStepDb={inStepDb(copies)}
+      inStepDb={inStepResponseDb(
+        copies.map((copy) => [copy]),
+        frequenciesHz,
+      )}
       width={400}
       height={140}
       title="s"

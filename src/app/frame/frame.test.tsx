@@ -110,7 +110,7 @@ describe('the sheet', () => {
     expect(screen.getAllByRole('table').map((table) => table.getAttribute('aria-label'))).toEqual(['Tape list', 'Input list']);
     const inputs = screen.getByRole('table', { name: 'Input list' });
     expect(inputs.textContent).toMatch(/3Overhead left\s*Small condenserON/);
-    expect(inputs.textContent).toMatch(/1Kick\s*Bass-drum moving-coiloff.*reverse/);
+    expect(inputs.textContent).toMatch(/1Kick\s*Bass-drum moving-coiloff.*normal/);
     expect(screen.getByText(/Phantom off while plugging, monitors down/)).toBeTruthy();
     expect(screen.getByText(/protect your ears and keep to the local rules/)).toBeTruthy();
   });

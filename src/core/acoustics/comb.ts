@@ -25,44 +25,51 @@ export function combDepth(levelDifferenceDb: number): CombDepth {
   return { peakDb, dipDb, rippleDb: peakDb - dipDb };
 }
 
-/** One channel's copy of a source: linear amplitude (sign is polarity) and delay. */
+/** One copy of a source: linear amplitude (sign is polarity) and delay; a channel may hold several, one per path. */
 export interface Copy {
   readonly amplitude: number;
   readonly delaySeconds: number;
+  /** Signed amplitude at a frequency, where it is not the same everywhere. */
+  readonly amplitudeAt?: (frequencyHz: number) => number;
+}
+
+/** Magnitude of copies added at one frequency: |Σ a·e^(−j2πfτ)|. */
+function sumAt(copies: readonly Copy[], frequencyHz: number): number {
+  const omega = 2 * Math.PI * frequencyHz;
+  let re = 0;
+  let im = 0;
+  for (const copy of copies) {
+    const amplitude = copy.amplitudeAt ? copy.amplitudeAt(frequencyHz) : copy.amplitude;
+    re += amplitude * Math.cos(omega * copy.delaySeconds);
+    im -= amplitude * Math.sin(omega * copy.delaySeconds);
+  }
+  return Math.hypot(re, im);
 }
 
 /** Level in dB re amplitude 1 of copies added, at each frequency: 20·lg|Σ a·e^(−j2πfτ)|. Shape: one value per frequency. */
-export function sumResponseDb(copies: readonly Copy[], frequenciesHz: ArrayLike<number>): Float64Array {
-  const out = new Float64Array(frequenciesHz.length);
-  for (let i = 0; i < out.length; i++) {
-    const omega = 2 * Math.PI * (frequenciesHz[i] as number);
-    let re = 0;
-    let im = 0;
-    for (const copy of copies) {
-      re += copy.amplitude * Math.cos(omega * copy.delaySeconds);
-      im -= copy.amplitude * Math.sin(omega * copy.delaySeconds);
-    }
-    out[i] = dbFromAmplitudeRatio(Math.hypot(re, im));
-  }
-  return out;
-}
+export const sumResponseDb = (copies: readonly Copy[], frequenciesHz: ArrayLike<number>): Float64Array =>
+  Float64Array.from({ length: frequenciesHz.length }, (_, i) => dbFromAmplitudeRatio(sumAt(copies, frequenciesHz[i] as number)));
 
-/** Level in dB the same copies would have if all were in step and the same way up: 20·lg Σ|a|. */
-export function inStepDb(copies: readonly Copy[]): number {
-  return dbFromAmplitudeRatio(copies.reduce((total, copy) => total + Math.abs(copy.amplitude), 0));
-}
+/**
+ * Level in dB the channels would have if all were in step and the same way up, at each frequency: 20·lg Σ|channel|. What a
+ * channel's own copies do to each other is in it.
+ */
+export const inStepResponseDb = (channels: readonly (readonly Copy[])[], frequenciesHz: ArrayLike<number>): Float64Array =>
+  Float64Array.from({ length: frequenciesHz.length }, (_, i) =>
+    dbFromAmplitudeRatio(channels.reduce((total, copies) => total + sumAt(copies, frequenciesHz[i] as number), 0)),
+  );
 
 /** `count` frequencies spaced evenly on a logarithmic axis from `lowHz` to `highHz`, both included. */
 export function logFrequencies(count: number, lowHz = 20, highHz = 20_000): Float64Array {
   return Float64Array.from({ length: count }, (_, i) => lowHz * (highHz / lowHz) ** (i / (count - 1)));
 }
 
-/**
- * What a sum loses on average against the same copies in step, dB: `inStep` less the energy mean of the sum over its
- * frequencies (evenly over the octaves where they are spaced so).
- */
-export function meanLossDb(sumDb: ArrayLike<number>, inStep: number): number {
-  let energy = 0;
-  for (let i = 0; i < sumDb.length; i++) energy += powerRatioFromDb(sumDb[i] as number);
-  return inStep - dbFromPowerRatio(energy / sumDb.length);
+/** What a sum loses on average against the same channels in step, dB: by their energies added up over the same frequencies. */
+export function meanLossDb(sumDb: ArrayLike<number>, inStepDb: ArrayLike<number>): number {
+  let [sum, inStep] = [0, 0];
+  for (let i = 0; i < sumDb.length; i++) {
+    sum += powerRatioFromDb(sumDb[i] as number);
+    inStep += powerRatioFromDb(inStepDb[i] as number);
+  }
+  return dbFromPowerRatio(inStep / sum);
 }

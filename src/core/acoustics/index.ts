@@ -1,3 +1,6 @@
+export * from './bands';
 export * from './comb';
+export * from './diffraction';
+export * from './disc';
 export * from './limits';
 export * from './propagation';

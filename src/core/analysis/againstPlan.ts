@@ -15,7 +15,8 @@ export interface Comparison {
   readonly microphoneId: string;
   readonly plannedSamples: number;
   readonly measuredSamples: number;
-  readonly plannedPolarity: 1 | -1;
+  /** Null where the plan cannot say: two ways of the sound with opposite signs are about as strong. */
+  readonly plannedPolarity: 1 | -1 | null;
   readonly measuredPolarity: 1 | -1;
   readonly confidence: number;
   readonly levelDb: number;
@@ -70,7 +71,7 @@ function compareSource(table: ArrivalTable, source: SourceReport, matching: Matc
         microphoneId: id,
         plannedSamples: (planned.delaySeconds - spot.delaySeconds) * plan.sampleRateHz,
         measuredSamples: measured.delaySamples,
-        plannedPolarity: (planned.polarity * spot.polarity) as 1 | -1,
+        plannedPolarity: planned.settled && spot.settled ? ((planned.polarity * spot.polarity) as 1 | -1) : null,
         measuredPolarity: measured.polarity,
         confidence: measured.confidence,
         levelDb: measured.levelDb,
@@ -121,6 +122,7 @@ function channelOffsets(comparisons: readonly Comparison[], ids: readonly string
 function reversedMicrophones(comparisons: readonly Comparison[], ids: readonly string[]): Set<string> {
   const disagreement = (reversed: ReadonlySet<string>): number =>
     comparisons.reduce((sum, c) => {
+      if (c.plannedPolarity === null) return sum;
       const flips = Number(reversed.has(c.microphoneId)) + Number(reversed.has(c.spotId));
       const expected = c.plannedPolarity * (flips % 2 ? -1 : 1);
       return sum + (expected === c.measuredPolarity ? 0 : c.confidence);

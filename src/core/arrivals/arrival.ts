@@ -1,89 +1,180 @@
-import { levelAtDistance } from '../acoustics';
-import type { Side, Source } from '../instruments';
-import { distance, dot, magnitude, scale, subtract, type Vec3 } from '../math';
-import { patternGain } from '../microphones';
-import { amplitudeRatioFromDb, dbFromAmplitudeRatio, degreesFromRadians } from '../units';
+import { BANDS, meanCosine, type PerBand } from '../acoustics';
+import type { Source } from '../instruments';
+import { distance, type Vec3 } from '../math';
+import { PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../microphones';
+import { dbFromPowerRatio } from '../units';
+import { type IncidentPath, incidentPaths, type Path, speakerShare, taken } from './paths';
 import { type Plan, type PlanMicrophone, sourceKey } from './plan';
+import { diffuseEnergy, ECHO_SIZE, echoField, type Surroundings } from './roomSound';
 
 /** What one microphone gets of one source. */
 export interface Arrival {
   readonly microphoneId: string;
   readonly sourceKey: string;
+  /** Every way of one stroke to this microphone, the struck or first face's first. */
+  readonly paths: readonly Path[];
+  /** The string: straight from where the first arrival leaves the source, metres. */
   readonly distanceM: number;
+  /** Of the first arrival, the earliest path within 10 dB of the strongest, after the stroke, seconds. */
   readonly delaySeconds: number;
-  /** Peak level in the air at the capsule, dB SPL. */
-  readonly incidentSplDb: number;
-  /** The same with the pattern's loss for the angle, dB SPL on-axis equivalent. */
+  /** Direct sound through the pattern, dB SPL on-axis equivalent: the paths' complex sum, averaged over each band. */
+  readonly directDb: number;
+  /** The same per band, dB. */
+  readonly bandsDb: PerBand;
+  /** First reflections and the built-up diffuse field through the pattern, added in energy, dB. */
+  readonly roomDb: number;
+  /** Direct sound and room together, in energy, dB SPL on-axis equivalent. */
   readonly levelDb: number;
-  /** +1 when the recorded signal starts upward as the source's own front does, −1 when it is upside down. */
+  /**
+   * +1 when the recorded signal starts upward, −1 when it starts downward: the sign of the path that leads in the source's
+   * main band. Nothing may be concluded from it unless `settled`.
+   */
   readonly polarity: 1 | -1;
-  /** Angle of arrival off the microphone's axis, degrees. */
+  /** Whether that path leads every path of the other sign by 3 dB or more. */
+  readonly settled: boolean;
+  /** Angle of the first arrival off the microphone's axis, degrees. */
   readonly angleDeg: number;
-  /** Where the sound leaves the source. */
+  /** Where the first arrival leaves the source. */
   readonly fromM: Vec3;
 }
 
-/** Which side of a source a point hears, and which way up. */
-export interface HeardSide {
-  readonly side: Side;
-  readonly polarity: 1 | -1;
+const FIRST_WITHIN_DB = 10;
+const LEADS_BY = 10 ** (3 / 20);
+
+/** What reaches a point of one source, whatever microphone is there. */
+interface Reaching {
+  readonly room: Surroundings['room'];
+  readonly speed: number;
+  readonly paths: readonly IncidentPath[];
+  readonly echoes: Float64Array;
+  readonly diffuse: number;
 }
 
-const isInside = (source: Source, front: Side, back: Side, point: Vec3): boolean => {
-  const fromFront = subtract(point, front.positionM);
-  const fromBack = subtract(point, back.positionM);
-  const along = dot(fromFront, front.normal);
-  const radial = magnitude(subtract(fromFront, scale(front.normal, along)));
-  return along < 0 && dot(fromBack, back.normal) < 0 && radial < source.radiusM;
-};
+/** By position object and source object: both are immutable, so a microphone that only turns costs no integral. */
+const reachingAt = new WeakMap<Vec3, WeakMap<Source, Reaching>>();
 
-/**
- * The side of a source that a point hears. In front of a side: that side. Inside a drum: the struck head's inner face,
- * which moves opposite to its outer one. Beside it: the side of the middle plane it is on. Behind a one-sided source its
- * sound comes round the edge, the same way up.
- */
-export function heardSide(source: Source, point: Vec3): HeardSide {
-  const [front, back] = source.sides;
-  if (!back) return { side: front, polarity: front.polarity };
-  if (isInside(source, front, back, point)) return { side: front, polarity: front.polarity === 1 ? -1 : 1 };
-  const middle = scale(
-    { x: front.positionM.x + back.positionM.x, y: front.positionM.y + back.positionM.y, z: front.positionM.z + back.positionM.z },
-    0.5,
+function reaching(point: Vec3, source: Source, air: Surroundings): Reaching {
+  let bySource = reachingAt.get(point);
+  if (!bySource) {
+    bySource = new WeakMap();
+    reachingAt.set(point, bySource);
+  }
+  const known = bySource.get(source);
+  if (known && known.room === air.room && known.speed === air.speedOfSoundMps) return known;
+  const paths = incidentPaths(source, point, air.speedOfSoundMps);
+  const fresh = {
+    room: air.room,
+    speed: air.speedOfSoundMps,
+    paths,
+    echoes: echoField(source, point, air),
+    diffuse: diffuseEnergy(source, air),
+  };
+  bySource.set(source, fresh);
+  return fresh;
+}
+
+const SILENT = [0, 0, 0, 0] as const;
+const total = ([a, b, c, d]: readonly [number, number, number, number]): number => a + b + c + d;
+
+type Phasor = { readonly re: readonly number[]; readonly im: readonly number[]; readonly delaySeconds: number };
+
+/** Energy of the sum of paths, averaged over each band: in step they add as amplitudes, far apart as energies. */
+function bandEnergies(paths: readonly Phasor[]): [number, number, number, number] {
+  const out: [number, number, number, number] = [0, 0, 0, 0];
+  for (let band = 0; band < BANDS.length; band++) {
+    const { lowHz, highHz } = BANDS[band] as (typeof BANDS)[number];
+    let energy = 0;
+    for (let i = 0; i < paths.length; i++) {
+      const a = paths[i] as Phasor;
+      const [ar, ai] = [a.re[band] as number, a.im[band] as number];
+      energy += ar * ar + ai * ai;
+      for (let j = 0; j < i; j++) {
+        const b = paths[j] as Phasor;
+        const [br, bi] = [b.re[band] as number, b.im[band] as number];
+        const lag = a.delaySeconds - b.delaySeconds;
+        const quarter = ai * br - ar * bi;
+        energy += 2 * (ar * br + ai * bi) * meanCosine(lowHz, highHz, lag);
+        if (quarter !== 0) energy += 2 * quarter * meanCosine(lowHz, highHz, lag, -Math.PI / 2);
+      }
+    }
+    out[band] = Math.max(0, energy);
+  }
+  return out;
+}
+
+/** Peak level in the air at the capsule, of the direct sound and before its pattern, dB SPL. */
+export function incidentSplDb({ paths }: Arrival): number {
+  const pressures = paths.map(({ sign, pressure: [a, b, c, d], delaySeconds }) => ({
+    re: [sign * a, sign * b, sign * c, sign * d],
+    im: SILENT,
+    delaySeconds,
+  }));
+  return dbFromPowerRatio(total(bandEnergies(pressures)));
+}
+
+/** First reflections through the pattern, and the diffuse field by the pattern's mean square: energy re 20 µPa squared. */
+function roomEnergy(microphone: PlanMicrophone, source: Source, { echoes, diffuse }: Reaching): number {
+  const share = PATTERN_PRESSURE_SHARE[microphone.pattern];
+  const { positionM: at, axis } = microphone;
+  let energy = diffuse * randomEnergyEfficiency(share);
+  for (let e = 0; e < echoes.length; e += ECHO_SIZE) {
+    const x = (echoes[e] as number) - at.x;
+    const y = (echoes[e + 1] as number) - at.y;
+    const z = (echoes[e + 2] as number) - at.z;
+    const gain = share + ((1 - share) * (x * axis.x + y * axis.y + z * axis.z)) / Math.sqrt(x * x + y * y + z * z + 1e-12);
+    energy += (echoes[e + 4] as number) * gain * gain;
+  }
+  return energy * speakerShare(microphone, source);
+}
+
+/** The strongest path of a sign in a band, amplitude squared. */
+const strongest = (paths: readonly Path[], band: number, sign: number): number =>
+  paths.reduce(
+    (most, path) => (path.recordedSign === sign ? Math.max(most, (path.re[band] as number) ** 2 + (path.im[band] as number) ** 2) : most),
+    0,
   );
-  const side = dot(subtract(point, middle), front.normal) >= 0 ? front : back;
-  return { side, polarity: side.polarity };
+
+/** The band in which a source has most of its sound: it judges which way up the source is heard. */
+function mainBand(source: Source): number {
+  let best = 0;
+  for (let band = 1; band < 4; band++) if ((source.spectrumDb[band] as number) > (source.spectrumDb[best] as number)) best = band;
+  return best;
 }
 
-/** Lowest share of a source's level that still leaves it backwards, −20 dB (our choice: nothing radiates nothing). */
-const LEAST_DIRECTIVITY = 0.1;
-
-/** Level that leaves a side in a direction, dB re along its normal. Two-sided sources radiate alike from either side. */
-export function directivityDb(source: Source, side: Side, towards: Vec3, distanceM: number): number {
-  const cosine = distanceM > 0 ? Math.abs(dot(towards, side.normal)) / distanceM : 1;
-  const signed = source.sides.length === 1 && distanceM > 0 ? dot(towards, side.normal) / distanceM : cosine;
-  const gain = source.allRoundShare + (1 - source.allRoundShare) * signed;
-  return dbFromAmplitudeRatio(Math.max(LEAST_DIRECTIVITY, gain));
+function firstOf(paths: readonly Path[]): Path {
+  let loudest = -Infinity;
+  for (const path of paths) loudest = Math.max(loudest, path.levelDb);
+  let first: Path | null = null;
+  for (const path of paths)
+    if ((path.levelDb >= loudest - FIRST_WITHIN_DB || loudest === -Infinity) && (!first || path.delaySeconds < first.delaySeconds)) first = path;
+  if (!first) throw new RangeError('firstOf: a source has at least one path');
+  return first;
 }
 
-/** What one microphone gets of one source: straight path, free field. */
-export function arrivalOf(microphone: PlanMicrophone, source: Source, speedOfSoundMps: number): Arrival {
-  const { side, polarity } = heardSide(source, microphone.positionM);
-  const towards = subtract(microphone.positionM, side.positionM);
-  const distanceM = distance(microphone.positionM, side.positionM);
-  const cosine = distanceM > 0 ? -dot(towards, microphone.axis) / distanceM : 1;
-  const gain = patternGain(microphone.pattern, Math.min(1, Math.max(-1, cosine)));
-  const incidentSplDb = levelAtDistance(source.peakSplDb, source.atM, distanceM) + side.levelDb + directivityDb(source, side, towards, distanceM);
-  const sign = polarity * (gain < 0 ? -1 : 1) * (microphone.flipped ? -1 : 1) * (microphone.model.kind === 'loudspeaker' ? -1 : 1);
+/** What one microphone gets of one source in its surroundings. */
+export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surroundings): Arrival {
+  const there = reaching(microphone.positionM, source, air);
+  const paths = there.paths.map((path) => taken(microphone, path, air.speedOfSoundMps));
+  const first = firstOf(paths);
+  const energies = bandEnergies(paths);
+  const direct = energies[0] + energies[1] + energies[2] + energies[3];
+  const room = roomEnergy(microphone, source, there);
+  const band = mainBand(source);
+  const [up, down] = [strongest(paths, band, 1), strongest(paths, band, -1)];
   return {
     microphoneId: microphone.id,
     sourceKey: sourceKey(source),
-    distanceM,
-    delaySeconds: distanceM / speedOfSoundMps,
-    incidentSplDb,
-    levelDb: incidentSplDb + dbFromAmplitudeRatio(Math.abs(gain)),
-    polarity: sign > 0 ? 1 : -1,
-    angleDeg: degreesFromRadians(Math.acos(Math.min(1, Math.max(-1, cosine)))),
-    fromM: side.positionM,
+    paths,
+    distanceM: distance(first.fromM, microphone.positionM),
+    delaySeconds: first.delaySeconds,
+    directDb: dbFromPowerRatio(direct),
+    bandsDb: [dbFromPowerRatio(energies[0]), dbFromPowerRatio(energies[1]), dbFromPowerRatio(energies[2]), dbFromPowerRatio(energies[3])],
+    roomDb: dbFromPowerRatio(room),
+    levelDb: dbFromPowerRatio(direct + room),
+    polarity: up === down ? first.recordedSign : up > down ? 1 : -1,
+    settled: Math.max(up, down) >= LEADS_BY ** 2 * Math.min(up, down) && Math.max(up, down) > 0,
+    angleDeg: first.angleDeg,
+    fromM: first.fromM,
   };
 }
 
@@ -98,23 +189,31 @@ export interface ArrivalTable {
   readonly channelDb: readonly (readonly number[])[];
 }
 
-export function arrivalTable(plan: Plan): ArrivalTable {
-  const rows = plan.microphones.map((microphone) => plan.sources.map((source) => arrivalOf(microphone, source, plan.speedOfSoundMps)));
-  const channelDb = rows.map((row) => {
-    const loudest = row.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
-    return row.map((arrival) => arrival.levelDb - loudest);
-  });
-  return { plan, rows, channelDb };
+interface Row {
+  readonly room: Surroundings['room'];
+  readonly speed: number;
+  readonly sources: readonly Source[];
+  readonly arrivals: readonly Arrival[];
+  readonly channelDb: readonly number[];
 }
 
-/** Signed linear amplitude of a source in a channel after its gain is set, and its delay in the mix. */
-export function copyOf(table: ArrivalTable, microphone: number, source: number): { amplitude: number; delaySeconds: number } {
-  const arrival = table.rows[microphone]?.[source];
-  const level = table.channelDb[microphone]?.[source];
-  const placed = table.plan.microphones[microphone];
-  if (!arrival || level === undefined || !placed) throw new RangeError(`copyOf: no arrival at ${microphone}, ${source}`);
-  return {
-    amplitude: arrival.polarity * amplitudeRatioFromDb(level),
-    delaySeconds: arrival.delaySeconds + placed.alignSamples / table.plan.sampleRateHz,
-  };
+/** A row stays while its microphone, the sources and the room do: a drag works one row out anew. */
+const rowOf = new WeakMap<PlanMicrophone, Row>();
+
+const alike = (a: readonly Source[], b: readonly Source[]): boolean => a.length === b.length && a.every((source, i) => source === b[i]);
+
+function rowFor(plan: Plan, microphone: PlanMicrophone): Row {
+  const known = rowOf.get(microphone);
+  if (known && known.room === plan.room && known.speed === plan.speedOfSoundMps && alike(known.sources, plan.sources)) return known;
+  const arrivals = plan.sources.map((source) => arrivalOf(microphone, source, plan));
+  const loudest = arrivals.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
+  const channelDb = arrivals.map((arrival) => arrival.levelDb - loudest);
+  const row = { room: plan.room, speed: plan.speedOfSoundMps, sources: plan.sources, arrivals, channelDb };
+  rowOf.set(microphone, row);
+  return row;
+}
+
+export function arrivalTable(plan: Plan): ArrivalTable {
+  const rows = plan.microphones.map((microphone) => rowFor(plan, microphone));
+  return { plan, rows: rows.map(({ arrivals }) => arrivals), channelDb: rows.map(({ channelDb }) => channelDb) };
 }

@@ -1,4 +1,6 @@
 export * from './arrival';
 export * from './bands';
+export { copiesOf } from './copies';
 export * from './plan';
 export * from './reflections';
+export { diffuseEnergy, type Surroundings } from './roomSound';

@@ -1,11 +1,10 @@
-import { levelAtDistance } from '../acoustics';
 import type { Source } from '../instruments';
-import { distance, dot, subtract } from '../math';
 import { patternGain } from '../microphones';
-import { imageIn, type Room, SURFACES, type Surface } from '../room';
-import { dbFromAmplitudeRatio } from '../units';
-import { directivityDb, heardSide } from './arrival';
+import { SURFACES, type Surface } from '../room';
+import { dbFromPowerRatio } from '../units';
+import { speakerShare } from './paths';
 import type { PlanMicrophone } from './plan';
+import { ECHO_SIZE, echoField, type Surroundings } from './roomSound';
 
 /** A first-order reflection: which surface, how late, how loud, which way up. */
 export interface Reflection {
@@ -16,27 +15,27 @@ export interface Reflection {
   readonly polarity: 1 | -1;
 }
 
-function reflectionOff(room: Room, surface: Surface, microphone: PlanMicrophone, source: Source, speedOfSoundMps: number): Reflection {
-  const listener = imageIn(room, microphone.positionM, surface);
-  const { side, polarity } = heardSide(source, listener);
-  const image = imageIn(room, side.positionM, surface);
-  const distanceM = distance(image, microphone.positionM);
-  const cosine = distanceM > 0 ? dot(subtract(image, microphone.positionM), microphone.axis) / distanceM : 1;
-  const gain = patternGain(microphone.pattern, Math.max(-1, Math.min(1, cosine)));
-  const kept = dbFromAmplitudeRatio(Math.sqrt(1 - room.absorption)) + directivityDb(source, side, subtract(listener, side.positionM), distanceM);
-  const sign = polarity * (gain < 0 ? -1 : 1) * (microphone.flipped ? -1 : 1) * (microphone.model.kind === 'loudspeaker' ? -1 : 1);
-  return {
-    surface,
-    distanceM,
-    delaySeconds: distanceM / speedOfSoundMps,
-    levelDb: levelAtDistance(source.peakSplDb, source.atM, distanceM) + side.levelDb + kept + dbFromAmplitudeRatio(Math.abs(gain)),
-    polarity: sign > 0 ? 1 : -1,
-  };
+/** First reflections as a microphone takes them up, of each surface the louder face's. */
+export function firstReflections(microphone: PlanMicrophone, source: Source, air: Surroundings): Reflection[] {
+  const field = echoField(source, microphone.positionM, air);
+  const { positionM: at, axis } = microphone;
+  const turned = (microphone.flipped ? -1 : 1) * (microphone.model.kind === 'loudspeaker' ? -1 : 1);
+  const through = speakerShare(microphone, source);
+  return SURFACES.map((surface, s) => {
+    const [loudest] = source.sides
+      .map((side, face): Reflection => {
+        const [x = 0, y = 0, z = 0, lengthM = 0, energy = 0] = field.subarray((s * source.sides.length + face) * ECHO_SIZE);
+        const [dx, dy, dz] = [x - at.x, y - at.y, z - at.z];
+        const gain = patternGain(microphone.pattern, (dx * axis.x + dy * axis.y + dz * axis.z) / Math.max(1e-6, Math.hypot(dx, dy, dz)));
+        return {
+          surface,
+          distanceM: lengthM,
+          delaySeconds: (lengthM + (face === 1 ? source.throughM : 0)) / air.speedOfSoundMps,
+          levelDb: dbFromPowerRatio(energy * gain * gain * through),
+          polarity: side.polarity * (gain < 0 ? -1 : 1) * turned > 0 ? 1 : -1,
+        };
+      })
+      .sort((a, b) => b.levelDb - a.levelDb);
+    return loudest as Reflection;
+  });
 }
-
-/**
- * First reflections of the six surfaces of a box by image sources (Allen and Berkley 1979), each weakened by the mean
- * absorption: amplitude √(1−α).
- */
-export const firstReflections = (room: Room, microphone: PlanMicrophone, source: Source, speedOfSoundMps: number): Reflection[] =>
-  SURFACES.map((surface) => reflectionOff(room, surface, microphone, source, speedOfSoundMps));

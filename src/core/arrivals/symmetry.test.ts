@@ -75,14 +75,14 @@ describe.each(sessions)('%s', (_, session) => {
     expect(harmDb(reflected.plan)).toBeCloseTo(harmDb(table.plan), 6);
   });
 
-  test('warmer air: every delay shrinks by the ratio of the speeds of sound, nothing else changes (ISO 9613-1)', () => {
+  test('warmer air: every delay shrinks by the ratio of the speeds of sound; levels stay but for the longer waves (ISO 9613-1)', () => {
     const warm = tableOf({ ...session, room: { ...session.room, temperatureC: 30 } });
     const ratio = table.plan.speedOfSoundMps / warm.plan.speedOfSoundMps;
     expect(ratio).toBeCloseTo(343.2 / 349.0, 4);
     table.rows.forEach((row, m) => {
       row.forEach((arrival, s) => {
         expect(warm.rows[m]?.[s]?.delaySeconds).toBeCloseTo(arrival.delaySeconds * ratio, 12);
-        expect(warm.rows[m]?.[s]?.levelDb).toBe(arrival.levelDb);
+        expect(Math.abs((warm.rows[m]?.[s]?.levelDb ?? 0) - arrival.levelDb)).toBeLessThan(0.5);
       });
     });
   });
@@ -91,7 +91,7 @@ describe.each(sessions)('%s', (_, session) => {
     table.plan.microphones.forEach((microphone, m) => {
       table.plan.sources.forEach((source, s) => {
         const direct = table.rows[m]?.[s];
-        for (const reflection of firstReflections(table.plan.room, microphone, source, table.plan.speedOfSoundMps))
+        for (const reflection of firstReflections(microphone, source, table.plan))
           expect(reflection.delaySeconds).toBeGreaterThanOrEqual((direct?.delaySeconds ?? 0) - source.radiusM / 300 - 0.0015);
       });
     });

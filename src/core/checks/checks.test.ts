@@ -1,5 +1,5 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import { arrivalTable } from '../arrivals';
+import { arrivalOf, arrivalTable } from '../arrivals';
 import { applyMove, editMicrophone, type Session } from '../document';
 import { distance } from '../math';
 import { resolvePlan } from '../planning';
@@ -31,7 +31,7 @@ test('an overhead out of its string is told in ms, samples and cm, and the move 
   const right = byName(session, 'Overhead right');
   const spoiled = editMicrophone(right.id, { positionM: { ...right.positionM, z: right.positionM.z + 0.16 } })(session);
   const finding = find(spoiled, 'pair-unequal');
-  expect(finding.severity).toBe('fix');
+  expect(finding.severity).toBe('improve');
   expect(finding.message).toMatch(
     /Overhead right hears the snare 0\.\d\d ms \(\d+ samples, \d+\.\d cm\) late\. Bring Overhead right \d+(\.5)? cm closer along its string\./,
   );
@@ -49,12 +49,28 @@ test('a locked overhead is left alone: the other one moves', () => {
   expect(find(spoiled, 'pair-unequal').move?.microphoneId).toBe(byName(session, 'Overhead left').id);
 });
 
-test('a kick heard from inside and from the drummer’s side is upside down until flipped (sides of a head, common practice)', () => {
+test('an overhead whose cable is turned round is told, and the flip mends it (sides of a head, common practice)', () => {
   const session = boathouseKit();
-  const unflipped = editMicrophone(byName(session, 'Kick').id, { flipped: false })(session);
-  const finding = find(unflipped, 'polarity-opposed');
-  expect(finding.message).toContain('Flip Kick');
-  expect(findings(mend(unflipped, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
+  const wrong = editMicrophone(byName(session, 'Snare').id, { flipped: true })(session);
+  const finding = find(wrong, 'polarity-opposed');
+  expect(finding.message).toContain('Flip Snare');
+  expect(finding.severity).toBe('improve');
+  expect(findings(mend(wrong, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
+});
+
+test('from over a snare to under it: inverted, then unsettled beside its shell, then upright (sides of a head)', () => {
+  const { plan } = table(boathouseKit());
+  const snare = plan.sources.find((source) => source.id === 'snare') as (typeof plan.sources)[number];
+  const { positionM: centre, normal } = snare.sides[0];
+  const told: number[] = [];
+  for (let height = 0.5; height >= -0.55; height -= 0.02) {
+    const [across, along] = [{ x: normal.z, y: 0, z: -normal.x }, normal];
+    const at = (axis: 'x' | 'y' | 'z'): number => centre[axis] + 0.22 * across[axis] + height * along[axis];
+    const microphone = { ...(plan.microphones[0] as (typeof plan.microphones)[number]), pattern: 'omni' as const, flipped: false };
+    const arrival = arrivalOf({ ...microphone, positionM: { x: at('x'), y: at('y'), z: at('z') } }, snare, plan);
+    told.push(arrival.settled ? arrival.polarity : 0);
+  }
+  expect(told.filter((sign, i) => sign !== told[i - 1])).toEqual([-1, 0, 1]);
 });
 
 test('a snare microphone far from its drum leaks (less than 9.5 dB, the leak school)', () => {

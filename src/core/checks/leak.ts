@@ -62,7 +62,7 @@ export function leaksTooHigh(table: ArrivalTable): Finding[] {
     .map((leak) => ({
       id: `leak/${leak.microphone.id}`,
       code: 'leak',
-      severity: leak.marginDb < 3 ? ('fix' as const) : ('improve' as const),
+      severity: 'improve' as const,
       microphoneIds: [leak.microphone.id],
       message: `${leak.microphone.name} hears its own source only ${formatNumber(Math.max(leak.marginDb, -99), 1)} dB above the ${leak.otherName.toLowerCase()}. Go closer, or turn its dead side to the ${leak.otherName.toLowerCase()}.`,
       why: 'The leak school of three-to-one wants at least 9.5 dB, so that the sum ripples by 6 dB at most.',

@@ -47,16 +47,16 @@ interface Heard {
 
 function heard(table: ArrivalTable, microphone: PlanMicrophone, target: number, only?: number): Heard | null {
   const group = groupOf(table, target);
-  const { sources, speedOfSoundMps } = table.plan;
+  const { plan } = table;
   let loudest: Arrival | null = null;
   let index = -1;
-  sources.forEach((source, s) => {
+  plan.sources.forEach((source, s) => {
     if (groupOf(table, s) === group || (only !== undefined && s !== only)) return;
-    const arrival = arrivalOf(microphone, source, speedOfSoundMps);
+    const arrival = arrivalOf(microphone, source, plan);
     if (!loudest || arrival.levelDb > loudest.levelDb) [loudest, index] = [arrival, s];
   });
-  const wanted = sources[target];
-  return wanted && loudest ? { wanted: arrivalOf(microphone, wanted, speedOfSoundMps), loudest, index } : null;
+  const wanted = plan.sources[target];
+  return wanted && loudest ? { wanted: arrivalOf(microphone, wanted, plan), loudest, index } : null;
 }
 
 /**

@@ -35,7 +35,7 @@ export function overloads(table: ArrivalTable): Finding[] {
     findings.push({
       id: `overload/${microphone.id}`,
       code: 'overload',
-      severity: excessDb >= 0 ? 'fix' : 'improve',
+      severity: 'improve',
       microphoneIds: [microphone.id],
       message: `${microphone.name} gets about ${formatNumber(loudest.levelDb, 0)} dB SPL peaks from the ${name} and takes ${formatNumber(limitOf(microphone), 0)} dB. ${words}`,
       why: 'The level is a planning value, good to about 6 dB. Past its limit a capsule or its amplifier clips, and no gain setting mends that.',

@@ -4,9 +4,6 @@ import { formatDelay, formatFrequency, formatLength } from '../units';
 import { alongString } from './alongString';
 import type { Finding } from './finding';
 
-/** Beyond this the dip falls into the snare's crack, below 3.4 kHz (5 cm at 20 °C). */
-const FIX_BEYOND_M = 0.05;
-
 function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
   const { plan } = table;
   const left = plan.microphones.findIndex((m) => m.id === pair.leftId);
@@ -30,7 +27,7 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
   return {
     id: `pair-unequal/${pair.id}`,
     code: 'pair-unequal',
-    severity: Math.abs(difference) > FIX_BEYOND_M ? 'fix' : 'improve',
+    severity: 'improve',
     microphoneIds: [mover.id, closer ? nearMic.id : farMic.id],
     message: `${farMic.name} hears the ${name} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late. Bring ${mover.name} ${length} ${closer ? 'closer' : 'farther'} along its string.`,
     why: `With unequal strings the ${name} leans to ${nearMic.name}, and in mono it has its first dip at ${formatFrequency(firstDipHz(seconds))}.`,

@@ -17,13 +17,13 @@ export function polarityOpposed(table: ArrivalTable): Finding[] {
   const findings: Finding[] = [];
   for (const shared of sharedSources(table, THREE_TO_ONE_DB)) {
     const { first, second, source, firstArrival, secondArrival } = shared;
-    const opposed = firstArrival.polarity !== secondArrival.polarity;
+    const opposed = firstArrival.settled && secondArrival.settled && firstArrival.polarity !== secondArrival.polarity;
     if (!opposed || !concerns(shared) || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;
     const spot = first.targetKey === sourceKey(source) ? first : second.targetKey === sourceKey(source) ? second : first;
     findings.push({
       id: `polarity/${first.id}/${second.id}`,
       code: 'polarity-opposed',
-      severity: shared.purpose === 'same' ? 'fix' : 'improve',
+      severity: 'improve',
       microphoneIds: [first.id, second.id],
       message: `${first.name} and ${second.name} hear the ${source.name.toLowerCase()} opposite ways up. Flip ${spot.name}.`,
       why: `Added together they lose their low end: below the first dip the ${source.name.toLowerCase()} cancels instead of adding.`,

@@ -1,5 +1,5 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
-import { type ArrivalTable, sourceKey } from '../arrivals';
+import { type ArrivalTable, incidentSplDb, sourceKey } from '../arrivals';
 import { distance } from '../math';
 
 /** What the two three-to-one schools say of two microphones. */
@@ -31,6 +31,6 @@ export function threeToOne(table: ArrivalTable, firstId: string, secondId: strin
   if (s === t) return { ...common, leakDb: null, leakMet: null };
   const [leakIntoFirst, leakIntoSecond] = [rows[a ?? -1]?.[t], rows[b ?? -1]?.[s]];
   if (!leakIntoFirst || !leakIntoSecond) return null;
-  const leakDb = Math.min(other.incidentSplDb - leakIntoFirst.levelDb, own.incidentSplDb - leakIntoSecond.levelDb);
+  const leakDb = Math.min(incidentSplDb(other) - leakIntoFirst.levelDb, incidentSplDb(own) - leakIntoSecond.levelDb);
   return { ...common, leakDb, leakMet: leakDb >= THREE_TO_ONE_DB };
 }

@@ -1,3 +1,4 @@
+import type { PerBand } from '../acoustics';
 import type { Vec3 } from '../math';
 
 /** A point that a tape can be put on. */
@@ -14,6 +15,10 @@ export interface Side {
   readonly polarity: 1 | -1;
   /** Level re the source's planning level, dB. */
   readonly levelDb: number;
+  /** Radius of the part that sounds as a disc, metres: a head, a port, a bell's mouth. */
+  readonly radiusM: number;
+  /** What this face does to the source's spectrum, dB per band; none where it is the source's own. */
+  readonly tiltDb?: PerBand;
 }
 
 /** One radiating point or surface. One side (a mouth, a bell) or two (a drum, a plate). */
@@ -24,12 +29,21 @@ export interface Source {
   /** Sources of one group are wanted together (a piano's bass and treble); a drum is its own group. */
   readonly groupId: string;
   readonly sides: readonly [Side] | readonly [Side, Side];
-  /** Radius of the radiating surface, metres; a microphone between two sides and within it is inside. */
+  /** Radius of the body round which one face is heard from the other's side, metres; between two faces and within it is inside. */
   readonly radiusM: number;
-  /** Planning level: peak dB SPL at a distance (table of planning levels, from memory, ±6 dB). */
+  /** Way of a stroke through the body to its second face, metres; 0 for a plate, whose faces move at once. */
+  readonly throughM: number;
+  /** Pressure inside the body over what the struck face gives in the open as near, dB. */
+  readonly insideGainDb: number;
+  /** Planning level: peak dB SPL at 1 m in the open before the first face (from memory, ±6 dB). */
   readonly peakSplDb: number;
-  readonly atM: number;
+  /** Where the planning level is from: the table, how it is played, or the user's own figure. */
+  readonly levelBasis: string;
   readonly bandHz: readonly [number, number];
+  /** Shares of the level per band, dB; they add up to 0 dB in energy. */
+  readonly spectrumDb: PerBand;
+  /** Goes on sounding until the room is full of it (a note of a horn, a voice); a stroke does not. */
+  readonly held: boolean;
   /** Share of the level that goes everywhere: 1 radiates alike all round, 0.5 like a cardioid forward. */
   readonly allRoundShare: number;
 }

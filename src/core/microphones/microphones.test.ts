@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { speedOfSound } from '../acoustics';
 import {
+  capsuleLevelDb,
   directivityIndexDb,
   distanceFactor,
   MICROPHONE_CATALOGUE,
@@ -69,6 +70,20 @@ describe('proximity boost on axis (Beranek; table of the reference, 20 °C)', ()
     expect(proximityBoostDb(0.25, 0.1, 100, c)).toBeCloseTo(12.5, 1);
     expect(proximityBoostDb(0.25, 0.1, 200, c)).toBeCloseTo(7.2, 1);
     expect(proximityBoostDb(0.25, 0.1, 1000, c)).toBeCloseTo(0.7, 1);
+  });
+  test.each([
+    [0.5, 45, [11.9, 6.5, 0.6, -1.2]],
+    [0.5, 90, [-6.0, -6.0, -6.0, -6.0]],
+    [0.5, 135, [11.7, 5.7, -3.6, -12.3]],
+    [0.5, 180, [14.7, 8.7, -0.8, -11.3]],
+    [0.25, 45, [15.3, 9.5, 1.9, -1.6]],
+    [0.25, 135, [15.3, 9.3, 0.0, -7.9]],
+    [0, 45, [17.8, 11.9, 3.3, -1.9]],
+  ])('at every angle, 100 Hz: A = %d at %d°', (share, degrees, expected) => {
+    [0.05, 0.1, 0.3, 1].forEach((r, i) => {
+      // The table's last digit may have been rounded from a half.
+      expect(Math.abs(capsuleLevelDb(share, Math.cos((degrees * Math.PI) / 180), r, 100, c) - (expected[i] as number))).toBeLessThan(0.0501);
+    });
   });
   test('an omni has none at any distance (seeded)', () => {
     fc.assert(

@@ -1,12 +1,34 @@
 import { dbFromAmplitudeRatio } from '../units';
 
-/**
- * Boost in dB of a first-order microphone close to a point source, on axis, re the same microphone far away:
- * |A + (1−A)·(1 + 1/(jkr))| with k = 2πf/c (Beranek, Acoustics).
- * @param pressureShare A of the pattern, 1 (omni, no boost) to 0 (figure-of-eight)
- */
-export function proximityBoostDb(pressureShare: number, distanceM: number, frequencyHz: number, speedOfSoundMps: number): number {
-  if (!(distanceM > 0)) throw new RangeError(`proximityBoostDb: distanceM must be above 0, got ${distanceM}`);
-  const kr = (2 * Math.PI * frequencyHz * distanceM) / speedOfSoundMps;
-  return dbFromAmplitudeRatio(Math.hypot(1, (1 - pressureShare) / kr));
+/** A first-order capsule's answer to a spherical wave: real and imaginary part, re its own far field on axis. */
+interface CapsuleGain {
+  readonly re: number;
+  readonly im: number;
 }
+
+/**
+ * Output of a first-order capsule for sound from a distance and angle, re the same pressure from far away on its axis:
+ * A + (1−A)·cos θ·(1 + 1/(jkr)) (Beranek, Acoustics: the gradient part is lifted near a source, at every angle). So a
+ * cardioid's back is not dead to near bass, and a figure-of-eight's null stays one. Not modelled: the body's own shadow,
+ * ports, and what a real capsule does above some 5 kHz.
+ * @param pressureShare A, 1 (omni) to 0 (figure-of-eight)
+ * @param waveNumberTimesDistance kr, above 0
+ */
+function capsuleGain(pressureShare: number, cosAngle: number, waveNumberTimesDistance: number): CapsuleGain {
+  const gradient = (1 - pressureShare) * cosAngle;
+  return { re: pressureShare + gradient, im: -gradient / waveNumberTimesDistance };
+}
+
+/**
+ * Level of a first-order microphone at a distance and angle from a point source, dB re the same pressure from far away on axis.
+ * @param distanceM above 0; nearer throws
+ */
+export function capsuleLevelDb(pressureShare: number, cosAngle: number, distanceM: number, frequencyHz: number, speedOfSoundMps: number): number {
+  if (!(distanceM > 0)) throw new RangeError(`capsuleLevelDb: distanceM must be above 0, got ${distanceM}`);
+  const { re, im } = capsuleGain(pressureShare, cosAngle, (2 * Math.PI * frequencyHz * distanceM) / speedOfSoundMps);
+  return dbFromAmplitudeRatio(Math.hypot(re, im));
+}
+
+/** Boost on the axis, dB: {@link capsuleLevelDb} straight ahead. */
+export const proximityBoostDb = (pressureShare: number, distanceM: number, frequencyHz: number, speedOfSoundMps: number): number =>
+  capsuleLevelDb(pressureShare, 1, distanceM, frequencyHz, speedOfSoundMps);

@@ -39,10 +39,10 @@ describe('harm grows with what it is about', () => {
     expect(harms[3]).toBeGreaterThan(harms[2] as number);
     expect(harms[2]).toBeGreaterThan(harms[1] as number);
   });
-  test('a kick flipped the wrong way costs; flipping it back costs nothing', () => {
-    const wrong = having('Kick', { flipped: !(plan.microphones[indexOf('Kick')]?.flipped ?? false) });
+  test('a snare flipped the wrong way costs; flipping it back costs nothing', () => {
+    const wrong = having('Snare', { flipped: !(plan.microphones[indexOf('Snare')]?.flipped ?? false) });
     expect(harmDb(wrong)).toBeGreaterThan(harmDb(plan));
-    expect(harmDb(having('Kick', { flipped: plan.microphones[indexOf('Kick')]?.flipped ?? false }, wrong))).toBeCloseTo(harmDb(plan), 9);
+    expect(harmDb(having('Snare', { flipped: plan.microphones[indexOf('Snare')]?.flipped ?? false }, wrong))).toBeCloseTo(harmDb(plan), 9);
   });
   test('a microphone that looks away from what it is there for', () => {
     const { axis = vec3(0, 0, -1) } = plan.microphones[indexOf('Snare')] ?? {};
@@ -91,10 +91,10 @@ describe('the moves that are proposed', () => {
     expect(afterDb).toBeCloseTo(harm, 9);
   });
   test('a wrong flip is mended by a flip, without moving anything', () => {
-    const wrong = having('Kick', { flipped: false });
+    const wrong = having('Snare', { flipped: true });
     const [first] = smallestMoves(wrong).moves;
-    expect(first?.move).toEqual({ kind: 'flip', microphoneId: plan.microphones[indexOf('Kick')]?.id, label: 'Flip it' });
-    expect(first?.words).toBe('Flip Kick.');
+    expect(first?.move).toEqual({ kind: 'flip', microphoneId: plan.microphones[indexOf('Snare')]?.id, label: 'Flip it' });
+    expect(first?.words).toBe('Flip Snare.');
   });
   test('one move only, when only one is asked for; none of a hand’s breadth when only a finger’s is allowed', () => {
     const spoiled = having('Overhead right', { positionM: add(at('Overhead right'), vec3(0.1, 0, 0.1)) });

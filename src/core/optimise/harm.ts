@@ -56,7 +56,7 @@ export function frameOf(plan: Plan): Frame {
 }
 
 export function hear(frame: Frame, microphone: PlanMicrophone): Heard {
-  const row = frame.plan.sources.map((source) => arrivalOf(microphone, source, frame.plan.speedOfSoundMps));
+  const row = frame.plan.sources.map((source) => arrivalOf(microphone, source, frame.plan));
   const loudest = row.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
   return { microphone, row, channelDb: row.map((arrival) => arrival.levelDb - loudest) };
 }
@@ -134,7 +134,7 @@ export function mutualHarmDb(frame: Frame, a: Heard, b: Heard): number {
   const key = first.sourceKey;
   const [own, other] = [a.microphone.targetKey, b.microphone.targetKey];
   const concerns = own === key || other === key || (own === null && other === null);
-  const opposed = concerns && first.polarity !== second.polarity && seconds < 0.01 ? POLARITY_DB : 0;
+  const opposed = concerns && first.settled && second.settled && first.polarity !== second.polarity && seconds < 0.01 ? POLARITY_DB : 0;
   const same = a.microphone.targetKey !== null && a.microphone.targetKey === b.microphone.targetKey;
   const comb = same ? ramp(seconds - COMB_FREE_S, COMB_FULL_S, POLARITY_DB) : 0;
   return weight * (opposed + comb);

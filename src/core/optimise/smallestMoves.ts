@@ -43,7 +43,7 @@ const COST_DB_PER_DEGREE = 0.006;
 type Offset = readonly [number, number, number, number, number];
 const STAY: Offset = [0, 0, 0, 0, 0];
 
-function displaced(microphone: PlanMicrophone, offset: Offset, plan: Plan, limits: MoveLimits): PlanMicrophone {
+function displaced(microphone: PlanMicrophone, offset: Offset, plan: Plan, limits: MoveLimits, seen: Map<string, Vec3>): PlanMicrophone {
   const by = { x: offset[0], y: offset[1], z: offset[2] };
   const size = magnitude(by);
   const short = size > limits.metres ? scale(by, limits.metres / size) : by;
@@ -53,7 +53,17 @@ function displaced(microphone: PlanMicrophone, offset: Offset, plan: Plan, limit
   const axis = normalize(
     add(microphone.axis, add(scale(u, Math.tan(radiansFromDegrees(offset[3] * share))), scale(v, Math.tan(radiansFromDegrees(offset[4] * share))))),
   );
-  return { ...microphone, positionM: clampToRoom(plan.room, add(microphone.positionM, short)), axis };
+  const to = clampToRoom(plan.room, add(microphone.positionM, short));
+  return { ...microphone, positionM: samePlace(seen, to), axis };
+}
+
+/** The object that already stands for a place: what reaches it is then known, and a turn costs little. */
+function samePlace(seen: Map<string, Vec3>, at: Vec3): Vec3 {
+  const key = `${at.x} ${at.y} ${at.z}`;
+  const known = seen.get(key);
+  if (known) return known;
+  seen.set(key, at);
+  return at;
 }
 
 /** One search: the harm that depends on one microphone, the others standing still. */
@@ -84,8 +94,9 @@ class Bench {
 
   /** Pattern search (Hooke and Jeeves 1961) over the five numbers, steps halved until they do not matter. */
   search(index: number, from: PlanMicrophone): { microphone: PlanMicrophone; gainDb: number } {
+    const seen = new Map<string, Vec3>();
     const cost = (offset: Offset): number => {
-      const moved = displaced(from, offset, this.frame.plan, this.limits);
+      const moved = displaced(from, offset, this.frame.plan, this.limits, seen);
       return (
         this.harmOf(index, moved) +
         COST_DB_PER_M * Math.hypot(offset[0], offset[1], offset[2]) +
@@ -112,7 +123,7 @@ class Bench {
         if (bestCost > before - 0.02) break;
       }
     }
-    const microphone = displaced(from, best, this.frame.plan, this.limits);
+    const microphone = displaced(from, best, this.frame.plan, this.limits, seen);
     return { microphone, gainDb: start - this.harmOf(index, microphone) };
   }
 }

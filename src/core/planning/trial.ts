@@ -1,9 +1,9 @@
-import { inStepDb, logFrequencies, meanLossDb, sumResponseDb } from '../acoustics';
-import { type ArrivalTable, arrivalTable, copyOf, sourceKey } from '../arrivals';
+import { inStepResponseDb, logFrequencies, meanLossDb, sumResponseDb } from '../acoustics';
+import { type ArrivalTable, arrivalTable, copiesOf, sourceKey } from '../arrivals';
 import { checkPlan, type Finding, leaks } from '../checks';
 import type { Session } from '../document';
 import type { Recipe } from '../setups';
-import { imagePosition } from '../stereo';
+import { imageAngleDeg } from '../stereo';
 import { placeSetup } from './placing';
 import { resolvePlan } from './resolve';
 
@@ -27,9 +27,9 @@ function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): 
   const [l, r] = [leftId, rightId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
   const places = plan.sources.flatMap((_, s) => {
     const [left, right] = [rows[l ?? -1]?.[s], rows[r ?? -1]?.[s]];
-    return left && right ? [imagePosition(right.levelDb - left.levelDb, left.delaySeconds - right.delaySeconds)] : [];
+    return left && right ? [imageAngleDeg(right.directDb - left.directDb, left.delaySeconds - right.delaySeconds)] : [];
   });
-  return places.length ? 30 * (Math.max(...places) - Math.min(...places)) : null;
+  return places.length ? Math.max(...places) - Math.min(...places) : null;
 }
 
 const FREQUENCIES = logFrequencies(120, 60, 12_000);
@@ -38,8 +38,8 @@ const FREQUENCIES = logFrequencies(120, 60, 12_000);
 function monoLossDb(table: ArrivalTable, source: number): number | null {
   const count = table.plan.microphones.length;
   if (count < 2 || source < 0) return null;
-  const copies = table.plan.microphones.map((_, m) => copyOf(table, m, source));
-  return meanLossDb(sumResponseDb(copies, FREQUENCIES), inStepDb(copies));
+  const channels = table.plan.microphones.map((_, m) => copiesOf(table, m, source));
+  return meanLossDb(sumResponseDb(channels.flat(), FREQUENCIES), inStepResponseDb(channels, FREQUENCIES));
 }
 
 /** Tries a set-up alone round an instrument. */

@@ -1,3 +1,4 @@
+import { BANDS } from '../acoustics';
 import { type ArrivalTable, arrivalTable, firstReflections, type Plan, sourceKey } from '../arrivals';
 import { createRandom, type Random } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
@@ -40,29 +41,66 @@ export interface RenderedTake {
   };
 }
 
-interface Path {
+/** A copy of a stroke in one channel: gains for its four bands, or one gain where it is the same in all. */
+interface Heard {
   readonly delaySamples: number;
-  readonly gain: number;
+  readonly gains: readonly number[];
 }
 
-function pathsOf(table: ArrivalTable, m: number, s: number, loudestDb: number, reflections: boolean): Path[] {
+/** Every path and reflection of a source in a channel, as the plan has them. */
+function heardBy(table: ArrivalTable, m: number, s: number, loudestDb: number, reflections: boolean): Heard[] {
   const { plan } = table;
   const microphone = plan.microphones[m];
   const source = plan.sources[s];
   const arrival = table.rows[m]?.[s];
   if (!microphone || !source || !arrival) return [];
-  const gain = (levelDb: number, polarity: number): number => polarity * amplitudeRatioFromDb(levelDb - loudestDb + PEAK_TARGET_DBFS);
-  const direct = { delaySamples: arrival.delaySeconds * plan.sampleRateHz, gain: gain(arrival.levelDb, arrival.polarity) };
-  if (!reflections) return [direct];
-  const echoes = firstReflections(plan.room, microphone, source, plan.speedOfSoundMps);
-  return [direct, ...echoes.map((echo) => ({ delaySamples: echo.delaySeconds * plan.sampleRateHz, gain: gain(echo.levelDb, echo.polarity) }))];
+  const reference = amplitudeRatioFromDb(PEAK_TARGET_DBFS - loudestDb);
+  const direct = arrival.paths.map(
+    (path): Heard => ({
+      delaySamples: path.delaySeconds * plan.sampleRateHz,
+      gains: source.spectrumDb.map(
+        (share, band) => (path.recordedSign * reference * Math.hypot(path.re[band] as number, path.im[band] as number)) / amplitudeRatioFromDb(share),
+      ),
+    }),
+  );
+  if (!reflections) return direct;
+  const echoes = firstReflections(microphone, source, plan).map(
+    (echo): Heard => ({
+      delaySamples: echo.delaySeconds * plan.sampleRateHz,
+      gains: [echo.polarity * reference * amplitudeRatioFromDb(echo.levelDb)],
+    }),
+  );
+  return [...direct, ...echoes];
+}
+
+/**
+ * A stroke in the four bands, which add up to it exactly: what a first-order low pass lets through, less what the one below
+ * does. Causal, as bodies, edges and capsules are.
+ */
+function inBands(stroke: Float32Array, sampleRateHz: number): Float32Array[] {
+  const below = BANDS.slice(0, -1).map(({ highHz }) => {
+    const out = new Float32Array(stroke.length);
+    const keep = Math.exp((-2 * Math.PI * highHz) / sampleRateHz);
+    let last = 0;
+    for (let i = 0; i < out.length; i++) {
+      last = keep * last + (1 - keep) * (stroke[i] as number);
+      out[i] = last;
+    }
+    return out;
+  });
+  return BANDS.map((_, band) => {
+    const [upper, lower] = [below[band] ?? stroke, below[band - 1]];
+    return lower ? upper.map((v, i) => v - (lower[i] as number)) : upper;
+  });
 }
 
 /** One stroke as one microphone gets it, along every path. */
-function heardStroke(stroke: Float32Array, paths: readonly Path[]): Float32Array {
-  const longest = Math.max(0, ...paths.map((path) => path.delaySamples));
+function heardStroke(stroke: Float32Array, bands: readonly Float32Array[], copies: readonly Heard[]): Float32Array {
+  const longest = Math.max(0, ...copies.map((copy) => copy.delaySamples));
   const out = new Float32Array(stroke.length + Math.ceil(longest) + 40);
-  for (const path of paths) addDelayed(out, stroke, path.delaySamples, path.gain);
+  for (const { delaySamples, gains } of copies)
+    if (gains.length === 1) addDelayed(out, stroke, delaySamples, gains[0] as number);
+    else for (const [band, gain] of gains.entries()) addDelayed(out, bands[band] as Float32Array, delaySamples, gain);
   return out;
 }
 
@@ -92,10 +130,13 @@ export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
   const strokes = score(plan.sources.length, options.rounds ?? 3, rate, random);
   const length = (strokes[strokes.length - 1]?.atSample ?? 0) + Math.round(1.1 * rate);
   const signals = plan.sources.map((source, s) => synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)));
+  const split = signals.map((signal) => inBands(signal, rate));
   const faults = options.faults ?? [];
   const channels = plan.microphones.map((microphone, m) => {
     const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
-    const heard = signals.map((signal, s) => heardStroke(signal, pathsOf(table, m, s, loudestDb, options.reflections ?? true)));
+    const heard = signals.map((signal, s) =>
+      heardStroke(signal, split[s] as Float32Array[], heardBy(table, m, s, loudestDb, options.reflections ?? true)),
+    );
     const samples = new Float32Array(length);
     const late = faults.reduce((sum, fault) => sum + (fault.kind === 'late' && fault.microphoneId === microphone.id ? fault.samples : 0), 0);
     const reversed = faults.some((fault) => fault.kind === 'reversed' && fault.microphoneId === microphone.id);

@@ -1,10 +1,10 @@
-import { arrivalOf, type PlanMicrophone } from '../arrivals';
+import { arrivalOf, type PlanMicrophone, type Surroundings } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, normalize, scale, type Vec3 } from '../math';
 
 /** Voice over guitar in one microphone, dB. */
-export function voiceOverGuitarDb(microphone: PlanMicrophone, voice: Source, guitar: Source, speedOfSoundMps: number): number {
-  return arrivalOf(microphone, voice, speedOfSoundMps).levelDb - arrivalOf(microphone, guitar, speedOfSoundMps).levelDb;
+export function voiceOverGuitarDb(microphone: PlanMicrophone, voice: Source, guitar: Source, air: Surroundings): number {
+  return arrivalOf(microphone, voice, air).levelDb - arrivalOf(microphone, guitar, air).levelDb;
 }
 
 export interface BalancedPlace {
@@ -35,7 +35,7 @@ export function placeForBalance(
   forward: Vec3,
   distanceM: number,
   wantedDb: number,
-  speedOfSoundMps: number,
+  air: Surroundings,
 ): BalancedPlace {
   const mouth = voice.sides[0].positionM;
   const body = guitar.sides[0].positionM;
@@ -44,7 +44,7 @@ export function placeForBalance(
   const foot = add(mouth, scale(forward, front - along + distanceM));
   const back = scale(forward, -1);
   const at = (z: number): PlanMicrophone => ({ ...microphone, positionM: { x: foot.x, y: foot.y, z }, axis: normalize(back) });
-  const balance = (z: number): number => voiceOverGuitarDb(at(z), voice, guitar, speedOfSoundMps);
+  const balance = (z: number): number => voiceOverGuitarDb(at(z), voice, guitar, air);
   let [low, high] = [body.z - BEYOND_M, mouth.z + BEYOND_M];
   const [least, most] = [balance(low), balance(high)];
   let iterations = 0;

@@ -322,10 +322,10 @@ describe('instruments', () => {
       for (const side of source.sides) expect(Math.hypot(side.normal.x, side.normal.y, side.normal.z)).toBeCloseTo(1, 6);
     expect(likelyBands(geometry.sources)).toBe(true);
   });
-  test('both faces of a head or board move opposite ways (facts of mechanics)', () => {
+  test('both faces of a head or board move opposite ways; a guitar’s box breathes at its low notes (facts of mechanics)', () => {
     for (const [kind, variant] of every) {
       const { sources } = placedGeometry({ id: 'i', kind, variant, name: 'i', positionM: { x: 0, y: 0 }, rotationDeg: 0, mirrored: false });
-      for (const { sides } of sources) if (sides[1]) expect(sides[0].polarity * sides[1].polarity).toBe(-1);
+      for (const { sides } of sources) if (sides[1]) expect(sides[0].polarity * sides[1].polarity).toBe(kind === 'guitar' ? 1 : -1);
     }
   });
   test.each([

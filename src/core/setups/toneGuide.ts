@@ -1,8 +1,7 @@
-import { arrivalOf, bandLevels, type PlanMicrophone } from '../arrivals';
+import { arrivalOf, bandLevels, type PlanMicrophone, type Surroundings } from '../arrivals';
 import type { Instrument } from '../instruments';
 import { placedGeometry } from '../instruments';
 import { normalize, subtract, type Vec3 } from '../math';
-import type { Room } from '../room';
 import { placeRecipe } from './place';
 import { TONE_LINES, type ToneLine } from './toneGuide.data';
 import { mic } from './write';
@@ -25,24 +24,25 @@ export interface TonePlace {
 export const toneLinesFor = (instrument: Pick<Instrument, 'kind' | 'variant'>): ToneLine[] =>
   TONE_LINES.filter((line) => line.instrument === instrument.kind && (line.variants?.includes(instrument.variant) ?? true));
 
-const HIGH = 2;
+const HIGH = 3;
+const MIDDLE = 2;
 const LOW = 0;
 
 /** Every stop of a line as this microphone would hear it there. Stops whose marks the instrument lacks are left out. */
-export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: PlanMicrophone, room: Room, speedOfSoundMps: number): TonePlace[] {
+export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: PlanMicrophone, air: Surroundings): TonePlace[] {
   const geometry = placedGeometry(instrument);
   const source = geometry.sources.find((candidate) => candidate.id === line.source);
   if (!source) return [];
   const microphones = line.stops.map((stop, i) =>
     mic(String(i), 'T', stop.name, null, stop.place, stop.aim, [microphone.model.kind], microphone.pattern, { optional: true }),
   );
-  const { placed } = placeRecipe({ microphones }, instrument, room);
+  const { placed } = placeRecipe({ microphones }, instrument, air.room);
   return placed.flatMap(({ recipe, positionM, aimM }) => {
     const stop = line.stops[Number(recipe.key)];
     if (!stop) return [];
     const there: PlanMicrophone = { ...microphone, positionM, axis: normalize(subtract(aimM, positionM)) };
-    const arrival = arrivalOf(there, source, speedOfSoundMps);
-    const bands = bandLevels(there, source, arrival, speedOfSoundMps);
+    const arrival = arrivalOf(there, source, air);
+    const bands = bandLevels(there, source, arrival, air.speedOfSoundMps);
     const side = source.sides.find((candidate) => candidate.positionM === arrival.fromM) ?? source.sides[0];
     const towards = normalize(subtract(positionM, arrival.fromM));
     const cosine = towards.x * side.normal.x + towards.y * side.normal.y + towards.z * side.normal.z;
@@ -55,7 +55,7 @@ export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: P
         distanceM: arrival.distanceM,
         offSourceDeg: (Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI,
         proximityDb: bands[LOW]?.proximityDb ?? 0,
-        highShadeDb: (bands[HIGH]?.shadeDb ?? 0) - (bands[1]?.shadeDb ?? 0),
+        highShadeDb: (bands[HIGH]?.shadeDb ?? 0) - (bands[MIDDLE]?.shadeDb ?? 0),
         levelDb: arrival.levelDb,
       },
     ];

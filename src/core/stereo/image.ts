@@ -2,25 +2,59 @@ import { type PatternName, patternLevelDb } from '../microphones';
 import { radiansFromDegrees } from '../units';
 
 /**
- * Level and time differences that alone put the image at the edge, 30° of a 60° triangle: 15.5 dB, 1.12 ms (listening data
- * of Simonsen as used by Williams, AES preprint 2466, 1987; from memory). They add as (ΔL/15.5)^p + (Δt/1.12 ms)^p = 1 with
- * p = 0.81, fitted by us to the published angles.
+ * Level and time differences that alone put the image at 10, 20 and 30° of a 60° triangle (listening data of Simonsen as used
+ * by Williams, AES preprint 2466, 1987; from memory). Differences of both kinds add as (ΔL/L)^p + (Δt/T)^p = 1 with p = 0.81,
+ * fitted by us to the published angles at the edge and used for the inner contours alike.
  */
-const EDGE_LEVEL_DB = 15.5;
-const EDGE_TIME_S = 1.12e-3;
+const CONTOURS_DB = [0, 2.5, 5.5, 15.5] as const;
+const CONTOURS_S = [0, 0.2e-3, 0.44e-3, 1.12e-3] as const;
 const EXPONENT = 0.81;
+/** The loudspeaker's angle, degrees. */
+const EDGE_DEG = 30;
+const STEP_DEG = 10;
+
+/** A shape-preserving cubic through four values at 0, 10, 20, 30° (Fritsch and Carlson 1980; three-point slopes at the ends). */
+function contour(values: readonly [number, number, number, number]): (degrees: number) => number {
+  const rise = [values[1] - values[0], values[2] - values[1], values[3] - values[2]] as const;
+  const between = (a: number, b: number): number => 2 / (1 / a + 1 / b);
+  const slopes = [(3 * rise[0] - rise[1]) / 2, between(rise[0], rise[1]), between(rise[1], rise[2]), (3 * rise[2] - rise[1]) / 2] as const;
+  return (degrees) => {
+    const i = Math.min(2, Math.max(0, Math.floor(degrees / STEP_DEG))) as 0 | 1 | 2;
+    const t = degrees / STEP_DEG - i;
+    const [y, up, from, to] = [values[i], rise[i], slopes[i], slopes[(i + 1) as 1 | 2 | 3]];
+    return y + t * (from + t * (3 * up - 2 * from - to + t * (from + to - 2 * up)));
+  };
+}
+
+const levelAt = contour(CONTOURS_DB);
+const timeAt = contour(CONTOURS_S);
 
 const power = (share: number): number => Math.sign(share) * Math.abs(share) ** EXPONENT;
 
+/** How far two differences together go beyond the contour of an angle: 1 on it, with the sign of the side they point to. */
+const shareAt = (degrees: number, levelDb: number, delaySeconds: number): number =>
+  power(levelDb / levelAt(degrees)) + power(delaySeconds / timeAt(degrees));
+
 /**
- * Where the image sits between the loudspeakers, −1 (left) to 1 (right).
+ * Where the image is heard, degrees off the middle of a 60° triangle, −30 (left loudspeaker) to 30 (right).
  * @param levelDb right louder than left
  * @param delaySeconds left later than right
  */
-export function imagePosition(levelDb: number, delaySeconds: number): number {
-  const sum = power(levelDb / EDGE_LEVEL_DB) + power(delaySeconds / EDGE_TIME_S);
-  return Math.max(-1, Math.min(1, Math.sign(sum) * Math.abs(sum) ** (1 / EXPONENT)));
+export function imageAngleDeg(levelDb: number, delaySeconds: number): number {
+  const edge = shareAt(EDGE_DEG, levelDb, delaySeconds);
+  if (Math.abs(edge) >= 1) return EDGE_DEG * Math.sign(edge);
+  let [inner, outer] = [0, EDGE_DEG];
+  for (let i = 0; i < 40; i++) {
+    const middle = (inner + outer) / 2;
+    if (Math.abs(shareAt(middle, levelDb, delaySeconds)) > 1) inner = middle;
+    else outer = middle;
+  }
+  return outer * Math.sign(edge);
 }
+
+/** The same as a place on the line between the loudspeakers, −1 (left) to 1 (right): tan θ / tan 30°. */
+export const imagePosition = (levelDb: number, delaySeconds: number): number =>
+  Math.tan(radiansFromDegrees(imageAngleDeg(levelDb, delaySeconds))) / Math.tan(radiansFromDegrees(EDGE_DEG));
 
 /** A pair of equal microphones: spacing in metres, angle between them in degrees. */
 export interface PairGeometry {
@@ -29,13 +63,27 @@ export interface PairGeometry {
   readonly angleDeg: number;
 }
 
-function edgeSum(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number): number {
+/** A null in one channel stands for a difference far beyond the edge, dB. */
+const NULL_DB = 60;
+
+/** Differences of a pair for a far source, right over left in dB and left later than right in seconds. */
+function differencesOf(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number): { levelDb: number; delaySeconds: number } {
   const half = pair.angleDeg / 2;
   const right = patternLevelDb(pair.pattern, Math.cos(radiansFromDegrees(angleDeg - half)));
   const left = patternLevelDb(pair.pattern, Math.cos(radiansFromDegrees(angleDeg + half)));
-  const time = (pair.spacingM * Math.sin(radiansFromDegrees(angleDeg))) / speedOfSoundMps;
-  const level = Number.isFinite(right - left) ? right - left : EDGE_LEVEL_DB * 4;
-  return power(level / EDGE_LEVEL_DB) + power(time / EDGE_TIME_S);
+  const delaySeconds = (pair.spacingM * Math.sin(radiansFromDegrees(angleDeg))) / speedOfSoundMps;
+  return { levelDb: Number.isFinite(right - left) ? right - left : NULL_DB, delaySeconds };
+}
+
+/** Where a pair puts the image of a far source, degrees off the middle of a 60° triangle. */
+export function pairImageDeg(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number): number {
+  const { levelDb, delaySeconds } = differencesOf(pair, angleDeg, speedOfSoundMps);
+  return imageAngleDeg(levelDb, delaySeconds);
+}
+
+function edgeSum(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number): number {
+  const { levelDb, delaySeconds } = differencesOf(pair, angleDeg, speedOfSoundMps);
+  return shareAt(EDGE_DEG, levelDb, delaySeconds);
 }
 
 /**

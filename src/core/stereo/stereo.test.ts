@@ -1,4 +1,4 @@
-import { imagePosition, recordingAngleDeg } from './index';
+import { imageAngleDeg, imagePosition, pairImageDeg, recordingAngleDeg } from './index';
 
 /** Published stereo recording angles, ±degrees (Williams, from memory), and the model's own within the fit's error. */
 test.each([
@@ -30,4 +30,23 @@ test('the image: edges at 15.5 dB or 1.12 ms alone (Simonsen, from memory); swap
     [6, -0.3],
   ] as const)
     expect(imagePosition(-db, -ms / 1000)).toBeCloseTo(-imagePosition(db, ms / 1000), 9);
+});
+
+test.each([
+  [2.5, 0, 10.0],
+  [5.5, 0, 20.0],
+  [0, 0.44, 20.0],
+  [1, 0.1, 10.5],
+  [2, 0.2, 19.5],
+  [3, 0.3, 23.7],
+  [6, 0.3, 27.1],
+])('inner contours: %d dB and %d ms are heard at %d° (computed independently with SciPy)', (db, ms, degrees) => {
+  expect(imageAngleDeg(db, ms / 1000)).toBeCloseTo(degrees, 1);
+});
+
+test.each([
+  ['crossed cardioids 90°', { pattern: 'cardioid', spacingM: 0, angleDeg: 90 }, [5.3, 10.2, 15.4, 21.0]],
+  ['ORTF', { pattern: 'cardioid', spacingM: 0.17, angleDeg: 110 }, [12.4, 21.4, 25.2, 29.3]],
+] as const)('far sources at 10, 20, 30, 45° of %s', (_, pair, expected) => {
+  [10, 20, 30, 45].forEach((angle, i) => expect(Math.abs(pairImageDeg(pair, angle, 343.2) - (expected[i] as number))).toBeLessThan(0.0501));
 });

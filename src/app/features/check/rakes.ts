@@ -26,7 +26,7 @@ export function sourceRakes(table: ArrivalTable, microphones: readonly PlacedMic
         ...look(c.microphoneId),
         timeMs: c.plannedSamples * msPerSample,
         levelDb: Math.min(0, c.levelDb),
-        upright: c.plannedPolarity === 1,
+        upright: c.plannedPolarity === null ? null : c.plannedPolarity === 1,
         ghost: true,
       },
       {

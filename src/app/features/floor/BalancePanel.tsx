@@ -18,8 +18,8 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
   const guitar = plan.sources.find((source) => source.instrumentId === instrument?.id && source.id === 'guitar');
   const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
   if (!instrument || !voice || !guitar || !microphone) return null;
-  const now = voiceOverGuitarDb(microphone, voice, guitar, plan.speedOfSoundMps);
-  const there = placeForBalance(microphone, voice, guitar, facingOf(instrument).forward, out, wantedDb, plan.speedOfSoundMps);
+  const now = voiceOverGuitarDb(microphone, voice, guitar, plan);
+  const there = placeForBalance(microphone, voice, guitar, facingOf(instrument).forward, out, wantedDb, plan);
   const { unit, per: perM } = shownUnits(session.units).place;
   const says = (db: number): string =>
     Math.abs(db) < 0.05 ? 'voice and guitar alike' : `${db > 0 ? 'voice' : 'guitar'} ${formatDb(Math.abs(db))} up`;

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { firstDipHz } from '../../../core/acoustics';
+import { BANDS, firstDipHz } from '../../../core/acoustics';
 import { type ArrivalTable, bandLevels, directToRoomDb, firstReflections } from '../../../core/arrivals';
 import { formatFrequency, formatLength, formatNumber } from '../../../core/units';
 
@@ -12,16 +12,17 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
   );
   const microphone = plan.microphones[m];
   if (!microphone) return null;
-  const room = plan.room;
   return (
     <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={`What ${microphone.name} hears`}>
       <table className="figures">
-        <caption>What {microphone.name} hears (model, ±6 dB): peaks in dB SPL in three bands, and what the room adds.</caption>
+        <caption>What {microphone.name} hears (model, ±6 dB): peaks in dB SPL in four bands, and what the room adds.</caption>
         <thead>
           <tr>
-            {['Source', 'String', '100 Hz', '1 kHz', '8 kHz', 'Proximity 100 Hz', 'Direct to room', 'First reflection'].map((title) => (
-              <th key={title}>{title}</th>
-            ))}
+            {['Source', 'String', ...BANDS.map(({ hertz }) => formatFrequency(hertz)), 'Proximity 100 Hz', 'Direct to room', 'First reflection'].map(
+              (title) => (
+                <th key={title}>{title}</th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -29,7 +30,7 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
             const arrival = table.rows[m]?.[s];
             if (!arrival) return null;
             const bands = bandLevels(microphone, source, arrival, plan.speedOfSoundMps);
-            const reflection = firstReflections(room, microphone, source, plan.speedOfSoundMps).reduce((a, b) => (b.levelDb > a.levelDb ? b : a));
+            const reflection = firstReflections(microphone, source, plan).reduce((a, b) => (b.levelDb > a.levelDb ? b : a));
             const late = reflection.delaySeconds - arrival.delaySeconds;
             return (
               <tr key={arrival.sourceKey}>
@@ -39,7 +40,7 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
                   <td key={band.name}>{formatNumber(Math.max(-20, band.levelDb), 0)}</td>
                 ))}
                 <td>+{formatNumber(bands[0]?.proximityDb ?? 0, 1)} dB</td>
-                <td>{formatNumber(directToRoomDb(room, microphone, source, arrival), 0)} dB</td>
+                <td>{formatNumber(directToRoomDb(arrival), 0)} dB</td>
                 <td>
                   {reflection.surface}, {formatNumber(late * 1000, 1)} ms, {formatNumber(reflection.levelDb - arrival.levelDb, 0)} dB, dip{' '}
                   {formatFrequency(firstDipHz(late))}

@@ -47,7 +47,7 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
       <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
       <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />
       <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
-      <Line name="Polarity" value={arrival.polarity === 1 ? 'upright' : 'inverted'} />
+      <Line name="Polarity" value={arrival.settled ? (arrival.polarity === 1 ? 'upright' : 'inverted') : 'unsettled'} />
       {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
     </Box>
   );

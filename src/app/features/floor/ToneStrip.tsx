@@ -20,7 +20,7 @@ export function ToneStrip({ session, table, id }: { session: Session; table: Arr
           : 'Place a microphone first.'}
       </Box>
     );
-  const places = tonePlaces(line, instrument, microphone, session.room, table.plan.speedOfSoundMps);
+  const places = tonePlaces(line, instrument, microphone, table.plan);
   return (
     <Box px="3" pb="2">
       <Box fontSize="sm" color="quiet" py="1">

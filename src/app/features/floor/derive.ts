@@ -1,5 +1,5 @@
-import { inStepDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
-import { type ArrivalTable, copyOf, sourceKey } from '../../../core/arrivals';
+import { type Copy, inStepResponseDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
+import { type ArrivalTable, copiesOf, sourceKey } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -34,7 +34,7 @@ export function rakeMarks(table: ArrivalTable, microphones: readonly PlacedMicro
         colour: stringColour(placed?.colour ?? 0),
         timeMs: arrival.delaySeconds * 1000,
         levelDb: table.channelDb[m]?.[source] ?? -60,
-        upright: arrival.polarity === 1,
+        upright: arrival.settled ? arrival.polarity === 1 : null,
       },
     ];
   });
@@ -43,16 +43,22 @@ export function rakeMarks(table: ArrivalTable, microphones: readonly PlacedMicro
 export interface Strip {
   readonly frequenciesHz: Float64Array;
   readonly sumDb: Float64Array;
-  readonly inStepDb: number;
+  readonly inStepDb: Float64Array;
 }
 
 /** The sum of microphones for one source, re the loudest of them; null with fewer than two. */
 export function sumStrip(table: ArrivalTable, ids: readonly string[], source: number): Strip | null {
   const indices = table.plan.microphones.map((microphone, m) => (ids.includes(microphone.id) ? m : -1)).filter((m) => m >= 0);
   if (source < 0 || indices.length < 2) return null;
-  const copies = indices.map((m) => copyOf(table, m, source));
-  const loudest = Math.max(...copies.map((copy) => Math.abs(copy.amplitude)), 1e-9);
-  const earliest = Math.min(...copies.map((copy) => copy.delaySeconds));
-  const relative = copies.map((copy) => ({ amplitude: copy.amplitude / loudest, delaySeconds: copy.delaySeconds - earliest }));
-  return { frequenciesHz: FREQUENCIES, sumDb: sumResponseDb(relative, FREQUENCIES), inStepDb: inStepDb(relative) };
+  const channels = indices.map((m) => copiesOf(table, m, source));
+  const all = channels.flat();
+  const loudest = Math.max(...all.map((copy) => Math.abs(copy.amplitude)), 1e-9);
+  const earliest = Math.min(...all.map((copy) => copy.delaySeconds));
+  const relative = (copy: Copy): Copy => ({
+    amplitude: copy.amplitude / loudest,
+    delaySeconds: copy.delaySeconds - earliest,
+    amplitudeAt: (hertz) => (copy.amplitudeAt?.(hertz) ?? copy.amplitude) / loudest,
+  });
+  const shown = channels.map((copies) => copies.map(relative));
+  return { frequenciesHz: FREQUENCIES, sumDb: sumResponseDb(shown.flat(), FREQUENCIES), inStepDb: inStepResponseDb(shown, FREQUENCIES) };
 }

@@ -65,13 +65,17 @@ describe('what is worked out beside the drawing', () => {
     expect(nameOf(shownSource(table, null, [id('Overhead left')]))).toBe('snare');
     expect(nameOf(shownSource(table, 'demo-instrument/gone', []))).toBe('snare');
   });
-  test('rake marks are distances over the speed of sound', () => {
+  test('rake marks are distances over the speed of sound, round the shell where only the struck head’s back is heard', () => {
     const snare = shownSource(table, 'demo-instrument/snare', []);
     for (const mark of rakeMarks(table, session.microphones, snare)) {
       const microphone = table.plan.microphones.find((candidate) => candidate.id === mark.id);
       const from = table.rows[table.plan.microphones.findIndex((candidate) => candidate.id === mark.id)]?.[snare]?.fromM;
       if (!microphone || !from) throw new Error('arrival');
-      expect(mark.timeMs).toBeCloseTo((1000 * distance(microphone.positionM, from)) / table.plan.speedOfSoundMps, 9);
+      const straightMs = (1000 * distance(microphone.positionM, from)) / table.plan.speedOfSoundMps;
+      // From below a snare's batter the sound goes round a shell of 36 cm: later than the straight line, by less than its width.
+      if (mark.label === 'K') expect(mark.timeMs - straightMs).toBeGreaterThan(0);
+      if (mark.label === 'K') expect(mark.timeMs - straightMs).toBeLessThan(1.1);
+      else expect(mark.timeMs).toBeCloseTo(straightMs, 9);
     }
   });
   test('a sum needs two channels, and loses nothing when both are the same', () => {

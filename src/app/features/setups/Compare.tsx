@@ -71,7 +71,7 @@ function marksOf(trial: Trial, key: string | null): { marks: RakeMark[]; name: s
       colour: stringColour(trial.session.microphones[m]?.colour ?? m),
       timeMs: (rows[m]?.[s]?.delaySeconds ?? 0) * 1000,
       levelDb: channelDb[m]?.[s] ?? -60,
-      upright: rows[m]?.[s]?.polarity === 1,
+      upright: rows[m]?.[s]?.settled ? rows[m]?.[s]?.polarity === 1 : null,
     }),
   );
   return { marks, name: plan.sources[s]?.name ?? '' };

@@ -3,18 +3,25 @@ import { metresFromInches, radiansFromDegrees } from '../../units';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
 import { circle, circlePoints, cylinder, line, lugs } from '../shapes';
+import { PLANNING_BASIS, sharesDb } from '../spectrum';
 import type { KitPiece } from './pieces';
 
 const DRUMMER = seated(vec3(-0.12, -0.66, 0.5));
 
-/** Planning levels by piece (from memory, ±6 dB): peak dB SPL at a distance in metres, band in Hz. */
+/**
+ * Planning levels by piece (from memory, ±6 dB): peak dB SPL at 1 m before the struck face, its shares over the four bands,
+ * and what the far face has of them. A kick's front head is louder than its batter's outer side, and duller; a snare's wires
+ * sound below. Inside a closed kick some 140 dB stand at a hand's breadth from the batter.
+ */
 const VOICE = {
-  kick: { peakSplDb: 140, atM: 0.1, bandHz: [35, 6000], allRoundShare: 0.8 },
-  snare: { peakSplDb: 142, atM: 0.05, bandHz: [150, 12000], allRoundShare: 0.8 },
-  tom: { peakSplDb: 138, atM: 0.05, bandHz: [70, 8000], allRoundShare: 0.8 },
-  hat: { peakSplDb: 120, atM: 0.15, bandHz: [400, 16000], allRoundShare: 0.85 },
-  cymbal: { peakSplDb: 118, atM: 0.5, bandHz: [300, 16000], allRoundShare: 0.85 },
+  kick: { peakSplDb: 108, bandHz: [35, 6000], spectrumDb: sharesDb([0, -6, -9, -16]), farDb: 4, farTiltDb: [0, -2, -8, -14], insideGainDb: 18 },
+  snare: { peakSplDb: 124, bandHz: [150, 12000], spectrumDb: sharesDb([-10, 0, -3, -6]), farDb: -3, farTiltDb: [0, -1, 1, 2], insideGainDb: 12 },
+  tom: { peakSplDb: 120, bandHz: [70, 8000], spectrumDb: sharesDb([0, -2, -9, -16]), farDb: -3, farTiltDb: [0, 0, -5, -10], insideGainDb: 12 },
+  hat: { peakSplDb: 106, bandHz: [400, 16000], spectrumDb: sharesDb([-26, -14, -4, 0]), farDb: 0, farTiltDb: [0, 0, 0, 0], insideGainDb: 0 },
+  cymbal: { peakSplDb: 112, bandHz: [300, 16000], spectrumDb: sharesDb([-20, -9, -2, 0]), farDb: 0, farTiltDb: [0, 0, 0, 0], insideGainDb: 0 },
 } as const;
+/** With the far head off the drum is open there and gives as much as above. */
+const OPEN_GAIN_DB = 3;
 
 const isDrum = (piece: KitPiece): boolean => piece.kind === 'kick' || piece.kind === 'snare' || piece.kind === 'tom';
 const centreOf = (piece: KitPiece): Vec3 => vec3(piece.xM, piece.yM, piece.zM);
@@ -35,11 +42,25 @@ function batterNormal(piece: KitPiece): Vec3 {
 function sourceOf(piece: KitPiece, instrumentId: string): Source {
   const normal = batterNormal(piece);
   const far = add(centreOf(piece), scale(normal, isDrum(piece) ? -depthOf(piece) : 0));
-  const batter = { positionM: centreOf(piece), normal, polarity: -1, levelDb: 0 } as const;
-  const away = { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: isDrum(piece) && piece.resonantHead ? -3 : 0 } as const;
-  const { bandHz, ...voice } = VOICE[piece.kind];
-  const sides = piece.kind === 'kick' ? ([batter, { ...away, levelDb: 0 }] as const) : ([batter, away] as const);
-  return { id: piece.id, instrumentId, name: piece.name, groupId: piece.id, sides, radiusM: radiusOf(piece), bandHz, ...voice };
+  const radiusM = radiusOf(piece);
+  const { farDb, farTiltDb, ...voice } = VOICE[piece.kind];
+  const opened = isDrum(piece) && !piece.resonantHead ? OPEN_GAIN_DB : 0;
+  return {
+    id: piece.id,
+    instrumentId,
+    name: piece.name,
+    groupId: piece.id,
+    sides: [
+      { positionM: centreOf(piece), normal, polarity: -1, levelDb: 0, radiusM },
+      { positionM: far, normal: scale(normal, -1), polarity: 1, levelDb: farDb + opened, radiusM, tiltDb: farTiltDb },
+    ],
+    radiusM,
+    throughM: isDrum(piece) ? depthOf(piece) : 0,
+    allRoundShare: 1,
+    levelBasis: PLANNING_BASIS,
+    held: false,
+    ...voice,
+  };
 }
 
 /** The port sits off centre in the front head, low and to the player's right. */

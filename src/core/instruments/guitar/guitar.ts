@@ -5,6 +5,7 @@ import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, type Player, playerMarks, seated, seatedShapes, standing, stool } from '../people';
 import { circle, line, slab, smoothLoop } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { voiceSource } from '../voice/voice';
 import { GUITAR_SIZES, type GuitarSize } from './guitars.data';
 
@@ -107,12 +108,23 @@ function marksOf(size: GuitarSize, top: Top): Mark[] {
   ];
 }
 
-/** The top and hole carry the body of the sound; the strings along the neck its edge. Planning level from memory, ±6 dB. */
+/**
+ * The top and hole carry the body of the sound, and at low notes the back moves out as the top does (the box breathes); the
+ * strings along the neck have its edge. Planning level of strumming, from memory, ±6 dB.
+ */
 function sourcesOf(size: GuitarSize, top: Top, id: string, twelve: boolean): Source[] {
-  const common = { instrumentId: id, groupId: 'guitar', atM: 0.3 };
-  const body = { positionM: top.at(0.5 * holeM(size)), normal: top.out, polarity: 1, levelDb: 0 } as const;
-  const back = { positionM: top.at(0.5 * holeM(size), 0, -size.depthM), normal: scale(top.out, -1), polarity: -1, levelDb: -8 } as const;
-  const strings = { positionM: top.at(fretM(size, 12)), normal: top.out, polarity: 1, levelDb: 0 } as const;
+  const common = { instrumentId: id, groupId: 'guitar', throughM: 0, insideGainDb: 6, levelBasis: PLANNING_BASIS, held: false };
+  const strummed = twelve ? 92 : 90;
+  const body = { positionM: top.at(0.5 * holeM(size)), normal: top.out, polarity: 1, levelDb: 0, radiusM: 0.3 * size.lowerBoutM } as const;
+  const back = {
+    positionM: top.at(0.5 * holeM(size), 0, -size.depthM),
+    normal: scale(top.out, -1),
+    polarity: 1,
+    levelDb: -8,
+    radiusM: 0.3 * size.lowerBoutM,
+    tiltDb: [0, -2, -8, -14],
+  } as const;
+  const strings = { positionM: top.at(fretM(size, 12)), normal: top.out, polarity: 1, levelDb: 0, radiusM: 0.03 } as const;
   return [
     {
       ...common,
@@ -120,8 +132,9 @@ function sourcesOf(size: GuitarSize, top: Top, id: string, twelve: boolean): Sou
       name: 'Guitar',
       sides: [body, back],
       radiusM: size.lowerBoutM / 2,
-      peakSplDb: twelve ? 102 : 100,
+      peakSplDb: strummed,
       bandHz: [80, 6000],
+      spectrumDb: spectrumOf([80, 6000]),
       allRoundShare: 0.75,
     },
     {
@@ -130,8 +143,9 @@ function sourcesOf(size: GuitarSize, top: Top, id: string, twelve: boolean): Sou
       name: 'Strings at the neck',
       sides: [strings],
       radiusM: 0.03,
-      peakSplDb: twelve ? 93 : 90,
+      peakSplDb: strummed - 10,
       bandHz: [1000, 14_000],
+      spectrumDb: spectrumOf([1000, 14_000]),
       allRoundShare: 0.8,
     },
   ];

@@ -4,6 +4,7 @@ import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes, standing, stool } from '../people';
 import { circle, tube } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { BRASS, type Horn, SAXOPHONES } from './horns.data';
 
 const point = (p: readonly [number, number, number]): Vec3 => vec3(...p);
@@ -62,11 +63,15 @@ function sourceOf(horn: Horn, instrumentId: string): Source {
     instrumentId,
     name: horn.name,
     groupId: 'horn',
-    sides: [{ positionM: point(horn.bellM), normal: normalize(point(horn.looks)), polarity: 1, levelDb: 0 }],
+    sides: [{ positionM: point(horn.bellM), normal: normalize(point(horn.looks)), polarity: 1, levelDb: 0, radiusM: horn.bellDiameterM / 2 }],
     radiusM: horn.bellDiameterM / 2,
+    throughM: 0,
+    insideGainDb: 0,
     peakSplDb: horn.peakSplDb,
-    atM: horn.atM,
+    levelBasis: PLANNING_BASIS,
     bandHz: horn.bandHz,
+    spectrumDb: spectrumOf(horn.bandHz),
+    held: true,
     allRoundShare: horn.allRoundShare,
   };
 }

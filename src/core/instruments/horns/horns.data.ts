@@ -17,7 +17,6 @@ export interface Horn {
   readonly swing: readonly Point[] | null;
   readonly keys: Point | null;
   readonly peakSplDb: number;
-  readonly atM: number;
   readonly bandHz: readonly [number, number];
   /** Share of the level that leaves all round; the rest goes forward. */
   readonly allRoundShare: number;
@@ -54,8 +53,7 @@ export const BRASS: Readonly<Record<string, Horn>> = {
     ],
     swing: null,
     keys: [0, 0.34, 1.51],
-    peakSplDb: 132,
-    atM: 0.3,
+    peakSplDb: 122,
     bandHz: [160, 12_000],
     allRoundShare: 0.5,
   },
@@ -87,8 +85,7 @@ export const BRASS: Readonly<Record<string, Horn>> = {
     ],
     swing: null,
     keys: [0, 0.29, 1.5],
-    peakSplDb: 128,
-    atM: 0.3,
+    peakSplDb: 118,
     bandHz: [140, 9000],
     allRoundShare: 0.55,
   },
@@ -115,8 +112,7 @@ export const BRASS: Readonly<Record<string, Horn>> = {
       [0, 1.4, 1.37],
     ],
     keys: null,
-    peakSplDb: 128,
-    atM: 0.3,
+    peakSplDb: 118,
     bandHz: [80, 9000],
     allRoundShare: 0.5,
   },
@@ -156,8 +152,7 @@ export const BRASS: Readonly<Record<string, Horn>> = {
     ],
     swing: null,
     keys: [0, 0.32, 0.96],
-    peakSplDb: 112,
-    atM: 0.6,
+    peakSplDb: 108,
     bandHz: [35, 2500],
     allRoundShare: 0.65,
   },
@@ -200,7 +195,6 @@ export const BRASS: Readonly<Record<string, Horn>> = {
     swing: null,
     keys: [0, 0.33, 0.88],
     peakSplDb: 105,
-    atM: 1,
     bandHz: [80, 5000],
     allRoundShare: 0.55,
   },
@@ -210,8 +204,7 @@ const sax = {
   standing: true,
   looks: [0.1, 0.75, 0.65],
   swing: null,
-  peakSplDb: 118,
-  atM: 0.3,
+  peakSplDb: 108,
   bandHz: [120, 10_000],
   allRoundShare: 0.7,
   basis: BASIS,

@@ -3,6 +3,7 @@ import type { Family } from '../family';
 import type { Geometry } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
 import { box, circle, line } from '../shapes';
+import { PLANNING_BASIS, sharesDb } from '../spectrum';
 
 interface CajonSize {
   readonly name: string;
@@ -44,14 +45,18 @@ function build(instrument: { id: string; variant: string }): Geometry {
         name: 'Cajon',
         groupId: 'cajon',
         sides: [
-          { positionM: front, normal: vec3(0, 1, 0), polarity: -1, levelDb: 0 },
-          { positionM: port, normal: vec3(0, -1, 0), polarity: 1, levelDb: -2 },
+          { positionM: front, normal: vec3(0, 1, 0), polarity: -1, levelDb: 0, radiusM: 0.8 * half },
+          { positionM: port, normal: vec3(0, -1, 0), polarity: 1, levelDb: -2, radiusM: 0.06, tiltDb: [0, -3, -10, -16] },
         ],
         radiusM: half,
-        peakSplDb: 122,
-        atM: 0.2,
+        throughM: size.sideM,
+        insideGainDb: 12,
+        peakSplDb: 108,
+        levelBasis: PLANNING_BASIS,
         bandHz: [55, 10_000],
-        allRoundShare: 0.75,
+        spectrumDb: sharesDb([-1, 0, -4, -9]),
+        held: false,
+        allRoundShare: 0.9,
       },
     ],
     shapes: [

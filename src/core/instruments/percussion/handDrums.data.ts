@@ -10,7 +10,6 @@ export interface HandDrum {
   /** Which way the head looks, unnormalised. */
   readonly looks: readonly [number, number, number];
   readonly peakSplDb: number;
-  readonly atM: number;
   readonly bandHz: readonly [number, number];
 }
 
@@ -22,7 +21,7 @@ export interface HandDrumSet {
 }
 
 const BASIS = 'Head sizes as drums are sold; heights for a seated adult (common practice).';
-const conga = { lengthM: 0.72, taper: 0.72, looks: [0, 0, 1], peakSplDb: 122, atM: 0.25, bandHz: [80, 8000] } as const;
+const conga = { lengthM: 0.72, taper: 0.72, looks: [0, 0, 1], peakSplDb: 110, bandHz: [80, 8000] } as const;
 
 export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
   'conga-pair': {
@@ -54,7 +53,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
         lengthM: 0.17,
         taper: 0.85,
         headM: [-0.12, 0.28, 0.62],
-        peakSplDb: 124,
+        peakSplDb: 110,
         bandHz: [180, 12_000],
       },
       {
@@ -65,7 +64,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
         lengthM: 0.17,
         taper: 0.85,
         headM: [0.12, 0.28, 0.62],
-        peakSplDb: 124,
+        peakSplDb: 110,
         bandHz: [140, 12_000],
       },
     ],
@@ -83,7 +82,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
         taper: 0.6,
         headM: [0, 0.2, 0.68],
         looks: [0, -0.25, 1],
-        peakSplDb: 126,
+        peakSplDb: 114,
         bandHz: [60, 9000],
       },
     ],
@@ -101,7 +100,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
         taper: 1,
         headM: [-0.08, 0.3, 0.95],
         looks: [-0.25, 1, 0.15],
-        peakSplDb: 116,
+        peakSplDb: 104,
         bandHz: [60, 10_000],
       },
     ],

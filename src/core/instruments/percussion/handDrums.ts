@@ -5,6 +5,7 @@ import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes, stool } from '../people';
 import { circle, line, lugs, tube } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { HAND_DRUM_SETS, type HandDrum } from './handDrums.data';
 
 const headOf = (drum: HandDrum): Vec3 => vec3(...drum.headM);
@@ -21,14 +22,25 @@ function sourceOf(drum: HandDrum, instrumentId: string): Source {
     name: drum.name,
     groupId: drum.id,
     sides: [
-      { positionM: headOf(drum), normal, polarity: -1, levelDb: 0 },
-      { positionM: openEnd(drum), normal: scale(normal, -1), polarity: 1, levelDb: -4 },
+      { positionM: headOf(drum), normal, polarity: -1, levelDb: 0, radiusM: radiusOf(drum) },
+      {
+        positionM: openEnd(drum),
+        normal: scale(normal, -1),
+        polarity: 1,
+        levelDb: -4,
+        radiusM: radiusOf(drum) * drum.taper,
+        tiltDb: [0, -2, -8, -14],
+      },
     ],
     radiusM: radiusOf(drum),
+    throughM: drum.lengthM,
+    insideGainDb: 12,
     peakSplDb: drum.peakSplDb,
-    atM: drum.atM,
+    levelBasis: PLANNING_BASIS,
     bandHz: drum.bandHz,
-    allRoundShare: 0.8,
+    spectrumDb: spectrumOf(drum.bandHz),
+    held: false,
+    allRoundShare: 1,
   };
 }
 

@@ -3,6 +3,7 @@ import type { Family } from '../family';
 import type { Geometry, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seatedShapes, standing } from '../people';
 import { line, slab, tube } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
 interface MalletSize {
   readonly name: string;
@@ -106,13 +107,23 @@ function sourcesOf(size: MalletSize, instrumentId: string): Source[] {
     name,
     groupId: 'bars',
     sides: [
-      { positionM: middleAt(size, share), normal: vec3(0, 0, 1), polarity: -1, levelDb: 0 },
-      { positionM: vec3(middleAt(size, share).x, middleAt(size, share).y, size.heightM - 0.05), normal: vec3(0, 0, -1), polarity: 1, levelDb: 0 },
+      { positionM: middleAt(size, share), normal: vec3(0, 0, 1), polarity: -1, levelDb: 0, radiusM: 0.1 },
+      {
+        positionM: vec3(middleAt(size, share).x, middleAt(size, share).y, size.heightM - 0.05),
+        normal: vec3(0, 0, -1),
+        polarity: 1,
+        levelDb: 0,
+        radiusM: 0.1,
+      },
     ],
     radiusM: 0.1,
-    peakSplDb: 102,
-    atM: 0.6,
+    throughM: 0,
+    insideGainDb: 0,
+    peakSplDb: 98,
+    levelBasis: PLANNING_BASIS,
     bandHz: [size.lowHz, size.highHz],
+    spectrumDb: spectrumOf([size.lowHz, size.highHz]),
+    held: false,
     allRoundShare: 0.85,
   }));
 }

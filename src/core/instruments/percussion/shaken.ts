@@ -3,10 +3,12 @@ import type { Family } from '../family';
 import type { Geometry, Shape } from '../model';
 import { headKeepOut, playerMarks, seatedShapes, standing } from '../people';
 import { circle, line, tube } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
 interface Shaken {
   readonly name: string;
   readonly basis: string;
+  readonly peakSplDb: number;
   readonly bandHz: readonly [number, number];
   draw(hand: Vec3): Shape[];
 }
@@ -15,6 +17,7 @@ const SHAKEN: Readonly<Record<string, Shaken>> = {
   shaker: {
     name: 'Shaker in hand',
     basis: 'A tube of {5 by 18 cm} held at chest height (common practice).',
+    peakSplDb: 86,
     bandHz: [1500, 18_000],
     draw: (hand) => [
       tube(add(hand, vec3(-0.09, 0, 0)), add(hand, vec3(0.09, 0, 0)), 0.026),
@@ -24,6 +27,7 @@ const SHAKEN: Readonly<Record<string, Shaken>> = {
   tambourine: {
     name: 'Tambourine in hand',
     basis: 'A ring of {25 cm} held at chest height (common practice).',
+    peakSplDb: 99,
     bandHz: [800, 18_000],
     draw: (hand) => [
       circle(hand, vec3(0, 1, 0.3), 0.127),
@@ -52,11 +56,15 @@ function build(instrument: { id: string; variant: string }): Geometry {
         instrumentId: instrument.id,
         name: kind.name.replace(' in hand', ''),
         groupId: 'shaken',
-        sides: [{ positionM: hand, normal: vec3(0, 1, 0), polarity: 1, levelDb: 0 }],
+        sides: [{ positionM: hand, normal: vec3(0, 1, 0), polarity: 1, levelDb: 0, radiusM: 0.05 }],
         radiusM: 0.1,
-        peakSplDb: 92,
-        atM: 0.5,
+        throughM: 0,
+        insideGainDb: 0,
+        peakSplDb: kind.peakSplDb,
+        levelBasis: PLANNING_BASIS,
         bandHz: kind.bandHz,
+        spectrumDb: spectrumOf(kind.bandHz),
+        held: false,
         allRoundShare: 0.9,
       },
     ],

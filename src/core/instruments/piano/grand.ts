@@ -5,6 +5,7 @@ import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
 import { box, line, slab, smoothLoop, tube } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { keyLines } from './keys';
 import { GRAND_SIZES, type GrandSize } from './pianos.data';
 
@@ -105,16 +106,23 @@ function sourcesOf(size: GrandSize, instrumentId: string, closed: boolean): Sour
     name,
     groupId: 'piano',
     sides: [
-      { positionM: vec3(x, y, STRINGS_M), normal: vec3(0, 0, 1), polarity: 1, levelDb: closed ? -6 : 0 },
-      { positionM: vec3(x, y, STRINGS_M - 0.1), normal: vec3(0, 0, -1), polarity: -1, levelDb: -2 },
+      { positionM: vec3(x, y, STRINGS_M), normal: vec3(0, 0, 1), polarity: 1, levelDb: closed ? -6 : 0, radiusM: PART_RADIUS_M },
+      { positionM: vec3(x, y, STRINGS_M - 0.1), normal: vec3(0, 0, -1), polarity: -1, levelDb: -2, radiusM: PART_RADIUS_M },
     ],
-    radiusM: 0.02,
-    peakSplDb: 112,
-    atM: 0.25,
+    radiusM: 0.48 * size.widthM,
+    throughM: 0,
+    insideGainDb: 0,
+    peakSplDb: 100,
+    levelBasis: PLANNING_BASIS,
     bandHz,
+    spectrumDb: spectrumOf(bandHz),
+    held: false,
     allRoundShare: 0.8,
   }));
 }
+
+/** A note moves about this much of the board (our choice). */
+const PART_RADIUS_M = 0.2;
 
 /** The lid and its prop as chains a boom must not cross. */
 function lidKeepOuts(size: GrandSize, lid: string): KeepOut[] {

@@ -4,6 +4,7 @@ import type { InstrumentShape } from '../instrument';
 import type { Geometry, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
 import { box, line } from '../shapes';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { keyLines } from './keys';
 import { UPRIGHT_SIZES, type UprightSize } from './pianos.data';
 
@@ -77,7 +78,13 @@ function marksOf(size: UprightSize): Mark[] {
   ];
 }
 
-/** The sound board is one plate: its front and its back move opposite ways. Planning level from memory, ±6 dB. */
+/** A note moves about this much of the board (our choice). */
+const PART_RADIUS_M = 0.2;
+
+/**
+ * The sound board is one plate: its front and its back move opposite ways, and at the attack the hammers drive it away from
+ * the player. Planning level from memory, ±6 dB.
+ */
 function boardSources(size: UprightSize, instrumentId: string, closed: boolean): Source[] {
   const back = PANEL_Y_M + size.depthM - 0.24;
   const place = (x: number, z: number): Vec3 => vec3(x, back - 0.14, z);
@@ -92,13 +99,17 @@ function boardSources(size: UprightSize, instrumentId: string, closed: boolean):
     name,
     groupId: 'piano',
     sides: [
-      { positionM: place(x, z), normal: vec3(0, -1, 0), polarity: 1, levelDb: closed ? -4 : 0 },
-      { positionM: vec3(x, back, z), normal: vec3(0, 1, 0), polarity: -1, levelDb: 0 },
+      { positionM: place(x, z), normal: vec3(0, -1, 0), polarity: -1, levelDb: closed ? -4 : 0, radiusM: PART_RADIUS_M },
+      { positionM: vec3(x, back, z), normal: vec3(0, 1, 0), polarity: 1, levelDb: 0, radiusM: PART_RADIUS_M },
     ],
-    radiusM: 0.02,
-    peakSplDb: 105,
-    atM: 0.3,
+    radiusM: 0.4 * size.widthM,
+    throughM: 0,
+    insideGainDb: 0,
+    peakSplDb: 95,
+    levelBasis: PLANNING_BASIS,
     bandHz,
+    spectrumDb: spectrumOf(bandHz),
+    held: false,
     allRoundShare: 0.8,
   }));
 }

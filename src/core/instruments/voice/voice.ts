@@ -2,6 +2,7 @@ import { normalize, vec3 } from '../../math';
 import { choiceOf, type Family, SEATED_OR_STANDING } from '../family';
 import type { Source } from '../model';
 import { headKeepOut, mouthOf, type Player, playerMarks, seated, seatedShapes, standing, stool } from '../people';
+import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
 /** A singer's mouth; planning level from memory, ±6 dB. */
 export function voiceSource(player: Player, instrumentId: string): Source {
@@ -10,11 +11,15 @@ export function voiceSource(player: Player, instrumentId: string): Source {
     instrumentId,
     name: 'Voice',
     groupId: 'voice',
-    sides: [{ positionM: mouthOf(player), normal: normalize(vec3(0, 0.98, -0.17)), polarity: 1, levelDb: 0 }],
+    sides: [{ positionM: mouthOf(player), normal: normalize(vec3(0, 0.98, -0.17)), polarity: 1, levelDb: 0, radiusM: 0.02 }],
     radiusM: 0.03,
-    peakSplDb: 100,
-    atM: 0.3,
+    throughM: 0,
+    insideGainDb: 0,
+    peakSplDb: 90,
+    levelBasis: PLANNING_BASIS,
     bandHz: [100, 12_000],
+    spectrumDb: spectrumOf([100, 12_000]),
+    held: true,
     allRoundShare: 0.68,
   };
 }

@@ -6,26 +6,15 @@ import { arrayOf, at, axis, COIL, LARGE, mic, offset, pair, RIBBON, SMALL, strin
  * is the hat's side, +90 the floor tom's.
  */
 const CLOSE_AND_FAR = { code: 'comb', why: 'Close microphones hear their drum before the pair does; that is what depth sounds like.' };
-const KICK_UPSIDE = {
-  code: 'polarity-opposed',
-  why: 'The kick is heard from inside by one microphone and from the drummer’s side by the others; flipping the kick channel sets it right.',
-};
 const BLEEDS = {
   code: 'leak',
   why: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
 };
 
-const kickInside: RecipeMicrophone = mic(
-  'kick',
-  'K',
-  'Kick',
-  'kick',
-  offset('kick-beater', 0.07, 0.17, -0.03),
-  at('kick-beater'),
-  ['moving-coil', 'boundary'],
-  'cardioid',
-  { flipped: true },
-);
+const kickInside: RecipeMicrophone = mic('kick', 'K', 'Kick', 'kick', offset('kick-beater', 0.07, 0.17, -0.03), at('kick-beater'), [
+  'moving-coil',
+  'boundary',
+]);
 const snareTop: RecipeMicrophone = mic(
   'snare',
   'S',
@@ -55,6 +44,7 @@ const kickLow: RecipeMicrophone = mic(
   at('kick-front'),
   ['loudspeaker', 'moving-coil'],
   'figure-of-eight',
+  { flipped: true },
 );
 const tomOver = (id: string, key: string, label: string, name: string, azimuthDeg: number): RecipeMicrophone =>
   mic(key, label, name, id, { rule: 'rim', source: id, azimuthDeg, insetM: 0.035, heightM: 0.06 }, at(`${id}-centre`), COIL, 'cardioid', {
@@ -102,7 +92,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Four inputs, two tall stands, and two strings to keep equal.',
     soundsLike: 'Wide and natural, dry or roomy as the overheads go down or up.',
     listenFor: 'The snare in the middle of the pair, and the low end staying when kick and overheads are both up.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE],
+    expects: [CLOSE_AND_FAR],
   }),
   kit({
     id: 'kit-front',
@@ -188,7 +178,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'No width.',
     soundsLike: 'Solid.',
     listenFor: 'The low end staying when both are up.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE],
+    expects: [CLOSE_AND_FAR],
   }),
   kit({
     id: 'kit-equal-three',
@@ -206,7 +196,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Two strings to keep equal; the picture leans if they are not.',
     soundsLike: 'Large and a little dark, the toms forward.',
     listenFor: 'The snare in the middle; pan the two half way before all the way.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE],
+    expects: [CLOSE_AND_FAR],
   }),
   kit({
     id: 'kit-equal-three-strict',
@@ -240,7 +230,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Two strings for each microphone, and the stands go where the strings say.',
     soundsLike: 'As equal-distance three, with the kick nailed in the middle.',
     listenFor: 'The kick in the middle when only the pair is up.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE],
+    expects: [CLOSE_AND_FAR],
   }),
   kit({
     id: 'kit-four-crossed',
@@ -267,7 +257,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Narrower than a spaced pair.',
     soundsLike: 'Firm in the middle.',
     listenFor: 'Hat and floor tom far enough apart.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE],
+    expects: [CLOSE_AND_FAR],
   }),
   kit({
     id: 'kit-eight',
@@ -281,7 +271,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'More microphones, more places to go wrong; check polarity of each.',
     soundsLike: 'Close and punchy.',
     listenFor: 'Each drum alone once, then all together.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE, BLEEDS],
+    expects: [CLOSE_AND_FAR, BLEEDS],
   }),
   kit({
     id: 'kit-ten',
@@ -295,7 +285,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Ten inputs, and the polarity of each pair of microphones to set.',
     soundsLike: 'Whatever the mix wants.',
     listenFor: 'Kick inside and low speaker together below 150 Hz; snare top and under together.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE, BLEEDS],
+    expects: [CLOSE_AND_FAR, BLEEDS],
   }),
   kit({
     id: 'kit-twelve',
@@ -320,7 +310,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
       'Twelve inputs. Float has no gain to set, but the analogue input still has a maximum: a loud hat beside a hot condenser passes it, so pad.',
     soundsLike: 'Whatever the mix wants.',
     listenFor: 'The room pair as wide as the kit, not wider.',
-    expects: [CLOSE_AND_FAR, KICK_UPSIDE, BLEEDS],
+    expects: [CLOSE_AND_FAR, BLEEDS],
   }),
   kit({
     id: 'kit-half-crossed',
@@ -416,7 +406,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'An input for nothing above about 200 Hz; its polarity is usually reversed.',
     soundsLike: 'Attack over weight.',
     listenFor: 'More low end with both up, not less; blend the speaker in below 150 to 200 Hz.',
-    expects: [KICK_UPSIDE],
+    expects: [],
   }),
   kit({
     id: 'snare-crack',
