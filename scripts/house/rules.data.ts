@@ -8,6 +8,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['units'],
   ['math'],
   ['acoustics'],
+  ['solids'],
   ['microphones', 'instruments', 'room'],
   ['stands'],
   ['arrivals'],

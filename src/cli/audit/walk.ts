@@ -5,7 +5,8 @@ import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
 import { harmDb } from '../../core/optimise';
 import { resolvePlan, withExpectations } from '../../core/planning';
-import { gapToPoint, obstacles, poseOf } from '../../core/stands';
+import { gapToSolid } from '../../core/solids';
+import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
 import { type Case, INSTRUMENT_ID, knocked, nameOf, placed } from './cases';
 
@@ -48,14 +49,16 @@ function moved(session: Session, finding: Finding): Session {
   return result?.kind === 'changed' ? result.session : session;
 }
 
-/** What is inside something solid: capsules, poles and booms. */
+/** What is inside something solid: capsules, poles and booms. A microphone may be inside a hollow body, and a clip-on sits on one. */
 function solidsIn(session: Session, name: string): string[] {
-  const volumes = session.instruments.flatMap((instrument) => geometryOf(instrument).keepOuts).filter((volume) => volume.kind === 'solid');
-  return resolvePlan(session).microphones.flatMap((microphone) => {
-    const inside = volumes.filter((volume) => gapToPoint(volume, microphone.positionM) < 0).map((volume) => `capsule in ${volume.name}`);
-    const pose = microphone.stand && poseOf(microphone.stand.model, microphone.stand.baseM, microphone.positionM);
-    const through = pose ? obstacles(pose, volumes).map(({ volume, part }) => `${part} in ${volume.name}`) : [];
-    return [...inside, ...through].map((what) => `${name}: ${microphone.name}, ${what}`);
+  const { microphones, solids } = resolvePlan(session);
+  return microphones.flatMap((microphone) => {
+    const { stand, positionM, model } = microphone;
+    const full = model.kind === 'clip-on' ? [] : solids.filter(({ hollow, shape }) => !hollow && gapToSolid(shape, positionM) < 0);
+    const through = stand ? obstacles(poseOf(stand.model, stand.baseM, positionM), [], solids) : [];
+    return [...full.map((solid) => `capsule in ${solid.name}`), ...through.map((one) => `${one.part}, ${one.why}`)].map(
+      (what) => `${name}: ${microphone.name}, ${what}`,
+    );
   });
 }
 

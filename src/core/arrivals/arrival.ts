@@ -2,6 +2,7 @@ import { BANDS, meanCosine, type PerBand } from '../acoustics';
 import type { Source } from '../instruments';
 import { distance, type Vec3 } from '../math';
 import { PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../microphones';
+import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio } from '../units';
 import { type IncidentPath, incidentPaths, type Path, speakerShare, taken } from './paths';
 import { type Plan, type PlanMicrophone, sourceKey } from './plan';
@@ -45,6 +46,7 @@ const LEADS_BY = 10 ** (3 / 20);
 interface Reaching {
   readonly room: Surroundings['room'];
   readonly speed: number;
+  readonly solids: Surroundings['solids'];
   readonly paths: readonly IncidentPath[];
   readonly echoes: Float64Array;
   readonly diffuse: number;
@@ -60,17 +62,30 @@ function reaching(point: Vec3, source: Source, air: Surroundings): Reaching {
     reachingAt.set(point, bySource);
   }
   const known = bySource.get(source);
-  if (known && known.room === air.room && known.speed === air.speedOfSoundMps) return known;
-  const paths = incidentPaths(source, point, air.speedOfSoundMps);
+  if (known && known.room === air.room && known.speed === air.speedOfSoundMps && known.solids === air.solids) return known;
+  const paths = incidentPaths(source, point, air.speedOfSoundMps).map((path) => shaded(path, source, point, air));
   const fresh = {
     room: air.room,
     speed: air.speedOfSoundMps,
+    solids: air.solids,
     paths,
     echoes: echoField(source, point, air),
     diffuse: diffuseEnergy(source, air),
   };
   bySource.set(source, fresh);
   return fresh;
+}
+
+const HERTZ = BANDS.map(({ hertz }) => hertz);
+
+/** A path with what solids in its way take off. */
+function shaded(path: IncidentPath, source: Source, point: Vec3, { solids, speedOfSoundMps }: Surroundings): IncidentPath {
+  if (!solids?.length) return path;
+  const loss = shadeDb(solids, sourceKey(source), path.lastFromM, point, HERTZ, speedOfSoundMps);
+  if (!loss) return path;
+  const [a, b, c, d] = path.pressure;
+  const [w, x, y, z] = loss.map((db) => 10 ** (-db / 20)) as [number, number, number, number];
+  return { ...path, pressure: [a * w, b * x, c * y, d * z] };
 }
 
 const SILENT = [0, 0, 0, 0] as const;
@@ -192,6 +207,7 @@ export interface ArrivalTable {
 interface Row {
   readonly room: Surroundings['room'];
   readonly speed: number;
+  readonly solids: readonly Solid[];
   readonly sources: readonly Source[];
   readonly arrivals: readonly Arrival[];
   readonly channelDb: readonly number[];
@@ -204,11 +220,12 @@ const alike = (a: readonly Source[], b: readonly Source[]): boolean => a.length 
 
 function rowFor(plan: Plan, microphone: PlanMicrophone): Row {
   const known = rowOf.get(microphone);
-  if (known && known.room === plan.room && known.speed === plan.speedOfSoundMps && alike(known.sources, plan.sources)) return known;
+  if (known && known.room === plan.room && known.speed === plan.speedOfSoundMps && known.solids === plan.solids && alike(known.sources, plan.sources))
+    return known;
   const arrivals = plan.sources.map((source) => arrivalOf(microphone, source, plan));
   const loudest = arrivals.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
   const channelDb = arrivals.map((arrival) => arrival.levelDb - loudest);
-  const row = { room: plan.room, speed: plan.speedOfSoundMps, sources: plan.sources, arrivals, channelDb };
+  const row = { room: plan.room, speed: plan.speedOfSoundMps, solids: plan.solids, sources: plan.sources, arrivals, channelDb };
   rowOf.set(microphone, row);
   return row;
 }

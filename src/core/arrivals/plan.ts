@@ -2,6 +2,7 @@ import type { Geometry, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
 import type { Room } from '../room';
+import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 import type { UnitSystem } from '../units';
 
@@ -47,6 +48,8 @@ export interface Plan {
   readonly pairs: readonly PlanPair[];
   readonly sources: readonly Source[];
   readonly geometries: readonly Geometry[];
+  /** Everything solid in the room; the same list as long as nothing of it moves. */
+  readonly solids: readonly Solid[];
 }
 
 export const sourceKey = (source: Source): string => `${source.instrumentId}/${source.id}`;

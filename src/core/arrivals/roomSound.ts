@@ -2,6 +2,7 @@ import { BANDS } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { builtUpShare, diffuseFieldDb, eyringSeconds, type Room, roomConstantM2, roomSurfaceM2, roomVolumeM3 } from '../room';
+import type { Solid } from '../solids';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 import { LEAST_GAIN } from './facing';
 
@@ -9,6 +10,8 @@ import { LEAST_GAIN } from './facing';
 export interface Surroundings {
   readonly room: Room;
   readonly speedOfSoundMps: number;
+  /** What stands in the way; in the open nothing does. */
+  readonly solids?: readonly Solid[];
 }
 
 /** How long a stroke feeds the room: the time after which its level is judged, s. */

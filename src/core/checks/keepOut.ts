@@ -1,12 +1,15 @@
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
 import { add, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
-import { gapToPoint, obstacles, poseOf } from '../stands';
+import { gapToSolid, type Solid } from '../solids';
+import { gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
 import { formatLength, formatWeight } from '../units';
 import type { Finding, Move } from './finding';
 
 /** Half the size of a microphone's body, metres: a capsule keeps this far from what moves. */
 const BODY_M = 0.015;
+/** A capsule keeps this far from what is solid, metres. */
+const SOLID_M = 0.01;
 
 /** A point pushed out of a volume, straight away from its nearest part. */
 function pushedOut(volume: KeepOut, point: Vec3, gapM: number): Vec3 {
@@ -39,8 +42,50 @@ function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
   );
 }
 
-/** A boom over a head is safe only when it cannot come down: this far round the head counts as over it, metres. */
-const OVER_HEAD_M = 0.35;
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** A capsule's way straight out of a solid: down its gap, a step at a time. */
+function outOf(solid: Solid, point: Vec3): Vec3 {
+  let at = point;
+  for (let i = 0; i < 12 && gapToSolid(solid.shape, at) < SOLID_M + 0.005; i++) {
+    const gap = gapToSolid(solid.shape, at);
+    const step = 1e-4;
+    const rise = (d: Vec3): number => (gapToSolid(solid.shape, add(at, d)) - gap) / step;
+    const uphill = normalize({ x: rise({ x: step, y: 0, z: 0 }), y: rise({ x: 0, y: step, z: 0 }), z: rise({ x: 0, y: 0, z: step }) });
+    at = add(at, scale(uphill, SOLID_M + 0.006 - gap));
+  }
+  return at;
+}
+
+/** Things that are solid where a capsule is planned. A hollow body may hold one, if there is a way in. */
+function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
+  const { kind } = microphone.model;
+  if (kind === 'clip-on') return [];
+  return table.plan.solids.flatMap((solid): Finding[] => {
+    const gap = gapToSolid(solid.shape, microphone.positionM);
+    const shut = solid.hollow !== null && gap < 0 && solid.hollow.opening === null;
+    if (gap >= SOLID_M || (solid.hollow && gap < 0 && !shut) || (kind === 'boundary' && gap > -SOLID_M)) return [];
+    const to = outOf(solid, microphone.positionM);
+    const clear = formatLength(magnitude(subtract(to, microphone.positionM)), table.plan.units);
+    const move: Move | null =
+      microphone.locked || shut ? null : { kind: 'place', microphoneId: microphone.id, positionM: to, label: 'Move it clear' };
+    const caution = solid.caution ? ` ${solid.caution}` : '';
+    return [
+      {
+        id: `solid/${microphone.id}/${solid.id}`,
+        code: 'solid',
+        severity: shut ? 'note' : 'fix',
+        microphoneIds: [microphone.id],
+        message: shut
+          ? `${microphone.name} is inside ${solid.name}: ${solid.hollow?.otherwise ?? ''} to put it there.`
+          : `${microphone.name} is where ${solid.name} is. Bring it ${clear} clear.${caution}`,
+        why: `${sentence(solid.name)} takes up that space.`,
+        move,
+      },
+    ];
+  });
+}
+
 /** Weight times reach over a person that wants a counterweight said, kg·m (our choice). */
 const OVER_HEAD_MOMENT = 0.25;
 
@@ -70,16 +115,16 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       `The ${stand.model.name.toLowerCase()} of ${microphone.name} ends ${formatLength(pose.shortM, plan.units)} short. Stand it nearer, or take a longer one.`,
       'Boom and pole are fully out and do not reach the capsule.',
     );
-  const [first] = obstacles(pose, volumes);
+  const [first] = obstacles(pose, volumes, plan.solids);
   if (first)
     say(
       'stand-in-way',
       'improve',
-      `The ${first.part === 'foot' ? 'stand' : first.part} of ${microphone.name} is in the way: ${first.volume.why}. Stand it elsewhere.`,
-      `${first.volume.name} needs that space.`,
+      `The ${first.part === 'foot' ? 'stand' : first.part} of ${microphone.name} is in the way: ${first.why}. Stand it elsewhere.`,
+      `${sentence(first.name)} needs that space.`,
     );
   const moment = model.weightKg * Math.hypot(pose.poleTopM.x - pose.tipM.x, pose.poleTopM.y - pose.tipM.y);
-  const head = volumes.find((volume) => volume.kind === 'head' && overHead(volume, pose.poleTopM, pose.tipM));
+  const head = volumes.find((volume) => volume.kind === 'head' && hangsOver(pose, volume));
   if (moment > stand.model.maxMomentKgM)
     say(
       'stand-load',
@@ -97,16 +142,10 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   return out;
 }
 
-function overHead(volume: KeepOut, from: Vec3, to: Vec3): boolean {
-  const head = volume.pointsM[0] as Vec3;
-  for (let i = 0; i <= 10; i++) {
-    const t = i / 10;
-    const [x, y, z] = [from.x + (to.x - from.x) * t, from.y + (to.y - from.y) * t, from.z + (to.z - from.z) * t];
-    if (z > head.z && Math.hypot(x - head.x, y - head.y) < OVER_HEAD_M) return true;
-  }
-  return false;
-}
-
 /** Keep-out volumes and stands: what stands where something else needs to be. */
 export const keepOuts = (table: ArrivalTable): Finding[] =>
-  table.plan.microphones.flatMap((microphone) => [...inTheWay(table, microphone), ...standFindings(table, microphone)]);
+  table.plan.microphones.flatMap((microphone) => [
+    ...inTheWay(table, microphone),
+    ...insideSolids(table, microphone),
+    ...standFindings(table, microphone),
+  ]);

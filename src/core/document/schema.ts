@@ -180,6 +180,7 @@ export const instrumentSchema = object({
   mirrored: Joi.boolean(),
   pieces: Joi.array().items(pieceSchema).max(40).unique('id').optional(),
   choices: Joi.object().pattern(id, Joi.string().max(40)).optional(),
+  levelsDb: Joi.object().pattern(id, number(20, 180)).optional(),
 });
 
 export const placedSchema = object({

@@ -7,11 +7,22 @@ export interface Variant {
   readonly basis: string;
 }
 
-/** Something about an instrument that is one of a few: six or twelve strings, lid up or down. */
+export interface FamilyOption {
+  readonly value: string;
+  readonly text: string;
+  /** How much louder it is played so than at its planning level, dB. */
+  readonly shiftDb?: number;
+}
+
+/** Something about an instrument that is one of a few: six or twelve strings, lid up or down, how loudly it is played. */
 export interface FamilyChoice {
   readonly id: string;
   readonly name: string;
-  readonly options: readonly { readonly value: string; readonly text: string }[];
+  readonly options: readonly FamilyOption[];
+  /** Only where another choice has this value: how loudly is sung, where somebody sings. */
+  readonly when?: { readonly choice: string; readonly value: string };
+  /** Which sources an option's shift concerns; none where it is about form. */
+  readonly shifts?: (sourceId: string) => boolean;
 }
 
 export interface Family {

@@ -8,4 +8,6 @@ export interface InstrumentShape {
   readonly pieces?: readonly KitPiece[];
   /** Value by choice id where it is not the usual one. */
   readonly choices?: Readonly<Record<string, string>>;
+  /** The user's own peak level at 1 m by source id, dB SPL, in place of the planning one. */
+  readonly levelsDb?: Readonly<Record<string, number>>;
 }

@@ -1,5 +1,6 @@
 import type { PerBand } from '../acoustics';
 import type { Vec3 } from '../math';
+import type { Solid } from '../solids';
 
 /** A point that a tape can be put on. */
 export interface Mark {
@@ -78,6 +79,8 @@ export interface Geometry {
   readonly sources: readonly Source[];
   readonly shapes: readonly Shape[];
   readonly keepOuts: readonly KeepOut[];
+  /** What is really there: nothing passes through it, and it shades what is behind. */
+  readonly solids: readonly Solid[];
 }
 
 /** Where an instrument stands: its origin on the floor, its turn (anticlockwise from above), and left-handed or not. */

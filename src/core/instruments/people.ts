@@ -1,4 +1,5 @@
 import { add, type Vec3, vec3 } from '../math';
+import { type Solid, type SolidForm, uprightBox } from '../solids';
 import type { KeepOut, Mark, Shape } from './model';
 import { circlePoints, line } from './shapes';
 
@@ -35,6 +36,24 @@ export function seatedShapes(player: Player): Shape[] {
     { form: 'hull', weight: 'player', points: [...ring(shouldersOf(player), 0.23, 0.12), ...hips] },
     { form: 'hull', weight: 'player', points: [vec3(0, 0, 1), vec3(1, 0, 0), vec3(0, 1, 0)].flatMap((n) => circlePoints(headM, n, 0.095, 20)) },
     ...legs,
+  ];
+}
+
+const solid = (id: string, name: string, shape: SolidForm): Solid => ({ id, name, shape, sourceIds: [], hollow: null });
+
+/** Trunk and head of a player, and what he sits on; limbs move and are left to what they sweep. */
+export function playerSolids(player: Player, whose: string, seat: 'stool' | 'bench' | null): Solid[] {
+  const { seatM, headM } = player;
+  const chest = add(shouldersOf(player), vec3(0, 0, -0.1));
+  const hips = add(seatM, vec3(0, 0, 0.14));
+  const sits = {
+    stool: { form: 'cylinder', fromM: vec3(seatM.x, seatM.y, 0), toM: seatM, radiusM: 0.17 } as const,
+    bench: uprightBox(vec3(seatM.x - 0.38, seatM.y - 0.17, 0), vec3(seatM.x + 0.38, seatM.y + 0.17, seatM.z)),
+  };
+  return [
+    solid('player-trunk', `${whose} body`, { form: 'capsule', fromM: hips, toM: chest, radiusM: 0.14 }),
+    solid('player-head', `${whose} head`, { form: 'capsule', fromM: headM, toM: add(headM, vec3(0, 0, -0.02)), radiusM: 0.1 }),
+    ...(seat ? [solid('player-seat', seat === 'stool' ? 'the stool' : 'the bench', sits[seat])] : []),
   ];
 }
 

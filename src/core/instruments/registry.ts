@@ -11,6 +11,7 @@ import { MALLET_FAMILY } from './percussion/mallets';
 import { SHAKEN_FAMILY } from './percussion/shaken';
 import { GRAND_FAMILY } from './piano/grand';
 import { UPRIGHT_FAMILY } from './piano/upright';
+import { playingOf, withLevels } from './playing';
 import { geometryToRoom } from './stance';
 import { VOICE_FAMILY } from './voice/voice';
 
@@ -45,10 +46,15 @@ export interface Instrument extends Stance, InstrumentShape {
   readonly name: string;
 }
 
-export const familyOf = (kind: InstrumentKind): Family => FAMILIES[kind];
+const PLAYED = Object.fromEntries(
+  INSTRUMENT_KINDS.map((kind): [InstrumentKind, Family] => [kind, { ...FAMILIES[kind], choices: [...FAMILIES[kind].choices, ...playingOf(kind)] }]),
+) as Record<InstrumentKind, Family>;
 
-/** The instrument in its own frame. */
-export const localGeometry = (instrument: Instrument): Geometry => FAMILIES[instrument.kind].build(instrument);
+export const familyOf = (kind: InstrumentKind): Family => PLAYED[kind];
+
+/** The instrument in its own frame, at the level it is played at. */
+export const localGeometry = (instrument: Instrument): Geometry =>
+  withLevels(FAMILIES[instrument.kind].build(instrument), instrument, playingOf(instrument.kind));
 
 /** The instrument where it stands in the room. */
 export const placedGeometry = (instrument: Instrument): Geometry => geometryToRoom(instrument, localGeometry(instrument));

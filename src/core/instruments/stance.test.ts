@@ -108,7 +108,8 @@ test('every choice changes something one can see or hear, and an unknown one is 
     const base: Instrument = { id: 'i', kind, variant: variant ?? '', name: 'i', positionM: { x: 0, y: 0 }, rotationDeg: 0, mirrored: false };
     for (const choice of family.choices) {
       const seen = choice.options.map(({ value }) => {
-        const { shapes, sources } = localGeometry({ ...base, choices: { [choice.id]: value } });
+        const needed = choice.when ? { [choice.when.choice]: choice.when.value } : {};
+        const { shapes, sources } = localGeometry({ ...base, choices: { ...needed, [choice.id]: value } });
         return JSON.stringify([shapes.map((shape) => [shape.form, shape.weight, shape.points]), sources]);
       });
       expect([kind, choice.id, new Set(seen).size]).toEqual([kind, choice.id, choice.options.length]);

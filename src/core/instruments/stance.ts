@@ -1,4 +1,5 @@
 import { rotateAboutZ, type Vec3, vec3 } from '../math';
+import { movedForm } from '../solids';
 import { radiansFromDegrees } from '../units';
 import { handed } from './handed';
 import type { Geometry, Side, Source, Stance } from './model';
@@ -47,6 +48,23 @@ export function geometryToRoom(stance: Stance, local: Geometry): Geometry {
       name: handed(volume.name, stance.mirrored),
       why: handed(volume.why, stance.mirrored),
       pointsM: volume.pointsM.map((p) => pointToRoom(stance, p)),
+    })),
+    solids: local.solids.map((solid) => ({
+      ...solid,
+      name: handed(solid.name, stance.mirrored),
+      shape: movedForm(
+        solid.shape,
+        (p) => pointToRoom(stance, p),
+        (d) => directionToRoom(stance, d),
+      ),
+      hollow: solid.hollow && {
+        ...solid.hollow,
+        opening: solid.hollow.opening && {
+          ...solid.hollow.opening,
+          centreM: pointToRoom(stance, solid.hollow.opening.centreM),
+          normal: directionToRoom(stance, solid.hollow.opening.normal),
+        },
+      },
     })),
   };
 }

@@ -40,3 +40,6 @@ export function nullAngleDegrees(pressureShare: number): number | null {
 
 /** Level off axis, dB re on axis; −Infinity in a null. */
 export const patternLevelDb = (pattern: PatternName, cosAngle: number): number => dbFromAmplitudeRatio(Math.abs(patternGain(pattern, cosAngle)));
+
+/** Directivity factor Q: 1 over the random energy efficiency (omni 1, cardioid 3). */
+export const directivityFactor = (pattern: PatternName): number => 1 / randomEnergyEfficiency(PATTERN_PRESSURE_SHARE[pattern]);

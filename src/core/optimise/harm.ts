@@ -3,6 +3,7 @@ import { type Arrival, arrivalOf, type Plan, type PlanMicrophone, sourceKey } fr
 import type { KeepOut } from '../instruments';
 import { patternLevelDb } from '../microphones';
 import { distanceToSurface, SURFACES } from '../room';
+import { gapToSolid } from '../solids';
 import { gapToPoint } from '../stands';
 
 /**
@@ -19,6 +20,7 @@ const POLARITY_DB = 6;
 const BOUNDARY_M = 0.5;
 const BOUNDARY_DB = 6;
 const BODY_M = 0.015;
+const SOLID_M = 0.01;
 const KEEP_OUT_FULL_M = 0.05;
 /** Off its axis by more loss than this, a microphone no longer looks at what it is there for. */
 const OFF_AIM_FREE_DB = 2;
@@ -89,7 +91,12 @@ function boundaryDb(frame: Frame, { microphone }: Heard): number {
 
 function keepOutDb(frame: Frame, { microphone }: Heard): number {
   if (microphone.model.kind === 'clip-on') return 0;
-  return frame.volumes.reduce((sum, volume) => sum + ramp(BODY_M - gapToPoint(volume, microphone.positionM), KEEP_OUT_FULL_M, MOST_DB), 0);
+  const at = microphone.positionM;
+  const solid = frame.plan.solids.reduce(
+    (sum, { hollow, shape }) => (hollow ? sum : sum + ramp(SOLID_M - gapToSolid(shape, at), KEEP_OUT_FULL_M, MOST_DB)),
+    0,
+  );
+  return frame.volumes.reduce((sum, volume) => sum + ramp(BODY_M - gapToPoint(volume, at), KEEP_OUT_FULL_M, MOST_DB), solid);
 }
 
 function offAimDb(frame: Frame, { microphone, row }: Heard): number {

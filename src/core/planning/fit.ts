@@ -1,11 +1,15 @@
+import { arrivalTable } from '../arrivals';
+import { checkPlan, type Finding } from '../checks';
 import type { Session } from '../document';
-import type { Instrument } from '../instruments';
+import { directionToRoom, type Instrument } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
-import { distanceToSurface } from '../room';
-import { placeRecipe, type Recipe } from '../setups';
+import { distanceToSurface, distanceToWall } from '../room';
+import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
 import { counted, formatLength } from '../units';
+import { withExpectations } from './expected';
 import { patchInputs } from './patchProblem';
-import { chooseModel, usedOf } from './placing';
+import { chooseModel, placeSetup, usedOf } from './placing';
+import { resolvePlan } from './resolve';
 
 /** Whether a set-up can be put up here, what it uses, and every reason against it as a sentence. */
 export interface Fit {
@@ -40,6 +44,49 @@ function missingKinds(session: Session, recipe: Recipe, wanted: number): string[
 
 const areFree = (left: number): string => (left > 1 ? `${left} are free` : `${left === 1 ? '1' : 'none'} is free`);
 
+const UNLIKE = 'Two unlike microphones stand in for a pair: the picture leans from note to note.';
+
+/** Techniques whose two microphones are meant to be alike. */
+const ALIKE: readonly PairTechnique[] = ['spaced', 'XY', 'AB', 'ORTF', 'DIN', 'NOS', 'crossed figure-8s', 'half-crossed', 'equal-distance pair'];
+
+/** Inputs that can give 48 V against microphones that must have it. */
+function powerReason(session: Session, up: Session): string[] {
+  const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
+  const needing = up.microphones.filter((placed) => models.get(placed.modelId)?.phantom === 'needs').length;
+  const giving = patchInputs(session).filter(({ phantomBank }) => phantomBank !== null).length;
+  return needing > giving ? [`It needs 48 V on ${counted(needing, 'input')} and ${giving === 0 ? 'none has' : `${giving} have`} it.`] : [];
+}
+
+/** How far a player stands from the middle of the way that a set-up off a wall wants, and what the shorter way costs. */
+function midwayReason(session: Session, recipe: Recipe, instrument: Instrument): string[] {
+  const [place] = recipe.microphones.flatMap(({ place: rule }) => (rule.rule === 'off-wall' ? [rule] : []));
+  if (!place) return [];
+  const behind = directionToRoom(instrument, { x: 0, y: -1, z: 0 });
+  const wallM = distanceToWall(session.room, { ...instrument.positionM, z: 1 }, behind);
+  return Math.abs(wallM - place.distanceM / 2) < 0.15
+    ? []
+    : [
+        `The player stands ${formatLength(wallM, session.units)} from the wall; half way would be ${formatLength(place.distanceM / 2, session.units)}. Nearer the wall the reflection comes sooner and the room is less of it.`,
+      ];
+}
+
+/** Puts the set-up up on paper and hears what the checks say of it, beyond what it raises by design. */
+function tried(session: Session, recipe: Recipe, instrument: Instrument): { grave: string[]; minor: string[] } {
+  let ids = 0;
+  const up = placeSetup(session, recipe, instrument.id, () => `fit-${++ids}`).session;
+  const isOurs = (id: string): boolean => id.startsWith('fit-');
+  const found = withExpectations(up, checkPlan(arrivalTable(resolvePlan(up)))).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
+  const said = (severity: Finding['severity']): string[] => found.filter((finding) => finding.severity === severity).map(({ message }) => message);
+  const modelOf = (id: string): string | undefined => up.microphones.find((placed) => placed.id === id)?.modelId;
+  const unlike = up.pairs.some(
+    (pair) => isOurs(pair.leftId) && ALIKE.includes(pair.technique as PairTechnique) && modelOf(pair.leftId) !== modelOf(pair.rightId),
+  );
+  return {
+    grave: [...powerReason(session, up), ...said('fix').slice(0, 1)],
+    minor: [...midwayReason(session, recipe, instrument), ...(unlike ? [UNLIKE] : []), ...said('improve').slice(0, 1)],
+  };
+}
+
 /** Judges a set-up against shelf, inputs, stands and room. A substitute microphone is told but fits all the same. */
 export function fitOf(session: Session, recipe: Recipe, instrument: Instrument): Fit {
   const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
@@ -64,6 +111,11 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument):
   const soft = kinds.filter((reason) => !reason.startsWith('The shelf'));
   if (!worst && gap < CEILING_M && highest)
     soft.push(`The ceiling leaves ${formatLength(gap, session.units)} above ${highest.recipe.name.toLowerCase()}; absorb above it.`);
+  if (hard.length === 0) {
+    const { grave, minor } = tried(session, recipe, instrument);
+    hard.push(...grave);
+    soft.push(...minor);
+  }
   if (recipe.needs)
     for (const [id, value] of Object.entries(recipe.needs)) if ((instrument.choices?.[id] ?? '') !== value) soft.push(needWords(id, value));
   return { fits: hard.length === 0, reasons: [...hard, ...soft], microphones: count, stands: onStands };
@@ -73,5 +125,6 @@ const NEEDS: Record<string, string> = {
   'voice/yes': 'The player is set to sing too.',
   'lid/open': 'The lid is opened.',
   'knee/off': 'The knee panel is taken off.',
+  'raised/yes': 'The drums are put on a stand, off the floor.',
 };
 const needWords = (id: string, value: string): string => NEEDS[`${id}/${value}`] ?? `The instrument is set to “${value}”.`;

@@ -35,6 +35,13 @@ function hintFor(model: MicrophoneModel, wanted: RecipeMicrophone): boolean {
   return /bass.?drum|kick/i.test(model.name) === (wanted.target === 'kick');
 }
 
+/** A condenser that stands in for a ribbon is set to cardioid, unless the set-up rests on the two lobes. */
+function patternOn(model: MicrophoneModel, wanted: RecipeMicrophone): PlacedMicrophone['pattern'] {
+  const standsIn = wanted.kinds[0] === 'ribbon' && model.kind !== 'ribbon' && !wanted.patternMatters;
+  const wish = standsIn ? 'cardioid' : wanted.pattern;
+  return model.patterns.includes(wish) ? wish : (model.patterns[0] ?? 'cardioid');
+}
+
 function nextColour(session: Session): number {
   const used = new Set(session.microphones.map((microphone) => microphone.colour));
   for (let colour = 0; colour < 8; colour++) if (!used.has(colour)) return colour;
@@ -70,9 +77,10 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
       colour: nextColour(next),
       positionM,
       aimM,
-      pattern: model.patterns.includes(wanted.pattern) ? wanted.pattern : (model.patterns[0] ?? 'cardioid'),
+      pattern: patternOn(model, wanted),
       padOn: (wanted.padded ?? false) && model.padDb > 0,
-      flipped: wanted.flipped ?? false,
+      // A microphone proper that stands in for a loudspeaker is not wired the other way.
+      flipped: (wanted.flipped ?? false) && !(wanted.kinds[0] === 'loudspeaker' && model.kind !== 'loudspeaker'),
       alignSamples: 0,
       target: wanted.target ? { instrumentId, sourceId: wanted.target } : null,
       locked: false,

@@ -1,9 +1,10 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import type { PlacedMicrophone, Session } from '../document';
-import { geometryOf } from '../instruments';
+import { type Geometry, geometryOf } from '../instruments';
 import { normalize, subtract } from '../math';
 import type { MicrophoneModel } from '../microphones';
+import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
@@ -45,6 +46,16 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
   };
 }
 
+let lastSolids: { readonly geometries: readonly Geometry[]; readonly solids: readonly Solid[] } = { geometries: [], solids: [] };
+
+/** The solids of all instruments, the same list for the same instruments. */
+function solidsOf(geometries: readonly Geometry[]): readonly Solid[] {
+  const known = lastSolids.geometries;
+  if (known.length === geometries.length && known.every((geometry, i) => geometry === geometries[i])) return lastSolids.solids;
+  lastSolids = { geometries, solids: geometries.flatMap(({ solids }) => solids) };
+  return lastSolids.solids;
+}
+
 /** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
 export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
@@ -71,5 +82,6 @@ export function resolvePlan(session: Session): Plan {
     ),
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,
+    solids: solidsOf(placedGeometries),
   };
 }

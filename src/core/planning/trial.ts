@@ -1,5 +1,5 @@
 import { inStepResponseDb, logFrequencies, meanLossDb, sumResponseDb } from '../acoustics';
-import { type ArrivalTable, arrivalTable, copiesOf, sourceKey } from '../arrivals';
+import { type Arrival, type ArrivalTable, arrivalTable, copiesOf, sourceKey } from '../arrivals';
 import { checkPlan, type Finding, leaks } from '../checks';
 import type { Session } from '../document';
 import type { Recipe } from '../setups';
@@ -21,13 +21,20 @@ export interface Trial {
   readonly monoLossDb: number | null;
 }
 
+/** Amplitude with its sign, for the matrix: left is mid plus side, right is mid minus side. */
+const signed = ({ directDb, polarity }: Arrival): number => polarity * 10 ** (directDb / 20);
+
 /** Extent of the picture: where the sources sit between the loudspeakers, leftmost to rightmost. */
 function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
+  const midSide = table.plan.pairs.some((pair) => pair.leftId === leftId && pair.technique === 'mid-side');
   const { plan, rows } = table;
   const [l, r] = [leftId, rightId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
   const places = plan.sources.flatMap((_, s) => {
     const [left, right] = [rows[l ?? -1]?.[s], rows[r ?? -1]?.[s]];
-    return left && right ? [imageAngleDeg(right.directDb - left.directDb, left.delaySeconds - right.delaySeconds)] : [];
+    if (!left || !right) return [];
+    if (!midSide) return [imageAngleDeg(right.directDb - left.directDb, left.delaySeconds - right.delaySeconds)];
+    const [mid, side] = [signed(left), signed(right)];
+    return [imageAngleDeg(Math.max(-60, Math.min(60, 20 * Math.log10(Math.abs(mid - side) / Math.abs(mid + side)))), 0)];
   });
   return places.length ? Math.max(...places) - Math.min(...places) : null;
 }

@@ -69,6 +69,6 @@ export function strokeKindOf(sourceId: string): StrokeKind {
   if (/hat|shaken/.test(sourceId)) return 'hat';
   if (/crash|ride|cymbal/.test(sourceId)) return 'cymbal';
   if (/^(guitar|strings|bass|middle|treble|low|high)$/.test(sourceId)) return 'pluck';
-  if (/^(bell|voice)$/.test(sourceId)) return 'note';
+  if (/^(bell|keys|voice)$/.test(sourceId)) return 'note';
   return 'tom';
 }

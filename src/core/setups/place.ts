@@ -71,6 +71,19 @@ function onTwoStrings(context: Context, place: Extract<PointRule, { rule: 'strin
   return add(add(a, scale(along, foot)), scale(out, radius));
 }
 
+/** The point across a line before a mark that is as far from both of two others. */
+function equallyFar(context: Context, place: Extract<PointRule, { rule: 'equal' }>): Vec3 | null {
+  const before = markOf(context, place.before);
+  const found = place.pairs.find((marks) => marks.every((mark) => markOf(context, mark)));
+  if (!before || !found) return null;
+  const [a, b] = found.map((mark) => markOf(context, mark)) as [Vec3, Vec3];
+  const start = add(add(before, toRoom(context, vec3(0, place.outM, 0))), vec3(0, 0, place.heightM));
+  const across = toRoom(context, vec3(1, 0, 0));
+  const apart = subtract(b, a);
+  const off = dot(subtract(scale(add(a, b), 0.5), start), apart) / dot(across, apart);
+  return Number.isFinite(off) ? add(start, scale(across, off)) : null;
+}
+
 /** The player's floor point, moved on away from the wall behind until the wall is far enough. */
 function offTheWall(context: Context, place: Extract<PointRule, { rule: 'off-wall' }>): Vec3 {
   const { instrument, room } = context;
@@ -84,6 +97,7 @@ function pointOf(context: Context, place: PointRule): Vec3 | null {
   if (place.rule === 'axis') return onAxis(context, place);
   if (place.rule === 'strings') return onTwoStrings(context, place);
   if (place.rule === 'off-wall') return offTheWall(context, place);
+  if (place.rule === 'equal') return equallyFar(context, place);
   const mark = markOf(context, place.mark);
   if (!mark) return null;
   const offset = place.rule === 'offset' ? vec3(...place.byM) : scale(bearing(place.azimuthDeg, place.elevationDeg), place.lengthM);
@@ -103,16 +117,27 @@ function positionOf(context: Context, place: Placement): Vec3 | null {
   const about = pointOf(context, place.about);
   const facing = markOf(context, place.facing);
   if (!about || !facing) return null;
-  const right = rightOf(context, normalize(subtract(facing, about)));
-  return add(about, scale(right, (signOf(place.side) * place.spacingM) / 2));
+  const forward = normalize(subtract(facing, about));
+  const right = rightOf(context, forward);
+  const up = cross(right, forward);
+  return add(about, add(scale(right, (signOf(place.side) * place.spacingM) / 2), scale(up, (signOf(place.side) * (place.stackM ?? 0)) / 2)));
 }
 
 /** How far ahead an aim without a mark is put, metres. */
 const AIM_AHEAD_M = 0.5;
 
+/** An aim square to one mark and otherwise toward another. */
+function sideOn(toward: Vec3 | null, nullOn: Vec3 | null, positionM: Vec3): Vec3 | null {
+  if (!toward || !nullOn) return null;
+  const away = normalize(subtract(nullOn, positionM));
+  const wish = subtract(toward, positionM);
+  return add(positionM, scale(normalize(subtract(wish, scale(away, dot(wish, away)))), AIM_AHEAD_M));
+}
+
 function aimOf(context: Context, microphone: RecipeMicrophone, positionM: Vec3): Vec3 | null {
   const aim: AimRule = microphone.aim;
   if ('mark' in aim) return markOf(context, aim.mark);
+  if ('nullOn' in aim) return sideOn(markOf(context, aim.toward), markOf(context, aim.nullOn), positionM);
   if ('azimuthDeg' in aim) return add(positionM, scale(toRoom(context, bearing(aim.azimuthDeg, aim.elevationDeg)), AIM_AHEAD_M));
   const facing = markOf(context, aim.facing);
   const about = microphone.place.rule === 'array' ? pointOf(context, microphone.place.about) : positionM;
@@ -148,9 +173,11 @@ export function placeRecipe(
   const context: Context = { instrument, geometry: placedGeometry(instrument), room };
   const placed: PlacedByRecipe[] = [];
   const missing: string[] = [];
+  const lacks = new Set(recipe.microphones.filter(({ place }) => !positionOf(context, place)).map(({ key }) => key));
   for (const microphone of recipe.microphones) {
+    if (microphone.inPlaceOf && !lacks.has(microphone.inPlaceOf)) continue;
     const wanted = positionOf(context, microphone.place);
-    const positionM = wanted && clampToRoom(room, wanted, OFF_SURFACE_M);
+    const positionM = wanted && clampToRoom(room, wanted, microphone.airM ?? OFF_SURFACE_M);
     const aimM = positionM && aimOf(context, microphone, positionM);
     const named = asBuilt(microphone, instrument);
     if (wanted && positionM && aimM) placed.push({ recipe: named, positionM, aimM, gaveWayM: distance(wanted, positionM) });

@@ -27,19 +27,40 @@ export type PointRule =
     }
   /** On two strings at once: the circle where they meet, turned from its highest point to the player's right. */
   | { readonly rule: 'strings'; readonly marks: readonly [string, string]; readonly lengthsM: readonly [number, number]; readonly turnDeg: number }
+  /**
+   * As far from one mark as from another, out before a third along the player's forward, at a height over it. Of the pairs the
+   * first is taken that the instrument has.
+   */
+  | {
+      readonly rule: 'equal';
+      readonly pairs: readonly (readonly [string, string])[];
+      readonly before: string;
+      readonly outM: number;
+      readonly heightM: number;
+    }
   /** Out from the wall behind the player, through the player, at a height. */
   | { readonly rule: 'off-wall'; readonly distanceM: number; readonly heightM: number };
 
 /** A point, or one of two microphones set side by side about a point, seen as the microphones look. */
 export type Placement =
   | PointRule
-  | { readonly rule: 'array'; readonly about: PointRule; readonly facing: string; readonly spacingM: number; readonly side: Side };
+  | {
+      readonly rule: 'array';
+      readonly about: PointRule;
+      readonly facing: string;
+      readonly spacingM: number;
+      readonly side: Side;
+      /** How far the right one stands over the left one, for capsules that share a place, metres. */
+      readonly stackM?: number;
+    };
 
 export type Side = 'left' | 'right';
 
 /** What a recipe's microphone looks at. */
 export type AimRule =
   | { readonly mark: string }
+  /** As near to a mark as lets a figure-of-eight's side look at another. */
+  | { readonly toward: string; readonly nullOn: string }
   | { readonly azimuthDeg: number; readonly elevationDeg: number }
   /** Turned out from a mark that the pair faces, to its own side. */
   | { readonly facing: string; readonly outDeg: number; readonly side: Side };
@@ -59,6 +80,12 @@ export interface RecipeMicrophone {
   readonly padded?: boolean;
   /** Left out without a word where the instrument has no such part (a third tom). */
   readonly optional?: boolean;
+  /** Placed only where the microphone of this key has no part to be placed at, so that ten stay ten. */
+  readonly inPlaceOf?: string;
+  /** The set-up rests on this pattern: another kind that stands in keeps it. */
+  readonly patternMatters?: boolean;
+  /** Air it keeps to walls and ceiling, metres. */
+  readonly airM?: number;
 }
 
 export const PAIR_TECHNIQUES = [

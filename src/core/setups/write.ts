@@ -37,6 +37,8 @@ interface ArrayOptions {
   readonly about: PointRule;
   readonly facing: string;
   readonly spacingM: number;
+  readonly stackM?: number;
+  readonly patternMatters?: boolean;
   /** Angle between the two microphones, degrees. */
   readonly angleDeg: number;
   readonly target: string | null;
@@ -48,16 +50,17 @@ interface ArrayOptions {
 
 /** Two microphones side by side about a point: crossed, near-coincident or spaced. */
 export function arrayOf(options: ArrayOptions): RecipeMicrophone[] {
-  const { about, facing, spacingM, angleDeg, target, kinds, pattern = 'cardioid', label = '', name = '' } = options;
+  const { about, facing, spacingM, stackM = 0, angleDeg, target, kinds, pattern = 'cardioid', label = '', name = '', patternMatters } = options;
   return (['left', 'right'] as const).map((side) => ({
     key: side,
     label: `${label}${side === 'left' ? 'L' : 'R'}`,
     name: name ? `${name} ${side}` : side === 'left' ? 'Left' : 'Right',
     target,
-    place: { rule: 'array', about, facing, spacingM, side },
+    place: { rule: 'array', about, facing, spacingM, side, stackM },
     aim: { facing, outDeg: angleDeg / 2, side },
     kinds,
     pattern,
+    ...(patternMatters ? { patternMatters } : {}),
   }));
 }
 

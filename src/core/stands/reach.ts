@@ -1,5 +1,6 @@
 import type { KeepOut } from '../instruments';
 import { clamp, closestOnSegment, distance, type Vec3, vec3 } from '../math';
+import { gapToSolid, missesOpeningM, type Solid, touches } from '../solids';
 import type { StandModel } from './model';
 
 /** A stand as it must be set for a microphone: pole, boom, and whether it gets there. */
@@ -39,23 +40,57 @@ export function gapToPoint(volume: KeepOut, point: Vec3): number {
 const POLE_CLEARANCE_M = 0.1;
 
 export interface Obstacle {
-  readonly volume: KeepOut;
   readonly part: 'foot' | 'boom' | 'pole';
+  /** What is in the way, as a name: "Kick pedal", "the snare’s shell". */
+  readonly name: string;
+  /** Goes on from "is in the way:". */
+  readonly why: string;
 }
 
-/** What stands in a stand's way, worst first: feet on the floor, and what its boom would run through. */
-export function obstacles(pose: StandPose, volumes: readonly KeepOut[]): Obstacle[] {
+/** Half a boom's or pole's thickness and a finger of air, metres. */
+const ROD_M = 0.015;
+
+/** Where the boom ends and the clip and the microphone begin: the last hand's breadth is judged with the capsule. */
+function nearTipOf({ poleTopM, tipM, boomM }: StandPose): Vec3 {
+  const share = boomM > 0.15 ? 1 - 0.12 / boomM : 0;
+  return vec3(poleTopM.x + (tipM.x - poleTopM.x) * share, poleTopM.y + (tipM.y - poleTopM.y) * share, poleTopM.z + (tipM.z - poleTopM.z) * share);
+}
+
+function againstSolid(pose: StandPose, nearTip: Vec3, solid: Solid): Obstacle[] {
+  const there = (part: Obstacle['part'], why: string): Obstacle[] => [{ part, name: solid.name, why }];
   const { footM, poleTopM, tipM } = pose;
-  // The last hand's breadth of the boom is the clip and the microphone itself; the microphone is judged for itself.
-  const share = pose.boomM > 0.15 ? 1 - 0.12 / pose.boomM : 0;
-  const nearTip = vec3(
-    poleTopM.x + (tipM.x - poleTopM.x) * share,
-    poleTopM.y + (tipM.y - poleTopM.y) * share,
-    poleTopM.z + (tipM.z - poleTopM.z) * share,
-  );
-  return volumes.flatMap((volume): Obstacle[] => {
-    if (volume.kind === 'foot') return gapToRod(volume, footM, vec3(footM.x, footM.y, 0.1)) < POLE_CLEARANCE_M ? [{ volume, part: 'foot' }] : [];
-    if (gapToRod(volume, footM, poleTopM) < 0) return [{ volume, part: 'pole' }];
-    return gapToRod(volume, poleTopM, nearTip) < 0 ? [{ volume, part: 'boom' }] : [];
+  const thick = solid.shape.form === 'capsule' && solid.shape.radiusM < ROD_M ? 0 : ROD_M;
+  if (touches(solid, footM, poleTopM, thick)) return there('pole', `${solid.name} is there`);
+  if (solid.hollow && gapToSolid(solid.shape, tipM) < 0) {
+    const missesM = missesOpeningM(solid, tipM, poleTopM);
+    return missesM > 0 ? there('boom', solid.hollow.opening ? `it does not go through the opening of ${solid.name}` : solid.hollow.otherwise) : [];
+  }
+  return touches(solid, poleTopM, nearTip, thick) ? there('boom', `${solid.name} is there`) : [];
+}
+
+/** What stands in a stand's way, worst first: feet on the floor, what its boom would run through, and what is solid. */
+export function obstacles(pose: StandPose, volumes: readonly KeepOut[], solids: readonly Solid[] = []): Obstacle[] {
+  const { footM, poleTopM } = pose;
+  const nearTip = nearTipOf(pose);
+  const soft = volumes.flatMap((volume): Obstacle[] => {
+    const said = { name: volume.name, why: volume.why };
+    if (volume.kind === 'foot') return gapToRod(volume, footM, vec3(footM.x, footM.y, 0.1)) < POLE_CLEARANCE_M ? [{ ...said, part: 'foot' }] : [];
+    if (gapToRod(volume, footM, poleTopM) < 0) return [{ ...said, part: 'pole' }];
+    return gapToRod(volume, poleTopM, nearTip) < 0 ? [{ ...said, part: 'boom' }] : [];
   });
+  return [...soft, ...solids.flatMap((solid) => againstSolid(pose, nearTip, solid))];
+}
+
+/** A boom over a head is safe only when it cannot come down: this far round the head counts as over it, metres. */
+const OVER_HEAD_M = 0.35;
+
+/** Whether a boom hangs over somebody's head. */
+export function hangsOver({ poleTopM: from, tipM: to }: StandPose, volume: KeepOut): boolean {
+  const head = volume.pointsM[0] as Vec3;
+  for (let i = 0; i <= 10; i++) {
+    const t = i / 10;
+    const [x, y, z] = [from.x + (to.x - from.x) * t, from.y + (to.y - from.y) * t, from.z + (to.z - from.z) * t];
+    if (z > head.z && Math.hypot(x - head.x, y - head.y) < OVER_HEAD_M) return true;
+  }
+  return false;
 }

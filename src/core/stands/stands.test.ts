@@ -90,7 +90,7 @@ describe('choosing', () => {
         ball(random.between(0.5, 4.5), random.between(0.5, 4.5), random.between(0.1, 1.8), random.between(0.05, 0.25)),
       );
       const model = stand('tall-boom');
-      const chosen = chooseBase(model, tip, { x: 2.5, y: 2.5 }, volumes, ROOM);
+      const chosen = chooseBase(model, tip, { x: 2.5, y: 2.5 }, { volumes, solids: [], room: ROOM });
       const out = Math.atan2(tip.y - 2.5, tip.x - 2.5);
       const straight = { x: tip.x + 0.6 * model.reachM * Math.cos(out), y: tip.y + 0.6 * model.reachM * Math.sin(out) };
       const inTheWay = (base: { x: number; y: number }): number =>
@@ -101,13 +101,14 @@ describe('choosing', () => {
     }
   });
   test('low microphones get low stands, overheads tall ones', () => {
-    const choose = (z: number) => chooseStand(STAND_CATALOGUE, vec3(2.5, 2.6, z), { x: 2.5, y: 2 }, [], ROOM)?.modelId;
+    const choose = (z: number) => chooseStand(STAND_CATALOGUE, vec3(2.5, 2.6, z), { x: 2.5, y: 2 }, { volumes: [], solids: [], room: ROOM })?.modelId;
     expect(choose(0.35)).toBe('short-boom');
     expect(choose(2)).toMatch(/boom/);
     const overhead = stand(choose(2) ?? '');
     expect(overhead.maxHeightM + overhead.reachM).toBeGreaterThan(2);
   });
-  test('with no stand left there is none', () => expect(chooseStand([], vec3(1, 1, 1), { x: 2, y: 2 }, [], ROOM)).toBeNull());
+  test('with no stand left there is none', () =>
+    expect(chooseStand([], vec3(1, 1, 1), { x: 2, y: 2 }, { volumes: [], solids: [], room: ROOM })).toBeNull());
   test('a stand carried along keeps its boom', () => {
     const [from, to] = [vec3(1, 1, 1.2), vec3(1.4, 0.8, 1.2)];
     const before = poseOf(stand('boom'), { x: 0.7, y: 0.9 }, from);

@@ -13,6 +13,7 @@ import { sessionFocus } from '../../drawing/sessionFocus';
 import { useSessionStore } from '../../stores/sessionStore';
 import { chooseNothing, useViewStore } from '../../stores/viewStore';
 import { AimHandle } from './AimHandle';
+import { CriticalRing } from './CriticalRing';
 import { InstrumentHandle } from './InstrumentHandle';
 import { KeepOutMarks } from './KeepOutMarks';
 import { MicrophoneHandle } from './MicrophoneHandle';
@@ -154,6 +155,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
               <PieceHandles key={instrument.id} instrument={instrument} paper={paper} zoom={transform.k} />
             ) : null,
           )}
+          <CriticalRing table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           {session.microphones.map((placed) =>
             chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null,

@@ -15,6 +15,7 @@ import { InstrumentThumb } from '../../drawing/InstrumentThumb';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseInstrument } from '../../stores/viewStore';
 import { KitPieces } from './KitPieces';
+import { Levels } from './Levels';
 import { SaveSetup } from './SaveSetup';
 
 const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
@@ -144,15 +145,17 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
             onChange={(value) => runCommand(turnHanded(instrument.id, value === 'left'))}
           />
         )}
-        {family.choices.map((choice) => (
-          <Choice
-            key={choice.id}
-            label={choice.name}
-            value={choiceOf(instrument, choice)}
-            options={choice.options}
-            onChange={(value) => edit({ choices: { ...instrument.choices, [choice.id]: value } })}
-          />
-        ))}
+        {family.choices
+          .filter(({ when }) => !when || instrument.choices?.[when.choice] === when.value)
+          .map((choice) => (
+            <Choice
+              key={choice.id}
+              label={choice.name}
+              value={choiceOf(instrument, choice)}
+              options={choice.options}
+              onChange={(value) => edit({ choices: { ...instrument.choices, [choice.id]: value } })}
+            />
+          ))}
       </Grid>
       <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
         <NumberField
@@ -203,6 +206,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
           Take it away
         </Button>
       </Flex>
+      <Levels session={session} instrument={instrument} />
       <SaveSetup session={session} instrument={instrument} />
       <CopyFrom session={session} instrument={instrument} />
       {instrument.kind === 'drum-kit' && <KitPieces instrument={instrument} units={session.units} />}

@@ -19,11 +19,21 @@ export interface Offer {
   readonly fit: Fit;
 }
 
-/** Set-ups for an instrument under the filters: those that fit first, then as the library has them. */
-export function offersFor(session: Session, instrument: Instrument, filters: Filters): Offer[] {
+const known = new WeakMap<Session, { readonly instrument: Instrument; readonly offers: readonly Offer[] }>();
+
+/** Every set-up for an instrument with whether it fits; kept for as long as the session is the same, since each is put up on paper. */
+function allOffers(session: Session, instrument: Instrument): readonly Offer[] {
+  const before = known.get(session);
+  if (before?.instrument === instrument) return before.offers;
   const bare: Session = { ...session, microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id), pairs: [] };
-  return recipesFor(instrument, session.shelf.setups)
-    .map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }))
+  const offers = recipesFor(instrument, session.shelf.setups).map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }));
+  known.set(session, { instrument, offers });
+  return offers;
+}
+
+/** Set-ups for an instrument under the filters: those that fit first, then as the library has them. */
+export const offersFor = (session: Session, instrument: Instrument, filters: Filters): Offer[] =>
+  allOffers(session, instrument)
     .filter(({ recipe, fit }) => {
       if (filters.most !== null && fit.microphones > filters.most) return false;
       if (filters.isolation !== 'any' && ISOLATIONS.indexOf(recipe.isolation) < ISOLATIONS.indexOf(filters.isolation)) return false;
@@ -31,4 +41,3 @@ export function offersFor(session: Session, instrument: Instrument, filters: Fil
       return !filters.fittingOnly || fit.fits;
     })
     .sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits));
-}

@@ -1,10 +1,13 @@
-import { geometryOf, type KeepOut } from '../../instruments';
+import { geometryOf } from '../../instruments';
 import type { Vec3 } from '../../math';
-import { chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
+import { type Around, chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
 import { type Command, command, microphoneName } from '../command';
 import type { Session } from '../session';
 
-const keepOutsOf = (session: Session): KeepOut[] => session.instruments.flatMap((instrument) => [...geometryOf(instrument).keepOuts]);
+function aroundOf({ instruments, room }: Session): Around {
+  const geometries = instruments.map(geometryOf);
+  return { volumes: geometries.flatMap(({ keepOuts }) => keepOuts), solids: geometries.flatMap(({ solids }) => solids), room };
+}
 
 /** Stands of the shelf that no other microphone is on. */
 export function freeStands(session: Session, exceptId: string | null = null): StandModel[] {
@@ -26,7 +29,7 @@ function centreFor(session: Session, point: Vec3): { x: number; y: number } {
 
 /** The best free stand for a capsule at a point; null when the shelf has none left. */
 export const standFor = (session: Session, capsuleM: Vec3, exceptId: string | null = null): StandPlace | null =>
-  chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), keepOutsOf(session), session.room);
+  chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), aroundOf(session));
 
 const onStand = (id: string, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
   command(
@@ -47,6 +50,6 @@ export const putOnStand = (id: string, modelId: string | null): Command =>
   onStand(id, (session, capsuleM) => {
     const model = session.shelf.stands.find((stand) => stand.id === modelId);
     if (!model) return null;
-    const { x, y } = chooseBase(model, capsuleM, centreFor(session, capsuleM), keepOutsOf(session), session.room);
+    const { x, y } = chooseBase(model, capsuleM, centreFor(session, capsuleM), aroundOf(session));
     return { modelId: model.id, baseM: { x, y } };
   });

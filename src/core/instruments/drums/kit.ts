@@ -1,7 +1,8 @@
 import { add, scale, type Vec3, vec3 } from '../../math';
+import { type Hollow, type Solid, uprightBox } from '../../solids';
 import { metresFromInches, radiansFromDegrees } from '../../units';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
 import { circle, circlePoints, cylinder, line, lugs } from '../shapes';
 import { PLANNING_BASIS, sharesDb } from '../spectrum';
 import type { KitPiece } from './pieces';
@@ -63,6 +64,7 @@ function sourceOf(piece: KitPiece, instrumentId: string): Source {
   };
 }
 
+const PORT_RADIUS_M = 0.065;
 /** The port sits off centre in the front head, low and to the player's right. */
 const portOf = (piece: KitPiece): Vec3 =>
   add(add(centreOf(piece), scale(batterNormal(piece), -depthOf(piece))), vec3(0.6 * radiusOf(piece), 0, -0.35 * radiusOf(piece)));
@@ -102,7 +104,7 @@ function drumShapes(piece: KitPiece): Shape[] {
   return [
     ...shapes,
     circle(far, normal, r, piece.resonantHead ? 'main' : 'inner'),
-    ...(piece.resonantHead && piece.ported !== false ? [circle(portOf(piece), normal, 0.065, 'inner')] : []),
+    ...(piece.resonantHead && piece.ported !== false ? [circle(portOf(piece), normal, PORT_RADIUS_M, 'inner')] : []),
     line(pedal),
     line([vec3(centre.x, centre.y - 0.05, 0.02), centre]),
   ];
@@ -116,6 +118,44 @@ function cymbalShapes(piece: KitPiece): Shape[] {
   const discs = plates.map((drop): Shape => ({ form: 'hull', weight: 'main', points: circlePoints(add(centre, vec3(0, 0, drop)), normal, r) }));
   const bell = circle(add(centre, scale(normal, 0.012)), normal, r * 0.2, 'inner');
   return [line([vec3(centre.x, centre.y, 0), centre]), ...discs.reverse(), circle(centre, normal, r * 0.6, 'inner'), bell];
+}
+
+/** The way into a kick: its port, its open front, or none before the head is off. */
+function wayInto(piece: KitPiece): Hollow {
+  const front = add(centreOf(piece), scale(batterNormal(piece), -depthOf(piece)));
+  const looks = scale(batterNormal(piece), -1);
+  const otherwise = `the ${piece.name.toLowerCase()}’s front head must come off`;
+  if (!piece.resonantHead) return { opening: { centreM: front, normal: looks, radiusM: radiusOf(piece) - 0.02 }, otherwise };
+  return { opening: piece.ported === false ? null : { centreM: portOf(piece), normal: looks, radiusM: PORT_RADIUS_M }, otherwise };
+}
+
+function solidsOf(piece: KitPiece): Solid[] {
+  const [centre, normal, radiusM] = [centreOf(piece), batterNormal(piece), radiusOf(piece)];
+  const name = `the ${piece.name.toLowerCase()}`;
+  const own = { sourceIds: [piece.id], hollow: null };
+  const post = (top: number): Solid => ({
+    ...own,
+    id: `${piece.id}-stand`,
+    name: `the stand of ${name}`,
+    shape: { form: 'capsule', fromM: vec3(centre.x, centre.y, 0), toM: vec3(centre.x, centre.y, top), radiusM: 0.015 },
+  });
+  if (!isDrum(piece)) {
+    const thick = piece.kind === 'hat' ? depthOf(piece) : 0.02;
+    const plate = { form: 'cylinder', fromM: add(centre, scale(normal, 0.005)), toM: add(centre, scale(normal, -thick)), radiusM } as const;
+    return [{ ...own, id: `${piece.id}-plate`, name, shape: plate }, post(piece.zM - thick - 0.02)];
+  }
+  const shell = { form: 'cylinder', fromM: centre, toM: add(centre, scale(normal, -depthOf(piece))), radiusM } as const;
+  const drum: Solid = {
+    ...own,
+    id: `${piece.id}-shell`,
+    name: `${name}’s shell`,
+    shape: shell,
+    hollow: piece.kind === 'kick' ? wayInto(piece) : null,
+  };
+  if (piece.kind === 'snare') return [drum, post(piece.zM - depthOf(piece) - 0.14)];
+  if (piece.kind !== 'kick') return [drum];
+  const pedal = uprightBox(vec3(centre.x - 0.06, centre.y - 0.36, 0), vec3(centre.x + 0.06, centre.y - 0.03, 0.12));
+  return [drum, { ...own, id: `${piece.id}-pedal`, name: `${name}’s pedal`, shape: pedal }];
 }
 
 /** The stick's way to a drum's middle, or to a plate's near side; over a plate also the air its edge and bow move in. */
@@ -140,6 +180,16 @@ function sweepOf(piece: KitPiece): KeepOut[] {
   };
   return [stick, bow];
 }
+
+/** Where a drummer sits down, gets up and reaches back: no stand behind his back. */
+const BEHIND: KeepOut = {
+  id: 'behind-drummer',
+  name: 'Drummer’s way',
+  kind: 'foot',
+  pointsM: [add(DRUMMER.seatM, vec3(-0.15, -0.3, -DRUMMER.seatM.z + 0.05)), add(DRUMMER.seatM, vec3(0.15, -0.3, -DRUMMER.seatM.z + 0.05))],
+  radiusM: 0.28,
+  why: 'the drummer sits down and gets up here',
+};
 
 /** Things with feet on the floor that a stand cannot share. */
 function feetOf(piece: KitPiece): KeepOut {
@@ -167,9 +217,11 @@ export function buildKit(pieces: readonly KitPiece[], instrumentId: string): Geo
       ...seatedShapes(DRUMMER),
       ...[...pieces].sort((a, b) => a.zM - b.zM).flatMap((piece) => (isDrum(piece) ? drumShapes(piece) : cymbalShapes(piece))),
     ],
+    solids: [...pieces.flatMap(solidsOf), ...playerSolids(DRUMMER, 'the drummer’s', 'stool')],
     keepOuts: [
       ...pieces.filter((piece) => piece.kind !== 'kick').flatMap(sweepOf),
       ...pieces.filter((piece) => piece.kind !== 'tom' || !piece.id.includes('rack')).map(feetOf),
+      BEHIND,
       headKeepOut(DRUMMER, 'Drummer’s head', 'the drummer’s head is here'),
     ],
   };

@@ -1,9 +1,10 @@
 import { add, cross, normalize, scale, subtract, type Vec3, vec3 } from '../../math';
+import type { Solid, SolidForm } from '../../solids';
 import { radiansFromDegrees } from '../../units';
 import { choiceOf, type Family, type FamilyChoice, SEATED_OR_STANDING } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { headKeepOut, type Player, playerMarks, seated, seatedShapes, standing, stool } from '../people';
+import { headKeepOut, type Player, playerMarks, playerSolids, seated, seatedShapes, standing, stool } from '../people';
 import { circle, line, slab, smoothLoop } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { voiceSource } from '../voice/voice';
@@ -151,6 +152,24 @@ function sourcesOf(size: GuitarSize, top: Top, id: string, twelve: boolean): Sou
   ];
 }
 
+/** Both bouts as discs of the box's depth, and the neck. */
+function solidsOf(size: GuitarSize, top: Top): Solid[] {
+  const joint = fretM(size, size.joinsAtFret);
+  const tail = joint - size.bodyLengthM;
+  const own = { name: 'the guitar', sourceIds: ['guitar', 'strings'], hollow: null };
+  const bout = (alongM: number, radiusM: number): SolidForm => ({
+    form: 'cylinder',
+    fromM: top.at(alongM),
+    toM: top.at(alongM, 0, -size.depthM),
+    radiusM,
+  });
+  return [
+    { ...own, id: 'lower-bout', shape: bout(tail + 0.48 * size.lowerBoutM, 0.48 * size.lowerBoutM) },
+    { ...own, id: 'upper-bout', shape: bout(joint - 0.48 * size.upperBoutM, 0.48 * size.upperBoutM) },
+    { ...own, id: 'neck', shape: { form: 'capsule', fromM: top.at(joint, 0, -0.01), toM: top.at(size.scaleM + 0.16, 0, -0.01), radiusM: 0.025 } },
+  ];
+}
+
 const handSweep = (top: Top, size: GuitarSize): KeepOut => ({
   id: 'picking-hand',
   name: 'Picking hand',
@@ -171,6 +190,7 @@ function build(instrument: InstrumentShape): Geometry {
     marks: [...marksOf(size, top), ...playerMarks(player, 'Player’s')],
     sources: [...sourcesOf(size, top, instrument.id, twelve), ...(sings ? [voiceSource(player, instrument.id)] : [])],
     shapes: [...(isSeated ? stool(player) : []), ...seatedShapes(player), ...shapesOf(size, top, twelve)],
+    solids: [...solidsOf(size, top), ...playerSolids(player, 'the player’s', isSeated ? 'stool' : null)],
     keepOuts: [handSweep(top, size), headKeepOut(player, 'Player’s head', 'the player’s head is here')],
   };
 }

@@ -1,8 +1,9 @@
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
+import type { Solid } from '../../solids';
 import type { Family } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes, standing, stool } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes, standing, stool } from '../people';
 import { circle, tube } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { BRASS, type Horn, SAXOPHONES } from './horns.data';
@@ -76,6 +77,36 @@ function sourceOf(horn: Horn, instrumentId: string): Source {
   };
 }
 
+/** Open tone holes let out most notes of a saxophone before they reach the bell; of a straight one nearly all (from memory). */
+function toneHoles(horn: Horn, instrumentId: string): Source[] {
+  if (horn.holesDb === undefined || !horn.keys) return [];
+  const bell = sourceOf(horn, instrumentId);
+  const looks = normalize(vec3(0, 1, 0.1));
+  return [
+    {
+      ...bell,
+      id: 'keys',
+      name: 'Keys',
+      sides: [{ positionM: add(point(horn.keys), scale(looks, 0.03)), normal: looks, polarity: 1, levelDb: 0, radiusM: 0.06 }],
+      radiusM: 0.06,
+      peakSplDb: horn.peakSplDb + horn.holesDb,
+      allRoundShare: 0.85,
+    },
+  ];
+}
+
+/** Tubing and the bell's flare; a microphone before the bell is before them all. */
+function solidsOf(horn: Horn): Solid[] {
+  const own = { sourceIds: ['bell', 'keys'], hollow: null, name: `the ${horn.name.toLowerCase()}` };
+  const pipes = horn.pipes.flatMap(({ radiusM, chain }, p) =>
+    pointsOf(chain)
+      .slice(1)
+      .map((toM, i): Solid => ({ ...own, id: `pipe-${p}-${i}`, shape: { form: 'capsule', fromM: pointsOf(chain)[i] as Vec3, toM, radiusM } })),
+  );
+  const flare = { form: 'cylinder', fromM: throatOf(horn), toM: point(horn.bellM), radiusM: 0.3 * horn.bellDiameterM } as const;
+  return [...pipes, { ...own, id: 'flare', shape: flare }];
+}
+
 function keepOutsOf(horn: Horn): KeepOut[] {
   const bell = point(horn.bellM);
   const looks = normalize(point(horn.looks));
@@ -99,8 +130,9 @@ function buildFrom(table: Readonly<Record<string, Horn>>, usual: string) {
     const player = horn.standing ? standing(0, 0) : seated(vec3(0, 0, 0.47));
     return {
       marks: [...marksOf(horn), ...playerMarks(player, 'Player’s')],
-      sources: [sourceOf(horn, instrument.id)],
+      sources: [sourceOf(horn, instrument.id), ...toneHoles(horn, instrument.id)],
       shapes: [...(horn.standing ? [] : stool(player)), ...seatedShapes(player), ...shapesOf(horn)],
+      solids: [...solidsOf(horn), ...playerSolids(player, 'the player’s', horn.standing ? null : 'stool')],
       keepOuts: [...keepOutsOf(horn), headKeepOut(player, 'Player’s head', 'the player’s head is here')],
     };
   };

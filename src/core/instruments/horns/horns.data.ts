@@ -16,6 +16,8 @@ export interface Horn {
   /** A part that moves beyond the outline: a slide. */
   readonly swing: readonly Point[] | null;
   readonly keys: Point | null;
+  /** Level of the open tone holes re the bell, dB; none where there are none. */
+  readonly holesDb?: number;
   readonly peakSplDb: number;
   readonly bandHz: readonly [number, number];
   /** Share of the level that leaves all round; the rest goes forward. */
@@ -202,6 +204,7 @@ export const BRASS: Readonly<Record<string, Horn>> = {
 
 const sax = {
   standing: true,
+  holesDb: -5,
   looks: [0.1, 0.75, 0.65],
   swing: null,
   peakSplDb: 108,
@@ -241,6 +244,7 @@ export const SAXOPHONES: Readonly<Record<string, Horn>> = {
   soprano: {
     ...sax,
     name: 'Soprano saxophone',
+    holesDb: -2,
     looks: [0, 0.75, -0.65],
     bellDiameterM: 0.09,
     bellM: [0, 0.56, 1.06],

@@ -1,7 +1,8 @@
 import { vec3 } from '../../math';
+import { uprightBox } from '../../solids';
 import type { Family } from '../family';
 import type { Geometry } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
 import { box, circle, line } from '../shapes';
 import { PLANNING_BASIS, sharesDb } from '../spectrum';
 
@@ -65,6 +66,10 @@ function build(instrument: { id: string; variant: string }): Geometry {
       circle(port, vec3(0, 1, 0), 0.06, 'inner'),
       ...[-0.11, 0.11].map((x) => line([vec3(x, half, 0.03), vec3(x, half, h - 0.03)])),
       ...seatedShapes(player),
+    ],
+    solids: [
+      { id: 'box', name: 'the cajon', shape: uprightBox(vec3(-half, -half, 0.01), vec3(half, half, h)), sourceIds: ['cajon'], hollow: null },
+      ...playerSolids(player, 'the player’s', null),
     ],
     keepOuts: [
       {

@@ -4,6 +4,8 @@ export interface HandDrum {
   readonly name: string;
   readonly diameterIn: number;
   readonly lengthM: number;
+  /** Diameter at the belly, metres; none where the shell is widest at its head. */
+  readonly bellyM?: number;
   /** Radius at the open end as a share of the head's. */
   readonly taper: number;
   readonly headM: readonly [number, number, number];
@@ -21,7 +23,7 @@ export interface HandDrumSet {
 }
 
 const BASIS = 'Head sizes as drums are sold; heights for a seated adult (common practice).';
-const conga = { lengthM: 0.72, taper: 0.72, looks: [0, 0, 1], peakSplDb: 110, bandHz: [80, 8000] } as const;
+const conga = { bellyM: 0.41, lengthM: 0.72, taper: 0.72, looks: [0, 0, 1], peakSplDb: 110, bandHz: [80, 8000] } as const;
 
 export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
   'conga-pair': {
@@ -48,6 +50,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
       {
         ...conga,
         id: 'macho',
+        bellyM: undefined,
         name: 'Macho',
         diameterIn: 7.25,
         lengthM: 0.17,
@@ -59,6 +62,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
       {
         ...conga,
         id: 'hembra',
+        bellyM: undefined,
         name: 'Hembra',
         diameterIn: 8.6,
         lengthM: 0.17,
@@ -76,6 +80,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
       {
         ...conga,
         id: 'djembe',
+        bellyM: undefined,
         name: 'Djembe',
         diameterIn: 13,
         lengthM: 0.6,
@@ -94,6 +99,7 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
       {
         ...conga,
         id: 'frame-drum',
+        bellyM: undefined,
         name: 'Frame drum',
         diameterIn: 16,
         lengthM: 0.06,

@@ -1,9 +1,10 @@
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
+import type { Solid } from '../../solids';
 import { metresFromInches } from '../../units';
-import type { Family } from '../family';
+import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes, stool } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes, stool } from '../people';
 import { circle, line, lugs, tube } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { HAND_DRUM_SETS, type HandDrum } from './handDrums.data';
@@ -12,6 +13,9 @@ const headOf = (drum: HandDrum): Vec3 => vec3(...drum.headM);
 const normalOf = (drum: HandDrum): Vec3 => normalize(vec3(...drum.looks));
 const radiusOf = (drum: HandDrum): number => metresFromInches(drum.diameterIn) / 2;
 const openEnd = (drum: HandDrum): Vec3 => add(headOf(drum), scale(normalOf(drum), -drum.lengthM));
+
+/** Widest radius: a conga's belly is about 41 cm across whatever its head (common practice); a goblet or a frame is widest at its head. */
+const bellyOf = (drum: HandDrum): number => (drum.bellyM ? drum.bellyM / 2 : 0.97 * radiusOf(drum));
 
 /** Head and open end move opposite ways; the open end carries the low note. */
 function sourceOf(drum: HandDrum, instrumentId: string): Source {
@@ -64,13 +68,23 @@ function shapesOf(drum: HandDrum): Shape[] {
   const r = radiusOf(drum);
   const belly = add(headOf(drum), scale(normal, -0.4 * drum.lengthM));
   const foot = openEnd(drum);
-  const long = drum.lengthM > 0.4;
   return [
-    tube(belly, foot, long ? r * 1.12 : r * 0.95, r * drum.taper),
-    tube(headOf(drum), belly, r, long ? r * 1.12 : r * 0.95),
+    tube(belly, foot, bellyOf(drum), r * drum.taper),
+    tube(headOf(drum), belly, r, bellyOf(drum)),
     circle(headOf(drum), normal, r),
     circle(headOf(drum), normal, r * 0.92, 'inner'),
     ...lugs(headOf(drum), normal, r, Math.min(0.3, drum.lengthM), 5),
+  ];
+}
+
+/** A shell in two pieces: to its belly, and from there to its foot. */
+function solidsOf(drum: HandDrum): Solid[] {
+  const own = { name: `the ${drum.name.toLowerCase()}’s shell`, sourceIds: [drum.id], hollow: null };
+  const [head, foot] = [headOf(drum), openEnd(drum)];
+  const waist = add(head, scale(normalOf(drum), -0.6 * drum.lengthM));
+  return [
+    { ...own, id: `${drum.id}-shell`, shape: { form: 'cylinder', fromM: head, toM: waist, radiusM: bellyOf(drum) } },
+    { ...own, id: `${drum.id}-base`, shape: { form: 'cylinder', fromM: waist, toM: foot, radiusM: radiusOf(drum) * drum.taper } },
   ];
 }
 
@@ -83,14 +97,32 @@ const handsOver = (drum: HandDrum): KeepOut => ({
   why: 'a hand comes down here',
 });
 
+/** An open end that stands on the floor says nothing; on a stand it does. */
+const RAISED: FamilyChoice = {
+  id: 'raised',
+  name: 'Stands',
+  options: [
+    { value: 'no', text: 'on the floor' },
+    { value: 'yes', text: 'off the floor, on a stand' },
+  ],
+};
+const RAISED_M = 0.12;
+
+const raised = (drum: HandDrum): HandDrum =>
+  drum.lengthM > 0.4
+    ? { ...drum, headM: [drum.headM[0], drum.headM[1], drum.headM[2] + RAISED_M] }
+    : { ...drum, headM: [drum.headM[0], drum.headM[1], drum.headM[2] + 0.02] };
+
 function build(instrument: InstrumentShape): Geometry {
-  const set = HAND_DRUM_SETS[instrument.variant] ?? (HAND_DRUM_SETS['conga-pair'] as (typeof HAND_DRUM_SETS)[string]);
+  const known = HAND_DRUM_SETS[instrument.variant] ?? (HAND_DRUM_SETS['conga-pair'] as (typeof HAND_DRUM_SETS)[string]);
+  const set = choiceOf(instrument, RAISED) === 'yes' ? { ...known, drums: known.drums.map(raised) } : known;
   const player = seated(vec3(0, -0.12, 0.52));
   const joined = instrument.variant === 'bongos' ? [line([vec3(-0.03, 0.28, 0.55), vec3(0.03, 0.28, 0.55)], 'main')] : [];
   return {
     marks: [...set.drums.flatMap(marksOf), ...playerMarks(player, 'Player’s')],
     sources: set.drums.map((drum) => sourceOf(drum, instrument.id)),
     shapes: [...stool(player), ...seatedShapes(player), ...set.drums.flatMap(shapesOf), ...joined],
+    solids: [...set.drums.flatMap(solidsOf), ...playerSolids(player, 'the player’s', 'stool')],
     keepOuts: [
       ...set.drums.map(handsOver),
       ...set.drums
@@ -111,4 +143,4 @@ function build(instrument: InstrumentShape): Geometry {
   };
 }
 
-export const HAND_DRUM_FAMILY: Family = { name: 'Hand drums', group: 'Percussion', variants: HAND_DRUM_SETS, choices: [], build };
+export const HAND_DRUM_FAMILY: Family = { name: 'Hand drums', group: 'Percussion', variants: HAND_DRUM_SETS, choices: [RAISED], build };

@@ -1,7 +1,8 @@
 import { type Vec3, vec3 } from '../../math';
+import { type Solid, uprightBox } from '../../solids';
 import type { Family } from '../family';
 import type { Geometry, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seatedShapes, standing } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seatedShapes, standing } from '../people';
 import { line, slab, tube } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
@@ -20,35 +21,35 @@ interface MalletSize {
 const SIZES: Readonly<Record<string, MalletSize>> = {
   vibraphone: {
     name: 'Vibraphone, 3 octaves',
-    basis: 'Usual frame: {1.43 m} long, bars at {0.88 m} (common practice).',
+    basis: 'F3 to F6. Usual frame: {1.43 m} long, bars at {0.88 m} (common practice).',
     lengthM: 1.43,
     lowDepthM: 0.76,
     highDepthM: 0.4,
     heightM: 0.88,
     bars: 22,
-    lowHz: 170,
+    lowHz: 174.6,
     highHz: 12_000,
   },
   marimba: {
     name: 'Marimba, 4⅓ octaves',
-    basis: 'Usual frame: {2.06 m} long, bars at {0.9 m} (common practice).',
+    basis: 'A2 to C7. Usual frame: {2.06 m} long, bars at {0.9 m} (common practice).',
     lengthM: 2.06,
     lowDepthM: 0.96,
     highDepthM: 0.44,
     heightM: 0.9,
     bars: 31,
-    lowHz: 105,
+    lowHz: 110,
     highHz: 9000,
   },
   'marimba-five': {
     name: 'Marimba, 5 octaves',
-    basis: 'Usual frame: {2.62 m} long, bars at {0.92 m} (common practice).',
+    basis: 'C2 to C7. Usual frame: {2.62 m} long, bars at {0.92 m} (common practice).',
     lengthM: 2.62,
     lowDepthM: 1.06,
     highDepthM: 0.44,
     heightM: 0.92,
     bars: 36,
-    lowHz: 62,
+    lowHz: 65.4,
     highHz: 9000,
   },
 };
@@ -145,6 +146,24 @@ function build(instrument: { id: string; variant: string }): Geometry {
     ],
     sources: sourcesOf(size, instrument.id),
     shapes: [...seatedShapes(player), ...shapesOf(size)],
+    solids: [
+      ...['bars', 'pipes'].map(
+        (id): Solid => ({
+          id,
+          name: 'the bars',
+          sourceIds: ['low', 'middle', 'high'],
+          hollow: null,
+          shape:
+            id === 'bars'
+              ? uprightBox(vec3(-half, NEAR_Y, size.heightM - 0.1), vec3(half, far, size.heightM + 0.03))
+              : uprightBox(
+                  vec3(-half + 0.05, NEAR_Y + 0.3 * size.lowDepthM, size.heightM - 0.5),
+                  vec3(0.1 * half, far - 0.3 * size.lowDepthM, size.heightM - 0.1),
+                ),
+        }),
+      ),
+      ...playerSolids(player, 'the player’s', null),
+    ],
     keepOuts: [
       {
         id: 'mallets',

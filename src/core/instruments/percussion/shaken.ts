@@ -1,7 +1,7 @@
 import { add, type Vec3, vec3 } from '../../math';
 import type { Family } from '../family';
 import type { Geometry, Shape } from '../model';
-import { headKeepOut, playerMarks, seatedShapes, standing } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seatedShapes, standing } from '../people';
 import { circle, line, tube } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
@@ -69,6 +69,7 @@ function build(instrument: { id: string; variant: string }): Geometry {
       },
     ],
     shapes: [...seatedShapes(player), line([vec3(0.2, 0, 1.3), vec3(0.26, 0.16, 1.08), hand], 'player'), ...kind.draw(hand)],
+    solids: playerSolids(player, 'the player’s', null),
     keepOuts: [
       {
         id: 'swing',

@@ -1,9 +1,10 @@
-import { add, scale, type Vec3, vec3 } from '../../math';
+import { add, scale, subtract, type Vec3, vec3 } from '../../math';
+import { board, type Solid, uprightBox } from '../../solids';
 import { radiansFromDegrees } from '../../units';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
-import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
+import type { Geometry, Mark, Shape, Source } from '../model';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
 import { box, line, slab, smoothLoop, tube } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { keyLines } from './keys';
@@ -86,6 +87,7 @@ function marksOf(size: GrandSize): Mark[] {
     { id: 'hammer-treble', name: 'Hammer line, treble', positionM: vec3(0.5, 0.36, STRINGS_M) },
     { id: 'bass-bridge', name: 'Bass bridge', positionM: vec3(-0.45 * half, 0.75 * L, STRINGS_M) },
     { id: 'board-holes', name: 'Sound board holes', positionM: vec3(0.2 * half, 0.6 * L, STRINGS_M) },
+    { id: 'board-middle', name: 'Sound board, middle', positionM: vec3(0, 0.45 * L, STRINGS_M) },
     { id: 'tail', name: 'Tail', positionM: vec3(-0.55 * half, L, RIM_TOP_M) },
     { id: 'lid-edge', name: 'Rim at the bent side', positionM: vec3(half - 0.03, 0.5 * L, RIM_TOP_M) },
     { id: 'rim-treble', name: 'Rim, treble corner', positionM: vec3(half, 0.3, RIM_TOP_M) },
@@ -124,23 +126,43 @@ function sourcesOf(size: GrandSize, instrumentId: string, closed: boolean): Sour
 /** A note moves about this much of the board (our choice). */
 const PART_RADIUS_M = 0.2;
 
-/** The lid and its prop as chains a boom must not cross. */
-function lidKeepOuts(size: GrandSize, lid: string): KeepOut[] {
-  const angle = LID_ANGLE_DEG[lid];
+/** The case in blocks up to its strings, its legs, the keyboard, and the lid as two boards where it is. */
+function solidsOf(size: GrandSize, lid: string): Solid[] {
   const half = size.widthM / 2;
-  if (angle === undefined) return [];
-  const rows = [0.5, 0.4 * size.lengthM, 0.6 * size.lengthM];
-  const lids = rows.map(
-    (y, i): KeepOut => ({
-      id: `lid-${i}`,
-      name: 'Piano lid',
-      kind: 'solid',
-      pointsM: [0, 0.25, 0.5, 0.75].map((share) => liftedPoint(vec3(-half + share * size.widthM, y, RIM_TOP_M), half, angle)),
-      radiusM: 0.04,
-      why: 'the lid is here; leave it on its proper prop and never reach under one that is not',
-    }),
+  const L = size.lengthM;
+  const own = { name: 'the piano', sourceIds: ['bass', 'middle', 'treble'], hollow: null };
+  const block = (id: string, x: readonly [number, number], y: readonly [number, number], top: number): Solid => ({
+    ...own,
+    id,
+    shape: uprightBox(vec3(x[0], y[0], RIM_TOP_M - RIM_DEPTH_M), vec3(x[1], y[1], top)),
+  });
+  const legs = [vec3(-half + 0.12, 0.2, 0), vec3(half - 0.12, 0.2, 0), vec3(-0.35 * half, L - 0.3, 0)].map(
+    (foot, i): Solid => ({ ...own, id: `leg-${i}`, shape: { form: 'capsule', fromM: foot, toM: add(foot, vec3(0, 0, 0.6)), radiusM: 0.06 } }),
   );
-  return lids;
+  const angle = LID_ANGLE_DEG[lid];
+  const leaf = (id: string, from: number, to: number, share: number): Solid => {
+    const corner = vec3(-half, from, RIM_TOP_M + 0.01);
+    return {
+      ...own,
+      id,
+      name: 'the piano’s lid',
+      shape: board(
+        corner,
+        subtract(liftedPoint(vec3(-half + share * size.widthM, from, RIM_TOP_M), half, angle ?? 0), corner),
+        vec3(0, to - from, 0),
+        0.02,
+      ),
+      caution: 'Leave the lid on its proper prop and never reach under one that is not.',
+    };
+  };
+  return [
+    block('keyboard', [-half, half], [0, BODY_FROM_M], 0.9),
+    block('body', [-half, half], [BODY_FROM_M, 0.5 * L], STRINGS_M - 0.02),
+    block('bend', [-half, 0.25 * half], [0.5 * L, 0.75 * L], STRINGS_M - 0.02),
+    block('tail', [-half, -0.25 * half], [0.75 * L, L], STRINGS_M - 0.02),
+    ...legs,
+    ...(angle === undefined ? [] : [leaf('lid', BODY_FROM_M, 0.55 * L, 1), leaf('lid-tail', 0.55 * L, 0.95 * L, 0.45)]),
+  ];
 }
 
 function build(instrument: InstrumentShape): Geometry {
@@ -151,6 +173,7 @@ function build(instrument: InstrumentShape): Geometry {
     marks: [...marksOf(size), ...playerMarks(player, 'Player’s')],
     sources: sourcesOf(size, instrument.id, lid === 'closed'),
     shapes: [box(vec3(-0.38, -0.53, 0.44), vec3(0.38, -0.19, 0.5)), ...seatedShapes(player), ...shapesOf(size, lid)],
+    solids: [...solidsOf(size, lid), ...playerSolids(player, 'the player’s', 'bench')],
     keepOuts: [
       headKeepOut(player, 'Player’s head', 'the player’s head is here'),
       {
@@ -162,7 +185,6 @@ function build(instrument: InstrumentShape): Geometry {
         why: 'the hands play here',
       },
       { id: 'pedals', name: 'Pedals', kind: 'foot', pointsM: [vec3(0, 0.2, 0.08)], radiusM: 0.18, why: 'the feet work here' },
-      ...lidKeepOuts(size, lid),
     ],
   };
 }

@@ -1,8 +1,9 @@
 import { type Vec3, vec3 } from '../../math';
+import { type Solid, uprightBox } from '../../solids';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, Mark, Shape, Source } from '../model';
-import { headKeepOut, playerMarks, seated, seatedShapes } from '../people';
+import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
 import { box, line } from '../shapes';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 import { keyLines } from './keys';
@@ -114,6 +115,18 @@ function boardSources(size: UprightSize, instrumentId: string, closed: boolean):
   }));
 }
 
+/** The case and the keyboard; with the knee panel off the strings below are open. */
+function caseSolids(size: UprightSize, kneeOff: boolean): Solid[] {
+  const half = size.widthM / 2;
+  const back = PANEL_Y_M + size.depthM - 0.24;
+  const own = { name: 'the piano', sourceIds: ['bass', 'middle', 'treble'], hollow: null };
+  return [
+    { ...own, id: 'case', shape: uprightBox(vec3(-half, PANEL_Y_M, KEY_HEIGHT_M - 0.1), vec3(half, back, size.heightM)) },
+    { ...own, id: 'case-below', shape: uprightBox(vec3(-half, PANEL_Y_M + (kneeOff ? 0.1 : 0), 0.04), vec3(half, back, KEY_HEIGHT_M - 0.1)) },
+    { ...own, id: 'keyboard', name: 'the keyboard', shape: uprightBox(vec3(-half, 0, KEY_HEIGHT_M - 0.1), vec3(half, PANEL_Y_M, KEY_HEIGHT_M)) },
+  ];
+}
+
 function build(instrument: InstrumentShape): Geometry {
   const size = UPRIGHT_SIZES[instrument.variant] ?? (UPRIGHT_SIZES.studio as UprightSize);
   const open = choiceOf(instrument, LID) === 'open';
@@ -126,6 +139,7 @@ function build(instrument: InstrumentShape): Geometry {
       ...seatedShapes(player),
       ...shapesOf(size, open, choiceOf(instrument, KNEE) === 'off'),
     ],
+    solids: [...caseSolids(size, choiceOf(instrument, KNEE) === 'off'), ...playerSolids(player, 'the player’s', 'bench')],
     keepOuts: [
       headKeepOut(player, 'Player’s head', 'the player’s head is here'),
       {

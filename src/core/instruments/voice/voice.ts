@@ -1,7 +1,7 @@
 import { normalize, vec3 } from '../../math';
 import { choiceOf, type Family, SEATED_OR_STANDING } from '../family';
 import type { Source } from '../model';
-import { headKeepOut, mouthOf, type Player, playerMarks, seated, seatedShapes, standing, stool } from '../people';
+import { headKeepOut, mouthOf, type Player, playerMarks, playerSolids, seated, seatedShapes, standing, stool } from '../people';
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
 /** A singer's mouth; planning level from memory, ±6 dB. */
@@ -38,6 +38,7 @@ export const VOICE_FAMILY: Family = {
       marks: playerMarks(player, 'Singer’s'),
       sources: [voiceSource(player, instrument.id)],
       shapes: [...(isSeated ? stool(player) : []), ...seatedShapes(player)],
+      solids: playerSolids(player, 'the singer’s', isSeated ? 'stool' : null),
       keepOuts: [
         headKeepOut(
           { ...player, headM: vec3(player.headM.x, player.headM.y - 0.05, player.headM.z + 0.02) },

@@ -1,4 +1,4 @@
-import type { Recipe, RecipeMicrophone } from '../recipe';
+import type { PointRule, Recipe, RecipeMicrophone } from '../recipe';
 import { arrayOf, at, axis, COIL, LARGE, mic, offset, pair, RIBBON, SMALL, string, toward } from '../write';
 
 /**
@@ -11,7 +11,7 @@ const BLEEDS = {
   why: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
 };
 
-const kickInside: RecipeMicrophone = mic('kick', 'K', 'Kick', 'kick', offset('kick-beater', 0.07, 0.17, -0.03), at('kick-beater'), [
+const kickInside: RecipeMicrophone = mic('kick', 'K', 'Kick', 'kick', offset('kick-beater', 0.1, 0.2, -0.085), at('kick-beater'), [
   'moving-coil',
   'boundary',
 ]);
@@ -33,7 +33,7 @@ const snareUnder: RecipeMicrophone = mic(
   at('snare-centre'),
   ['small-condenser', 'moving-coil'],
   'cardioid',
-  { flipped: true },
+  { flipped: true, padded: true },
 );
 const kickLow: RecipeMicrophone = mic(
   'kick-low',
@@ -75,7 +75,26 @@ const room: RecipeMicrophone = mic(
   at('kick-front'),
   ['large-condenser', 'ribbon', 'small-condenser'],
   'omni',
+  { airM: 0.55 },
 );
+/** What a kit with fewer toms gets instead, so that the number stays. */
+const rideClose: RecipeMicrophone = mic('ride', 'RD', 'Ride', 'ride', offset('ride-centre', 0.06, 0.1, 0.14), at('ride-centre'), SMALL);
+const kickOut: RecipeMicrophone = mic('kick-out', 'KO', 'Kick out', 'kick', offset('kick-front', 0.2, 0.3, 0.05), at('kick-front'), [
+  'large-condenser',
+  'moving-coil',
+]);
+
+/** Between the toms as a front microphone sees them; with one tom, between snare and tom. */
+const FRONT: PointRule = {
+  rule: 'equal',
+  pairs: [
+    ['rack-tom-centre', 'floor-tom-centre'],
+    ['snare-centre', 'floor-tom-centre'],
+  ],
+  before: 'kick-front',
+  outM: 0.2,
+  heightM: 0.62,
+};
 
 const kit = (recipe: Omit<Recipe, 'instrument'>): Recipe => ({ ...recipe, instrument: 'drum-kit' });
 
@@ -98,13 +117,12 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     id: 'kit-front',
     name: 'One in front of the kit',
     school: null,
-    microphones: [
-      mic('front', 'F', 'Front of kit', null, offset('kick-front', 0, 0.22, 0.62), at('snare-centre'), LARGE, 'cardioid', { padded: true }),
-    ],
+    microphones: [mic('front', 'F', 'Front of kit', null, FRONT, toward(-135, 0), LARGE, 'cardioid', { padded: true })],
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'mono', 'attack'],
-    gives: 'A whole kit on one input: over the kick’s front edge, about level, looking back at the snare on a line of 45°, as far from each tom.',
+    gives:
+      'A whole kit on one input: over the kick’s front edge, level, turned 45° in plan toward the snare, as far from the rack tom as from the floor tom.',
     costs: 'The balance is the drummer’s; a pad or attenuator of 20 dB is typical.',
     soundsLike: 'Direct and together, in one channel.',
     listenFor: 'Snare against kick; {5 cm} up or down changes it.',
@@ -114,11 +132,11 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     id: 'kit-shoulder',
     name: 'One over the right shoulder',
     school: null,
-    microphones: [mic('shoulder', 'D', 'Over the shoulder', null, offset('right-shoulder', 0.18, -0.12, 0.04), at('snare-centre'), LARGE)],
+    microphones: [mic('shoulder', 'D', 'Over the shoulder', null, offset('right-shoulder', 0.32, -0.14, 0.02), at('snare-centre'), LARGE)],
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'mono', 'body'],
-    gives: 'What the drummer hears: shoulder height behind the right shoulder, 45° down at the snare.',
+    gives: 'What the drummer hears: at shoulder height behind the right shoulder, turned about 45° so that it looks at the snare.',
     costs: '{5 to 8 cm} either way changes everything; try all the patterns.',
     soundsLike: 'Balanced, with much of toms and snare.',
     listenFor: 'Enough kick; if not, lower it or turn it toward the beater.',
@@ -187,7 +205,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     microphones: [
       kickInside,
       mic('over-snare', 'OS', 'Over the snare', null, string('snare-centre', 1, -20, 84), toward(0, -88), LARGE),
-      mic('floor-side', 'FS', 'Floor tom side', null, string('snare-centre', 1, 100, 12), at('snare-centre'), LARGE),
+      mic('floor-side', 'FS', 'Floor tom side', null, string('snare-centre', 1, 100, 12), at('snare-centre'), LARGE, 'cardioid', { padded: true }),
     ],
     pairs: [pair('Equal pair', 'equal-distance pair', 'snare', 'over-snare', 'floor-side')],
     isolation: 'some',
@@ -242,7 +260,8 @@ export const DRUM_RECIPES: readonly Recipe[] = [
       ...arrayOf({
         about: offset('snare-centre', 0.2, 0.1, 0.95),
         facing: 'kick-beater',
-        spacingM: 0.02,
+        spacingM: 0,
+        stackM: 0.02,
         angleDeg: 100,
         target: null,
         kinds: SMALL,
@@ -277,11 +296,22 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     id: 'kit-ten',
     name: 'Ten microphones',
     school: 'In the mix: clean and separate, decide later',
-    microphones: [kickInside, kickLow, snareTop, snareUnder, ...toms, ...spacedOverheads, room],
+    microphones: [
+      kickInside,
+      kickLow,
+      snareTop,
+      snareUnder,
+      ...toms,
+      ...spacedOverheads,
+      room,
+      { ...hat, inPlaceOf: 'tom-2' },
+      { ...rideClose, inPlaceOf: 'tom-1' },
+    ],
     pairs: [overheadPair],
     isolation: 'much',
     sounds: ['attack', 'body', 'wide', 'roomy'],
-    gives: 'Kick inside and its lowest octave, snare from both sides, every tom, the picture and the room.',
+    gives:
+      'Kick inside and its lowest octave, snare from both sides, every tom, the picture and the room; a kit with fewer toms gets its hat and ride instead.',
     costs: 'Ten inputs, and the polarity of each pair of microphones to set.',
     soundsLike: 'Whatever the mix wants.',
     listenFor: 'Kick inside and low speaker together below 150 Hz; snare top and under together.',
@@ -298,6 +328,8 @@ export const DRUM_RECIPES: readonly Recipe[] = [
       snareUnder,
       hat,
       ...toms,
+      { ...rideClose, inPlaceOf: 'tom-2' },
+      { ...kickOut, inPlaceOf: 'tom-1' },
       ...spacedOverheads,
       { ...room, key: 'room-left', label: 'RL', name: 'Room left', place: offset('kick-front', -0.9, 2.2, 1.1) },
       { ...room, key: 'room-right', label: 'RR', name: 'Room right', place: offset('kick-front', 0.9, 2.2, 1.1) },
@@ -378,7 +410,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'The air of the port: keep it off its middle.',
     soundsLike: 'Round with some beater.',
     listenFor: 'Wind in the port on hard strokes.',
-    expects: [],
+    expects: [BLEEDS],
   }),
   kit({
     id: 'kick-front',
@@ -406,7 +438,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'An input for nothing above about 200 Hz; its polarity is usually reversed.',
     soundsLike: 'Attack over weight.',
     listenFor: 'More low end with both up, not less; blend the speaker in below 150 to 200 Hz.',
-    expects: [],
+    expects: [{ code: 'comb', why: 'The front head moves later than the beater’s side by the drum’s depth; below 200 Hz that adds.' }],
   }),
   kit({
     id: 'snare-crack',
@@ -529,6 +561,6 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     costs: 'Less beater.',
     soundsLike: 'Round.',
     listenFor: 'The pitch of the front head.',
-    expects: [],
+    expects: [BLEEDS],
   }),
 ];

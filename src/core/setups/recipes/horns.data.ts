@@ -1,5 +1,5 @@
 import type { Recipe } from '../recipe';
-import { at, axis, LARGE, mic, offset, pair, RIBBON } from '../write';
+import { at, axis, LARGE, mic, offset, RIBBON } from '../write';
 
 /** Set-ups for horns: very loud and directional; pads on, ribbons off the air jet. */
 const TRUMPETS = ['trumpet', 'flugelhorn'];
@@ -7,6 +7,10 @@ const padded = { padded: true } as const;
 const LOUD = { code: 'overload', why: 'Brass at this distance is near what a condenser takes; its pad is on for that.' };
 const brass = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'brass' });
 const sax = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'saxophone' });
+
+/** Two capsules side by side before the keys, as far from the bell. */
+const beside = (side: 'left' | 'right') =>
+  ({ rule: 'array', about: offset('keys', -0.14, 0.38, -0.05), facing: 'bell', spacingM: 0.06, side }) as const;
 
 export const HORN_RECIPES: readonly Recipe[] = [
   brass({
@@ -41,7 +45,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'horn-coil',
     name: 'Moving-coil, close, in an untreated room',
     variants: ['trumpet', 'flugelhorn', 'trombone'],
-    microphones: [mic('horn', 'H', 'Horn', 'bell', axis('bell', 0.22, 0, 12), at('bell'), ['moving-coil', 'ribbon'])],
+    microphones: [mic('horn', 'H', 'Horn', 'bell', axis('bell', 0.27, 0, 14), at('bell'), ['moving-coil', 'ribbon'])],
     pairs: [],
     isolation: 'much',
     sounds: ['dry', 'attack', 'mono'],
@@ -54,7 +58,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
   brass({
     id: 'horn-two-kinds',
     name: 'Ribbon and condenser side by side',
-    variants: TRUMPETS,
+    variants: [...TRUMPETS, 'trombone'],
     microphones: [
       mic('ribbon', 'HR', 'Horn ribbon', 'bell', axis('bell', 0.5, 0, -3.5), at('bell'), ['ribbon'], 'figure-of-eight'),
       mic(
@@ -82,7 +86,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'trombone-ribbon',
     name: 'Ribbon, close',
     variants: ['trombone'],
-    microphones: [mic('horn', 'T', 'Trombone', 'bell', axis('bell', 0.28, 0, -10), at('bell'), RIBBON, 'figure-of-eight')],
+    microphones: [mic('horn', 'T', 'Trombone', 'bell', axis('bell', 0.32, 0, -10), at('bell'), RIBBON, 'figure-of-eight', padded)],
     pairs: [],
     isolation: 'some',
     sounds: ['dark', 'body', 'mono'],
@@ -110,7 +114,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'tuba-above',
     name: 'Above the bell, pointing down',
     variants: ['tuba'],
-    microphones: [mic('horn', 'TU', 'Tuba', 'bell', axis('bell', 0.6), at('bell'), ['large-condenser', 'ribbon', 'moving-coil'])],
+    microphones: [mic('horn', 'TU', 'Tuba', 'bell', axis('bell', 0.6), at('bell'), ['large-condenser', 'ribbon', 'moving-coil'], 'cardioid', padded)],
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'natural', 'mono'],
@@ -139,11 +143,11 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'french-horn-section',
     name: 'In a section: at the back, from above',
     variants: ['french-horn'],
-    microphones: [mic('horn', 'FH', 'French horn', 'bell', axis('bell', 0.9, 40, 0), at('bell'), LARGE)],
+    microphones: [mic('horn', 'FH', 'French horn', 'bell', offset('bell', 0, -0.35, 0.8), at('bell'), LARGE)],
     pairs: [],
     isolation: 'some',
     sounds: ['bright', 'attack', 'mono'],
-    gives: 'The bell from behind and above, apart from the others.',
+    gives: 'The bell from the back of the section and from above, apart from the others.',
     costs: 'Harsher than it is heard in a hall.',
     soundsLike: 'Direct.',
     listenFor: 'Hand in the bell.',
@@ -192,10 +196,10 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'sax-two-kinds',
     name: 'Ribbon and condenser, capsules level',
     microphones: [
-      mic('left', 'SR', 'Sax ribbon', 'bell', offset('keys', -0.17, 0.38, -0.05), at('keys'), ['ribbon'], 'figure-of-eight'),
-      mic('right', 'SC', 'Sax condenser', 'bell', offset('keys', -0.11, 0.38, -0.05), at('keys'), ['large-condenser', 'small-condenser']),
+      mic('left', 'SR', 'Sax ribbon', 'bell', beside('left'), at('keys'), ['ribbon'], 'figure-of-eight'),
+      mic('right', 'SC', 'Sax condenser', 'bell', beside('right'), at('keys'), ['large-condenser', 'small-condenser']),
     ],
-    pairs: [pair('Saxophone', 'other', 'bell')],
+    pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body'],
     gives: 'Dark and bright at once, to blend.',

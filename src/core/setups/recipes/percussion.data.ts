@@ -28,7 +28,7 @@ const overEach = (ids: readonly (readonly [string, string, string])[]) =>
     mic(id, label, name, id, offset(`${id}-head`, [-0.14, 0, 0.14][i] ?? 0, 0.16, 0.21), at(`${id}-head`), COIL, 'cardioid', { optional: true }),
   );
 const under = (id: string, label: string, name: string) =>
-  mic(`${id}-low`, label, name, id, offset(`${id}-open`, 0.1, 0.16, 0.08), at(`${id}-open`), ['moving-coil', 'large-condenser'], 'cardioid', {
+  mic(`${id}-low`, label, name, id, offset(`${id}-open`, 0.08, 0.14, -0.06), at(`${id}-open`), ['moving-coil', 'large-condenser'], 'cardioid', {
     ...flipped,
     optional: true,
   });
@@ -52,6 +52,19 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     costs: 'The low note is light.',
     soundsLike: 'Woody.',
     listenFor: 'Slap against bass: lower it for more bass.',
+    expects: [],
+  }),
+  cajon({
+    id: 'cajon-port',
+    name: 'Rear port alone',
+    microphones: [{ ...cajonPort, flipped: false }],
+    pairs: [],
+    isolation: 'much',
+    sounds: ['body', 'dark', 'mono'],
+    gives: 'The bass and little else, a hand off the port behind; for when the bass matters most.',
+    costs: 'The slap is far away.',
+    soundsLike: 'Round and deep.',
+    listenFor: 'Wind from the port: out of its middle.',
     expects: [],
   }),
   cajon({
@@ -125,11 +138,12 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     id: 'congas-low',
     name: 'Heads and open bottoms',
     variants: CONGAS,
+    needs: { raised: 'yes' },
     microphones: [...overEach(CONGA_IDS), under('conga', 'CL', 'Conga low'), under('tumba', 'TL', 'Tumba low')],
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'attack', 'dark'],
-    gives: 'The low notes from the open ends, flipped.',
+    gives: 'The low notes from the open ends, flipped; the drums stand off the floor for it.',
     costs: 'Up to five inputs.',
     soundsLike: 'Deep.',
     listenFor: 'The low end growing when the bottoms come up.',
@@ -156,6 +170,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     id: 'djembe-both',
     name: 'Head and foot',
     variants: ['djembe'],
+    needs: { raised: 'yes' },
     microphones: [
       mic('head', 'D', 'Djembe head', 'djembe', offset('djembe-head', 0.1, 0.26, 0.2), at('djembe-head'), COIL),
       mic(
@@ -163,7 +178,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
         'DL',
         'Djembe foot',
         'djembe',
-        offset('djembe-open', 0.14, 0.22, 0.06),
+        offset('djembe-open', 0.12, 0.2, -0.05),
         at('djembe-open'),
         ['moving-coil', 'large-condenser'],
         'cardioid',
@@ -173,7 +188,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['attack', 'body'],
-    gives: 'Slaps from the head, bass from the foot, flipped.',
+    gives: 'Slaps from the head, bass from the foot, flipped; the drum is held off the floor.',
     costs: 'Two inputs and a flip to remember.',
     soundsLike: 'Big.',
     listenFor: 'More bass with both up, not less.',
@@ -245,7 +260,8 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     microphones: arrayOf({
       about: offset('middle', 0, 0.1, 0.9),
       facing: 'middle',
-      spacingM: 0.02,
+      spacingM: 0,
+      stackM: 0.02,
       angleDeg: 110,
       target: null,
       kinds: SMALL,

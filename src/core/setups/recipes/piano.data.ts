@@ -15,7 +15,7 @@ const upright = (recipe: Omit<Recipe, 'instrument' | 'school' | 'listenFor'> & {
   ...recipe,
   instrument: 'upright-piano',
 });
-const LID = { code: 'keep-out', why: 'The microphones go in under the lid on its proper prop; bring the booms in from the open side.' };
+const LID = { code: 'stand-in-way', why: 'The microphones go in under the lid on its proper prop; bring the booms in from the open side.' };
 const SPACED = { code: 'comb', why: 'Two microphones over one sound board; the parts they share are quieter in one than in the other.' };
 
 export const PIANO_RECIPES: readonly Recipe[] = [
@@ -40,7 +40,8 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     microphones: arrayOf({
       about: offset('hammer-middle', 0.02, 0.2, 0.3),
       facing: 'hammer-middle',
-      spacingM: 0.02,
+      spacingM: 0,
+      stackM: 0.02,
       angleDeg: 110,
       target: null,
       kinds: SMALL,
@@ -60,7 +61,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     name: 'Near-coincident at the lid’s edge',
     microphones: arrayOf({
       about: offset('lid-edge', 0.45, 0, 0.35),
-      facing: 'board-holes',
+      facing: 'board-middle',
       spacingM: 0.17,
       angleDeg: 110,
       target: null,
@@ -81,7 +82,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     name: 'Hammer end and tail',
     microphones: [
       mic('left', 'PH', 'Hammers', null, offset('hammer-middle', 0.15, 0.08, 0.25), at('hammer-middle'), SMALL),
-      mic('right', 'PT', 'Tail', null, offset('tail', 0.1, -0.35, 0.2), at('bass-bridge'), LARGE),
+      mic('right', 'PT', 'Tail', null, offset('tail', 0.1, -0.35, 0.2), at('bass-bridge'), LARGE, 'cardioid', { airM: 0.5 }),
     ],
     pairs: [pair('Piano', 'other', 'middle')],
     isolation: 'some',

@@ -1,0 +1,45 @@
+import type { ArrivalTable } from '../../../core/arrivals';
+import { directivityFactor } from '../../../core/microphones';
+import { criticalDistanceM, eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
+import { formatLength } from '../../../core/units';
+import type { Paper } from '../../drawing/projection';
+
+/** A microphone this far out, or one that is there for no one source, is there for the room as well. */
+const FAR_SHARE = 0.7;
+
+/**
+ * Round the shown source, how far the microphone in hand may be before the room is louder than it (Kuttruff). Drawn for a room
+ * microphone and for one that comes near the ring.
+ */
+export function CriticalRing({
+  table,
+  source,
+  paper,
+  zoom,
+  chosen,
+}: {
+  table: ArrivalTable;
+  source: number;
+  paper: Paper;
+  zoom: number;
+  chosen: readonly string[];
+}) {
+  const { plan } = table;
+  const m = plan.microphones.findIndex((candidate) => candidate.id === chosen[0]);
+  const [microphone, shown, arrival] = [plan.microphones[m], plan.sources[source], table.rows[m]?.[source]];
+  if (chosen.length !== 1 || !microphone || !shown || !arrival) return null;
+  const { room, speedOfSoundMps, units } = plan;
+  const decay = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), room.absorption, speedOfSoundMps);
+  const radiusM = criticalDistanceM(directivityFactor(microphone.pattern), roomVolumeM3(room), decay);
+  if (microphone.targetKey !== null && arrival.distanceM < FAR_SHARE * radiusM) return null;
+  const at = shown.sides[0].positionM;
+  const [x, y, r] = [paper.x(at), paper.y(at), radiusM * paper.pixelsPerM];
+  return (
+    <g aria-hidden="true" pointerEvents="none" className="critical">
+      <circle cx={x} cy={y} r={r} style={{ strokeWidth: 1.4 / zoom, strokeDasharray: `${2 / zoom} ${5 / zoom}` }} />
+      <text transform={`translate(${x} ${y - r - 5 / zoom}) scale(${1 / zoom})`} textAnchor="middle">
+        beyond {formatLength(radiusM, units)} the room is louder
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,48 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { editInstrument, type Session } from '../../../core/document';
+import { geometryOf, type Instrument } from '../../../core/instruments';
+import { inUnits } from '../../../core/units';
+import { NumberField } from '../../components/NumberField';
+import { runCommand } from '../../stores/sessionStore';
+
+/** How loud each part is, on what that stands, and the player's own figure instead. */
+export function Levels({ session, instrument }: { session: Session; instrument: Instrument }) {
+  const put = (id: string, level: number | null): void => {
+    const { [id]: _before, ...others } = instrument.levelsDb ?? {};
+    runCommand(editInstrument(instrument.id, { levelsDb: level === null ? others : { ...others, [id]: level } }));
+  };
+  return (
+    <details>
+      <summary style={{ minHeight: 32, cursor: 'pointer' }}>How loud it is</summary>
+      {geometryOf(instrument).sources.map((source) => (
+        <Box key={source.id} mb="2">
+          <Flex gap="2" align="end">
+            <NumberField
+              label={`${source.name}, peak at ${inUnits('{1 m}', session.units)}`}
+              unit="dB SPL"
+              digits={0}
+              value={source.peakSplDb}
+              low={40}
+              high={150}
+              onCommit={(value) => put(source.id, value)}
+            />
+            {instrument.levelsDb?.[source.id] !== undefined && (
+              <Button
+                size="xs"
+                variant="outline"
+                minH="44px"
+                onClick={() => put(source.id, null)}
+                aria-label={`Planning level for ${source.name} again`}
+              >
+                Planning level again
+              </Button>
+            )}
+          </Flex>
+          <Box fontSize="sm" color="quiet">
+            {inUnits(source.levelBasis, session.units)}
+          </Box>
+        </Box>
+      ))}
+    </details>
+  );
+}

@@ -1,0 +1,3 @@
+export { detourM, shadeDb, touches } from './shade';
+export * from './solid';
+export * from './wayIn';
