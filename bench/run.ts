@@ -3,8 +3,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { benchDrag } from './drag';
-import { benchMoves } from './moves';
-import { benchPlan } from './plan';
 import { benchTake } from './take';
 
 /** Checks a rendered take in a process of its own, so that its memory is its own. */
@@ -21,8 +19,6 @@ function memoryOf(seconds: number): number {
   }
 }
 
-benchPlan();
-benchMoves();
 await benchDrag();
 await benchTake();
 const [short, long] = [memoryOf(60), memoryOf(600)];

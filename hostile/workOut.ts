@@ -27,7 +27,7 @@ export function troubleIn(session: Session): string | null {
     for (const { message, why } of withExpectations(session, checkPlan(table)))
       if (/NaN|undefined|Infinity|\[object/.test(message + why)) return `it says “${message}”`;
     if (Number.isNaN(harmDb(table.plan))) return 'its harm is no number';
-    const lists = tapeListCsv(tapeList(table.plan), session.tape, session.units) + inputListCsv(inputList(session, table));
+    const lists = tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units) + inputListCsv(inputList(session, table));
     if (/NaN|undefined|Infinity/.test(lists)) return 'a list has a number that is none';
     patchProblem(session, table);
     for (const instrument of session.instruments) {

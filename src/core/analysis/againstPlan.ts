@@ -1,4 +1,4 @@
-import { type ArrivalTable, sourceKey } from '../arrivals';
+import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
 import { alongString, type Move } from '../checks';
 import { median, solveLinear } from '../math';
 import { formatDelay, formatLength } from '../units';
@@ -20,6 +20,10 @@ export interface Comparison {
   readonly measuredPolarity: 1 | -1;
   readonly confidence: number;
   readonly levelDb: number;
+  /** Whether the plan says enough there to be met by a measurement: not drowned in the room, all parts of the source as late. */
+  readonly met: boolean;
+  /** Whether the first arrival is the only way that counts, so that its lateness is a place's. */
+  readonly clear: boolean;
 }
 
 /** A finding of the take with the plan beside it. Moves change the plan; a recorded file is never touched. */
@@ -46,10 +50,43 @@ const STEADY_SAMPLES = 8;
 /** Tape and temperature explain this much, metres. */
 const TAPE_M = 0.03;
 
+/** Nobody puts a microphone farther from its place than this, metres; what is later still is an echo, and says nothing of a place (our choice). */
+const ELSEWHERE_M = 1;
+
 /** The planned source that a measured one stands for: the target of its spot microphone. */
 function plannedSource(table: ArrivalTable, spotId: string): number {
   const spot = table.plan.microphones.find((microphone) => microphone.id === spotId);
   return table.plan.sources.findIndex((source) => sourceKey(source) === spot?.targetKey);
+}
+
+/** The first arrival is the strongest path or within this of it, dB; later ways are weaker by as much. */
+const CLEAR_DB = 6;
+/** The room may be louder than the direct sound by this much, dB: correlation still finds it. */
+const DROWNED_DB = 3;
+
+const isHeard = ({ directDb, roomDb }: Arrival): boolean => directDb > roomDb - DROWNED_DB;
+
+function hasOneWay({ paths, delaySeconds }: Arrival): boolean {
+  const first = paths.find((path) => path.delaySeconds === delaySeconds);
+  return first !== undefined && paths.every((path) => path === first || path.levelDb < first.levelDb - CLEAR_DB);
+}
+
+/** Parts of one instrument are told apart by nobody: what they differ by may be at most this, seconds. */
+const PARTS_WITHIN_S = 1e-4;
+/** A part quieter than the loudest by more than this does not count, dB. */
+const PART_HEARD_DB = 15;
+
+/** Whether every part of the source's group that sounds in both channels would be as late: a string's stroke is no other than the box's. */
+function ofOneMind(table: ArrivalTable, s: number, planned: Arrival, spot: Arrival): boolean {
+  const source = table.plan.sources[s];
+  const [to, from] = [planned, spot].map(({ microphoneId }) => table.plan.microphones.findIndex(({ id }) => id === microphoneId));
+  const late = planned.delaySeconds - spot.delaySeconds;
+  return table.plan.sources.every((other, o) => {
+    if (other.instrumentId !== source?.instrumentId) return true;
+    const [a, b] = [table.rows[to ?? -1]?.[o], table.rows[from ?? -1]?.[o]];
+    if (!a || !b || b.levelDb < spot.levelDb - PART_HEARD_DB) return true;
+    return other.groupId === source.groupId ? Math.abs(a.delaySeconds - b.delaySeconds - late) < PARTS_WITHIN_S : true;
+  });
 }
 
 function compareSource(table: ArrivalTable, source: SourceReport, matching: Matching): Comparison[] {
@@ -71,7 +108,9 @@ function compareSource(table: ArrivalTable, source: SourceReport, matching: Matc
         microphoneId: id,
         plannedSamples: (planned.delaySeconds - spot.delaySeconds) * plan.sampleRateHz,
         measuredSamples: measured.delaySamples,
-        plannedPolarity: planned.settled && spot.settled ? ((planned.polarity * spot.polarity) as 1 | -1) : null,
+        plannedPolarity: planned.settledInAll && spot.settledInAll ? ((planned.polarity * spot.polarity) as 1 | -1) : null,
+        met: isHeard(planned) && isHeard(spot) && ofOneMind(table, s, planned, spot),
+        clear: hasOneWay(planned) && hasOneWay(spot),
         measuredPolarity: measured.polarity,
         confidence: measured.confidence,
         levelDb: measured.levelDb,
@@ -175,7 +214,7 @@ function reversedFinding(table: ArrivalTable, id: string): ProofFinding {
 function placeFinding(table: ArrivalTable, c: Comparison, offset: number): ProofFinding | null {
   const { plan } = table;
   const metres = ((c.measuredSamples - c.plannedSamples - offset) / plan.sampleRateHz) * plan.speedOfSoundMps;
-  if (Math.abs(metres) < TAPE_M) return null;
+  if (Math.abs(metres) < TAPE_M || Math.abs(metres) > ELSEWHERE_M) return null;
   const microphone = plan.microphones.find((m) => m.id === c.microphoneId);
   const arrival = table.rows[plan.microphones.findIndex((m) => m.id === c.microphoneId)]?.find((a) => a.sourceKey === c.sourceKey);
   if (!microphone || !arrival) return null;
@@ -231,7 +270,7 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
  */
 export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching): Proof {
   const comparisons = report.sources.flatMap((source) => compareSource(table, source, matching));
-  const sure = comparisons.filter((c) => c.confidence >= SURE);
+  const sure = comparisons.filter((c) => c.confidence >= SURE && c.met);
   const ids = [...new Set(sure.flatMap((c) => [c.spotId, c.microphoneId]))];
   const reversed = reversedMicrophones(sure, ids);
   const offsets = channelOffsets(sure, ids);
@@ -246,7 +285,7 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
   const late = new Set(findings.filter((f) => f.code === 'channel-late').flatMap((f) => f.microphoneIds));
   const lateOf = (id: string): number => (late.has(id) ? (offsets.get(id) ?? 0) : 0);
   for (const id of ids) {
-    const own = sure.filter((c) => c.microphoneId === id);
+    const own = sure.filter((c) => c.microphoneId === id && c.clear);
     const c = own.find((candidate) => candidate.sourceKey === centreOf(table, id)) ?? own.sort((a, b) => b.confidence - a.confidence)[0];
     const finding = c && placeFinding(table, c, lateOf(c.microphoneId) - lateOf(c.spotId));
     if (finding) findings.push(finding);

@@ -33,6 +33,8 @@ export interface Arrival {
   readonly polarity: 1 | -1;
   /** Whether that path leads every path of the other sign by 3 dB or more. */
   readonly settled: boolean;
+  /** Whether it does so in every band in which the source is heard at all: what a broad-band comparison of a recording wants. */
+  readonly settledInAll: boolean;
   /** Angle of the first arrival off the microphone's axis, degrees. */
   readonly angleDeg: number;
   /** Where the first arrival leaves the source. */
@@ -149,6 +151,20 @@ const strongest = (paths: readonly Path[], band: number, sign: number): number =
     0,
   );
 
+const leads = (one: number, other: number): boolean => Math.max(one, other) >= LEADS_BY ** 2 * Math.min(one, other) && Math.max(one, other) > 0;
+
+/** A band quieter than the loudest by more than this says nothing, energy ratio (25 dB). */
+const HEARD_SHARE = 10 ** -2.5;
+
+function settledInAll(paths: readonly Path[], energies: readonly number[], sign: 1 | -1): boolean {
+  const loudest = Math.max(...energies);
+  return energies.every((energy, band) => {
+    if (energy < HEARD_SHARE * loudest) return true;
+    const [own, other] = [strongest(paths, band, sign), strongest(paths, band, -sign)];
+    return own > other && leads(own, other);
+  });
+}
+
 /** The band in which a source has most of its sound: it judges which way up the source is heard. */
 function mainBand(source: Source): number {
   let best = 0;
@@ -187,7 +203,8 @@ export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surro
     roomDb: dbFromPowerRatio(room),
     levelDb: dbFromPowerRatio(direct + room),
     polarity: up === down ? first.recordedSign : up > down ? 1 : -1,
-    settled: Math.max(up, down) >= LEADS_BY ** 2 * Math.min(up, down) && Math.max(up, down) > 0,
+    settled: leads(up, down),
+    settledInAll: settledInAll(paths, energies, up > down ? 1 : -1),
     angleDeg: first.angleDeg,
     fromM: first.fromM,
   };

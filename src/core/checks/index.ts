@@ -6,6 +6,7 @@ import { combs } from './comb';
 import { type Finding, SEVERITIES } from './finding';
 import { keepOuts } from './keepOut';
 import { leaksTooHigh } from './leak';
+import { mouths } from './mouths';
 import { overloads } from './overload';
 import { pairsUnequal } from './pairBalance';
 import { polarityOpposed } from './polarity';
@@ -17,7 +18,16 @@ export * from './leakMatrix';
 export * from './threeToOne';
 
 /** Every rule, one file each. Order within a severity is the order told. */
-const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [polarityOpposed, overloads, pairsUnequal, leaksTooHigh, combs, keepOuts, boundaries];
+const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [
+  polarityOpposed,
+  overloads,
+  pairsUnequal,
+  leaksTooHigh,
+  combs,
+  keepOuts,
+  mouths,
+  boundaries,
+];
 
 /** All findings of a plan, gravest first. */
 export function checkPlan(table: ArrivalTable): Finding[] {

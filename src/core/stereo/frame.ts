@@ -84,6 +84,9 @@ interface Looks {
   readonly angleDeg: number;
 }
 
+/** Stored places are rounded to a tenth of a millimetre: capsules nearer than this across are stacked, metres. */
+const ROUNDED_M = 0.00015;
+
 /** Axes of two microphones that look apart, across, or alike; null when they look in opposite directions. */
 function looksOf(left: Vec3, right: Vec3, apart: Vec3): Looks | null {
   const sum = add(left, right);
@@ -116,10 +119,11 @@ export function nearestFrame({ left, right }: Members, decoding: Decoding): Pair
   } else looks = looksOf(a, b, apart);
   if (!looks) return null;
   const up = cross(looks.right, looks.forward);
+  const across = dot(apart, looks.right);
   return {
     centreM: midpoint(left.positionM, right.positionM),
     ...anglesOf(looks.forward, looks.right),
-    spacingM: dot(apart, looks.right),
+    spacingM: Math.abs(across) < ROUNDED_M ? 0 : across,
     stackM: dot(apart, up),
     angleDeg: looks.angleDeg,
     focusM: (distance(left.positionM, left.aimM) + distance(right.positionM, right.aimM)) / 2,

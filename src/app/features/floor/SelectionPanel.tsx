@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
-import type { ArrivalTable } from '../../../core/arrivals';
+import { type ArrivalTable, SWAY_M, swayOf } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
 import {
   aimByAngles,
@@ -34,12 +34,18 @@ const Line = ({ name, value }: { name: string; value: string }) => (
   </Flex>
 );
 
+/** Instruments that move with their player. */
+const SWAYING = new Set<string>(['guitar', 'voice', 'brass', 'saxophone', 'shaken']);
+
 function Numbers({ session, table, placed, source }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone; source: number }) {
   const index = table.plan.microphones.findIndex((microphone) => microphone.id === placed.id);
   const arrival = table.rows[index]?.[source];
   const name = table.plan.sources[source]?.name;
   const leak = leaks(table).find((candidate) => candidate.microphone.id === placed.id);
-  if (!arrival || !name) return null;
+  const [microphone, heard] = [table.plan.microphones[index], table.plan.sources[source]];
+  if (!arrival || !name || !microphone || !heard) return null;
+  const sways = SWAYING.has(session.instruments.find(({ id }) => id === heard.instrumentId)?.kind ?? '');
+  const sway = sways && arrival.distanceM < 1 ? swayOf(microphone, heard, table.plan) : null;
   const { sampleRateHz, speedOfSoundMps, units } = table.plan;
   return (
     <Box fontSize="sm" mt="3">
@@ -47,6 +53,12 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
       <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
       <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />
       <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
+      {sway && (
+        <Line
+          name={`Player sways ±${formatLength(SWAY_M, units)}`}
+          value={`level ${formatNumber(sway.levelDb, 1)} dB, tone ${formatNumber(sway.toneDb, 1)} dB`}
+        />
+      )}
       <Line name="Polarity" value={arrival.settled ? (arrival.polarity === 1 ? 'upright' : 'inverted') : 'unsettled'} />
       {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
     </Box>

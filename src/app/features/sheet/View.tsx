@@ -1,9 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { arrivalTable } from '../../../core/arrivals';
+import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
 import { resolvePlan } from '../../../core/planning';
-import { type TapeEntry, tapeList } from '../../../core/tape';
+import { lookOf, lookWords, type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
 import { StaticFace } from '../../drawing/StaticFace';
@@ -20,7 +20,11 @@ const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' 
 /** With more microphones than this the lists are set closer, so that the sheet stays one page. */
 const ROOMY = 6;
 
-function TapeTable({ session, entries }: { session: Session; entries: readonly TapeEntry[] }) {
+function TapeTable({ session, plan, entries }: { session: Session; plan: Plan; entries: readonly TapeEntry[] }) {
+  const turned = (id: string): string => {
+    const microphone = plan.microphones.find((candidate) => candidate.id === id);
+    return microphone ? lookWords(lookOf(plan, microphone)) : '';
+  };
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
     <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
@@ -35,7 +39,12 @@ function TapeTable({ session, entries }: { session: Session; entries: readonly T
         {groups.flatMap((group) =>
           group.map((entry, i) => (
             <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>
-              <td style={cellStyle}>{i === 0 ? <strong>{`${entry.label}  ${entry.microphone}`}</strong> : ''}</td>
+              {i === 0 && (
+                <td style={{ ...cellStyle, maxWidth: 190 }} rowSpan={group.length}>
+                  <strong>{`${entry.label}  ${entry.microphone}`}</strong>
+                  <span style={{ display: 'block', color: '#555', fontSize: 11, whiteSpace: 'normal' }}>{turned(entry.microphoneId)}</span>
+                </td>
+              )}
               <td style={cellStyle}>{entry.from}</td>
               <td className="measure" style={{ ...cellStyle, textAlign: 'right', fontWeight: 700 }}>
                 {formatLength(entry.lengthM, session.units)}
@@ -107,7 +116,7 @@ function Sheet({ session }: { session: Session }) {
           minH="44px"
           variant="outline"
           onClick={() =>
-            download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(tapeList(table.plan), session.tape, session.units), 'text/csv')
+            download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units), 'text/csv')
           }
         >
           Tape list as CSV
@@ -154,7 +163,7 @@ function Sheet({ session }: { session: Session }) {
             <Box fontWeight="700" mb="1">
               Tape list, in walking order
             </Box>
-            <TapeTable session={session} entries={tapeList(table.plan)} />
+            <TapeTable session={session} plan={table.plan} entries={tapeList(table.plan)} />
           </Box>
           <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">

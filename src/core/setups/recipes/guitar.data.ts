@@ -276,6 +276,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     expects: [
       { code: 'leak', why: 'A null is as good as the player sits still; what is left comes by the room.' },
       { code: 'comb', why: 'What leaks is late by the way between them.' },
+      { code: 'polarity-opposed', why: 'What leaks into a lobe’s other side is upside down; it is far below the wanted voice.' },
     ],
   }),
   guitar({

@@ -206,6 +206,6 @@ export const HORN_RECIPES: readonly Recipe[] = [
     costs: 'Two inputs.',
     soundsLike: 'As you mix it.',
     listenFor: 'Nothing lost when both are up.',
-    expects: [],
+    expects: [{ code: 'comb', why: 'As far from the bell, a few centimetres unequal from the keys.' }],
   }),
 ];

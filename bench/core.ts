@@ -1,0 +1,5 @@
+import { benchMoves } from './moves';
+import { benchPlan } from './plan';
+
+benchPlan();
+benchMoves();
