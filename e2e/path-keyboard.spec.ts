@@ -66,7 +66,7 @@ test('the whole path by keyboard alone', async ({ page }) => {
   // Tape: the height as read, then back to the list.
   await pressOn(page, station(page, 'Tape'));
   await tabTo(page, page.getByLabel(/The tape says/));
-  await page.keyboard.type('26');
+  await page.keyboard.type('20.5');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Within what one can hear', { exact: false })).toBeVisible();
   await pressOn(page, page.getByRole('button', { name: 'Next' }));

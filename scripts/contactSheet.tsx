@@ -9,8 +9,10 @@ import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { placeSetup } from '../src/core/planning';
 import { RECIPES, type Recipe } from '../src/core/setups';
 
-/** Draws every instrument and every set-up on one contact sheet: npm run contact-sheet -- [FOLDER]. */
-const out = process.argv[2] ?? 'docs/screenshots';
+/** Draws every instrument and every set-up on one contact sheet, or on large pages to look at closely: npm run contact-sheet -- [FOLDER] [--large]. */
+const large = process.argv.includes('--large');
+const out = process.argv.slice(2).find((argument) => !argument.startsWith('--')) ?? 'docs/screenshots';
+const [columns, side] = large ? [4, 155] : [5, 122];
 const CATALOGUE = { ...BOATHOUSE_SHELF, microphones: MICROPHONE_CATALOGUE.map((model) => ({ ...model, count: 12 })) };
 
 function roomWith(instrument: Omit<Instrument, 'id' | 'name' | 'positionM' | 'rotationDeg' | 'mirrored'>): Session {
@@ -58,14 +60,14 @@ const variables = [...Object.entries(COLOURS), ...STRINGS.map((c, i) => [`string
 
 function page(cells: readonly Cell[], css: string): string {
   const body = renderToStaticMarkup(
-    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 6 }}>
+    <div style={{ display: 'grid', gridTemplateColumns: `repeat(${columns}, 1fr)`, gap: 6 }}>
       {cells.map((cell) => (
         <div key={cell.title} style={{ border: '1px solid #2c3a40', padding: 4 }}>
           <div>{cell.title}</div>
           <div style={{ display: 'flex' }}>
             {(['plan', 'side', 'front'] as const).map((face) => (
-              <div key={face} style={{ width: 122, height: 130 }}>
-                <StaticFace session={cell.session} face={face} width={122} height={130} labels bare />
+              <div key={face} style={{ width: side, height: side + 8 }}>
+                <StaticFace session={cell.session} face={face} width={side} height={side + 8} labels bare stands />
               </div>
             ))}
           </div>
@@ -84,7 +86,11 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const tab = await browser.newPage({ viewport: { width: 1920, height: 1000 } });
-await tab.setContent(page([...instruments, ...setups], css));
-await tab.screenshot({ path: `${out}/contact-sheet.png`, fullPage: true });
+const all = [...instruments, ...setups];
+const perPage = large ? 24 : all.length;
+for (let from = 0; from < all.length; from += perPage) {
+  await tab.setContent(page(all.slice(from, from + perPage), css));
+  await tab.screenshot({ path: `${out}/contact-sheet${large ? `-${from / perPage + 1}` : ''}.png`, fullPage: true });
+}
 console.log(`${instruments.length} instruments and ${setups.length} set-ups drawn in ${out}`);
 await browser.close();

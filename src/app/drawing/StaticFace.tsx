@@ -1,6 +1,7 @@
 import type { Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { resolvePlan } from '../../core/planning';
+import { poseOf } from '../../core/stands';
 import { angleOnPaper } from './glyphAngle';
 import { InstrumentDrawing } from './InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from './MicrophoneGlyph';
@@ -18,10 +19,12 @@ interface Props {
   readonly labels?: boolean;
   /** No room round it. */
   readonly bare?: boolean;
+  /** With the microphones' stands. */
+  readonly stands?: boolean;
 }
 
 /** One face of a session as a picture: for thumbnails and the sheet. */
-export function StaticFace({ session, face, width, height, plain: isPlain = false, labels = !isPlain, bare = false }: Props) {
+export function StaticFace({ session, face, width, height, plain: isPlain = false, labels = !isPlain, bare = false, stands = false }: Props) {
   const plain = isPlain || bare;
   const projection = projectionOf(face, session.room);
   const paper = paperFor(projection, width, height, plain ? 10 : 30, sessionFocus(session, projection));
@@ -42,6 +45,15 @@ export function StaticFace({ session, face, width, height, plain: isPlain = fals
       {session.instruments.map((instrument) => (
         <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
       ))}
+      {stands &&
+        plan.microphones.map(({ id, stand, positionM }, i) => {
+          if (!stand) return null;
+          const { footM, poleTopM, tipM } = poseOf(stand.model, stand.baseM, positionM);
+          const way = [footM, poleTopM, tipM].map((p) => `${paper.x(p).toFixed(1)} ${paper.y(p).toFixed(1)}`).join('L');
+          return (
+            <path key={id} className="stand" d={`M${way}`} fill="none" stroke={stringColour(session.microphones[i]?.colour ?? i)} opacity={0.7} />
+          );
+        })}
       {plan.microphones.map((microphone, i) => {
         const { degrees, inPaper } = angleOnPaper(paper, microphone.positionM, microphone.axis);
         return (

@@ -11,6 +11,7 @@ import { overloads } from './overload';
 import { pairsUnequal } from './pairBalance';
 import { polarityOpposed } from './polarity';
 
+export { eveningMove, evenness } from './evenness';
 export * from './finding';
 export { leaks } from './leak';
 export * from './leakMatrix';

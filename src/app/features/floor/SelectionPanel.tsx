@@ -24,6 +24,7 @@ import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 import { choosePair, putDown } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
+import { EvennessLine } from './EvennessLine';
 import { DeadSideButton } from './LeakStrip';
 import { StandPanel } from './StandPanel';
 
@@ -218,6 +219,7 @@ export function SelectionPanel({
       )}
       <StandPanel session={session} table={table} placed={placed} />
       <Numbers session={session} table={table} placed={placed} source={source} />
+      <EvennessLine session={session} table={table} placed={placed} source={source} />
       {placed.target && (
         <Flex mt="2" align="center" justify="space-between" fontSize="sm" gap="2">
           <Box color="quiet">Leak</Box>
