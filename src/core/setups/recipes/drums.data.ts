@@ -88,11 +88,12 @@ const kickOut: RecipeMicrophone = mic('kick-out', 'KO', 'Kick out', 'kick', offs
 const FRONT: PointRule = {
   rule: 'equal',
   pairs: [
+    ['rack-tom-centre', 'mid-tom-centre'],
     ['rack-tom-centre', 'floor-tom-centre'],
     ['snare-centre', 'floor-tom-centre'],
   ],
   before: 'kick-front',
-  outM: 0.2,
+  outM: 0.1,
   heightM: 0.62,
 };
 
@@ -121,8 +122,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'mono', 'attack'],
-    gives:
-      'A whole kit on one input: over the kick’s front edge, level, turned 45° in plan toward the snare, as far from the rack tom as from the floor tom.',
+    gives: 'A whole kit on one input: over the kick’s front edge, level, turned 45° in plan toward the snare, as far from one tom as from the next.',
     costs: 'The balance is the drummer’s; a pad or attenuator of 20 dB is typical.',
     soundsLike: 'Direct and together, in one channel.',
     listenFor: 'Snare against kick; {5 cm} up or down changes it.',
