@@ -37,7 +37,7 @@ export function CriticalRing({
   return (
     <g aria-hidden="true" pointerEvents="none" className="critical">
       <circle cx={x} cy={y} r={r} style={{ strokeWidth: 1.4 / zoom, strokeDasharray: `${2 / zoom} ${5 / zoom}` }} />
-      <text transform={`translate(${x} ${y - r - 5 / zoom}) scale(${1 / zoom})`} textAnchor="middle">
+      <text transform={`translate(${x + 0.7 * r - 4 / zoom} ${y + 0.7 * r}) scale(${1 / zoom})`} textAnchor="end">
         beyond {formatLength(radiusM, units)} the room is louder
       </text>
     </g>

@@ -30,17 +30,17 @@ export const HAND_DRUM_SETS: Readonly<Record<string, HandDrumSet>> = {
     name: 'Congas, a pair',
     basis: BASIS,
     drums: [
-      { ...conga, id: 'conga', name: 'Conga', diameterIn: 11.75, headM: [-0.19, 0.3, 0.74] },
-      { ...conga, id: 'tumba', name: 'Tumba', diameterIn: 12.5, headM: [0.2, 0.34, 0.74] },
+      { ...conga, id: 'conga', name: 'Conga', diameterIn: 11.75, headM: [-0.23, 0.3, 0.74] },
+      { ...conga, id: 'tumba', name: 'Tumba', diameterIn: 12.5, headM: [0.23, 0.34, 0.74] },
     ],
   },
   'conga-three': {
     name: 'Congas, three',
     basis: BASIS,
     drums: [
-      { ...conga, id: 'quinto', name: 'Quinto', diameterIn: 11, headM: [-0.38, 0.26, 0.74] },
-      { ...conga, id: 'conga', name: 'Conga', diameterIn: 11.75, headM: [0, 0.34, 0.74] },
-      { ...conga, id: 'tumba', name: 'Tumba', diameterIn: 12.5, headM: [0.4, 0.28, 0.74] },
+      { ...conga, id: 'quinto', name: 'Quinto', diameterIn: 11, headM: [-0.45, 0.24, 0.74] },
+      { ...conga, id: 'conga', name: 'Conga', diameterIn: 11.75, headM: [0, 0.36, 0.74] },
+      { ...conga, id: 'tumba', name: 'Tumba', diameterIn: 12.5, headM: [0.45, 0.26, 0.74] },
     ],
   },
   bongos: {
