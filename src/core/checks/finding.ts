@@ -5,7 +5,8 @@ export type Severity = (typeof SEVERITIES)[number];
 
 /** A concrete correction. Each names one microphone and can be applied and undone as one step. */
 export type Move =
-  | { readonly kind: 'place'; readonly microphoneId: string; readonly positionM: Vec3; readonly label: string }
+  /** A place; its stand comes along, or finds itself one anew. */
+  | { readonly kind: 'place'; readonly microphoneId: string; readonly positionM: Vec3; readonly restand?: true; readonly label: string }
   | { readonly kind: 'aim'; readonly microphoneId: string; readonly aimM: Vec3; readonly label: string }
   /** Place and aim at once. */
   | { readonly kind: 'set'; readonly microphoneId: string; readonly positionM: Vec3; readonly aimM: Vec3; readonly label: string }

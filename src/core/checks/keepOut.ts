@@ -1,7 +1,7 @@
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
-import { add, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
-import { gapToSolid, type Solid } from '../solids';
+import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
+import { bodyRound, gapToSolid, type Solid } from '../solids';
 import { gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
 import { formatLength, formatWeight } from '../units';
 import type { Finding, Move } from './finding';
@@ -89,6 +89,19 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
 /** Weight times reach over a person that wants a counterweight said, kg·m (our choice). */
 const OVER_HEAD_MOMENT = 0.25;
 
+/** Low stands end at knee height: their booms fall by this much on their way in (common practice). */
+const BOOM_FALLS = 0.2;
+
+/** The place behind a body's opening, as deep in as a capsule is, that a boom from a low stand reaches; null where it is there already or there is no opening. */
+function behindOpening(body: Solid, point: Vec3): Vec3 | null {
+  const opening = body.hollow?.opening;
+  if (!opening) return null;
+  const deep = dot(subtract(opening.centreM, point), opening.normal);
+  const straight = subtract(opening.centreM, scale(opening.normal, deep));
+  const at = { ...straight, z: Math.max(0.08, straight.z - BOOM_FALLS * deep) };
+  return magnitude(subtract(at, point)) > 0.2 * opening.radiusM ? at : null;
+}
+
 function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
   const { stand, model } = microphone;
   if (!stand) return [];
@@ -97,7 +110,8 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   const pose = poseOf(stand.model, stand.baseM, microphone.positionM);
   const volumes = plan.geometries.flatMap((geometry) => geometry.keepOuts);
   const out: Finding[] = [];
-  const say = (code: string, severity: Finding['severity'], message: string, why: string): void => {
+  const restand: Move = { kind: 'stand', microphoneId: microphone.id, label: 'Find it a place' };
+  const say = (code: string, severity: Finding['severity'], message: string, why: string, move: Move | null = restand): void => {
     out.push({
       id: `${code}/${microphone.id}`,
       code,
@@ -105,7 +119,7 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       microphoneIds: [microphone.id],
       message,
       why,
-      move: { kind: 'stand', microphoneId: microphone.id, label: 'Find it a place' },
+      move,
     });
   };
   if (pose.shortM > 0.01)
@@ -116,7 +130,26 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       'Boom and pole are fully out and do not reach the capsule.',
     );
   const [first] = obstacles(pose, volumes, plan.solids);
-  if (first)
+  const body = bodyRound(plan.solids, microphone.positionM);
+  if (first && body && first.name === body.name) {
+    const behind = behindOpening(body, microphone.positionM);
+    const move: Move = {
+      kind: 'place',
+      microphoneId: microphone.id,
+      positionM: behind ?? microphone.positionM,
+      restand: true,
+      label: 'Move it behind the opening',
+    };
+    say(
+      'stand-in-way',
+      'improve',
+      behind
+        ? `The boom of ${microphone.name} does not go through the opening of ${body.name}. Bring it behind the opening, ${formatLength(magnitude(subtract(behind, microphone.positionM)), units)} from where it is.`
+        : `The boom of ${microphone.name} is in the way: ${first.why}.`,
+      'A straight boom reaches only what lies behind the way in.',
+      microphone.locked || body.hollow?.opening === null ? null : behind ? move : restand,
+    );
+  } else if (first)
     say(
       'stand-in-way',
       'improve',

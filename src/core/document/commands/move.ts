@@ -7,7 +7,11 @@ function commandFor(move: Move): Command {
   const { microphoneId } = move;
   switch (move.kind) {
     case 'place':
-      return moveMicrophone(microphoneId, move.positionM);
+      if (!move.restand) return moveMicrophone(microphoneId, move.positionM);
+      return command(
+        (session) => `move ${microphoneName(session, microphoneId)}`,
+        (session) => restand(microphoneId)(moveMicrophone(microphoneId, move.positionM)(session)),
+      );
     case 'set':
       return setMicrophone(microphoneId, move.positionM, move.aimM);
     case 'stand':
