@@ -89,16 +89,21 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
 /** Weight times reach over a person that wants a counterweight said, kg·m (our choice). */
 const OVER_HEAD_MOMENT = 0.25;
 
-/** Low stands end at knee height: their booms fall by this much on their way in (common practice). */
-const BOOM_FALLS = 0.2;
+/** A low stand's boom starts about this high and this far out, and comes in this much over an opening's middle, metres (common practice). */
+const LOW_POLE_M = 0.3;
+const LOW_REACH_M = 0.51;
+const OVER_MIDDLE_M = 0.03;
+/** Deeper than this behind an opening a straight boom from a low stand does not come, metres. */
+const DEEPEST_M = 0.22;
 
-/** The place behind a body's opening, as deep in as a capsule is, that a boom from a low stand reaches; null where it is there already or there is no opening. */
+/** The place behind a body's opening that a boom from a low stand reaches, as deep in as a capsule is if it can be; null where it is there or there is no opening. */
 function behindOpening(body: Solid, point: Vec3): Vec3 | null {
   const opening = body.hollow?.opening;
   if (!opening) return null;
-  const deep = dot(subtract(opening.centreM, point), opening.normal);
+  const deep = Math.min(DEEPEST_M, dot(subtract(opening.centreM, point), opening.normal));
+  const share = deep / LOW_REACH_M;
   const straight = subtract(opening.centreM, scale(opening.normal, deep));
-  const at = { ...straight, z: Math.max(0.08, straight.z - BOOM_FALLS * deep) };
+  const at = { ...straight, z: Math.max(0.08, (opening.centreM.z + OVER_MIDDLE_M - LOW_POLE_M * share) / (1 - share)) };
   return magnitude(subtract(at, point)) > 0.2 * opening.radiusM ? at : null;
 }
 
