@@ -57,8 +57,20 @@ export function frameOf(plan: Plan): Frame {
   };
 }
 
-export function hear(frame: Frame, microphone: PlanMicrophone): Heard {
-  const row = frame.plan.sources.map((source) => arrivalOf(microphone, source, frame.plan));
+/** A source this far under a channel's loudest stays there while the microphone is shifted by a hand's breadth, dB. */
+const FAR_UNDER_DB = 22;
+
+/**
+ * What one microphone hears.
+ * @param near the same microphone a hand's breadth away: sources far under its loudest are taken from there, unless it is there for them
+ */
+export function hear(frame: Frame, microphone: PlanMicrophone, near?: Heard): Heard {
+  const target = frame.targets.get(microphone.id);
+  const row = frame.plan.sources.map((source, s) => {
+    const before = near?.row[s];
+    const isFar = before && s !== target && (near.channelDb[s] as number) < -FAR_UNDER_DB;
+    return isFar ? before : arrivalOf(microphone, source, frame.plan);
+  });
   const loudest = row.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
   return { microphone, row, channelDb: row.map((arrival) => arrival.levelDb - loudest) };
 }

@@ -80,7 +80,7 @@ class Bench {
 
   harmOf(index: number, microphone: PlanMicrophone): number {
     this.evaluations++;
-    const one = hear(this.frame, microphone);
+    const one = hear(this.frame, microphone, this.heard[index]);
     return this.heard.reduce((sum, other, i) => (i === index ? sum : sum + mutualHarmDb(this.frame, one, other)), ownHarmDb(this.frame, one));
   }
 
