@@ -1,5 +1,19 @@
 import fc from 'fast-check';
-import { boxModes, criticalDistanceM, distanceToSurface, eyringSeconds, imageIn, SURFACES, sabineSeconds, schroederHz } from './index';
+import {
+  boxModes,
+  builtUpShare,
+  criticalDistanceM,
+  diffuseFieldDb,
+  distanceToSurface,
+  eyringSeconds,
+  imageIn,
+  roomConstantM2,
+  roomSurfaceM2,
+  roomVolumeM3,
+  SURFACES,
+  sabineSeconds,
+  schroederHz,
+} from './index';
 
 test('modes of a 5.0 × 4.0 × 2.4 m box at 20 °C (Kuttruff; reference list)', () => {
   const expected: [number, string][] = [
@@ -51,4 +65,20 @@ test('mirroring twice in a surface comes home, and the image is as far behind it
     }),
     { seed: 3 },
   );
+});
+
+test('5.4 × 4.6 × 2.7 m, α 0.22: S 103.7 m², R 29.2 m², RT 0.42 s (Eyring), critical distance 0.76 m omni (reference); a stroke builds up 1 − 10^(−6t/RT)', () => {
+  const room = { widthM: 5.4, depthM: 4.6, heightM: 2.7, temperatureC: 20, absorption: 0.22, glass: [] };
+  const [surface, volume] = [roomSurfaceM2(room), roomVolumeM3(room)];
+  expect(surface).toBeCloseTo(103.7, 1);
+  expect(roomConstantM2(surface, 0.22)).toBeCloseTo(29.2, 1);
+  const decay = eyringSeconds(volume, surface, 0.22);
+  expect(decay).toBeCloseTo(0.42, 2);
+  // 0.057·√(V/RT) with Eyring's RT gives 0.72; the printed 0.76 m is √(R/16π), where direct and diffuse field are equal.
+  expect(Math.sqrt(roomConstantM2(surface, 0.22) / (16 * Math.PI))).toBeCloseTo(0.76, 2);
+  expect(diffuseFieldDb(roomConstantM2(surface, 0.22))).toBeCloseTo(10 * Math.log10(4 / 29.2), 1);
+  expect(builtUpShare(0.035, decay)).toBeCloseTo(1 - 10 ** (-0.21 / decay), 9);
+  // Warmer air: 24·ln(10)/c falls as c rises, 0.161 at 343.2 m/s.
+  expect(sabineSeconds(100, 100, 1)).toBeCloseTo(0.161, 3);
+  expect(sabineSeconds(100, 100, 1, 349) / sabineSeconds(100, 100, 1, 343.2)).toBeCloseTo(343.2 / 349, 9);
 });
