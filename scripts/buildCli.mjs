@@ -23,8 +23,8 @@ export function isFresh() {
   return built > Math.max(newest(join(ROOT, 'src/core')), newest(join(ROOT, 'src/cli')), newest(join(ROOT, 'demo')));
 }
 
-/** Builds the command lines, each a file that Node starts without compiling. */
-export async function buildCli() {
+/** Bundles programs for Node, each a file that it starts without compiling; `input` is their sources by name. */
+export async function bundle(input, outDir) {
   const { build } = await import('vite');
   await build({
     configFile: false,
@@ -34,15 +34,15 @@ export async function buildCli() {
     build: {
       ssr: true,
       target: 'node20',
-      outDir: CLI_FOLDER,
+      outDir,
       emptyOutDir: true,
       copyPublicDir: false,
-      rollupOptions: {
-        input: Object.fromEntries(COMMANDS.map((name) => [name, join(ROOT, `src/cli/${name}.ts`)])),
-        output: { entryFileNames: '[name].mjs', chunkFileNames: 'shared-[hash].mjs' },
-      },
+      rollupOptions: { input, output: { entryFileNames: '[name].mjs', chunkFileNames: 'shared-[hash].mjs' } },
     },
   });
 }
+
+/** Builds the command lines. */
+export const buildCli = () => bundle(Object.fromEntries(COMMANDS.map((name) => [name, join(ROOT, `src/cli/${name}.ts`)])), CLI_FOLDER);
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildCli();

@@ -1,7 +1,9 @@
-import { dbFromAmplitudeRatio } from '../units';
+import { amplitudeRatioFromDb, dbFromAmplitudeRatio } from '../units';
 
 /** No edge takes more than this off in practice, dB (Kurze and Anderson 1971 give 24 as the usual limit of a screen). */
 const MOST_DB = 24;
+
+const MOST_RIM = amplitudeRatioFromDb(MOST_DB);
 
 const FIVE_DB_LIMIT = 0.19;
 
@@ -19,10 +21,11 @@ export function screenLossDb(fresnel: number): number {
 }
 
 /**
- * Loss round the rim of a body that sounds itself, dB: the same law without the 5 dB of a free edge, since the shadow of a
- * face begins in its own plane, where nothing is lost yet (our choice; a low note goes round unharmed, a high one does not).
+ * Loss round the rim of a body that sounds itself, amplitude ratio of 1 and more: the same law without the 5 dB of a free edge,
+ * since the shadow of a face begins in its own plane, where nothing is lost yet (our choice; a low note goes round unharmed, a
+ * high one does not).
  */
-export function rimLossDb(fresnel: number): number {
+export function rimLoss(fresnel: number): number {
   const x = Math.sqrt(2 * Math.PI * Math.max(0, fresnel));
-  return x < 1e-4 ? 0 : Math.min(MOST_DB, dbFromAmplitudeRatio(x / Math.tanh(x)));
+  return x < 1e-4 ? 1 : Math.min(MOST_RIM, x / Math.tanh(x));
 }

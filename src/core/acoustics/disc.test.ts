@@ -1,5 +1,5 @@
 import { createRandom } from '../math';
-import { discApart, discTogether, discTogetherOnAxis, meanCosine, rimLossDb, screenLossDb } from './index';
+import { discApart, discTogether, discTogetherOnAxis, meanCosine, rimLoss, screenLossDb } from './index';
 
 const C = 343.2;
 const db = (ratio: number): number => 20 * Math.log10(ratio);
@@ -73,6 +73,11 @@ test('far away both are a point: 1/r, without a step where the far field’s for
   }
 });
 
+test('far from a disc the level falls by 6.02 dB per doubling of the distance (inverse distance law)', () => {
+  for (const at of [discApart, (a: number, out: number, above: number) => discTogether(a, out, above, wave(100))])
+    expect(db(at(0.15, 0, 4) / at(0.15, 0, 8))).toBeCloseTo(6.02, 1);
+});
+
 test('a screen: 5 dB at its edge, about 13 dB at N = 1, 24 at most, nothing well in the light (Kurze and Anderson 1971)', () => {
   expect(screenLossDb(0)).toBeCloseTo(5, 6);
   expect(screenLossDb(1)).toBeCloseTo(13.1, 1);
@@ -80,8 +85,9 @@ test('a screen: 5 dB at its edge, about 13 dB at N = 1, 24 at most, nothing well
   expect(screenLossDb(500)).toBe(24);
   expect(screenLossDb(-0.19)).toBe(0);
   for (let n = -0.5; n < 5; n += 0.01) expect(screenLossDb(n + 0.01)).toBeGreaterThanOrEqual(screenLossDb(n) - 1e-9);
-  expect(rimLossDb(0)).toBe(0);
-  expect(rimLossDb(1)).toBeCloseTo(screenLossDb(1) - 5, 9);
+  expect(rimLoss(0)).toBe(1);
+  expect(db(rimLoss(1))).toBeCloseTo(screenLossDb(1) - 5, 9);
+  expect(db(rimLoss(500))).toBeCloseTo(24, 9);
 });
 
 test('the mean cosine over a band is what adding up many frequencies gives', () => {

@@ -1,5 +1,3 @@
-import { dbFromAmplitudeRatio } from '../units';
-
 /** Speed of sound in dry air at 20 °C, m/s (ISO 9613-1). */
 const SPEED_AT_20_C_MPS = 343.2;
 
@@ -10,16 +8,6 @@ const SPEED_AT_20_C_MPS = 343.2;
 export function speedOfSound(temperatureC: number): number {
   if (!(temperatureC > -273.15)) throw new RangeError(`speedOfSound: temperatureC must be above −273.15, got ${temperatureC}`);
   return SPEED_AT_20_C_MPS * Math.sqrt((temperatureC + 273.15) / 293.15);
-}
-
-/** Closest distance at which the point-source law is used, metres; nearer, a head or bell is no point (our choice). */
-const NEAREST_DISTANCE_M = 0.02;
-
-/**
- * Level at `distanceM` of a point source whose level is known at `referenceM`: −6.02 dB per doubling (inverse distance law).
- */
-export function levelAtDistance(levelDb: number, referenceM: number, distanceM: number): number {
-  return levelDb - dbFromAmplitudeRatio(Math.max(distanceM, NEAREST_DISTANCE_M) / referenceM);
 }
 
 /** Phase at a frequency of a delay, degrees: 360·f·τ. */

@@ -1,7 +1,8 @@
-import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, rimLossDb } from '../acoustics';
+import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, rimLoss } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
-import { PATTERN_PRESSURE_SHARE } from '../microphones';
+import { nearFieldPart, PATTERN_PRESSURE_SHARE, patternGain } from '../microphones';
+import { amplitudeRatioFromDb } from '../units';
 import { facingDb } from './facing';
 import type { PlanMicrophone } from './plan';
 
@@ -132,8 +133,9 @@ function incident(source: Source, face: number, point: Vec3, speedOfSoundMps: nu
   for (let band = 0; band < 4; band++) {
     const hertz = HERTZ[band] as number;
     const disc = band <= LAST_BAND_AS_ONE ? discTogether(side.radiusM, way.outM, aboveM, (2 * Math.PI * hertz) / speedOfSoundMps) : apart;
-    const lossDb = (round ? rimLossDb((2 * (way.lengthM - way.straightM) * hertz) / speedOfSoundMps) : 0) - facingDb(source, way.cosine, band);
-    pressure[band] = (at[band] as number) * disc * (lossDb === way.gainDb ? 1 : 10 ** ((way.gainDb - lossDb) / 20));
+    const loss = round ? rimLoss((2 * (way.lengthM - way.straightM) * hertz) / speedOfSoundMps) : 1;
+    const gain = amplitudeRatioFromDb(way.gainDb + facingDb(source, way.cosine, band));
+    pressure[band] = ((at[band] as number) * disc * gain) / loss;
   }
   return {
     face,
@@ -173,16 +175,15 @@ export function taken(microphone: PlanMicrophone, path: IncidentPath, speedOfSou
   const cosine = last > 1e-9 ? Math.min(1, Math.max(-1, (x * axis.x + y * axis.y + z * axis.z) / last)) : 1;
   const speaker = microphone.model.kind === 'loudspeaker';
   const turned = (microphone.flipped ? -1 : 1) * (speaker ? -1 : 1);
-  const lobe = (1 - share) * cosine;
+  const gain = patternGain(microphone.pattern, cosine);
   const sign = path.sign * turned;
   const re: [number, number, number, number] = [0, 0, 0, 0];
   const im: [number, number, number, number] = [0, 0, 0, 0];
   let power = 0;
   for (let band = 0; band < 4; band++) {
-    // A + (1−A)·cos θ·(1 + 1/(jkr)): see capsuleGain.
     const amplitude = sign * (pressure[band] as number) * (speaker ? (LOUDSPEAKER[band] as number) : 1);
-    const real = amplitude * (share + lobe);
-    const imaginary = (-amplitude * lobe * speedOfSoundMps) / (2 * Math.PI * (HERTZ[band] as number) * nearM);
+    const real = amplitude * gain;
+    const imaginary = amplitude * nearFieldPart(share, cosine, (2 * Math.PI * (HERTZ[band] as number) * nearM) / speedOfSoundMps);
     re[band] = real;
     im[band] = imaginary;
     power += real * real + imaginary * imaginary;
@@ -200,7 +201,7 @@ export function taken(microphone: PlanMicrophone, path: IncidentPath, speedOfSou
     re,
     im,
     levelDb: power > 0 ? 10 * Math.log10(power) : -Infinity,
-    recordedSign: share + lobe < 0 ? (sign > 0 ? -1 : 1) : sign > 0 ? 1 : -1,
+    recordedSign: gain < 0 ? (sign > 0 ? -1 : 1) : sign > 0 ? 1 : -1,
     angleDeg: (Math.acos(cosine) * 180) / Math.PI,
   };
 }

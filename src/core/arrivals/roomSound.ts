@@ -1,4 +1,4 @@
-import { BANDS } from '../acoustics';
+import { BANDS, rimLoss } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { builtUpShare, diffuseFieldDb, eyringSeconds, type Room, roomConstantM2, roomSurfaceM2, roomVolumeM3 } from '../room';
@@ -67,8 +67,6 @@ export function diffuseEnergy(source: Source, air: Surroundings): number {
 
 /** A face round its own body is weakened as in this band. */
 const ROUND_HZ = BANDS[1].hertz;
-/** A rim takes at most this much off, energy ratio (24 dB). */
-const MOST_LOSS = 10 ** 2.4;
 /** Nearer than this a face and its own image are not told apart, metres. */
 const NEAREST_M = 0.05;
 
@@ -114,8 +112,7 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps }
       if (above < 0 && faces > 1) {
         const outM = Math.sqrt(Math.max(0, length2 - above * above));
         const over = source.radiusM + Math.sqrt((outM - source.radiusM) ** 2 + above * above) - lengthM;
-        const t = Math.sqrt((4 * Math.PI * Math.max(0, over) * ROUND_HZ) / speedOfSoundMps);
-        if (t > 1e-4) energy /= Math.min(MOST_LOSS, (t / Math.tanh(t)) ** 2);
+        energy /= rimLoss((2 * over * ROUND_HZ) / speedOfSoundMps) ** 2;
       }
       const at = (surface * faces + face) * ECHO_SIZE;
       out[at] = axis === 0 ? mirror - p.x : p.x;

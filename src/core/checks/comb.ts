@@ -32,7 +32,9 @@ function advice(shared: Shared, move: Move, late: PlanMicrophone, metres: number
 
 function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
   const delay = mixDelay(table, shared);
-  const dip = firstDipHz(delay, shared.firstArrival.polarity === shared.secondArrival.polarity ? 1 : -1);
+  const { firstArrival, secondArrival } = shared;
+  const opposed = firstArrival.settled && secondArrival.settled && firstArrival.polarity !== secondArrival.polarity;
+  const dip = firstDipHz(delay, opposed ? -1 : 1);
   if (dip > HARMLESS_DIP_HZ) return null;
   const late = delay > 0 ? shared.second : shared.first;
   const early = delay > 0 ? shared.first : shared.second;

@@ -3,7 +3,7 @@ import type { KeepOut } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { bodyRound, gapToSolid, type Solid } from '../solids';
 import { gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
-import { formatLength, formatWeight } from '../units';
+import { formatLength, formatWeight, type UnitSystem } from '../units';
 import type { Finding, Move } from './finding';
 
 /** Half the size of a microphone's body, metres: a capsule keeps this far from what moves. */
@@ -180,10 +180,23 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   return out;
 }
 
-/** Keep-out volumes and stands: what stands where something else needs to be. */
-export const keepOuts = (table: ArrivalTable): Finding[] =>
-  table.plan.microphones.flatMap((microphone) => [
-    ...inTheWay(table, microphone),
-    ...insideSolids(table, microphone),
-    ...standFindings(table, microphone),
-  ]);
+interface Known {
+  readonly solids: readonly Solid[];
+  readonly units: UnitSystem;
+  readonly findings: readonly Finding[];
+}
+
+/** One microphone's findings depend on it and on what stands in the room: they stay while both are the same objects. */
+const known = new WeakMap<PlanMicrophone, Known>();
+
+function keepOutsOf(table: ArrivalTable, microphone: PlanMicrophone): readonly Finding[] {
+  const { solids, units } = table.plan;
+  const before = known.get(microphone);
+  if (before && before.solids === solids && before.units === units) return before.findings;
+  const findings = [...inTheWay(table, microphone), ...insideSolids(table, microphone), ...standFindings(table, microphone)];
+  known.set(microphone, { solids, units, findings });
+  return findings;
+}
+
+/** Keep-out volumes, solids and stands: what stands where something else needs to be. */
+export const keepOuts = (table: ArrivalTable): Finding[] => table.plan.microphones.flatMap((microphone) => keepOutsOf(table, microphone));

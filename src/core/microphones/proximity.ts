@@ -1,23 +1,15 @@
 import { dbFromAmplitudeRatio } from '../units';
 
-/** A first-order capsule's answer to a spherical wave: real and imaginary part, re its own far field on axis. */
-interface CapsuleGain {
-  readonly re: number;
-  readonly im: number;
-}
-
 /**
- * Output of a first-order capsule for sound from a distance and angle, re the same pressure from far away on its axis:
- * A + (1−A)·cos θ·(1 + 1/(jkr)) (Beranek, Acoustics: the gradient part is lifted near a source, at every angle). So a
- * cardioid's back is not dead to near bass, and a figure-of-eight's null stays one. Not modelled: the body's own shadow,
- * ports, and what a real capsule does above some 5 kHz.
+ * A first-order capsule's output for sound from a distance and angle, re the same pressure from far away on its axis, is
+ * A + (1−A)·cos θ·(1 + 1/(jkr)) (Beranek, Acoustics): the gradient part is lifted near a source, at every angle. So a cardioid's
+ * back is not dead to near bass, and a figure-of-eight's null stays one. The real part is the pattern; this is the imaginary one.
+ * Not modelled: the body's own shadow, ports, and what a real capsule does above some 5 kHz.
  * @param pressureShare A, 1 (omni) to 0 (figure-of-eight)
  * @param waveNumberTimesDistance kr, above 0
  */
-function capsuleGain(pressureShare: number, cosAngle: number, waveNumberTimesDistance: number): CapsuleGain {
-  const gradient = (1 - pressureShare) * cosAngle;
-  return { re: pressureShare + gradient, im: -gradient / waveNumberTimesDistance };
-}
+export const nearFieldPart = (pressureShare: number, cosAngle: number, waveNumberTimesDistance: number): number =>
+  (-(1 - pressureShare) * cosAngle) / waveNumberTimesDistance;
 
 /**
  * Level of a first-order microphone at a distance and angle from a point source, dB re the same pressure from far away on axis.
@@ -25,8 +17,8 @@ function capsuleGain(pressureShare: number, cosAngle: number, waveNumberTimesDis
  */
 export function capsuleLevelDb(pressureShare: number, cosAngle: number, distanceM: number, frequencyHz: number, speedOfSoundMps: number): number {
   if (!(distanceM > 0)) throw new RangeError(`capsuleLevelDb: distanceM must be above 0, got ${distanceM}`);
-  const { re, im } = capsuleGain(pressureShare, cosAngle, (2 * Math.PI * frequencyHz * distanceM) / speedOfSoundMps);
-  return dbFromAmplitudeRatio(Math.hypot(re, im));
+  const kr = (2 * Math.PI * frequencyHz * distanceM) / speedOfSoundMps;
+  return dbFromAmplitudeRatio(Math.hypot(pressureShare + (1 - pressureShare) * cosAngle, nearFieldPart(pressureShare, cosAngle, kr)));
 }
 
 /** Boost on the axis, dB: {@link capsuleLevelDb} straight ahead. */

@@ -9,15 +9,22 @@ interface Prepared {
   readonly radiusM: number;
   readonly span: readonly Vec3[];
 }
-const prepare = (solid: Solid): Prepared => ({ solid, ...ballRound(solid.shape), span: spanOf(solid.shape) });
+const known = new WeakMap<Solid, Prepared>();
+function prepare(solid: Solid): Prepared {
+  const found = known.get(solid);
+  if (found) return found;
+  const fresh = { solid, ...ballRound(solid.shape), span: spanOf(solid.shape) };
+  known.set(solid, fresh);
+  return fresh;
+}
 
-const prepared = new WeakMap<readonly Solid[], readonly Prepared[]>();
-/** Kept for as long as the list is the same object. */
+const lists = new WeakMap<readonly Solid[], readonly Prepared[]>();
+/** A whole list, kept for as long as it is the same object. */
 function preparedOf(solids: readonly Solid[]): readonly Prepared[] {
-  const found = prepared.get(solids);
+  const found = lists.get(solids);
   if (found) return found;
   const fresh = solids.map(prepare);
-  prepared.set(solids, fresh);
+  lists.set(solids, fresh);
   return fresh;
 }
 
@@ -116,13 +123,8 @@ export function shadeDb(
   return frequenciesHz.map((hertz) => Math.max(shell, screenLossDb((2 * most * hertz) / speedOfSoundMps)));
 }
 
-const balls = new WeakMap<Solid, { readonly centreM: Vec3; readonly radiusM: number }>();
-
 /** Whether a rod of a thickness between two points touches a solid: a ball about it decides for most. */
 export function touches(solid: Solid, from: Vec3, to: Vec3, thickM: number): boolean {
-  const ball = balls.get(solid) ?? ballRound(solid.shape);
-  balls.set(solid, ball);
-  return (
-    nearBall(ball.centreM, ball.radiusM + thickM, from, to) && (crosses(solid.shape, from, to) || gapToSegment(solid.shape, from, to).gapM < thickM)
-  );
+  const { centreM, radiusM } = prepare(solid);
+  return nearBall(centreM, radiusM + thickM, from, to) && (crosses(solid.shape, from, to) || gapToSegment(solid.shape, from, to).gapM < thickM);
 }

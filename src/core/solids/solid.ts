@@ -60,25 +60,37 @@ export function movedForm(form: SolidForm, point: (p: Vec3) => Vec3, direction: 
   return { ...form, centreM: point(form.centreM), axes: [direction(form.axes[0]), direction(form.axes[1]), direction(form.axes[2])] };
 }
 
-/** Distance from a flat pair of overhangs: both outside, the corner; else the greater one. */
-const beyond = (a: number, b: number): number => (a > 0 && b > 0 ? Math.hypot(a, b) : Math.max(a, b));
-
 /** Distance from a point to a solid's surface, metres; negative inside, exact outside and in. */
 export function gapToSolid(form: SolidForm, point: Vec3): number {
   if (form.form === 'box') {
-    const d = subtract(point, form.centreM);
-    const out = form.axes.map((axis, i) => Math.abs(dot(d, axis)) - (form.halfM[i] as number));
-    const outside = Math.hypot(...out.map((v) => Math.max(0, v)));
-    return outside > 0 ? outside : Math.max(...out);
+    let outside = 0;
+    let most = -Infinity;
+    for (let i = 0; i < 3; i++) {
+      const axis = form.axes[i] as Vec3;
+      const { centreM } = form;
+      const along = (point.x - centreM.x) * axis.x + (point.y - centreM.y) * axis.y + (point.z - centreM.z) * axis.z;
+      const out = Math.abs(along) - (form.halfM[i] as number);
+      if (out > 0) outside += out * out;
+      if (out > most) most = out;
+    }
+    return outside > 0 ? Math.sqrt(outside) : most;
   }
-  const along = subtract(form.toM, form.fromM);
-  const length = magnitude(along);
-  const d = subtract(point, form.fromM);
-  if (length < 1e-9) return magnitude(d) - form.radiusM;
-  const t = dot(d, along) / length;
-  const off = Math.sqrt(Math.max(0, dot(d, d) - t * t));
-  if (form.form === 'capsule') return Math.hypot(off, t < 0 ? t : t > length ? t - length : 0) - form.radiusM;
-  return beyond(off - form.radiusM, Math.max(-t, t - length));
+  const { fromM, toM, radiusM } = form;
+  const ax = toM.x - fromM.x;
+  const ay = toM.y - fromM.y;
+  const az = toM.z - fromM.z;
+  const dx = point.x - fromM.x;
+  const dy = point.y - fromM.y;
+  const dz = point.z - fromM.z;
+  const length = Math.sqrt(ax * ax + ay * ay + az * az);
+  const d2 = dx * dx + dy * dy + dz * dz;
+  if (length < 1e-9) return Math.sqrt(d2) - radiusM;
+  const t = (dx * ax + dy * ay + dz * az) / length;
+  const off = Math.sqrt(Math.max(0, d2 - t * t));
+  const past = Math.max(-t, t - length);
+  if (form.form === 'capsule') return (past > 0 ? Math.sqrt(off * off + past * past) : off) - radiusM;
+  const over = off - radiusM;
+  return over > 0 && past > 0 ? Math.sqrt(over * over + past * past) : Math.max(over, past);
 }
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
