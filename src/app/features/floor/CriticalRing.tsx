@@ -34,10 +34,12 @@ export function CriticalRing({
   if (microphone.targetKey !== null && arrival.distanceM < FAR_SHARE * radiusM) return null;
   const at = shown.sides[0].positionM;
   const [x, y, r] = [paper.x(at), paper.y(at), radiusM * paper.pixelsPerM];
+  // At the lower right of the ring, or where the paper ends.
+  const [textX, textY] = [Math.min(x + 0.7 * r, paper.widthPx - 8), Math.min(y + 0.7 * r, paper.heightPx - 22)];
   return (
     <g aria-hidden="true" pointerEvents="none" className="critical">
       <circle cx={x} cy={y} r={r} style={{ strokeWidth: 1.4 / zoom, strokeDasharray: `${2 / zoom} ${5 / zoom}` }} />
-      <text transform={`translate(${x + 0.7 * r - 4 / zoom} ${y + 0.7 * r}) scale(${1 / zoom})`} textAnchor="end">
+      <text transform={`translate(${textX} ${textY}) scale(${1 / zoom})`} textAnchor="end">
         beyond {formatLength(radiusM, units)} the room is louder
       </text>
     </g>

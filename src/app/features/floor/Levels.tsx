@@ -5,6 +5,8 @@ import { inUnits } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+
 /** How loud each part is, on what that stands, and the player's own figure instead. */
 export function Levels({ session, instrument }: { session: Session; instrument: Instrument }) {
   const put = (id: string, level: number | null): void => {
@@ -12,9 +14,9 @@ export function Levels({ session, instrument }: { session: Session; instrument: 
     runCommand(editInstrument(instrument.id, { levelsDb: level === null ? others : { ...others, [id]: level } }));
   };
   return (
-    <details>
+    <details style={{ marginTop: 10 }}>
       <summary style={{ minHeight: 32, cursor: 'pointer' }}>How loud it is</summary>
-      {geometryOf(instrument).sources.map((source) => (
+      {geometryOf(instrument).sources.map((source, i, all) => (
         <Box key={source.id} mb="2">
           <Flex gap="2" align="end">
             <NumberField
@@ -38,9 +40,11 @@ export function Levels({ session, instrument }: { session: Session; instrument: 
               </Button>
             )}
           </Flex>
-          <Box fontSize="sm" color="quiet">
-            {inUnits(source.levelBasis, session.units)}
-          </Box>
+          {source.levelBasis !== all[i + 1]?.levelBasis && (
+            <Box fontSize="sm" color="quiet" mt="1">
+              {sentence(inUnits(source.levelBasis, session.units))}
+            </Box>
+          )}
         </Box>
       ))}
     </details>
