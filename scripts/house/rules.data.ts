@@ -9,7 +9,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['math'],
   ['acoustics'],
   ['solids'],
-  ['microphones', 'instruments', 'room'],
+  ['microphones', 'instruments', 'room', 'furnishings'],
   ['stands'],
   ['arrivals'],
   ['stereo', 'setups', 'audio'],

@@ -9,6 +9,7 @@ const OUTLINES: Record<MicrophoneKind, string> = {
   boundary: 'M8 3H-8Q-6 -5 0 -5Q6 -5 8 3Z',
   'clip-on': 'M4 0A4 4 0 1 1 -3 -2.6L-10 4',
   loudspeaker: 'M5 -10L-6 -5H-11V5H-6L5 10Z',
+  pickup: 'M7 -4H-3V4H7ZM-3 -2H-9V2H-3M-9 0Q-16 0 -16 6',
 };
 
 /** A small oriented glyph: kind by outline, aim by direction. */

@@ -2,6 +2,7 @@ import type { Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { resolvePlan } from '../../core/planning';
 import { poseOf } from '../../core/stands';
+import { FurnishingDrawing } from './FurnishingDrawing';
 import { angleOnPaper } from './glyphAngle';
 import { InstrumentDrawing } from './InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from './MicrophoneGlyph';
@@ -45,6 +46,7 @@ export function StaticFace({ session, face, width, height, plain: isPlain = fals
       {session.instruments.map((instrument) => (
         <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
       ))}
+      {plan.solids.map((solid) => (solid.screen ? <FurnishingDrawing key={solid.id} solid={solid} paper={paper} zoom={1} /> : null))}
       {stands &&
         plan.microphones.map(({ id, stand, positionM }, i) => {
           if (!stand) return null;

@@ -6,12 +6,13 @@ export type FloorView = 'plan' | 'side' | 'both';
 export type StripName = 'sum' | 'heard' | 'leak' | 'tone';
 export type Theme = 'slate' | 'daylight';
 
-/** What is in hand: nothing, microphones in the order they were chosen, a pair as one, or an instrument. */
+/** What is in hand: nothing, microphones in the order they were chosen, a pair as one, an instrument, or a panel or blanket. */
 export type Selection =
   | { readonly of: 'nothing' }
   | { readonly of: 'microphones'; readonly ids: readonly string[] }
   | { readonly of: 'pair'; readonly id: string }
-  | { readonly of: 'instrument'; readonly id: string };
+  | { readonly of: 'instrument'; readonly id: string }
+  | { readonly of: 'furnishing'; readonly id: string };
 
 const NOTHING: Selection = { of: 'nothing' };
 
@@ -112,6 +113,7 @@ export function chooseMicrophone(id: string, extend = false): void {
 
 export const choosePair = (id: string): void => setView({ selection: { of: 'pair', id } });
 export const chooseInstrument = (id: string | null): void => setView({ selection: id === null ? NOTHING : { of: 'instrument', id } });
+export const chooseFurnishing = (id: string): void => setView({ selection: { of: 'furnishing', id } });
 /** Puts down what is in hand; the strings shown stay. */
 export const putDown = (): void => setView({ selection: NOTHING });
 /** Back to the whole picture. */
@@ -144,7 +146,8 @@ export function restoreSelection(session: Session): void {
     const there =
       (selection?.of === 'microphones' && selection.ids.every((id) => has(session.microphones, id))) ||
       (selection?.of === 'pair' && has(session.pairs, selection.id)) ||
-      (selection?.of === 'instrument' && has(session.instruments, selection.id));
+      (selection?.of === 'instrument' && has(session.instruments, selection.id)) ||
+      (selection?.of === 'furnishing' && has(session.furnishings, selection.id));
     setView({ selection: there && selection ? selection : NOTHING, stringsFrom: (kept?.sessionId === session.id && kept.stringsFrom) || null });
   } catch {
     chooseNothing();

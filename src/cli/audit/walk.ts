@@ -3,6 +3,7 @@ import { checkPlan, type Finding, type Severity } from '../../core/checks';
 import { applyMove, commit, type Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
+import { ridesAlong } from '../../core/microphones';
 import { harmDb } from '../../core/optimise';
 import { resolvePlan, withExpectations } from '../../core/planning';
 import { gapToSolid } from '../../core/solids';
@@ -54,7 +55,7 @@ function solidsIn(session: Session, name: string): string[] {
   const { microphones, solids } = resolvePlan(session);
   return microphones.flatMap((microphone) => {
     const { stand, positionM, model } = microphone;
-    const full = model.kind === 'clip-on' ? [] : solids.filter(({ hollow, shape }) => !hollow && gapToSolid(shape, positionM) < 0);
+    const full = ridesAlong(model.kind) ? [] : solids.filter(({ hollow, shape }) => !hollow && gapToSolid(shape, positionM) < 0);
     const through = stand ? obstacles(poseOf(stand.model, stand.baseM, positionM), [], solids) : [];
     return [...full.map((solid) => `capsule in ${solid.name}`), ...through.map((one) => `${one.part}, ${one.why}`)].map(
       (what) => `${name}: ${microphone.name}, ${what}`,

@@ -1,6 +1,7 @@
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
 import { alongString, type Move } from '../checks';
 import { median, solveLinear } from '../math';
+import { isDirect } from '../microphones';
 import { formatDelay, formatLength } from '../units';
 import type { SourceReport, TakeReport } from './report';
 
@@ -217,7 +218,7 @@ function placeFinding(table: ArrivalTable, c: Comparison, offset: number): Proof
   if (Math.abs(metres) < TAPE_M || Math.abs(metres) > ELSEWHERE_M) return null;
   const microphone = plan.microphones.find((m) => m.id === c.microphoneId);
   const arrival = table.rows[plan.microphones.findIndex((m) => m.id === c.microphoneId)]?.find((a) => a.sourceKey === c.sourceKey);
-  if (!microphone || !arrival) return null;
+  if (!microphone || !arrival || isDirect(microphone.model.kind)) return null;
   const far = metres > 0;
   const delay = formatDelay(Math.abs(metres) / plan.speedOfSoundMps, plan.sampleRateHz, plan.speedOfSoundMps, plan.units);
   return {

@@ -1,45 +1,13 @@
-import { BANDS, meanCosine, type PerBand } from '../acoustics';
+import { BANDS, meanCosine } from '../acoustics';
 import type { Source } from '../instruments';
 import { distance, type Vec3 } from '../math';
-import { PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../microphones';
+import { isDirect, PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../microphones';
 import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio } from '../units';
-import { type IncidentPath, incidentPaths, type Path, speakerShare, taken } from './paths';
+import { directArrival } from './direct';
+import { type Arrival, type IncidentPath, incidentPaths, type Path, speakerShare, taken } from './paths';
 import { type Plan, type PlanMicrophone, sourceKey } from './plan';
 import { diffuseEnergy, ECHO_SIZE, echoField, type Surroundings } from './roomSound';
-
-/** What one microphone gets of one source. */
-export interface Arrival {
-  readonly microphoneId: string;
-  readonly sourceKey: string;
-  /** Every way of one stroke to this microphone, the struck or first face's first. */
-  readonly paths: readonly Path[];
-  /** The string: straight from where the first arrival leaves the source, metres. */
-  readonly distanceM: number;
-  /** Of the first arrival, the earliest path within 10 dB of the strongest, after the stroke, seconds. */
-  readonly delaySeconds: number;
-  /** Direct sound through the pattern, dB SPL on-axis equivalent: the paths' complex sum, averaged over each band. */
-  readonly directDb: number;
-  /** The same per band, dB. */
-  readonly bandsDb: PerBand;
-  /** First reflections and the built-up diffuse field through the pattern, added in energy, dB. */
-  readonly roomDb: number;
-  /** Direct sound and room together, in energy, dB SPL on-axis equivalent. */
-  readonly levelDb: number;
-  /**
-   * +1 when the recorded signal starts upward, −1 when it starts downward: the sign of the path that leads in the source's
-   * main band. Nothing may be concluded from it unless `settled`.
-   */
-  readonly polarity: 1 | -1;
-  /** Whether that path leads every path of the other sign by 3 dB or more. */
-  readonly settled: boolean;
-  /** Whether it does so in every band in which the source is heard at all: what a broad-band comparison of a recording wants. */
-  readonly settledInAll: boolean;
-  /** Angle of the first arrival off the microphone's axis, degrees. */
-  readonly angleDeg: number;
-  /** Where the first arrival leaves the source. */
-  readonly fromM: Vec3;
-}
 
 const FIRST_WITHIN_DB = 10;
 const LEADS_BY = 10 ** (3 / 20);
@@ -184,6 +152,7 @@ function firstOf(paths: readonly Path[]): Path {
 
 /** What one microphone gets of one source in its surroundings. */
 export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surroundings): Arrival {
+  if (isDirect(microphone.model.kind)) return directArrival(microphone, source);
   const there = reaching(microphone.positionM, source, air);
   const paths = there.paths.map((path) => taken(microphone, path, air.speedOfSoundMps));
   const first = firstOf(paths);

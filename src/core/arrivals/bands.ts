@@ -1,7 +1,7 @@
 import { BANDS } from '../acoustics';
 import type { Source } from '../instruments';
 import { PATTERN_PRESSURE_SHARE, proximityBoostDb } from '../microphones';
-import type { Arrival } from './arrival';
+import type { Arrival } from './paths';
 import type { PlanMicrophone } from './plan';
 
 export interface BandLevel {

@@ -1,7 +1,8 @@
 export * from './arrival';
 export * from './bands';
 export { copiesOf } from './copies';
+export type { Arrival } from './paths';
 export * from './plan';
 export * from './reflections';
-export { diffuseEnergy, type Surroundings } from './roomSound';
+export { absorptionWith, diffuseEnergy, type Surroundings } from './roomSound';
 export { SWAY_M, swayOf } from './sway';

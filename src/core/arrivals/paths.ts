@@ -1,4 +1,4 @@
-import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, rimLoss } from '../acoustics';
+import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, type PerBand, rimLoss } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { nearFieldPart, PATTERN_PRESSURE_SHARE, patternGain } from '../microphones';
@@ -38,6 +38,39 @@ export interface Path extends IncidentPath {
   readonly recordedSign: 1 | -1;
   /** Off the microphone's axis, degrees. */
   readonly angleDeg: number;
+}
+
+/** What one microphone gets of one source. */
+export interface Arrival {
+  readonly microphoneId: string;
+  readonly sourceKey: string;
+  /** Every way of one stroke to this microphone, the struck or first face's first. */
+  readonly paths: readonly Path[];
+  /** The string: straight from where the first arrival leaves the source, metres. */
+  readonly distanceM: number;
+  /** Of the first arrival, the earliest path within 10 dB of the strongest, after the stroke, seconds. */
+  readonly delaySeconds: number;
+  /** Direct sound through the pattern, dB SPL on-axis equivalent: the paths' complex sum, averaged over each band. */
+  readonly directDb: number;
+  /** The same per band, dB. */
+  readonly bandsDb: PerBand;
+  /** First reflections and the built-up diffuse field through the pattern, added in energy, dB. */
+  readonly roomDb: number;
+  /** Direct sound and room together, in energy, dB SPL on-axis equivalent. */
+  readonly levelDb: number;
+  /**
+   * +1 when the recorded signal starts upward, −1 when it starts downward: the sign of the path that leads in the source's
+   * main band. Nothing may be concluded from it unless `settled`.
+   */
+  readonly polarity: 1 | -1;
+  /** Whether that path leads every path of the other sign by 3 dB or more. */
+  readonly settled: boolean;
+  /** Whether it does so in every band in which the source is heard at all: what a broad-band comparison of a recording wants. */
+  readonly settledInAll: boolean;
+  /** Angle of the first arrival off the microphone's axis, degrees. */
+  readonly angleDeg: number;
+  /** Where the first arrival leaves the source. */
+  readonly fromM: Vec3;
 }
 
 /** A capsule is no point: nearer to a face's plane than this nothing is told apart, metres (our choice). */

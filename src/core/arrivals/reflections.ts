@@ -1,5 +1,5 @@
 import type { Source } from '../instruments';
-import { patternGain } from '../microphones';
+import { isDirect, patternGain } from '../microphones';
 import { SURFACES, type Surface } from '../room';
 import { dbFromPowerRatio } from '../units';
 import { speakerShare } from './paths';
@@ -15,8 +15,9 @@ export interface Reflection {
   readonly polarity: 1 | -1;
 }
 
-/** First reflections as a microphone takes them up, of each surface the louder face's. */
+/** First reflections as a microphone takes them up, of each surface the louder face's; a pickup gets none. */
 export function firstReflections(microphone: PlanMicrophone, source: Source, air: Surroundings): Reflection[] {
+  if (isDirect(microphone.model.kind)) return [];
   const field = echoField(source, microphone.positionM, air);
   const { positionM: at, axis } = microphone;
   const turned = (microphone.flipped ? -1 : 1) * (microphone.model.kind === 'loudspeaker' ? -1 : 1);

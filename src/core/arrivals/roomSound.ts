@@ -2,7 +2,7 @@ import { BANDS, rimLoss } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { builtUpShare, diffuseFieldDb, eyringSeconds, type Room, roomConstantM2, roomSurfaceM2, roomVolumeM3 } from '../room';
-import type { Solid } from '../solids';
+import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 import { LEAST_GAIN } from './facing';
 
@@ -22,17 +22,41 @@ interface Diffuse {
   readonly decaySeconds: number;
 }
 
-const diffuseOf = new WeakMap<Room, { readonly speed: number; readonly diffuse: Diffuse }>();
+const diffuseOf = new WeakMap<Room, { readonly speed: number; readonly absorbsM2: number; readonly diffuse: Diffuse }>();
 
-function diffuseIn({ room, speedOfSoundMps }: Surroundings): Diffuse {
+const NO_SCREENS: readonly Solid[] = [];
+const screensOf = new WeakMap<readonly Solid[], readonly Solid[]>();
+
+/** Panels, blankets and collars among solids, kept by the list. */
+function screensIn(solids: readonly Solid[] | undefined): readonly Solid[] {
+  if (!solids) return NO_SCREENS;
+  const known = screensOf.get(solids);
+  if (known) return known;
+  const found = solids.filter(({ screen }) => screen);
+  const screens = found.length ? found : NO_SCREENS;
+  screensOf.set(solids, screens);
+  return screens;
+}
+
+/** No room takes up more than this, whatever is hung in it. */
+const MOST_ABSORPTION = 0.95;
+
+/** Absorption of a room with what stands about in it: its surfaces' and the screens' areas, over its surfaces. */
+export function absorptionWith(room: Room, absorbsM2: number): number {
+  return Math.min(MOST_ABSORPTION, room.absorption + absorbsM2 / roomSurfaceM2(room));
+}
+
+function diffuseIn({ room, speedOfSoundMps, solids }: Surroundings): Diffuse {
+  const absorbsM2 = screensIn(solids).reduce((sum, { screen }) => sum + (screen?.absorbsM2 ?? 0), 0);
   const known = diffuseOf.get(room);
-  if (known?.speed === speedOfSoundMps) return known.diffuse;
+  if (known?.speed === speedOfSoundMps && known.absorbsM2 === absorbsM2) return known.diffuse;
   const surface = roomSurfaceM2(room);
+  const absorption = absorptionWith(room, absorbsM2);
   const diffuse = {
-    fieldDb: diffuseFieldDb(roomConstantM2(surface, room.absorption)),
-    decaySeconds: eyringSeconds(roomVolumeM3(room), surface, room.absorption, speedOfSoundMps),
+    fieldDb: diffuseFieldDb(roomConstantM2(surface, absorption)),
+    decaySeconds: eyringSeconds(roomVolumeM3(room), surface, absorption, speedOfSoundMps),
   };
-  diffuseOf.set(room, { speed: speedOfSoundMps, diffuse });
+  diffuseOf.set(room, { speed: speedOfSoundMps, absorbsM2, diffuse });
   return diffuse;
 }
 
@@ -80,15 +104,36 @@ function faceEnergy(source: Source, side: Side): number {
   return energy;
 }
 
+const HERTZ = BANDS.map(({ hertz }) => hertz);
+
+/** What screens leave of a reflection's energy, by the source's own bands: on its way to the surface and on from there. */
+function pastScreens(screens: readonly Solid[], source: Source, from: Vec3, to: Vec3, surface: number, mirror: number, speed: number): number {
+  const along = (['x', 'y', 'z'] as const)[SURFACE_AXIS[surface] as 0 | 1 | 2];
+  const wall = mirror / 2;
+  const [a, b] = [Math.abs(from[along] - wall), Math.abs(to[along] - wall)];
+  const share = a / Math.max(1e-9, a + b);
+  const mix = (of: 'x' | 'y' | 'z'): number => (of === along ? wall : from[of] + (to[of] - from[of]) * share);
+  const hit = { x: mix('x'), y: mix('y'), z: mix('z') };
+  const legs = [shadeDb(screens, '', from, hit, HERTZ, speed), shadeDb(screens, '', hit, to, HERTZ, speed)];
+  if (!legs[0] && !legs[1]) return 1;
+  const sentBack = 1 - Math.max(...screens.map(({ screen }) => screen?.absorption ?? 0));
+  return source.spectrumDb.reduce(
+    (sum, db, band) => sum + powerRatioFromDb(db) * Math.max(sentBack, powerRatioFromDb(-(legs[0]?.[band] ?? 0) - (legs[1]?.[band] ?? 0))),
+    0,
+  );
+}
+
 /** Numbers per echo in an {@link echoField}. */
 export const ECHO_SIZE = 5;
 
 /**
  * First reflections of the six surfaces of a box by image sources (Allen and Berkley 1979), each weakened by the mean
  * absorption (energy 1 − α), of every face of a source; the point-source law, since they are far. Before a microphone's pattern.
+ * A screen across the way there or back shades it; never by more than its face takes up, for what it keeps off it sends back itself.
  * @returns per surface (in their order) and face: x, y, z of the face's image, metres; the way, metres; peak pressure squared re 20 µPa
  */
-export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps }: Surroundings): Float64Array {
+export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps, solids }: Surroundings): Float64Array {
+  const screens = screensIn(solids);
   const faces = source.sides.length;
   const out = new Float64Array(6 * faces * ECHO_SIZE);
   const kept = 1 - room.absorption;
@@ -114,6 +159,7 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps }
         const over = source.radiusM + Math.sqrt((outM - source.radiusM) ** 2 + above * above) - lengthM;
         energy /= rimLoss((2 * over * ROUND_HZ) / speedOfSoundMps) ** 2;
       }
+      if (screens.length) energy *= pastScreens(screens, source, p, point, surface, mirror, speedOfSoundMps);
       const at = (surface * faces + face) * ECHO_SIZE;
       out[at] = axis === 0 ? mirror - p.x : p.x;
       out[at + 1] = axis === 1 ? mirror - p.y : p.y;

@@ -1,5 +1,6 @@
 import type { Source } from '../instruments';
 import { add, normalize, scale, subtract } from '../math';
+import { ridesAlong } from '../microphones';
 import { arrivalOf } from './arrival';
 import type { PlanMicrophone } from './plan';
 import type { Surroundings } from './roomSound';
@@ -16,7 +17,7 @@ export interface Sway {
 
 /** What the player's sway does to a microphone on a stand: its level and tone nearer and farther. A clip-on goes along. */
 export function swayOf(microphone: PlanMicrophone, source: Source, air: Surroundings): Sway {
-  if (microphone.model.kind === 'clip-on') return { levelDb: 0, toneDb: 0 };
+  if (ridesAlong(microphone.model.kind)) return { levelDb: 0, toneDb: 0 };
   const here = arrivalOf(microphone, source, air);
   const away = normalize(subtract(microphone.positionM, here.fromM));
   const at = [-SWAY_M, SWAY_M].map((by) =>

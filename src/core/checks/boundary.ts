@@ -1,6 +1,7 @@
 import { firstDipHz } from '../acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, dot, scale } from '../math';
+import { isDirect } from '../microphones';
 import { distanceToSurface, inwardNormal, type Room, SURFACES, type Surface } from '../room';
 import { formatFrequency, formatLength, formatMilliseconds } from '../units';
 import type { Finding } from './finding';
@@ -58,7 +59,7 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
 /** Microphones closer than 50 cm to a wall or the ceiling; boundary microphones live there on purpose. */
 export function boundaries(table: ArrivalTable): Finding[] {
   return table.plan.microphones
-    .filter((microphone) => microphone.model.kind !== 'boundary')
+    .filter((microphone) => microphone.model.kind !== 'boundary' && !isDirect(microphone.model.kind))
     .flatMap((microphone) => [
       ...SURFACES.filter((surface) => surface !== 'floor').map((surface) => judge(table, microphone, surface)),
       ...corners(table, microphone),

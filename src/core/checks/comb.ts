@@ -1,5 +1,6 @@
 import { combDepth, firstDipHz, THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import { isDirect } from '../microphones';
 import { formatDelay, formatFrequency, formatLength, formatNumber } from '../units';
 import { alongString } from './alongString';
 import type { Finding, Move } from './finding';
@@ -16,6 +17,16 @@ const mixDelay = (table: ArrivalTable, shared: Shared): number =>
   (shared.second.alignSamples - shared.first.alignSamples) / table.plan.sampleRateHz;
 
 function moveFor(table: ArrivalTable, shared: Shared, late: PlanMicrophone, seconds: number): Move {
+  const pickup = [shared.first, shared.second].find(({ model }) => isDirect(model.kind));
+  if (pickup) {
+    const sooner = pickup.id === late.id ? -seconds : seconds;
+    return {
+      kind: 'align',
+      microphoneId: pickup.id,
+      samples: Math.round(pickup.alignSamples + sooner * table.plan.sampleRateHz),
+      label: 'Align it to the microphone',
+    };
+  }
   const metres = seconds * table.plan.speedOfSoundMps;
   const arrival = late.id === shared.first.id ? shared.firstArrival : shared.secondArrival;
   if (metres <= LONGEST_MOVE_M && !late.locked && arrival.distanceM - metres > 0.05)
@@ -25,6 +36,8 @@ function moveFor(table: ArrivalTable, shared: Shared, late: PlanMicrophone, seco
 }
 
 function advice(shared: Shared, move: Move, late: PlanMicrophone, metres: number, table: ArrivalTable): string {
+  if (shared.purpose === 'direct' && move.kind === 'align')
+    return `Hold the pickup back by ${formatNumber(Math.abs(move.samples), 0)} samples in the mix, and flip one of the two if the body goes.`;
   if (shared.purpose === 'close-and-far') return 'Leave it for depth, or align it in the mix: schools differ.';
   if (move.kind === 'place') return `Bring ${late.name} ${formatLength(metres, table.plan.units)} closer along its string.`;
   return `Too far to mend by moving; advance ${late.name} by ${formatNumber(Math.abs(move.kind === 'align' ? move.samples : 0), 0)} samples in the mix.`;

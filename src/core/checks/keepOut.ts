@@ -1,7 +1,8 @@
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
-import { bodyRound, gapToSolid, type Solid } from '../solids';
+import { ridesAlong } from '../microphones';
+import { bodyRound, gapToSolid, isWorn, type Solid } from '../solids';
 import { gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
 import { formatLength, formatWeight, type UnitSystem } from '../units';
 import type { Finding, Move } from './finding';
@@ -19,7 +20,7 @@ function pushedOut(volume: KeepOut, point: Vec3, gapM: number): Vec3 {
 
 /** Things that move or blow where a capsule is planned. A microphone inside a shell or a clip-on on a bell is there on purpose. */
 function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
-  if (microphone.model.kind === 'clip-on') return [];
+  if (ridesAlong(microphone.model.kind)) return [];
   return table.plan.geometries.flatMap((geometry) =>
     geometry.keepOuts.flatMap((volume): Finding[] => {
       const gap = gapToPoint(volume, microphone.positionM);
@@ -60,8 +61,9 @@ function outOf(solid: Solid, point: Vec3): Vec3 {
 /** Things that are solid where a capsule is planned. A hollow body may hold one, if there is a way in. */
 function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
   const { kind } = microphone.model;
-  if (kind === 'clip-on') return [];
+  if (ridesAlong(kind)) return [];
   return table.plan.solids.flatMap((solid): Finding[] => {
+    if (isWorn(solid)) return [];
     const gap = gapToSolid(solid.shape, microphone.positionM);
     const shut = solid.hollow !== null && gap < 0 && solid.hollow.opening === null;
     if (gap >= SOLID_M || (solid.hollow && gap < 0 && !shut) || (kind === 'boundary' && gap > -SOLID_M)) return [];

@@ -1,6 +1,7 @@
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
+import { ridesAlong } from '../microphones';
 import { degreesFromRadians, formatLength } from '../units';
 import type { Finding, Move } from './finding';
 
@@ -47,7 +48,7 @@ const BELL_M = 0.12;
 
 function downTheBell(table: ArrivalTable, microphone: PlanMicrophone, source: Source): Finding[] {
   const [bell] = source.sides;
-  if (source.id !== 'bell' || microphone.model.kind === 'clip-on') return [];
+  if (source.id !== 'bell' || ridesAlong(microphone.model.kind)) return [];
   const away = subtract(microphone.positionM, bell.positionM);
   const ahead = dot(away, bell.normal);
   const aside = magnitude(subtract(away, scale(bell.normal, ahead)));

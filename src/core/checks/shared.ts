@@ -1,8 +1,9 @@
 import { type Arrival, type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import type { Source } from '../instruments';
+import { isDirect } from '../microphones';
 
-/** Why two microphones hear the same source: both there for it, one close and one far, or a stereo pair. */
-export type Purpose = 'same' | 'close-and-far' | 'pair';
+/** Why two channels hear the same source: both there for it, one close and one far, a stereo pair, or one of them a pickup. */
+export type Purpose = 'same' | 'close-and-far' | 'pair' | 'direct';
 
 export interface Shared {
   readonly first: PlanMicrophone;
@@ -18,6 +19,7 @@ export interface Shared {
 }
 
 function purposeOf(table: ArrivalTable, first: PlanMicrophone, second: PlanMicrophone): Purpose {
+  if (isDirect(first.model.kind) || isDirect(second.model.kind)) return 'direct';
   const paired = table.plan.pairs.some((p) => [p.leftId, p.rightId].includes(first.id) && [p.leftId, p.rightId].includes(second.id));
   if (paired) return 'pair';
   return first.targetKey !== null && first.targetKey === second.targetKey ? 'same' : 'close-and-far';

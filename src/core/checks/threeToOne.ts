@@ -1,6 +1,7 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, incidentSplDb, sourceKey } from '../arrivals';
 import { distance } from '../math';
+import { isDirect } from '../microphones';
 
 /** What the two three-to-one schools say of two microphones. */
 export interface ThreeToOne {
@@ -20,7 +21,7 @@ export function threeToOne(table: ArrivalTable, firstId: string, secondId: strin
   const { plan, rows } = table;
   const [a, b] = [firstId, secondId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
   const [first, second] = [plan.microphones[a ?? -1], plan.microphones[b ?? -1]];
-  if (!first || !second) return null;
+  if (!first || !second || isDirect(first.model.kind) || isDirect(second.model.kind)) return null;
   const pair = plan.pairs.find((candidate) => [candidate.leftId, candidate.rightId].every((id) => id === firstId || id === secondId));
   const indexOf = (key: string | null): number => plan.sources.findIndex((source) => sourceKey(source) === key);
   const [s, t] = [indexOf(first.targetKey ?? pair?.centreKey ?? null), indexOf(second.targetKey ?? pair?.centreKey ?? null)];

@@ -4,6 +4,7 @@ import { firstDeadReference } from './references';
 import {
   deviceSchema,
   firstProblem,
+  furnishingSchema,
   headSchema,
   instrumentSchema,
   LIMITS,
@@ -38,6 +39,7 @@ const SESSION_PARTS: readonly Part[] = [
   { key: 'instruments', item: instrumentSchema, most: LIMITS.instruments },
   { key: 'microphones', item: placedSchema, most: LIMITS.microphones },
   { key: 'pairs', item: pairSchema, most: LIMITS.pairs },
+  { key: 'furnishings', item: furnishingSchema, most: LIMITS.furnishings },
   { key: 'tape', item: readingSchema, most: LIMITS.readings },
 ];
 

@@ -64,6 +64,10 @@ const mapped = <T>(list: readonly T[], change: (item: T) => T): readonly T[] => 
   return next.every((item, i) => item === list[i]) ? list : next;
 };
 
+/** A collar hangs on a microphone that is there; what stands by itself on none. */
+const hasHolder = (known: Known, kind: string, microphoneId: string | null): boolean =>
+  kind === 'collar' ? microphoneId !== null && known.microphones.has(microphoneId) : microphoneId === null;
+
 /** A session without references to what is no longer there: what pointed at it points at nothing, or goes where it means nothing alone. */
 export function withoutDeadReferences(session: Session): Session {
   const known = knownIn(session);
@@ -85,10 +89,16 @@ export function withoutDeadReferences(session: Session): Session {
     ...session,
     microphones: mapped(session.microphones, (microphone) => tidyMicrophone(known, microphone)),
     pairs: mapped(pairs, (pair) => (pair.centre && !hasSource(known, pair.centre) ? { ...pair, centre: null } : pair)),
+    furnishings: kept(session.furnishings, ({ kind, microphoneId }) => hasHolder(known, kind, microphoneId)),
     tape,
     patch: tidyPatch(session, known),
   };
-  const same = next.microphones === session.microphones && next.pairs === session.pairs && next.tape === session.tape && next.patch === session.patch;
+  const same =
+    next.furnishings === session.furnishings &&
+    next.microphones === session.microphones &&
+    next.pairs === session.pairs &&
+    next.tape === session.tape &&
+    next.patch === session.patch;
   return same ? session : next;
 }
 
@@ -118,6 +128,9 @@ function deadInPairs(session: Session, known: Known): Problem {
 }
 
 function deadInLists(session: Session, known: Known): Problem {
+  for (const [i, { kind, microphoneId }] of session.furnishings.entries())
+    if (!hasHolder(known, kind, microphoneId))
+      return `furnishings[${i}].microphoneId names no microphone of the session, or one that a ${kind} has no use for`;
   const read = new Set<string>();
   for (const [i, { microphoneId, from }] of session.tape.entries()) {
     if (!known.microphones.has(microphoneId)) return `tape[${i}] names a microphone that is not in the session`;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
 import { SURFACES } from '../room';
@@ -17,7 +18,17 @@ import {
 } from './formats';
 
 /** How many of a thing one document may hold. */
-export const LIMITS = { models: 500, devices: 50, stands: 50, setups: 200, instruments: 60, microphones: 64, pairs: 32, readings: 2000 } as const;
+export const LIMITS = {
+  models: 500,
+  devices: 50,
+  stands: 50,
+  setups: 200,
+  instruments: 60,
+  microphones: 64,
+  pairs: 32,
+  furnishings: 40,
+  readings: 2000,
+} as const;
 
 /** Names of what every object has are no ids: a look-up by them would find what nobody put there. */
 const PROTOTYPE_NAMES = Object.getOwnPropertyNames(Object.prototype);
@@ -202,6 +213,18 @@ export const placedSchema = object({
   setupId: id.allow(null),
 });
 
+export const furnishingSchema = object({
+  id,
+  kind: Joi.valid(...FURNISHING_KINDS),
+  name,
+  positionM: object({ x: number(-100, 100), y: number(-100, 100) }),
+  rotationDeg: number(-360, 360),
+  widthM: number(0.1, 6),
+  heightM: number(0.1, 4),
+  bottomM: number(0, 6),
+  microphoneId: id.allow(null),
+});
+
 export const readingSchema = object({ microphoneId: id, from: Joi.string().min(1).max(170), lengthM: number(0, 100) });
 
 const frameSchema = object({
@@ -251,6 +274,7 @@ export const sessionSchema = object({
   instruments: Joi.array().items(instrumentSchema).max(LIMITS.instruments).unique('id'),
   microphones: Joi.array().items(placedSchema).max(LIMITS.microphones).unique('id'),
   pairs: Joi.array().items(pairSchema).max(LIMITS.pairs).unique('id'),
+  furnishings: Joi.array().items(furnishingSchema).max(LIMITS.furnishings).unique('id'),
   tape: Joi.array().items(readingSchema).max(LIMITS.readings),
   patch: patchSchema,
 });

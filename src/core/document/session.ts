@@ -1,3 +1,4 @@
+import type { Furnishing } from '../furnishings';
 import type { Instrument } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
@@ -95,6 +96,8 @@ export interface Session {
   readonly instruments: readonly Instrument[];
   readonly microphones: readonly PlacedMicrophone[];
   readonly pairs: readonly Pair[];
+  /** Panels, blankets and foam collars. */
+  readonly furnishings: readonly Furnishing[];
   readonly tape: readonly TapeReading[];
   /** Input address by microphone id, e.g. "eight-input/in3". */
   readonly patch: Readonly<Record<string, string>>;

@@ -1,6 +1,6 @@
 import type { Plan } from '../arrivals';
 import type { TapeReading } from '../document';
-import { lookOf, type TapeEntry } from '../tape';
+import { lookOf, pluggedIn, type TapeEntry } from '../tape';
 import { shownUnits, type UnitSystem } from '../units';
 import { toCsv } from './csv';
 
@@ -26,5 +26,10 @@ export function tapeListCsv(plan: Plan, entries: readonly TapeEntry[], readings:
       ...turns(entry.microphoneId),
     ];
   });
-  return toCsv([['Label', 'Microphone', 'From', `Planned ${unit}`, `Within ${unit}`, `Read ${unit}`, 'Turn °', 'Tilt °', 'Looks'], ...body]);
+  const plugged = pluggedIn(plan).map(({ label, name }) => [label, name, 'plugged in, 0 ms', '', '', '', '', '', '']);
+  return toCsv([
+    ['Label', 'Microphone', 'From', `Planned ${unit}`, `Within ${unit}`, `Read ${unit}`, 'Turn °', 'Tilt °', 'Looks'],
+    ...plugged,
+    ...body,
+  ]);
 }

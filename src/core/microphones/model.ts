@@ -1,7 +1,16 @@
 import { DBU_OF_ZERO_DBV, dbFromAmplitudeRatio, SPL_OF_ONE_PASCAL_DB } from '../units';
 import type { PatternName } from './pattern';
 
-export const MICROPHONE_KINDS = ['moving-coil', 'large-condenser', 'small-condenser', 'ribbon', 'boundary', 'clip-on', 'loudspeaker'] as const;
+export const MICROPHONE_KINDS = [
+  'moving-coil',
+  'large-condenser',
+  'small-condenser',
+  'ribbon',
+  'boundary',
+  'clip-on',
+  'loudspeaker',
+  'pickup',
+] as const;
 export type MicrophoneKind = (typeof MICROPHONE_KINDS)[number];
 
 export const MICROPHONE_KIND_NAMES: Record<MicrophoneKind, string> = {
@@ -12,13 +21,20 @@ export const MICROPHONE_KIND_NAMES: Record<MicrophoneKind, string> = {
   boundary: 'Boundary',
   'clip-on': 'Clip-on',
   loudspeaker: 'Loudspeaker as microphone',
+  pickup: 'Pickup, direct',
 };
+
+/** A pickup sits on its instrument and hears that alone, at once: a channel without air. Its levels are per pascal of the instrument at 1 m. */
+export const isDirect = (kind: MicrophoneKind): boolean => kind === 'pickup';
+/** What is fixed to the instrument goes along with it and needs no stand. */
+export const ridesAlong = (kind: MicrophoneKind): boolean => kind === 'clip-on' || kind === 'pickup';
 
 /** What phantom power means to a microphone: it must have it, it does not mind it, or it must never get it. */
 export const PHANTOM_NEEDS = ['needs', 'indifferent', 'never'] as const;
 export type PhantomNeed = (typeof PHANTOM_NEEDS)[number];
 
-export const CONNECTORS = ['XLR', 'TRS'] as const;
+/** Hi-Z is the high-impedance input for instruments, on a plain jack. */
+export const CONNECTORS = ['XLR', 'TRS', 'Hi-Z'] as const;
 export type Connector = (typeof CONNECTORS)[number];
 
 /** One kind of microphone on the shelf. Levels as in a data sheet. */

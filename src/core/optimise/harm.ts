@@ -1,9 +1,9 @@
 import { PLANNING_MARGIN_DB, THREE_TO_ONE_DB } from '../acoustics';
 import { type Arrival, arrivalOf, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
 import type { KeepOut } from '../instruments';
-import { patternLevelDb } from '../microphones';
+import { isDirect, patternLevelDb, ridesAlong } from '../microphones';
 import { distanceToSurface, SURFACES } from '../room';
-import { gapToSolid } from '../solids';
+import { gapToSolid, isWorn } from '../solids';
 import { gapToPoint } from '../stands';
 
 /**
@@ -93,7 +93,7 @@ function overloadDb({ microphone, row }: Heard): number {
 }
 
 function boundaryDb(frame: Frame, { microphone }: Heard): number {
-  if (microphone.model.kind === 'boundary') return 0;
+  if (microphone.model.kind === 'boundary' || isDirect(microphone.model.kind)) return 0;
   return SURFACES.reduce(
     (sum, surface) =>
       surface === 'floor' ? sum : sum + ramp(BOUNDARY_M - distanceToSurface(frame.plan.room, microphone.positionM, surface), BOUNDARY_M, BOUNDARY_DB),
@@ -102,10 +102,10 @@ function boundaryDb(frame: Frame, { microphone }: Heard): number {
 }
 
 function keepOutDb(frame: Frame, { microphone }: Heard): number {
-  if (microphone.model.kind === 'clip-on') return 0;
+  if (ridesAlong(microphone.model.kind)) return 0;
   const at = microphone.positionM;
   const solid = frame.plan.solids.reduce(
-    (sum, { hollow, shape }) => (hollow ? sum : sum + ramp(SOLID_M - gapToSolid(shape, at), KEEP_OUT_FULL_M, MOST_DB)),
+    (sum, body) => (body.hollow || isWorn(body) ? sum : sum + ramp(SOLID_M - gapToSolid(body.shape, at), KEEP_OUT_FULL_M, MOST_DB)),
     0,
   );
   return frame.volumes.reduce((sum, volume) => sum + ramp(BODY_M - gapToPoint(volume, at), KEEP_OUT_FULL_M, MOST_DB), solid);

@@ -153,8 +153,11 @@ function explain(problem: PatchProblem, solve: SolveMilp): string {
   }
   if (solveWith(problem, { ...ALL_RULES, pairs: false }, solve))
     return 'A stereo pair finds no two free neighbouring inputs of the same kind: free two inputs side by side or undo the pair.';
-  if (solveWith(problem, { ...ALL_RULES, connectors: false }, solve))
-    return `Too few inputs have the connector that ${names(microphones.filter((m) => !inputs.every((i) => i.connectors.includes(m.connector))))} need: use another device or an adaptor box.`;
+  if (solveWith(problem, { ...ALL_RULES, connectors: false }, solve)) {
+    const shut = microphones.filter((m) => !inputs.some((i) => i.connectors.includes(m.connector)));
+    const picky = shut.length ? shut : microphones.filter((m) => !inputs.every((i) => i.connectors.includes(m.connector)));
+    return `Too few inputs have the connector of ${names(picky)}: use another device or an adaptor box.`;
+  }
   const stuck = microphones.filter((m) => (problem.unfit[m.id]?.length ?? 0) >= inputs.length);
   if (stuck.length) return `No input can take or lift the level of ${names(stuck)}: switch its pad, move it or choose another microphone.`;
   return 'Power, connectors, levels and pairs together leave no patch: take one microphone away or undo a pair.';

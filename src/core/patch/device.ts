@@ -23,14 +23,22 @@ export interface InputDevice {
   readonly inputs: readonly DeviceInput[];
 }
 
-function row(count: number, first: number, template: Omit<DeviceInput, 'id' | 'name' | 'phantomBank'>, bankSize: number): DeviceInput[] {
+/** @param instruments how many of the first inputs take an instrument's high impedance as well */
+function row(
+  count: number,
+  first: number,
+  template: Omit<DeviceInput, 'id' | 'name' | 'phantomBank'>,
+  bankSize: number,
+  instruments = 0,
+): DeviceInput[] {
   return Array.from({ length: count }, (_, i) => {
     const n = first + i;
     const bank =
       bankSize > 0
         ? `${Math.floor(i / bankSize) * bankSize + first}–${Math.min(Math.floor(i / bankSize) * bankSize + first + bankSize - 1, first + count - 1)}`
         : null;
-    return { ...template, id: `in${n}`, name: String(n), phantomBank: bank };
+    const connectors = i < instruments ? [...template.connectors, 'Hi-Z' as const] : template.connectors;
+    return { ...template, connectors, id: `in${n}`, name: String(n), phantomBank: bank };
   });
 }
 
@@ -39,17 +47,17 @@ export const DEVICE_CATALOGUE: readonly InputDevice[] = [
   {
     id: 'eight-input',
     name: 'Eight-input interface, phantom in fours',
-    inputs: row(8, 1, { connectors: ['XLR', 'TRS'], padDb: 20, gainMinDb: 0, gainMaxDb: 56, maxLevelDbu: 12, group: 'mic' }, 4),
+    inputs: row(8, 1, { connectors: ['XLR', 'TRS'], padDb: 20, gainMinDb: 0, gainMaxDb: 56, maxLevelDbu: 12, group: 'mic' }, 4, 2),
   },
   {
     id: 'two-input',
     name: 'Two-input interface',
-    inputs: row(2, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 0, gainMaxDb: 56, maxLevelDbu: 9, group: 'mic' }, 2),
+    inputs: row(2, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 0, gainMaxDb: 56, maxLevelDbu: 9, group: 'mic' }, 2, 2),
   },
   {
     id: 'four-input',
     name: 'Four-input interface, phantom each',
-    inputs: row(4, 1, { connectors: ['XLR', 'TRS'], padDb: 10, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 10, group: 'mic' }, 1),
+    inputs: row(4, 1, { connectors: ['XLR', 'TRS'], padDb: 10, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 10, group: 'mic' }, 1, 2),
   },
   {
     id: 'twelve-input',

@@ -8,7 +8,7 @@ import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
 import { counted, formatLength } from '../units';
 import { withExpectations } from './expected';
 import { patchInputs } from './patchProblem';
-import { chooseModel, placeSetup, usedOf } from './placing';
+import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
 import { resolvePlan } from './resolve';
 
 /** Whether a set-up can be put up here, what it uses, and every reason against it as a sentence. */
@@ -93,7 +93,7 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument):
   const { placed } = placeRecipe(recipe, chosen, session.room);
   const count = placed.length;
   const inputs = patchInputs(session).length - session.microphones.length;
-  const onStands = placed.filter(({ recipe: microphone }) => microphone.kinds[0] !== 'clip-on' && microphone.kinds[0] !== 'boundary').length;
+  const onStands = placed.filter(({ recipe: microphone }) => !NEEDS_NO_STAND.includes(microphone.kinds[0] ?? 'moving-coil')).length;
   const stands =
     session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0) - session.microphones.filter((microphone) => microphone.stand).length;
   const hard: string[] = [];

@@ -9,7 +9,7 @@ import {
   type Session,
   standFor,
 } from '../document';
-import type { MicrophoneKind, MicrophoneModel } from '../microphones';
+import { isDirect, type MicrophoneKind, type MicrophoneModel } from '../microphones';
 import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
 
@@ -19,10 +19,11 @@ export const usedOf = (session: Session, modelId: string): number =>
 
 /**
  * The shelf's best microphone for a recipe's place: right kind (best first), offers the pattern, one still free. Failing
- * that the right pattern in any kind, then anything free.
+ * that the right pattern in any kind, then anything free. A pickup stands in for no microphone, nor one for it.
  */
 export function chooseModel(session: Session, wanted: RecipeMicrophone): MicrophoneModel | null {
-  const free = session.shelf.microphones.filter((model) => usedOf(session, model.id) < model.count);
+  const direct = wanted.kinds.some(isDirect);
+  const free = session.shelf.microphones.filter((model) => usedOf(session, model.id) < model.count && isDirect(model.kind) === direct);
   const score = (model: MicrophoneModel): number => {
     const kind = wanted.kinds.indexOf(model.kind);
     return (kind < 0 ? 10 : kind) + (model.patterns.includes(wanted.pattern) ? 0 : 5) + (hintFor(model, wanted) ? -0.5 : 0);
@@ -49,7 +50,7 @@ function nextColour(session: Session): number {
 }
 
 /** Kinds that lie, clip or lean where they are put. */
-const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on', 'loudspeaker'];
+export const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on', 'loudspeaker', 'pickup'];
 
 /** Places a set-up round an instrument with microphones from the shelf; says what it could not find. */
 export function placeSetup(session: Session, recipe: Recipe, instrumentId: string, newId: NewId): { session: Session; missing: string[] } {

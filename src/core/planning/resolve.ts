@@ -1,9 +1,10 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import type { PlacedMicrophone, Session } from '../document';
+import { collarSolid, type Furnishing, furnishingSolid } from '../furnishings';
 import { type Geometry, geometryOf } from '../instruments';
 import { normalize, subtract } from '../math';
-import type { MicrophoneModel } from '../microphones';
+import { isDirect, type MicrophoneModel } from '../microphones';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 
@@ -41,19 +42,49 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     flipped: placed.flipped,
     alignSamples: placed.alignSamples,
     targetKey: keyOf(placed.target),
-    locked: placed.locked,
+    // A pickup stays where its instrument is: no move is its.
+    locked: placed.locked || isDirect(model.kind),
     stand: placed.stand && standModel ? { model: standModel, baseM: placed.stand.baseM } : null,
   };
 }
 
-let lastSolids: { readonly geometries: readonly Geometry[]; readonly solids: readonly Solid[] } = { geometries: [], solids: [] };
+const standing = new WeakMap<Furnishing, Solid>();
 
-/** The solids of all instruments, the same list for the same instruments. */
-function solidsOf(geometries: readonly Geometry[]): readonly Solid[] {
-  const known = lastSolids.geometries;
-  if (known.length === geometries.length && known.every((geometry, i) => geometry === geometries[i])) return lastSolids.solids;
-  lastSolids = { geometries, solids: geometries.flatMap(({ solids }) => solids) };
-  return lastSolids.solids;
+/** A panel or blanket as a solid, the same for the same document object. */
+function standingSolid(furnishing: Furnishing): Solid {
+  const known = standing.get(furnishing) ?? furnishingSolid(furnishing);
+  standing.set(furnishing, known);
+  return known;
+}
+
+const worn = new WeakMap<PlanMicrophone, { readonly furnishing: Furnishing; readonly solid: Solid }>();
+
+function wornSolid(furnishing: Furnishing, microphone: PlanMicrophone): Solid {
+  const known = worn.get(microphone);
+  if (known?.furnishing === furnishing) return known.solid;
+  const solid = collarSolid(furnishing, microphone.positionM, microphone.axis);
+  worn.set(microphone, { furnishing, solid });
+  return solid;
+}
+
+/** What stands about in the room, as solids. A collar is where its microphone is, and nowhere without one. */
+const furnishingSolids = (furnishings: readonly Furnishing[], microphones: readonly PlanMicrophone[]): readonly Solid[] =>
+  furnishings.flatMap((furnishing) => {
+    if (furnishing.kind !== 'collar') return [standingSolid(furnishing)];
+    const microphone = microphones.find(({ id }) => id === furnishing.microphoneId);
+    return microphone ? [wornSolid(furnishing, microphone)] : [];
+  });
+
+/** Lists of the last plans, newest first: a plan is held beside itself with something taken away. */
+let recentSolids: readonly (readonly Solid[])[] = [];
+const RECENT = 3;
+
+/** Everything solid, the same list for as long as nothing of it changes. */
+function solidsOf(geometries: readonly Geometry[], session: Session, microphones: readonly PlanMicrophone[]): readonly Solid[] {
+  const solids = [...geometries.flatMap((geometry) => geometry.solids), ...furnishingSolids(session.furnishings, microphones)];
+  const known = recentSolids.find((list) => list.length === solids.length && list.every((solid, i) => solid === solids[i]));
+  recentSolids = [known ?? solids, ...recentSolids.filter((list) => list !== known)].slice(0, RECENT);
+  return known ?? solids;
 }
 
 /** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
@@ -82,6 +113,6 @@ export function resolvePlan(session: Session): Plan {
     ),
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,
-    solids: solidsOf(placedGeometries),
+    solids: solidsOf(placedGeometries, session, microphones),
   };
 }

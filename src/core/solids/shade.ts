@@ -100,7 +100,8 @@ const SHELL_DB = 8;
 
 /**
  * Loss of a straight way behind the solids that stand in it, dB per frequency (Kurze and Anderson 1971): of the one that shades
- * most. Into a hollow body it is what its shell keeps out. Null where the way is free.
+ * most. Into a hollow body it is what its shell keeps out. A screen lets sound through as well as round it: both are added in
+ * energy, `frequenciesHz` being its bands. Null where the way is free.
  */
 export function shadeDb(
   solids: readonly Solid[],
@@ -112,16 +113,29 @@ export function shadeDb(
 ): number[] | null {
   let most = 0;
   let shell = 0;
+  let screened: number[] | null = null;
   for (const one of preparedOf(solids)) {
     if (!nearBall(one.centreM, one.radiusM, from, to) || one.solid.sourceIds.includes(sourceKey)) continue;
     const { hollow, shape } = one.solid;
     if (hollow && gapToSolid(shape, to) < 0 && gapToSolid(shape, from) > 0) shell = SHELL_DB;
     const longer = detour(one, from, to);
-    if (longer !== null && longer > most) most = longer;
+    if (longer === null) continue;
+    const { screen } = one.solid;
+    if (!screen) most = Math.max(most, longer);
+    else {
+      const before: readonly number[] | null = screened;
+      screened = frequenciesHz.map((hertz, i) => {
+        const round = screenLossDb((2 * longer * hertz) / speedOfSoundMps);
+        return Math.max(before?.[i] ?? 0, dbOfBoth(round, screen.throughDb[i] ?? 0));
+      });
+    }
   }
-  if (most === 0) return shell ? frequenciesHz.map(() => shell) : null;
-  return frequenciesHz.map((hertz) => Math.max(shell, screenLossDb((2 * most * hertz) / speedOfSoundMps)));
+  if (most === 0 && !screened) return shell ? frequenciesHz.map(() => shell) : null;
+  return frequenciesHz.map((hertz, i) => Math.max(shell, screened?.[i] ?? 0, most === 0 ? 0 : screenLossDb((2 * most * hertz) / speedOfSoundMps)));
 }
+
+/** Loss of two ways together, dB: their energies are added. */
+const dbOfBoth = (oneDb: number, otherDb: number): number => Math.max(0, -10 * Math.log10(10 ** (-oneDb / 10) + 10 ** (-otherDb / 10)));
 
 /** Whether a rod of a thickness between two points touches a solid: a ball about it decides for most. */
 export function touches(solid: Solid, from: Vec3, to: Vec3, thickM: number): boolean {

@@ -19,9 +19,26 @@ export interface Solid {
   readonly sourceIds: readonly string[];
   /** A microphone may be inside; null for what is full. */
   readonly hollow: Hollow | null;
+  /** Soft and thin: sound goes through it as well as round it. */
+  readonly screen?: Screen;
   /** A caution to say whenever something comes near it. */
   readonly caution?: string;
 }
+
+/** What a panel, a blanket or a collar does to sound. */
+export interface Screen {
+  /** What it keeps back of what goes through it, dB per band of the model. */
+  readonly throughDb: readonly number[];
+  /** Share of the energy one of its faces takes up. */
+  readonly absorption: number;
+  /** Absorption area of both its faces, m². */
+  readonly absorbsM2: number;
+  /** Clipped to this microphone, and in no stand's way; null for what stands by itself. */
+  readonly ofMicrophoneId: string | null;
+}
+
+/** Whether a solid is clipped to a microphone. */
+export const isWorn = ({ screen }: Solid): boolean => screen !== undefined && screen.ofMicrophoneId !== null;
 
 /** A body one can put a microphone into: where the way in is, and how wide. */
 export interface Hollow {

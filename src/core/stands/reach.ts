@@ -1,6 +1,6 @@
 import type { KeepOut } from '../instruments';
 import { clamp, closestOnSegment, distance, type Vec3, vec3 } from '../math';
-import { gapToSolid, missesOpeningM, type Solid, touches } from '../solids';
+import { gapToSolid, isWorn, missesOpeningM, type Solid, touches } from '../solids';
 import type { StandModel } from './model';
 
 /** A stand as it must be set for a microphone: pole, boom, and whether it gets there. */
@@ -78,7 +78,7 @@ export function obstacles(pose: StandPose, volumes: readonly KeepOut[], solids: 
     if (gapToRod(volume, footM, poleTopM) < 0) return [{ ...said, part: 'pole' }];
     return gapToRod(volume, poleTopM, nearTip) < 0 ? [{ ...said, part: 'boom' }] : [];
   });
-  return [...soft, ...solids.flatMap((solid) => againstSolid(pose, nearTip, solid))];
+  return [...soft, ...solids.flatMap((solid) => (isWorn(solid) ? [] : againstSolid(pose, nearTip, solid)))];
 }
 
 /** A boom over a head is safe only when it cannot come down: this far round the head counts as over it, metres. */

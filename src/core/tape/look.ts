@@ -12,6 +12,7 @@ const FRONT: Record<MicrophoneKind, string> = {
   ribbon: 'front of the grille',
   boundary: 'plate',
   loudspeaker: 'cone',
+  pickup: 'plug',
 };
 
 /** How a microphone is turned, as one sets it by hand. */
@@ -47,6 +48,7 @@ export function lookOf(plan: Plan, microphone: PlanMicrophone): Look {
 
 /** "Front of the grille toward the snare centre; turned 212°, tilted 38° down." */
 export function lookWords({ turnDeg, tiltDeg, front, toward }: Look): string {
+  if (front === FRONT.pickup) return 'Plugged in: nothing to turn.';
   const tilt = Math.round(tiltDeg);
   const lean = tilt === 0 ? 'level' : `tilted ${formatNumber(Math.abs(tilt), 0)}° ${tilt > 0 ? 'up' : 'down'}`;
   const steep = Math.abs(tilt) > 85 ? '' : `turned ${formatNumber(turnDeg, 0)}°, `;

@@ -1,6 +1,7 @@
 import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Mark } from '../instruments';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
+import { isDirect } from '../microphones';
 import { toleranceM } from './tolerance';
 
 /** One distance to set, between two things a tape can touch. */
@@ -77,6 +78,9 @@ function walkingAngle(plan: Plan, microphone: PlanMicrophone): number {
   return -Math.atan2(microphone.positionM.y - cy, microphone.positionM.x - cx);
 }
 
+/** Channels with nothing to measure: a pickup is plugged in, and hears its instrument at 0 ms. */
+export const pluggedIn = (plan: Plan): PlanMicrophone[] => plan.microphones.filter(({ model }) => isDirect(model.kind));
+
 /** Microphones in the order one walks them: low ones first, then once round. */
 export function walkingOrder(plan: Plan): PlanMicrophone[] {
   const tall = (microphone: PlanMicrophone): number => (microphone.positionM.z > 1.2 ? 1 : 0);
@@ -93,6 +97,7 @@ const NOTHING_READ: ReadMarks = () => new Set();
  */
 export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE, read = NOTHING_READ): TapeEntry[] {
   return walkingOrder(plan).flatMap((microphone) => {
+    if (isDirect(microphone.model.kind)) return [];
     const common = { microphoneId: microphone.id, microphone: microphone.name, label: microphone.label };
     const entries = marksFor(plan, microphone, strings, read(microphone.id)).map((mark): TapeEntry => {
       const lengthM = distance(mark.positionM, microphone.positionM);

@@ -6,6 +6,7 @@ import type { Session } from '../../../core/document';
 import type { Geometry } from '../../../core/instruments';
 import { geometryOf } from '../../../core/instruments';
 import { useSize } from '../../components/useSize';
+import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
 import { type Face, focusOn, type Paper, paperFor, projectionOf } from '../../drawing/projection';
 import { RoomFrame } from '../../drawing/RoomFrame';
@@ -14,6 +15,7 @@ import { useSessionStore } from '../../stores/sessionStore';
 import { chooseNothing, useViewStore } from '../../stores/viewStore';
 import { AimHandle } from './AimHandle';
 import { CriticalRing } from './CriticalRing';
+import { FurnishingHandle } from './FurnishingHandle';
 import { InstrumentHandle } from './InstrumentHandle';
 import { KeepOutMarks } from './KeepOutMarks';
 import { MicrophoneHandle } from './MicrophoneHandle';
@@ -111,6 +113,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
     [face, session.room, size, key],
   );
   const chosenInstrument = useViewStore(({ selection }) => (selection.of === 'instrument' ? selection.id : null));
+  const chosenFurnishing = useViewStore(({ selection }) => (selection.of === 'furnishing' ? selection.id : null));
   const snapWords = useViewStore((state) => state.snapWords);
   const { plan } = table;
   const inHand = session.microphones.find((placed) => placed.id === chosen[0]);
@@ -139,6 +142,22 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
                 chosen={chosen.includes(placed.id)}
               />
             ) : null;
+          })}
+          {session.furnishings.map((furnishing) => {
+            const solid = plan.solids.find(({ id }) => id === `furnishing/${furnishing.id}`);
+            if (!solid) return null;
+            return furnishing.kind === 'collar' ? (
+              <FurnishingDrawing key={furnishing.id} solid={solid} paper={paper} zoom={transform.k} />
+            ) : (
+              <FurnishingHandle
+                key={furnishing.id}
+                furnishing={furnishing}
+                solid={solid}
+                paper={paper}
+                zoom={transform.k}
+                chosen={furnishing.id === chosenFurnishing}
+              />
+            );
           })}
           {session.instruments.map((instrument) => (
             <InstrumentHandle

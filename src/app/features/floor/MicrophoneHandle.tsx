@@ -51,7 +51,7 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
     at: placed.positionM,
     paper,
     zoom,
-    fixed: placed.locked,
+    fixed: microphone.locked,
     command: place,
     snap,
     onTake: (tapped, extend) => {

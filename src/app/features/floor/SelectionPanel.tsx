@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { type ArrivalTable, SWAY_M, swayOf } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
 import {
+  addFurnishing,
   aimByAngles,
   anglesOf,
   type Command,
@@ -10,12 +11,13 @@ import {
   moveMicrophone,
   type PlacedMicrophone,
   pairOf,
+  removeFurnishing,
   removeMicrophones,
   type Session,
 } from '../../../core/document';
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
-import { PATTERN_NAMES } from '../../../core/microphones';
+import { isDirect, PATTERN_NAMES, ridesAlong } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NameField } from '../../components/NameField';
@@ -25,6 +27,7 @@ import { runCommand } from '../../stores/sessionStore';
 import { choosePair, putDown } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
 import { EvennessLine } from './EvennessLine';
+import { newFurnishing } from './FurnishingPanel';
 import { DeadSideButton } from './LeakStrip';
 import { StandPanel } from './StandPanel';
 
@@ -119,7 +122,9 @@ export function SelectionPanel({
     ['High', 'z', session.room.heightM],
   ] as const;
   const look = anglesOf(subtract(placed.aimM, placed.positionM));
+  const direct = model !== undefined && isDirect(model.kind);
   const pair = pairOf(session, placed.id);
+  const collar = session.furnishings.find(({ microphoneId }) => microphoneId === placed.id);
   const swapModel = (modelId: string): Command => {
     const next = session.shelf.microphones.find((candidate) => candidate.id === modelId);
     const pattern = next?.patterns.includes(placed.pattern) ? placed.pattern : (next?.patterns[0] ?? placed.pattern);
@@ -158,7 +163,14 @@ export function SelectionPanel({
         options={session.shelf.microphones.map((candidate) => ({ value: candidate.id, text: candidate.name }))}
         onChange={(id) => runCommand(swapModel(id))}
       />
-      <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
+      {direct && (
+        <Box mt="2" fontSize="sm">
+          Plugged in: it hears its instrument at once, at 0 ms, and nothing else. Give it{' '}
+          {model?.connector === 'Hi-Z' ? 'an instrument input (Hi-Z)' : 'a microphone input'}; what a microphone beside it hears is late by the air
+          between.
+        </Box>
+      )}
+      <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" display={direct ? 'none' : 'grid'}>
         {axes.map(([label, axis, size]) => (
           <NumberField
             key={axis}
@@ -202,12 +214,21 @@ export function SelectionPanel({
       <Flex gap="2" mt="3" wrap="wrap">
         <Toggle label="Polarity reversed" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
         {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
-        <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />
-        <Toggle
-          label={placed.heldString ? `String held at ${formatLength(placed.heldString.lengthM, session.units)}` : 'Hold its string'}
-          on={placed.heldString !== null}
-          onToggle={() => edit({ heldString: placed.heldString ? null : nearestString(session, table, placed, source) })}
-        />
+        {!direct && <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />}
+        {model && !ridesAlong(model.kind) && (
+          <Toggle
+            label="Foam collar"
+            on={collar !== undefined}
+            onToggle={() => runCommand(collar ? removeFurnishing(collar.id) : addFurnishing(newFurnishing(session, 'collar', placed.id)))}
+          />
+        )}
+        {!direct && (
+          <Toggle
+            label={placed.heldString ? `String held at ${formatLength(placed.heldString.lengthM, session.units)}` : 'Hold its string'}
+            on={placed.heldString !== null}
+            onToggle={() => edit({ heldString: placed.heldString ? null : nearestString(session, table, placed, source) })}
+          />
+        )}
       </Flex>
       {placed.alignSamples !== 0 && (
         <Flex mt="2" align="center" gap="2" fontSize="sm">
@@ -217,7 +238,7 @@ export function SelectionPanel({
           </Button>
         </Flex>
       )}
-      <StandPanel session={session} table={table} placed={placed} />
+      {!direct && <StandPanel session={session} table={table} placed={placed} />}
       <Numbers session={session} table={table} placed={placed} source={source} />
       <EvennessLine session={session} table={table} placed={placed} source={source} />
       {placed.target && (

@@ -5,6 +5,7 @@ import { belongsTo, type Session } from '../../../core/document';
 import { counted } from '../../../core/units';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
+import { FurnishingPanel, Furnishings } from './FurnishingPanel';
 import { GroupPanel } from './GroupPanel';
 import { AddInstrument, EditInstrument } from './InstrumentPanel';
 import { MovesPanel } from './MovesPanel';
@@ -16,9 +17,12 @@ import { Verdicts } from './Verdicts';
 function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
   const chosenInstrument = useViewStore(({ selection }) => (selection.of === 'instrument' ? selection.id : null));
   const instrument = session.instruments.find((candidate) => candidate.id === chosenInstrument);
+  const chosenFurnishing = useViewStore(({ selection }) => (selection.of === 'furnishing' ? selection.id : null));
+  const furnishing = session.furnishings.find((candidate) => candidate.id === chosenFurnishing);
   const placed = session.microphones.find((candidate) => candidate.id === chosen[0]);
   if (chosen.length > 1) return <GroupPanel session={session} table={live.table} ids={chosen} source={source} />;
   if (placed) return <SelectionPanel key={placed.id} session={session} table={live.table} placed={placed} source={source} />;
+  if (furnishing) return <FurnishingPanel key={furnishing.id} session={session} table={live.table} furnishing={furnishing} />;
   if (instrument) return <EditInstrument session={session} instrument={instrument} />;
   return <Whole session={session} />;
 }
@@ -60,6 +64,7 @@ function Whole({ session }: { session: Session }) {
         </Box>
       )}
       <RoomPanel session={session} />
+      <Furnishings session={session} />
     </>
   );
 }

@@ -3,7 +3,7 @@ import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
 import { resolvePlan } from '../../../core/planning';
-import { lookOf, lookWords, type TapeEntry, tapeList } from '../../../core/tape';
+import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
 import { StaticFace } from '../../drawing/StaticFace';
@@ -36,6 +36,15 @@ function TapeTable({ session, plan, entries }: { session: Session; plan: Plan; e
         </tr>
       </thead>
       <tbody>
+        {pluggedIn(plan).map(({ id, label, name }) => (
+          <tr key={id} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={cellStyle}>
+              <strong>{`${label}  ${name}`}</strong>
+            </td>
+            <td style={cellStyle}>plugged in</td>
+            <td style={{ ...cellStyle, textAlign: 'right' }}>nothing to measure, 0 ms</td>
+          </tr>
+        ))}
         {groups.flatMap((group) =>
           group.map((entry, i) => (
             <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>

@@ -13,6 +13,7 @@ interface Draft {
   name: string;
   inputCount: number;
   bankSize: number;
+  instruments: number;
   connector: 'XLR' | 'TRS' | 'both';
   padDb: number;
   gainMinDb: number;
@@ -25,6 +26,7 @@ const schema = Joi.object({
   name: Joi.string().trim().min(1).max(120).label('Name'),
   inputCount: number('Inputs', 1, 64).integer(),
   bankSize: number('Inputs on one phantom switch', 0, 64).integer(),
+  instruments: number('Instrument inputs', 0, 64).integer(),
   connector: Joi.valid('XLR', 'TRS', 'both'),
   padDb: number('Pad', 0, 60),
   gainMinDb: number('Lowest gain', -60, 60),
@@ -35,6 +37,7 @@ const schema = Joi.object({
 const FIELDS = [
   ['inputCount', 'Inputs'],
   ['bankSize', 'Inputs on one phantom switch, 0 for no power'],
+  ['instruments', 'Inputs from the first that take an instrument (Hi-Z)'],
   ['padDb', 'Pad (dB), 0 for none'],
   ['gainMinDb', 'Lowest gain (dB)'],
   ['gainMaxDb', 'Highest gain (dB)'],
@@ -44,11 +47,13 @@ const FIELDS = [
 function draftOf(device: InputDevice): Draft {
   const first = device.inputs[0];
   const bank = first?.phantomBank;
+  const plain = (first?.connectors ?? []).filter((connector) => connector !== 'Hi-Z');
   return {
     name: device.name,
     inputCount: device.inputs.length,
     bankSize: bank ? device.inputs.filter((input) => input.phantomBank === bank).length : 0,
-    connector: first?.connectors.length === 2 ? 'both' : (first?.connectors[0] ?? 'XLR'),
+    instruments: device.inputs.filter(({ connectors }) => connectors.includes('Hi-Z')).length,
+    connector: plain.length === 2 ? 'both' : (plain[0] ?? 'XLR'),
     padDb: first?.padDb ?? 0,
     gainMinDb: first?.gainMinDb ?? 0,
     gainMaxDb: first?.gainMaxDb ?? 56,
@@ -65,7 +70,7 @@ function deviceOf(id: string, draft: Draft): InputDevice {
     return {
       id: `in${i + 1}`,
       name: String(i + 1),
-      connectors,
+      connectors: i < draft.instruments ? [...connectors, 'Hi-Z'] : connectors,
       phantomBank: start ? `${start}–${end}` : null,
       padDb,
       gainMinDb,

@@ -10,6 +10,8 @@ import type { TapeLine } from './derive';
 
 interface Props {
   readonly session: Session;
+  /** How the microphone is turned, in words. */
+  readonly turned: string;
   readonly line: TapeLine;
   readonly index: number;
   readonly count: number;
@@ -17,7 +19,7 @@ interface Props {
 }
 
 /** One distance, large enough to be read from the stand, and what the tape says of it. */
-export function OneReading({ session, line, index, count, onStep }: Props) {
+export function OneReading({ session, turned, line, index, count, onStep }: Props) {
   const id = useId();
   const committed = line.readM === null ? '' : formatLength(line.readM, session.units);
   const { text, type, settle } = useDraftText(`${session.id}/${line.microphoneId}/${line.ref}`, committed);
@@ -56,7 +58,7 @@ export function OneReading({ session, line, index, count, onStep }: Props) {
         {formatLength(line.lengthM, session.units)}
       </Box>
       <Box color="quiet" fontSize="sm">
-        To within {formatLength(line.toleranceM, session.units)} nothing one can hear changes.
+        To within {formatLength(line.toleranceM, session.units)} nothing one can hear changes. {turned}
       </Box>
       <label htmlFor={id} style={{ display: 'block', marginTop: 12 }}>
         The tape says ({session.units === 'metric' ? 'cm, or with a unit' : 'inches, or with a unit'})

@@ -1,8 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Session, takeMeasured } from '../../../core/document';
 import { distance } from '../../../core/math';
+import { lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
@@ -35,6 +37,8 @@ function Tape({ session }: { session: Session }) {
     );
   const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
   const pair = session.pairs.find((candidate) => candidate.id === equal);
+  const microphone = table.plan.microphones.find(({ id }) => id === line.microphoneId);
+  const turnedWords = microphone ? lookWords(lookOf(table.plan, microphone)) : '';
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label="Reading">
@@ -45,6 +49,7 @@ function Tape({ session }: { session: Session }) {
             <OneReading
               key={`${line.microphoneId}/${line.ref}`}
               session={session}
+              turned={turnedWords}
               line={line}
               index={lines.indexOf(line)}
               count={lines.length}
@@ -77,6 +82,7 @@ function Tape({ session }: { session: Session }) {
       <List
         session={session}
         groups={groups}
+        plugged={pluggedIn(table.plan)}
         current={`${line.microphoneId}/${line.ref}`}
         onPick={(key) => setAt(lines.findIndex((candidate) => `${candidate.microphoneId}/${candidate.ref}` === key))}
       />
@@ -134,11 +140,13 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
 function List({
   session,
   groups,
+  plugged,
   current,
   onPick,
 }: {
   session: Session;
   groups: readonly TapeGroup[];
+  plugged: readonly PlanMicrophone[];
   current: string;
   onPick: (key: string) => void;
 }) {
@@ -160,6 +168,14 @@ function List({
       <Box fontWeight="700" mb="1">
         Tape list, in walking order
       </Box>
+      {plugged.map(({ id, label, name }) => (
+        <Box key={id} mb="3" fontSize="sm" color="quiet">
+          <b>
+            {label} {name}
+          </b>{' '}
+          is plugged in: nothing to measure, 0 ms.
+        </Box>
+      ))}
       {groups.map((group) => (
         <Box key={group.microphoneId} mb="3">
           <Box fontWeight="700" fontSize="sm" color="quiet">

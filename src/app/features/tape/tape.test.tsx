@@ -60,21 +60,21 @@ describe('one reading', () => {
     return found;
   };
   test('is kept on Enter, in any unit, and told what it means', () => {
-    const { rerender } = show(<OneReading session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />);
+    const { rerender } = show(<OneReading turned="" session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />);
     const input = screen.getByLabelText(/The tape says/);
     fireEvent.change(input, { target: { value: '0.36 m' } });
     fireEvent.keyDown(input, { key: 'Enter' });
     expect(doc().tape[0]?.lengthM).toBeCloseTo(0.36, 9);
     rerender(
       <ChakraProvider value={system}>
-        <OneReading session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />
+        <OneReading turned="" session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />
       </ChakraProvider>,
     );
     expect(screen.getByRole('status').textContent).toMatch(/Make it 15\.5 cm shorter \(0\.45 ms, 163° at 1 kHz/);
   });
   test('nonsense stays, is told, and Next waits until it is put right', () => {
     const onStep = jest.fn();
-    show(<OneReading session={doc()} line={line()} index={0} count={20} onStep={onStep} />);
+    show(<OneReading turned="" session={doc()} line={line()} index={0} count={20} onStep={onStep} />);
     fireEvent.change(screen.getByLabelText(/The tape says/), { target: { value: 'a hand' } });
     fireEvent.click(screen.getByRole('button', { name: 'Next' }));
     expect(screen.getByRole('alert').textContent).toMatch(/“a hand” is no length/);
@@ -87,7 +87,7 @@ describe('one reading', () => {
   test('emptied, the reading is forgotten', () => {
     const id = line().microphoneId;
     setSession(putReading({ microphoneId: id, from: 'floor', lengthM: 0.3 })(doc()));
-    show(<OneReading session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />);
+    show(<OneReading turned="" session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />);
     const input = screen.getByLabelText(/The tape says/);
     expect((input as HTMLInputElement).value).toBe('30 cm');
     fireEvent.change(input, { target: { value: '' } });

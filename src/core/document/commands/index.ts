@@ -1,3 +1,4 @@
+export * from './furnishing';
 export * from './instrument';
 export * from './microphone';
 export * from './move';

@@ -18,6 +18,7 @@ export function newSession(id: string, name: string, nowIso: string, shelf: Shel
     instruments: [],
     microphones: [],
     pairs: [],
+    furnishings: [],
     tape: [],
     patch: {},
   };

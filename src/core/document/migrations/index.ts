@@ -11,6 +11,7 @@ import {
 import { partsWithVersions } from './library/0001-parts-with-versions';
 import type { Migration, RawDocument } from './migration';
 import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
+import { thingsThatStandAbout } from './session/0002-things-that-stand-about';
 
 export { isRecord, type RawDocument } from './migration';
 
@@ -21,7 +22,7 @@ interface History {
 }
 
 export const HISTORIES: Readonly<Record<string, History>> = {
-  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame] },
+  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout] },
   [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [] },
   [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },

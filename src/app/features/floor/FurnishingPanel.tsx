@@ -1,0 +1,160 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
+import { FURNISHING_MODELS, type Furnishing, type FurnishingKind } from '../../../core/furnishings';
+import { formatDb, formatNumber, shownUnits } from '../../../core/units';
+import { NameField } from '../../components/NameField';
+import { NumberField } from '../../components/NumberField';
+import { newId } from '../../components/newId';
+import { runCommand } from '../../stores/sessionStore';
+import { chooseFurnishing, chooseNothing } from '../../stores/viewStore';
+import { effectOf } from './furnishingEffect';
+
+const nameFor = (session: Session, kind: FurnishingKind): string => {
+  const { name } = FURNISHING_MODELS[kind];
+  const count = session.furnishings.filter((other) => other.kind === kind).length;
+  return count === 0 ? name : `${name} ${count + 1}`;
+};
+
+/** One of a kind, half way between the first instrument and the right wall, or on a microphone. */
+export function newFurnishing(session: Session, kind: FurnishingKind, microphoneId: string | null): Furnishing {
+  const { widthM, heightM, bottomM } = FURNISHING_MODELS[kind];
+  const by = session.instruments[0]?.positionM ?? { x: session.room.widthM / 2, y: session.room.depthM / 2 };
+  const tall = Math.min(heightM, session.room.heightM - bottomM - 0.05);
+  return {
+    id: newId(),
+    kind,
+    name: nameFor(session, kind),
+    positionM: microphoneId ? { x: 0, y: 0 } : { x: (by.x + session.room.widthM) / 2, y: by.y },
+    rotationDeg: 90,
+    widthM,
+    heightM: tall,
+    bottomM,
+    microphoneId,
+  };
+}
+
+/** What stands about, and more of it. */
+export function Furnishings({ session }: { session: Session }) {
+  const add = (kind: FurnishingKind): void => {
+    const furnishing = newFurnishing(session, kind, null);
+    runCommand(addFurnishing(furnishing));
+    chooseFurnishing(furnishing.id);
+  };
+  const standing = session.furnishings.filter(({ kind }) => kind !== 'collar');
+  return (
+    <Box mt="3">
+      <Box fontWeight="700" mb="1">
+        Panels and blankets
+      </Box>
+      {standing.length > 0 && (
+        <Flex as="ul" direction="column" m="0" p="0" aria-label="Panels and blankets">
+          {standing.map(({ id, name }) => (
+            <Box as="li" key={id} listStyleType="none" borderTopWidth="1px" borderColor="line">
+              <Button
+                w="100%"
+                justifyContent="flex-start"
+                variant="ghost"
+                size="sm"
+                px="1"
+                minH={{ base: '44px', md: '36px' }}
+                onClick={() => chooseFurnishing(id)}
+              >
+                {name}
+              </Button>
+            </Box>
+          ))}
+        </Flex>
+      )}
+      <Flex gap="2" mt="2" wrap="wrap">
+        {(['panel', 'blanket'] as const).map((kind) => (
+          <Button key={kind} size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => add(kind)}>
+            Add a {kind}
+          </Button>
+        ))}
+      </Flex>
+    </Box>
+  );
+}
+
+/** What it does here, in words, by the plan with it and without. */
+function Effect({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
+  const { best, decayBefore, decayAfter } = useMemo(() => effectOf(session, table, furnishing.id), [session, table, furnishing.id]);
+  return (
+    <Box mt="2" role="status" aria-label={`What ${furnishing.name} does`}>
+      {best
+        ? `${best.microphone} hears its own source ${formatDb(Math.abs(best.gainDb))} ${best.gainDb > 0 ? 'further above' : 'less above'} the ${best.other.toLowerCase()} with it.`
+        : 'No channel’s leak changes by half a decibel: stand it nearer, square across the way.'}{' '}
+      {decayBefore - decayAfter > 0.005 && (
+        <span className="measure">
+          The room dies away in {formatNumber(decayAfter, 2)} s instead of {formatNumber(decayBefore, 2)} s.
+        </span>
+      )}
+    </Box>
+  );
+}
+
+/** Everything about one panel or blanket, or a collar on its microphone. */
+export function FurnishingPanel({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
+  const { unit, per: perM } = shownUnits(session.units).place;
+  const { does, caution } = FURNISHING_MODELS[furnishing.kind];
+  const edit = (change: Partial<Furnishing>): void => void runCommand(editFurnishing(furnishing.id, change));
+  const { positionM } = furnishing;
+  const length = (label: string, value: number, low: number, high: number, set: (metres: number) => void) => (
+    <NumberField
+      label={label}
+      unit={unit}
+      value={value * perM}
+      low={Number((low * perM).toFixed(1))}
+      high={Number((high * perM).toFixed(1))}
+      onCommit={(shown) => set(shown / perM)}
+    />
+  );
+  const { room } = session;
+  return (
+    <Box>
+      <Flex justify="space-between" align="baseline">
+        <Box fontWeight="700" overflowWrap="anywhere" minW="0">
+          {furnishing.name}
+        </Box>
+        <Button size="xs" variant="ghost" color="quiet" onClick={() => chooseNothing()}>
+          Close
+        </Button>
+      </Flex>
+      <Effect session={session} table={table} furnishing={furnishing} />
+      <NameField label="Name" value={furnishing.name} onCommit={(name) => edit({ name })} />
+      <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
+        {length('Across', positionM.x, 0, room.widthM, (x) => runCommand(moveFurnishing(furnishing.id, { ...positionM, x })))}
+        {length('Deep', positionM.y, 0, room.depthM, (y) => runCommand(moveFurnishing(furnishing.id, { ...positionM, y })))}
+        <NumberField
+          label="Turned"
+          unit="°"
+          digits={0}
+          value={furnishing.rotationDeg}
+          low={-360}
+          high={360}
+          onCommit={(rotationDeg) => edit({ rotationDeg })}
+        />
+        {length('Wide', furnishing.widthM, 0.1, 6, (widthM) => edit({ widthM }))}
+        {length('Tall', furnishing.heightM, 0.1, 4, (heightM) => edit({ heightM }))}
+        {length('Off the floor', furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
+      </Grid>
+      <Box fontSize="sm" color="quiet" mt="2">
+        {does} {caution} Figures from memory, ±3 dB; what it sends back itself is not drawn.
+      </Box>
+      <Button
+        mt="3"
+        size="sm"
+        minH="44px"
+        variant="outline"
+        onClick={() => {
+          runCommand(removeFurnishing(furnishing.id));
+          chooseNothing();
+        }}
+      >
+        Take it away
+      </Button>
+    </Box>
+  );
+}

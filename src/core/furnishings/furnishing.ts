@@ -1,0 +1,107 @@
+import type { PerBand } from '../acoustics';
+import { add, normalize, rotateAboutZ, scale, type Vec3, vec3 } from '../math';
+import { board, type Solid } from '../solids';
+import { radiansFromDegrees } from '../units';
+
+export const FURNISHING_KINDS = ['panel', 'blanket', 'collar'] as const;
+export type FurnishingKind = (typeof FURNISHING_KINDS)[number];
+
+/** Something soft that is stood, hung or clipped where it keeps sound away. */
+export interface Furnishing {
+  readonly id: string;
+  readonly kind: FurnishingKind;
+  readonly name: string;
+  /** Middle of its foot on the floor; a collar is where its microphone is. */
+  readonly positionM: { readonly x: number; readonly y: number };
+  /** Its face's turn, anticlockwise from above; 0 runs along the front wall. */
+  readonly rotationDeg: number;
+  readonly widthM: number;
+  readonly heightM: number;
+  /** From the floor to its lower edge. */
+  readonly bottomM: number;
+  /** The microphone a collar is clipped to. */
+  readonly microphoneId: string | null;
+}
+
+/** What a kind of furnishing is made of. */
+export interface FurnishingModel {
+  readonly name: string;
+  /** What it is for, in one sentence. */
+  readonly does: string;
+  readonly thickM: number;
+  readonly widthM: number;
+  readonly heightM: number;
+  readonly bottomM: number;
+  /** What it keeps back of sound that goes through it, dB per band. */
+  readonly throughDb: PerBand;
+  /** Share of the energy one face takes up, all bands together. */
+  readonly absorption: number;
+  readonly caution: string;
+}
+
+/** Figures from memory, ±3 dB: mass law for what goes through, a thick absorber's and a heavy blanket's usual coefficients. */
+export const FURNISHING_MODELS: Readonly<Record<FurnishingKind, FurnishingModel>> = {
+  panel: {
+    name: 'Movable panel',
+    does: 'Ten centimetres of absorber on a board: between two players, or before a bare wall.',
+    thickM: 0.1,
+    widthM: 1.2,
+    heightM: 1.8,
+    bottomM: 0,
+    throughDb: [10, 15, 22, 28],
+    absorption: 0.7,
+    caution: 'Stand it so that it cannot fall, off heaters and exits.',
+  },
+  blanket: {
+    name: 'Hung blanket',
+    does: 'A heavy blanket on a line or a stand: it takes the top off a reflection and little of the bass.',
+    thickM: 0.02,
+    widthM: 1.6,
+    heightM: 1.9,
+    bottomM: 0.1,
+    throughDb: [0.5, 1.5, 4, 8],
+    absorption: 0.4,
+    caution: 'Hang it on what holds its weight, away from heaters, lamps and exits.',
+  },
+  collar: {
+    name: 'Foam collar',
+    does: 'Foam clipped behind one microphone: a little less of what comes from there, above a few hundred hertz.',
+    thickM: 0.04,
+    widthM: 0.36,
+    heightM: 0.3,
+    bottomM: 0,
+    throughDb: [0, 1, 4, 10],
+    absorption: 0.6,
+    caution: 'It is heavy on a boom: counterweight it and lock the clutch.',
+  },
+};
+
+/** From the capsule back to a collar's foam, metres (common practice). */
+const COLLAR_BEHIND_M = 0.12;
+const UP = vec3(0, 0, 1);
+
+function screened(furnishing: Furnishing, shape: Solid['shape']): Solid {
+  const { throughDb, absorption, caution } = FURNISHING_MODELS[furnishing.kind];
+  const absorbsM2 = 2 * furnishing.widthM * furnishing.heightM * absorption;
+  const screen = { throughDb, absorption, absorbsM2, ofMicrophoneId: furnishing.microphoneId };
+  return { id: `furnishing/${furnishing.id}`, name: furnishing.name, shape, sourceIds: [], hollow: null, screen, caution };
+}
+
+/** A panel or blanket as it stands in the room. */
+export function furnishingSolid(furnishing: Furnishing): Solid {
+  const along = rotateAboutZ(vec3(1, 0, 0), radiansFromDegrees(furnishing.rotationDeg));
+  const corner = add(vec3(furnishing.positionM.x, furnishing.positionM.y, furnishing.bottomM), scale(along, -furnishing.widthM / 2));
+  return screened(
+    furnishing,
+    board(corner, scale(along, furnishing.widthM), scale(UP, furnishing.heightM), FURNISHING_MODELS[furnishing.kind].thickM),
+  );
+}
+
+/** A collar behind a capsule, square to the way it looks. */
+export function collarSolid(furnishing: Furnishing, positionM: Vec3, axis: Vec3): Solid {
+  const side = normalize(vec3(-axis.y, axis.x, 0), vec3(1, 0, 0));
+  const up = normalize(vec3(axis.y * side.z - axis.z * side.y, axis.z * side.x - axis.x * side.z, axis.x * side.y - axis.y * side.x), UP);
+  const middle = add(positionM, scale(axis, -COLLAR_BEHIND_M));
+  const corner = add(middle, add(scale(side, -furnishing.widthM / 2), scale(up, -furnishing.heightM / 2)));
+  return screened(furnishing, board(corner, scale(side, furnishing.widthM), scale(up, furnishing.heightM), FURNISHING_MODELS.collar.thickM));
+}
