@@ -16,13 +16,13 @@ const GEAR: Readonly<Record<string, number>> = {
 };
 
 /** A new session from the list; the first one says what there is to record with. */
-export async function newSession(page: Page): Promise<void> {
+export async function newSession(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New session' }).click();
   const first = page.getByRole('heading', { name: 'What do you own?' });
   await expect(first.or(page.getByText('The room is empty.', { exact: false }))).toBeVisible();
   if (!(await first.isVisible())) return;
-  for (const [kind, count] of Object.entries(GEAR))
+  for (const [kind, count] of Object.entries({ ...GEAR, ...also }))
     for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
   await page.getByRole('button', { name: 'That is what I own' }).click();
 }

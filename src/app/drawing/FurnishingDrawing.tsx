@@ -17,7 +17,7 @@ export function FurnishingDrawing({ solid, paper, zoom, chosen = false }: Props)
       className="furnishing"
       d={`M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`}
       fill="var(--chakra-colors-line)"
-      fillOpacity={chosen ? 0.75 : 0.45}
+      fillOpacity={chosen ? 0.5 : 0.3}
       stroke={chosen ? 'var(--chakra-colors-tape)' : 'var(--chakra-colors-quiet)'}
       strokeWidth={(chosen ? 2 : 1.2) / zoom}
       strokeDasharray={`${5 / zoom} ${3 / zoom}`}

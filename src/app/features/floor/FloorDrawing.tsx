@@ -1,10 +1,11 @@
 import { select } from 'd3-selection';
 import { type D3ZoomEvent, zoom as d3zoom, type ZoomBehavior, zoomIdentity } from 'd3-zoom';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import type { ArrivalTable } from '../../../core/arrivals';
+import type { ArrivalTable, Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import type { Geometry } from '../../../core/instruments';
 import { geometryOf } from '../../../core/instruments';
+import { isDirect } from '../../../core/microphones';
 import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
@@ -95,6 +96,9 @@ const Backdrop = memo(function Backdrop({ session, paper, transform, title, show
   );
 }, sameBackdrop);
 
+const isDirectIn = ({ microphones }: Plan, id: string): boolean =>
+  microphones.some((microphone) => microphone.id === id && isDirect(microphone.model.kind));
+
 /** The room to scale on one face, with everything in it that can be taken hold of. */
 export function FloorDrawing({ session, table, face, source, chosen }: Props) {
   const [box, size] = useSize<HTMLDivElement>();
@@ -177,7 +181,9 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
           <CriticalRing table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           {session.microphones.map((placed) =>
-            chosen.includes(placed.id) ? <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} /> : null,
+            chosen.includes(placed.id) && !isDirectIn(plan, placed.id) ? (
+              <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} />
+            ) : null,
           )}
           {session.microphones.map((placed) => {
             const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);

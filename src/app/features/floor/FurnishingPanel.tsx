@@ -87,7 +87,7 @@ function Effect({ session, table, furnishing }: { session: Session; table: Arriv
         ? `${best.microphone} hears its own source ${formatDb(Math.abs(best.gainDb))} ${best.gainDb > 0 ? 'further above' : 'less above'} the ${best.other.toLowerCase()} with it.`
         : 'No channel’s leak changes by half a decibel: stand it nearer, square across the way.'}{' '}
       {decayBefore - decayAfter > 0.005 && (
-        <span className="measure">
+        <span>
           The room dies away in {formatNumber(decayAfter, 2)} s instead of {formatNumber(decayBefore, 2)} s.
         </span>
       )}
@@ -138,7 +138,7 @@ export function FurnishingPanel({ session, table, furnishing }: { session: Sessi
         />
         {length('Wide', furnishing.widthM, 0.1, 6, (widthM) => edit({ widthM }))}
         {length('Tall', furnishing.heightM, 0.1, 4, (heightM) => edit({ heightM }))}
-        {length('Off the floor', furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
+        {length('Bottom', furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
         {does} {caution} Figures from memory, ±3 dB; what it sends back itself is not drawn.

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Command, moveMicrophone, type PlacedMicrophone, type Session, shiftMicrophones } from '../../../core/document';
 import { subtract, type Vec3 } from '../../../core/math';
+import { isDirect } from '../../../core/microphones';
 import { type Snapped, snapPlace } from '../../../core/planning';
 import { formatLength, type UnitSystem } from '../../../core/units';
 import { angleOnPaper } from '../../drawing/glyphAngle';
@@ -73,7 +74,7 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}
     >
-      {chosen && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
+      {chosen && !isDirect(microphone.model.kind) && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
       <circle className="halo" r={22} />
       <MicrophoneGlyph kind={microphone.model.kind} colour={colour} angleDeg={degrees} flat={inPaper < 0.35} />
       <text className="mic-label" x={10} y={-10} style={{ fill: colour }}>

@@ -49,13 +49,14 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
   const [microphone, heard] = [table.plan.microphones[index], table.plan.sources[source]];
   if (!arrival || !name || !microphone || !heard) return null;
   const sways = SWAYING.has(session.instruments.find(({ id }) => id === heard.instrumentId)?.kind ?? '');
-  const sway = sways && arrival.distanceM < 1 ? swayOf(microphone, heard, table.plan) : null;
+  const direct = isDirect(microphone.model.kind);
+  const sway = sways && !direct && arrival.distanceM < 1 ? swayOf(microphone, heard, table.plan) : null;
   const { sampleRateHz, speedOfSoundMps, units } = table.plan;
   return (
     <Box fontSize="sm" mt="3">
-      <Line name={`String to ${name.toLowerCase()}`} value={formatLength(arrival.distanceM, session.units)} />
+      {!direct && <Line name={`String to ${name.toLowerCase()}`} value={formatLength(arrival.distanceM, session.units)} />}
       <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
-      <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />
+      {!direct && <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
       <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
       {sway && (
         <Line

@@ -1,5 +1,6 @@
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import { isDirect } from '../../../core/microphones';
 import { formatLength } from '../../../core/units';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
@@ -20,7 +21,7 @@ export function Strings({ session, table, source, paper, zoom, chosen }: Props) 
     <g aria-hidden="true" pointerEvents="none">
       {table.plan.microphones.map((microphone, m) => {
         const arrival = table.rows[m]?.[source];
-        if (!arrival) return null;
+        if (!arrival || isDirect(microphone.model.kind)) return null;
         const colour = stringColour(session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0);
         const full = chosen.length === 0 || chosen.includes(microphone.id);
         const [x1, y1, x2, y2] = [paper.x(arrival.fromM), paper.y(arrival.fromM), paper.x(microphone.positionM), paper.y(microphone.positionM)];
