@@ -51,11 +51,14 @@ const lines = (title: string, list: readonly string[]): string[] => [
 ];
 
 function asText(seed: number, { counts, proof }: Part): string {
-  const { moves, findings, disturbed } = counts;
+  const { moves, findings, disturbed, fits } = counts;
   const told = (by: Counts['findings']): string => `${by.fix} fix, ${by.improve} improve, ${by.note} note`;
   return [
     `Seed ${seed}: ${counts.setups} set-ups placed`,
     `As planned: ${told(findings)}`,
+    `Fits: ${fits.fine} called fine, ${fits.told} with a reason`,
+    ...lines('Called fine and not', fits.falselyFine),
+    ...lines('Refused without a reason', fits.silent),
     `Knocked by 15 cm and 15°: ${told(disturbed)}`,
     `Moves: ${moves.withMove} of ${moves.findings} fix and improve findings have one; ${moves.offered} offered, ${moves.mend} mend, ${moves.left} leave it, ${moves.worse} make something worse`,
     `Pressing the first move until none is left: ${counts.settled} settle in ${counts.presses} presses`,
@@ -88,7 +91,7 @@ await runCommand(async () => {
   const shares = cores * wholeNumber('every', values.every ?? '1', 1, USAGE);
   const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares)));
   const part = parts.reduce(sum);
-  const { setups, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
-  const report = { seed, setups, findings, disturbed, moves, settled, presses, unsettled, solids, aims, proof: part.proof };
+  const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
+  const report = { seed, setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims, proof: part.proof };
   process.stdout.write(values.json ? `${JSON.stringify({ format: 'shuttlecraft-audit', version: 1, ...report })}\n` : asText(seed, part));
 });

@@ -1,4 +1,4 @@
-import { addInstrument, commit, newSession, type Session, type Shelf } from '../../core/document';
+import { addInstrument, type Command, commit, newSession, type Session, type Shelf } from '../../core/document';
 import { familyOf, type Instrument } from '../../core/instruments';
 import { add, createRandom, normalize, rotateAbout, scale, subtract, type Vec3, vec3 } from '../../core/math';
 import { MICROPHONE_CATALOGUE } from '../../core/microphones';
@@ -9,9 +9,10 @@ import { RECIPES, type Recipe } from '../../core/setups';
 import { STAND_CATALOGUE } from '../../core/stands';
 import { radiansFromDegrees } from '../../core/units';
 
-/** A small bedroom, the demo's loft, a large living room. */
+/** A small bedroom, a cellar with a low ceiling, the demo's loft, a large living room. */
 export const ROOMS = [
   { name: 'small', widthM: 4.0, depthM: 3.2, heightM: 2.3 },
+  { name: 'low', widthM: 5.4, depthM: 4.6, heightM: 2.05 },
   { name: 'middle', widthM: 5.4, depthM: 4.6, heightM: 2.7 },
   { name: 'large', widthM: 7.0, depthM: 5.5, heightM: 3.0 },
 ] as const;
@@ -44,8 +45,17 @@ const FULL_SHELF: Shelf = {
 const NOW = '2026-01-01T00:00:00.000Z';
 export const INSTRUMENT_ID = 'audited';
 
-/** A session with the set-up put up as the page does it; what is refused is a mistake of the program. */
-export function placed({ recipe, variant, room }: Case): Session {
+function after(start: Session, name: string, commands: readonly Command[]): Session {
+  return commands.reduce((session, command) => {
+    const result = commit(session, command, NOW);
+    if (result.kind === 'refused') throw new Error(`${name}: ${result.reason}`);
+    return result.kind === 'changed' ? result.session : session;
+  }, start);
+}
+
+/** A session with the instrument in its room and no microphone yet. */
+export function roomed(one: Case): Session {
+  const { recipe, variant, room } = one;
   const { widthM, depthM, heightM } = room;
   const empty = newSession('audit', 'Audit', NOW, FULL_SHELF);
   const instrument: Instrument = {
@@ -57,13 +67,14 @@ export function placed({ recipe, variant, room }: Case): Session {
     rotationDeg: 0,
     mirrored: false,
   };
+  const bare: Session = { ...empty, room: { ...empty.room, widthM, depthM, heightM, absorption: 0.22 } };
+  return after(bare, nameOf(one), [addInstrument(instrument)]);
+}
+
+/** A session with the set-up put up as the page does it; what is refused is a mistake of the program. */
+export function placed(one: Case): Session {
   let ids = 0;
-  const roomed: Session = { ...empty, room: { ...empty.room, widthM, depthM, heightM, absorption: 0.22 } };
-  return [addInstrument(instrument), putUpSetup(recipe, INSTRUMENT_ID, () => `m${++ids}`)].reduce((session, command) => {
-    const result = commit(session, command, NOW);
-    if (result.kind === 'refused') throw new Error(`${nameOf({ recipe, variant, room })}: ${result.reason}`);
-    return result.kind === 'changed' ? result.session : session;
-  }, roomed);
+  return after(roomed(one), nameOf(one), [putUpSetup(one.recipe, INSTRUMENT_ID, () => `m${++ids}`)]);
 }
 
 /** How far a stand is knocked and a microphone twisted, at most. */

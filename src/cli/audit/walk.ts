@@ -5,15 +5,17 @@ import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
 import { ridesAlong } from '../../core/microphones';
 import { harmDb } from '../../core/optimise';
-import { resolvePlan, withExpectations } from '../../core/planning';
+import { fitOf, resolvePlan, withExpectations } from '../../core/planning';
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
-import { type Case, INSTRUMENT_ID, knocked, nameOf, placed } from './cases';
+import { type Case, INSTRUMENT_ID, knocked, nameOf, placed, roomed } from './cases';
 
 /** What one walk over many cases came to; the parts of several add up. */
 export interface Counts {
   setups: number;
+  /** Set-ups that *Fits* calls fine, and those it gives a reason against; those called fine that are not, and those refused without a reason. */
+  fits: { fine: number; told: number; falselyFine: string[]; silent: string[] };
   /** As planned, and after each microphone was knocked. */
   findings: Record<Severity, number>;
   disturbed: Record<Severity, number>;
@@ -29,6 +31,7 @@ export interface Counts {
 
 export const noCounts = (): Counts => ({
   setups: 0,
+  fits: { fine: 0, told: 0, falselyFine: [], silent: [] },
   findings: { fix: 0, improve: 0, note: 0 },
   disturbed: { fix: 0, improve: 0, note: 0 },
   moves: { findings: 0, withMove: 0, offered: 0, mend: 0, left: 0, worse: 0 },
@@ -110,12 +113,28 @@ const count = (found: readonly Finding[], into: Record<Severity, number>): void 
   for (const { severity } of found) into[severity] += 1;
 };
 
+/** Holds what *Fits* says of a bare room against what is found once the set-up is up in it. */
+function judgeFit(one: Case, found: readonly Finding[], into: Counts['fits']): void {
+  const bare = roomed(one);
+  const instrument = bare.instruments.find(({ id }) => id === INSTRUMENT_ID);
+  if (!instrument) return;
+  const { fits, reasons } = fitOf(bare, one.recipe, instrument);
+  const grave = found.filter(({ severity }) => severity !== 'note');
+  if (!fits && reasons.length === 0) into.silent.push(nameOf(one));
+  if (fits && reasons.length === 0) into.fine += 1;
+  else into.told += 1;
+  const worst = grave.find(({ severity }) => severity === 'fix') ?? (reasons.length === 0 ? grave[0] : undefined);
+  if (fits && worst) into.falselyFine.push(`${nameOf(one)}: ${worst.message}`);
+}
+
 /** Walks over one case, as planned and knocked, and adds what it finds. */
 export function walk(one: Case, seed: number, into: Counts): void {
   const session = placed(one);
   const name = nameOf(one);
   into.setups += 1;
-  count(findingsOf(session), into.findings);
+  const planned = findingsOf(session);
+  count(planned, into.findings);
+  judgeFit(one, planned, into.fits);
   into.solids.push(...solidsIn(session, name));
   into.aims.push(...aimsMissed(one, session));
   const astray = knocked(session, seed);
