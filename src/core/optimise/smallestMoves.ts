@@ -161,19 +161,73 @@ interface Candidate {
   readonly flip: boolean;
 }
 
-function bestCandidate(plan: Plan, bench: Bench, free: readonly number[], touched: ReadonlySet<number>): Candidate | null {
-  let best: Candidate | null = null;
-  for (const index of free) {
-    const now = bench.at(index);
-    const harm = bench.harmOf(index, now);
-    const flipped = { ...now, flipped: !now.flipped };
-    const flipGain = harm - bench.harmOf(index, flipped);
-    if (flipGain > WORTH_DB && (!best || flipGain > best.gainDb)) best = { index, after: flipped, gainDb: flipGain, flip: true };
-    if (touched.has(index) || harm < WORTH_DB) continue;
-    const { microphone, gainDb } = bench.search(index, plan.microphones[index] as PlanMicrophone);
-    if (gainDb > WORTH_DB && (!best || gainDb > best.gainDb)) best = { index, after: { ...microphone, flipped: now.flipped }, gainDb, flip: false };
+/** What a search found for a microphone, and the harm it stood in then. */
+interface Searched {
+  readonly candidate: Candidate | null;
+  readonly harmDb: number;
+}
+
+const gainOf = ({ candidate }: Searched): number => candidate?.gainDb ?? 0;
+
+/**
+ * The best move there is now. A search holds for as long as nobody else has moved; after that it is taken as a guess, best guess
+ * first, and made anew until none that is left could beat it (lazy greedy, Minoux 1978). A microphone whose harm has grown by what
+ * is worth a move is searched again.
+ */
+class Moves {
+  private readonly known = new Map<number, Searched>();
+  private fresh = new Set<number>();
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly bench: Bench,
+    private readonly free: readonly number[],
+  ) {}
+
+  /** Something has moved: what was found before is a guess from now on. */
+  stale(): void {
+    this.fresh = new Set();
   }
-  return best;
+
+  private searched(index: number, harmDb: number): Searched {
+    const now = this.bench.at(index);
+    const { microphone, gainDb } = this.bench.search(index, this.plan.microphones[index] as PlanMicrophone);
+    const candidate = gainDb > WORTH_DB ? { index, after: { ...microphone, flipped: now.flipped }, gainDb, flip: false } : null;
+    const result = { candidate, harmDb };
+    this.known.set(index, result);
+    this.fresh.add(index);
+    return result;
+  }
+
+  private flips(): Candidate | null {
+    let best: Candidate | null = null;
+    for (const index of this.free) {
+      const now = this.bench.at(index);
+      const after = { ...now, flipped: !now.flipped };
+      const gainDb = this.bench.harmOf(index, now) - this.bench.harmOf(index, after);
+      if (gainDb > WORTH_DB && (!best || gainDb > best.gainDb)) best = { index, after, gainDb, flip: true };
+    }
+    return best;
+  }
+
+  best(touched: ReadonlySet<number>): Candidate | null {
+    const open = this.free.filter((index) => !touched.has(index));
+    for (const index of open) {
+      const harm = this.bench.harmOf(index, this.bench.at(index));
+      const known = this.known.get(index);
+      if (harm < WORTH_DB) this.known.set(index, { candidate: null, harmDb: harm });
+      else if (!known || harm > known.harmDb + WORTH_DB) this.searched(index, harm);
+    }
+    const guess = (index: number): number => gainOf(this.known.get(index) as Searched);
+    let best = this.flips();
+    for (;;) {
+      const [next] = open.filter((index) => !this.fresh.has(index) && guess(index) > (best?.gainDb ?? 0)).sort((a, b) => guess(b) - guess(a));
+      const found = [...this.fresh].filter((index) => open.includes(index)).map((index) => (this.known.get(index) as Searched).candidate);
+      for (const candidate of found) if (candidate && (!best || candidate.gainDb > best.gainDb)) best = candidate;
+      if (next === undefined || guess(next) <= (best?.gainDb ?? 0)) return best;
+      this.searched(next, this.bench.harmOf(next, this.bench.at(next)));
+    }
+  }
 }
 
 function asMove(before: PlanMicrophone, candidate: Candidate): Move {
@@ -197,18 +251,20 @@ export function smallestMoves(plan: Plan, limits: MoveLimits = USUAL_LIMITS): Sm
   const free = plan.microphones.flatMap((microphone, i) => (microphone.locked ? [] : [i]));
   if (free.length === 0) return { moves: [], beforeDb, afterDb: beforeDb, stopReason: 'every microphone is locked', evaluations: 1 };
   const bench = new Bench(frameOf(plan), limits);
+  const search = new Moves(plan, bench, free);
   const moves: ProposedMove[] = [];
   const touched = new Set<number>();
   let harm = beforeDb;
   let stopReason: StopReason = 'as many moves as allowed';
   while (moves.length < limits.moves) {
-    const candidate = bestCandidate(plan, bench, free, touched);
+    const candidate = search.best(touched);
     if (!candidate) {
       stopReason = 'nothing left to gain';
       break;
     }
     const before = bench.at(candidate.index);
     bench.settle(candidate.index, candidate.after);
+    search.stale();
     if (!candidate.flip) touched.add(candidate.index);
     moves.push({
       move: asMove(before, candidate),
