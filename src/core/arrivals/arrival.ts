@@ -20,27 +20,33 @@ interface Reaching {
   readonly paths: readonly IncidentPath[];
   readonly echoes: Float64Array;
   readonly diffuse: number;
+  /** Its echoes are those of a place beside it. */
+  readonly borrowed: boolean;
 }
 
 /** By position object and source object: both are immutable, so a microphone that only turns costs no integral. */
 const reachingAt = new WeakMap<Vec3, WeakMap<Source, Reaching>>();
 
-function reaching(point: Vec3, source: Source, air: Surroundings): Reaching {
+function reaching(point: Vec3, source: Source, air: Surroundings, near?: Vec3): Reaching {
   let bySource = reachingAt.get(point);
   if (!bySource) {
     bySource = new WeakMap();
     reachingAt.set(point, bySource);
   }
   const known = bySource.get(source);
-  if (known && known.room === air.room && known.speed === air.speedOfSoundMps && known.solids === air.solids) return known;
+  if (known && known.room === air.room && known.speed === air.speedOfSoundMps && known.solids === air.solids && (near || !known.borrowed))
+    return known;
   const paths = incidentPaths(source, point, air.speedOfSoundMps).map((path) => shaded(path, source, point, air));
+  const beside = near && reachingAt.get(near)?.get(source);
+  const lends = beside && !beside.borrowed && beside.room === air.room && beside.speed === air.speedOfSoundMps && beside.solids === air.solids;
   const fresh = {
     room: air.room,
     speed: air.speedOfSoundMps,
     solids: air.solids,
     paths,
-    echoes: echoField(source, point, air),
-    diffuse: diffuseEnergy(source, air),
+    echoes: lends ? beside.echoes : echoField(source, point, air),
+    diffuse: lends ? beside.diffuse : diffuseEnergy(source, air),
+    borrowed: Boolean(lends),
   };
   bySource.set(source, fresh);
   return fresh;
@@ -150,10 +156,13 @@ function firstOf(paths: readonly Path[]): Path {
   return first;
 }
 
-/** What one microphone gets of one source in its surroundings. */
-export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surroundings): Arrival {
+/**
+ * What one microphone gets of one source in its surroundings.
+ * @param near a place a hand's breadth away whose echoes may stand for this one's: they come from far
+ */
+export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surroundings, near?: Vec3): Arrival {
   if (isDirect(microphone.model.kind)) return directArrival(microphone, source);
-  const there = reaching(microphone.positionM, source, air);
+  const there = reaching(microphone.positionM, source, air, near);
   const paths = there.paths.map((path) => taken(microphone, path, air.speedOfSoundMps));
   const first = firstOf(paths);
   const energies = bandEnergies(paths);

@@ -1,4 +1,4 @@
-import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { BOATHOUSE_SHELF, boathouseKit } from '../../../demo/boathouse';
 import { checkPlan, type Finding } from '../checks';
 import { addInstrument, newSession, type Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
@@ -8,7 +8,7 @@ import { harmDb } from '../optimise';
 import { placeSetup, resolvePlan } from '../planning';
 import { RECIPES, type Recipe } from '../setups';
 import { tapeList } from '../tape';
-import { arrivalTable, firstReflections } from './index';
+import { arrivalOf, arrivalTable, firstReflections } from './index';
 
 const SHELF = {
   ...BOATHOUSE_SHELF,
@@ -116,4 +116,19 @@ describe.each(sessions)('%s', (_, session) => {
     const refs = tapeList(table.plan, 4).map((entry) => `${entry.microphoneId} ${entry.ref}`);
     expect(new Set(refs).size).toBe(refs.length);
   });
+});
+
+test('echoes lent by a place beside it never stay with a place: asked again by itself, it has its own', () => {
+  const plan = resolvePlan(boathouseKit());
+  const [microphone] = plan.microphones;
+  const [source] = plan.sources;
+  if (!microphone || !source) throw new Error('a microphone and a source');
+  const at = { x: microphone.positionM.x + 0.1, y: microphone.positionM.y, z: microphone.positionM.z };
+  arrivalOf(microphone, source, plan);
+  const lent = arrivalOf({ ...microphone, positionM: at }, source, plan, microphone.positionM);
+  const own = arrivalOf({ ...microphone, positionM: at }, source, plan);
+  const fresh = arrivalOf({ ...microphone, positionM: { ...at } }, source, plan);
+  expect(own.roomDb).toBe(fresh.roomDb);
+  expect(lent.roomDb).not.toBe(fresh.roomDb);
+  expect(Math.abs(lent.roomDb - fresh.roomDb)).toBeLessThan(1);
 });

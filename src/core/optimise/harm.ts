@@ -62,14 +62,14 @@ const FAR_UNDER_DB = 22;
 
 /**
  * What one microphone hears.
- * @param near the same microphone a hand's breadth away: sources far under its loudest are taken from there, unless it is there for them
+ * @param near the same microphone a hand's breadth away: sources far under its loudest are taken from there, unless it is there for them, and so are the echoes
  */
 export function hear(frame: Frame, microphone: PlanMicrophone, near?: Heard): Heard {
   const target = frame.targets.get(microphone.id);
   const row = frame.plan.sources.map((source, s) => {
     const before = near?.row[s];
     const isFar = before && s !== target && (near.channelDb[s] as number) < -FAR_UNDER_DB;
-    return isFar ? before : arrivalOf(microphone, source, frame.plan);
+    return isFar ? before : arrivalOf(microphone, source, frame.plan, near?.microphone.positionM);
   });
   const loudest = row.reduce((most, arrival) => Math.max(most, arrival.levelDb), -Infinity);
   return { microphone, row, channelDb: row.map((arrival) => arrival.levelDb - loudest) };
