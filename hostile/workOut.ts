@@ -24,8 +24,8 @@ export function troubleIn(session: Session): string | null {
     const table = arrivalTable(resolvePlan(session));
     const bad = firstNaN(table.rows) ?? firstNaN(table.plan.geometries);
     if (bad) return `a number is none: ${bad}`;
-    for (const { message, why } of withExpectations(session, checkPlan(table)))
-      if (/NaN|undefined|Infinity|\[object/.test(message + why)) return `it says “${message}”`;
+    for (const { message, advice, why } of withExpectations(session, checkPlan(table)))
+      if (/NaN|undefined|Infinity|\[object/.test(message + advice + why)) return `it says “${message}”`;
     if (Number.isNaN(harmDb(table.plan))) return 'its harm is no number';
     const lists = tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units) + inputListCsv(inputList(session, table));
     if (/NaN|undefined|Infinity/.test(lists)) return 'a list has a number that is none';

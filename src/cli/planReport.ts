@@ -1,8 +1,8 @@
 import { arrivalTable } from '../core/arrivals';
-import { checkPlan, type Finding } from '../core/checks';
+import { checkPlan, type Finding, told } from '../core/checks';
 import type { Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
-import { gainSetting, patchInputs, patchProblem, resolvePlan, withExpectations } from '../core/planning';
+import { gainSetting, patchInputs, patchProblem, resolvePlan, withExpectations, withOffers } from '../core/planning';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {
@@ -47,13 +47,16 @@ export function planReport(session: Session, solve: SolveMilp): object {
       right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
     })),
     patch: rows,
-    findings: [...patchFinding, ...withExpectations(session, checkPlan(table)).map((finding) => told(finding, plan.microphones))],
+    findings: [
+      ...patchFinding,
+      ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, plan.microphones)),
+    ],
   };
 }
 
-const told = (finding: Finding, microphones: readonly { id: string; name: string }[]): object => ({
+const rowOf = (finding: Finding, microphones: readonly { id: string; name: string }[]): object => ({
   severity: finding.severity,
   code: finding.code,
   microphones: finding.microphoneIds.map((id) => microphones.find((m) => m.id === id)?.name ?? id),
-  message: finding.message,
+  message: told(finding),
 });

@@ -1,4 +1,5 @@
 import type { TakeReport } from '../core/analysis';
+import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
@@ -30,6 +31,8 @@ export interface Jobs {
     readonly output: readonly TakeFile[];
   };
   readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
+  /** Findings with the moves that mend. */
+  readonly offers: { readonly input: { readonly session: Session; readonly findings: readonly Finding[] }; readonly output: readonly Finding[] };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
 }
 export type JobName = keyof Jobs;

@@ -6,6 +6,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'take-check': () => new Worker(new URL('./takeCheck.worker.ts', import.meta.url), { type: 'module' }),
   'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
+  offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),
   patch: () => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }),
 };
 

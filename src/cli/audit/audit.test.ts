@@ -4,12 +4,12 @@ import { noProofs, prove } from './proof';
 import { noCounts, walk } from './walk';
 
 const cases = allCases();
-/** A seeded sample: every 29th case, so that rooms, variants and families take turns. */
-const sample = cases.filter((_, i) => i % 29 === 7);
+/** A seeded sample, so that rooms, variants and families take turns; the largest kits are left to the command. */
+const sample = cases.filter(({ recipe }, i) => i % 43 === 7 && recipe.microphones.length < 9);
 
-test('every set-up is walked with every variant that it is for, in all three rooms', () => {
+test('every set-up is walked with every variant that it is for, in every room', () => {
   expect(new Set(cases.map(({ recipe }) => recipe.id)).size).toBeGreaterThan(70);
-  for (const { name } of ROOMS) expect(cases.filter(({ room }) => room.name === name)).toHaveLength(cases.length / 3);
+  for (const { name } of ROOMS) expect(cases.filter(({ room }) => room.name === name)).toHaveLength(cases.length / ROOMS.length);
 });
 
 test('knocking moves every microphone, by 15 cm at most, and is the same for the same seed', () => {
@@ -26,19 +26,26 @@ test('knocking moves every microphone, by 15 cm at most, and is the same for the
   }
 });
 
-test('a sample of the walk: whatever was offered was tried, whatever was tried is counted, twice the same (seeded)', () => {
+test('a sample of the walk: every move that is offered mends, most findings have one, every session comes to rest (seeded)', () => {
+  const counts = noCounts();
+  for (const [i, one] of sample.entries()) walk(one, 100 + i, counts);
+  const { moves } = counts;
+  expect(counts.setups).toBe(sample.length);
+  expect([moves.left, moves.worse, counts.unsettled]).toEqual([0, 0, []]);
+  expect(moves.mend).toBe(moves.offered);
+  expect(moves.offered).toBeGreaterThan(10);
+  expect(moves.withMove / moves.findings).toBeGreaterThanOrEqual(0.8);
+  expect(counts.disturbed.fix + counts.disturbed.improve).toBeGreaterThan(counts.findings.fix);
+  expect([counts.fits.falselyFine, counts.fits.silent]).toEqual([[], []]);
+});
+
+test('the same seed walks the same way', () => {
   const [counts, again] = [noCounts(), noCounts()];
-  for (const [i, one] of sample.entries()) {
+  for (const [i, one] of sample.slice(0, 4).entries()) {
     walk(one, 100 + i, counts);
     walk(one, 100 + i, again);
   }
   expect(again).toEqual(counts);
-  const { moves } = counts;
-  expect(counts.setups).toBe(sample.length);
-  expect(moves.mend + moves.left + moves.worse).toBe(moves.offered);
-  expect(moves.withMove).toBeLessThanOrEqual(moves.findings);
-  expect(counts.settled + counts.unsettled.length).toBe(sample.length);
-  expect(counts.disturbed.fix + counts.disturbed.improve).toBeGreaterThan(counts.findings.fix);
 });
 
 test('renders are proved against the plan they come from; one microphone alone is no take to prove', async () => {

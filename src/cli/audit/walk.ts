@@ -1,11 +1,11 @@
 import { arrivalTable } from '../../core/arrivals';
-import { checkPlan, type Finding, type Severity } from '../../core/checks';
+import { checkPlan, type Finding, type Severity, told } from '../../core/checks';
 import { applyMove, commit, type Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
 import { ridesAlong } from '../../core/microphones';
 import { harmDb } from '../../core/optimise';
-import { fitOf, resolvePlan, withExpectations } from '../../core/planning';
+import { fitOf, resolvePlan, withExpectations, withOffers } from '../../core/planning';
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
@@ -46,6 +46,8 @@ const NOW = '2026-01-01T00:00:00.000Z';
 const RANK: Record<Severity, number> = { fix: 0, improve: 1, note: 2 };
 
 const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
+/** As they are shown: with the moves that are offered. */
+const offeredOf = (session: Session): Finding[] => withOffers(session, findingsOf(session));
 
 /** The session after a finding's move, as the page makes it. */
 function moved(session: Session, finding: Finding): Session {
@@ -99,7 +101,7 @@ function pressesToRest(start: Session): number | null {
   const seen = new Set<string>();
   let session = start;
   for (let presses = 0; presses <= 2 * start.microphones.length; presses++) {
-    const first = findingsOf(session).find((finding) => finding.move && finding.severity !== 'note');
+    const first = offeredOf(session).find((finding) => finding.move && finding.severity !== 'note');
     if (!first) return presses;
     const plan = JSON.stringify(session.microphones);
     if (seen.has(plan)) return null;
@@ -124,7 +126,7 @@ function judgeFit(one: Case, found: readonly Finding[], into: Counts['fits']): v
   if (fits && reasons.length === 0) into.fine += 1;
   else into.told += 1;
   const worst = grave.find(({ severity }) => severity === 'fix') ?? (reasons.length === 0 ? grave[0] : undefined);
-  if (fits && worst) into.falselyFine.push(`${nameOf(one)}: ${worst.message}`);
+  if (fits && worst) into.falselyFine.push(`${nameOf(one)}: ${told(worst)}`);
 }
 
 /** Walks over one case, as planned and knocked, and adds what it finds. */
@@ -139,8 +141,9 @@ export function walk(one: Case, seed: number, into: Counts): void {
   into.aims.push(...aimsMissed(one, session));
   const astray = knocked(session, seed);
   const found = findingsOf(astray);
-  count(found, into.disturbed);
-  for (const finding of found) {
+  const shown = withOffers(astray, found);
+  count(shown, into.disturbed);
+  for (const finding of shown) {
     if (finding.severity !== 'note') into.moves.findings += 1;
     if (!finding.move) continue;
     if (finding.severity !== 'note') into.moves.withMove += 1;

@@ -1,5 +1,5 @@
 import { BOATHOUSE_SHELF, boathouseKit } from '../../../demo/boathouse';
-import { checkPlan, type Finding } from '../checks';
+import { checkPlan, type Finding, told } from '../checks';
 import { addInstrument, newSession, type Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
 import { vec3 } from '../math';
@@ -101,7 +101,7 @@ describe.each(sessions)('%s', (_, session) => {
     const imperial = tableOf({ ...session, units: 'imperial' });
     const [inches, centimetres] = [checkPlan(imperial), checkPlan(table)];
     expect(inches.map(shape)).toEqual(centimetres.map(shape));
-    for (const finding of inches) expect(`${finding.message} ${finding.why}`).not.toMatch(/\d cm/);
+    for (const finding of inches) expect(`${told(finding)} ${finding.why}`).not.toMatch(/\d cm/);
     for (const finding of centimetres) expect(finding.message).not.toMatch(/[′″]|\d in\b/);
   });
 

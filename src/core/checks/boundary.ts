@@ -23,7 +23,8 @@ function corners(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
       code: 'corner',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} is in a corner, by the ${near.join(' and the ')}. Bring it out of the corner first.`,
+      message: `${microphone.name} is in a corner, by the ${near.join(' and the ')}.`,
+      advice: 'Bring it out of the corner first.',
       why: 'Every mode of the room is strongest in its corners, and each surface adds its own reflection.',
       move: null,
     },
@@ -45,8 +46,9 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
     severity: outside ? 'fix' : gap < (plan.room.glass.includes(surface) ? 0.3 : 0.15) ? 'improve' : 'note',
     microphoneIds: [microphone.id],
     message: outside
-      ? `${microphone.name} is outside the room, beyond the ${surface}. Bring it back in.`
-      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface)}. Bring it ${formatLength(short, plan.units)} away from it.`,
+      ? `${microphone.name} is outside the room, beyond the ${surface}.`
+      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface)}.`,
+    advice: outside ? 'Bring it back in.' : `Bring it ${formatLength(short, plan.units)} away from it.`,
     why: outside
       ? 'Nothing can be measured there.'
       : `The reflection follows up to ${formatMilliseconds(seconds)} behind, with its first dip from ${formatFrequency(firstDipHz(seconds))} up${behind > 0.5 ? '; its dead side faces that way, which helps' : ''}.`,

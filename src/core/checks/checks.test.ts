@@ -3,7 +3,7 @@ import { arrivalOf, arrivalTable } from '../arrivals';
 import { applyMove, editMicrophone, type Session } from '../document';
 import { distance } from '../math';
 import { resolvePlan } from '../planning';
-import { checkPlan, type Finding } from './index';
+import { checkPlan, type Finding, told } from './index';
 
 const table = (session: Session) => arrivalTable(resolvePlan(session));
 const findings = (session: Session): readonly Finding[] => checkPlan(table(session));
@@ -32,7 +32,7 @@ test('an overhead out of its string is told in ms, samples and cm, and the move 
   const spoiled = editMicrophone(right.id, { positionM: { ...right.positionM, z: right.positionM.z + 0.16 } })(session);
   const finding = find(spoiled, 'pair-unequal');
   expect(finding.severity).toBe('improve');
-  expect(finding.message).toMatch(
+  expect(told(finding)).toMatch(
     /Overhead right hears the snare 0\.\d\d ms \(\d+ samples, \d+\.\d cm\) late\. Bring Overhead right \d+(\.5)? cm closer along its string\./,
   );
   const mended = mend(spoiled, finding);
@@ -53,7 +53,7 @@ test('an overhead whose cable is turned round is told, and the flip mends it (si
   const session = boathouseKit();
   const wrong = editMicrophone(byName(session, 'Snare').id, { flipped: true })(session);
   const finding = find(wrong, 'polarity-opposed');
-  expect(finding.message).toContain('Flip Snare');
+  expect(told(finding)).toContain('Flip Snare');
   expect(finding.severity).toBe('improve');
   expect(findings(mend(wrong, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
 });

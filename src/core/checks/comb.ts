@@ -35,7 +35,7 @@ function moveFor(table: ArrivalTable, shared: Shared, late: PlanMicrophone, seco
   return { kind: 'align', microphoneId: late.id, samples, label: 'Align in the mix' };
 }
 
-function advice(shared: Shared, move: Move, late: PlanMicrophone, metres: number, table: ArrivalTable): string {
+function adviceOn(shared: Shared, move: Move, late: PlanMicrophone, metres: number, table: ArrivalTable): string {
   if (shared.purpose === 'direct' && move.kind === 'align')
     return `Hold the pickup back by ${formatNumber(Math.abs(move.samples), 0)} samples in the mix, and flip one of the two if the body goes.`;
   if (shared.purpose === 'close-and-far') return 'Leave it for depth, or align it in the mix: schools differ.';
@@ -61,7 +61,8 @@ function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
     code: 'comb',
     severity: shared.purpose === 'same' ? 'improve' : 'note',
     microphoneIds: [late.id, early.id],
-    message: `${late.name} hears the ${shared.source.name.toLowerCase()} ${delayText} after ${early.name}. ${advice(shared, move, late, seconds * table.plan.speedOfSoundMps, table)}`,
+    message: `${late.name} hears the ${shared.source.name.toLowerCase()} ${delayText} after ${early.name}.`,
+    advice: adviceOn(shared, move, late, seconds * table.plan.speedOfSoundMps, table),
     why: `At similar level the sum has its first dip at ${formatFrequency(dip)} and a ripple of ${ripple} dB. Three schools: leave the natural delay, match polarity only, or align close microphones to the pair.`,
     move,
   };
@@ -82,7 +83,8 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
     code: 'comb',
     severity: 'note',
     microphoneIds: [close.id, ...group.map((shared) => (shared.first.id === close.id ? shared.second.id : shared.first.id))],
-    message: `${names} hear the ${source} ${formatDelay(earliest, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} or more after ${close.name}. Leave it for depth, or hold ${close.name} back in the mix: schools differ.`,
+    message: `${names} hear the ${source} ${formatDelay(earliest, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} or more after ${close.name}.`,
+    advice: `Leave it for depth, or hold ${close.name} back in the mix: schools differ.`,
     why: `At similar level the sum has its first dip at ${formatFrequency(firstDipHz(earliest))}. Three schools: leave the natural delay, match polarity only, or align close microphones to the pair.`,
     move: { kind: 'align', microphoneId: close.id, samples, label: 'Align it to the pair' },
   };

@@ -14,6 +14,8 @@ export type Move =
   | { readonly kind: 'stand'; readonly microphoneId: string; readonly label: string }
   | { readonly kind: 'flip'; readonly microphoneId: string; readonly label: string }
   | { readonly kind: 'pad'; readonly microphoneId: string; readonly on: boolean; readonly label: string }
+  /** Several at once, where one alone mends nothing: both microphones of a pair, a place and a flip. */
+  | { readonly kind: 'joint'; readonly microphoneId: string; readonly moves: readonly Move[]; readonly label: string }
   | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: string };
 
 /** One thing worth telling: how bad, why, and the move that mends it. */
@@ -23,7 +25,15 @@ export interface Finding {
   readonly code: string;
   readonly severity: Severity;
   readonly microphoneIds: readonly string[];
+  /** What, and how much. */
   readonly message: string;
+  /** What to do about it, in the words of its move; empty where there is nothing to be done. */
+  readonly advice: string;
   readonly why: string;
   readonly move: Move | null;
+  /** Raised by its set-up by design: told as a note with the set-up's reason. */
+  readonly expected?: true;
 }
+
+/** A finding in full: what, how much, and what to do. */
+export const told = ({ message, advice }: Pick<Finding, 'message' | 'advice'>): string => (advice ? `${message} ${advice}` : message);

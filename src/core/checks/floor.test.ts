@@ -7,7 +7,7 @@ import { MICROPHONE_CATALOGUE } from '../microphones';
 import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
 import { STAND_CATALOGUE } from '../stands';
-import { checkPlan, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, turnDeadSide } from './index';
+import { checkPlan, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, told, turnDeadSide } from './index';
 
 const SHELF = {
   ...BOATHOUSE_SHELF,
@@ -42,7 +42,7 @@ describe('keep-out volumes and stands', () => {
     const source = resolvePlan(kit).sources.find((candidate) => candidate.id === 'snare')?.sides[0].positionM ?? vec3(0, 0, 0);
     const bad = moveMicrophone(snare.id, vec3(source.x, source.y, source.z + 0.12))(kit);
     const finding = checkPlan(tableOf(bad)).find((candidate) => candidate.code === 'keep-out');
-    expect(finding?.message).toMatch(/^Snare stands where a stick comes down here\. Bring it .* clear\.$/);
+    expect(finding && told(finding)).toMatch(/^Snare stands where a stick comes down here\. Bring it .* clear\.$/);
     if (!finding?.move) throw new Error('a move');
     const mended = applyMove(finding.move)(bad);
     expect(checkPlan(tableOf(mended)).filter((candidate) => candidate.code === 'keep-out' && candidate.microphoneIds.includes(snare.id))).toEqual([]);
@@ -75,7 +75,7 @@ describe('keep-out volumes and stands', () => {
       stand: { modelId: 'tall-boom', baseM: { x: head.x - 0.8, y: head.y - 0.3 } },
     })(kit);
     const finding = checkPlan(tableOf(heavy)).find((candidate) => candidate.code === 'boom-over-head');
-    expect(finding?.message).toMatch(/Counterweight it, put a leg under the boom, lock the clutch and secure the cable/);
+    expect(finding?.advice).toMatch(/Counterweight it, put a leg under the boom, lock the clutch and secure the cable/);
     expect(finding?.why).toMatch(/Local rules/);
   });
 });

@@ -34,7 +34,8 @@ function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
           code: 'keep-out',
           severity: 'fix',
           microphoneIds: [microphone.id],
-          message: `${microphone.name} stands where ${volume.why.replace(/^an? |^the /, (word) => word)}. Bring it ${formatLength(BODY_M - gap + 0.01, table.plan.units)} clear.`,
+          message: `${microphone.name} stands where ${volume.why.replace(/^an? |^the /, (word) => word)}.`,
+          advice: `Bring it ${formatLength(BODY_M - gap + 0.01, table.plan.units)} clear.`,
           why: `${volume.name}: ${volume.why}. What is struck, blown at or sat on there is the microphone.`,
           move,
         },
@@ -80,7 +81,8 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
         microphoneIds: [microphone.id],
         message: shut
           ? `${microphone.name} is inside ${solid.name}: ${solid.hollow?.otherwise ?? ''} to put it there.`
-          : `${microphone.name} is where ${solid.name} is. Bring it ${clear} clear.${caution}`,
+          : `${microphone.name} is where ${solid.name} is.`,
+        advice: shut ? '' : `Bring it ${clear} clear.${caution}`,
         why: `${sentence(solid.name)} takes up that space.`,
         move,
       },
@@ -118,13 +120,14 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   const volumes = plan.geometries.flatMap((geometry) => geometry.keepOuts);
   const out: Finding[] = [];
   const restand: Move = { kind: 'stand', microphoneId: microphone.id, label: 'Find it a place' };
-  const say = (code: string, severity: Finding['severity'], message: string, why: string, move: Move | null = restand): void => {
+  const say = (code: string, severity: Finding['severity'], message: string, advice: string, why: string, move: Move | null = restand): void => {
     out.push({
       id: `${code}/${microphone.id}`,
       code,
       severity,
       microphoneIds: [microphone.id],
       message,
+      advice,
       why,
       move,
     });
@@ -133,7 +136,8 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-reach',
       'fix',
-      `The ${stand.model.name.toLowerCase()} of ${microphone.name} ends ${formatLength(pose.shortM, plan.units)} short. Stand it nearer, or take a longer one.`,
+      `The ${stand.model.name.toLowerCase()} of ${microphone.name} ends ${formatLength(pose.shortM, plan.units)} short.`,
+      'Stand it nearer, or take a longer one.',
       'Boom and pole are fully out and do not reach the capsule.',
     );
   const [first] = obstacles(pose, volumes, plan.solids);
@@ -151,8 +155,9 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       'stand-in-way',
       'improve',
       behind
-        ? `The boom of ${microphone.name} does not go through the opening of ${body.name}. Bring it behind the opening, ${formatLength(magnitude(subtract(behind, microphone.positionM)), units)} from where it is.`
+        ? `The boom of ${microphone.name} does not go through the opening of ${body.name}.`
         : `The boom of ${microphone.name} is in the way: ${first.why}.`,
+      behind ? `Bring it behind the opening, ${formatLength(magnitude(subtract(behind, microphone.positionM)), units)} from where it is.` : '',
       'A straight boom reaches only what lies behind the way in.',
       microphone.locked || body.hollow?.opening === null ? null : behind ? move : restand,
     );
@@ -160,7 +165,8 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-in-way',
       'improve',
-      `The ${first.part === 'foot' ? 'stand' : first.part} of ${microphone.name} is in the way: ${first.why}. Stand it elsewhere.`,
+      `The ${first.part === 'foot' ? 'stand' : first.part} of ${microphone.name} is in the way: ${first.why}.`,
+      'Stand it elsewhere.',
       `${sentence(first.name)} needs that space.`,
     );
   const moment = model.weightKg * Math.hypot(pose.poleTopM.x - pose.tipM.x, pose.poleTopM.y - pose.tipM.y);
@@ -169,14 +175,16 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-load',
       'fix',
-      `${microphone.name} weighs ${formatWeight(model.weightKg, units)} on a long boom, more than its stand holds. Counterweight it, put a leg under the boom, or stand it nearer.`,
+      `${microphone.name} weighs ${formatWeight(model.weightKg, units)} on a long boom, more than its stand holds.`,
+      'Counterweight it, put a leg under the boom, or stand it nearer.',
       'A stand that tips takes the microphone with it; lock the clutch and secure the cable.',
     );
   else if (head && moment > OVER_HEAD_MOMENT)
     say(
       'boom-over-head',
       'improve',
-      `The boom of ${microphone.name} hangs over ${head.name.toLowerCase()}. Counterweight it, put a leg under the boom, lock the clutch and secure the cable.`,
+      `The boom of ${microphone.name} hangs over ${head.name.toLowerCase()}.`,
+      'Counterweight it, put a leg under the boom, lock the clutch and secure the cable.',
       `${formatWeight(model.weightKg, units)} at ${formatLength(pose.boomM, units)} over a person. Local rules for overhead loads prevail.`,
     );
   return out;

@@ -64,7 +64,8 @@ export function leaksTooHigh(table: ArrivalTable): Finding[] {
       code: 'leak',
       severity: 'improve' as const,
       microphoneIds: [leak.microphone.id],
-      message: `${leak.microphone.name} hears its own source only ${formatNumber(Math.max(leak.marginDb, -99), 1)} dB above the ${leak.otherName.toLowerCase()}. Go closer, or turn its dead side to the ${leak.otherName.toLowerCase()}.`,
+      message: `${leak.microphone.name} hears its own source only ${formatNumber(Math.max(leak.marginDb, -99), 1)} dB above the ${leak.otherName.toLowerCase()}.`,
+      advice: `Go closer, or turn its dead side to the ${leak.otherName.toLowerCase()}.`,
       why: 'The leak school of three-to-one wants at least 9.5 dB, so that the sum ripples by 6 dB at most.',
       move: closer(leak),
     }));

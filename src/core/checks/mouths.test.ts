@@ -5,7 +5,7 @@ import { geometryOf, type Instrument, type InstrumentKind } from '../instruments
 import { add, scale, type Vec3 } from '../math';
 import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
-import { checkPlan, type Finding } from './index';
+import { checkPlan, type Finding, told } from './index';
 
 function up(recipeId: string, kind: InstrumentKind, variant: string): Session {
   const recipe = recipeById(recipeId);
@@ -38,7 +38,7 @@ test.each(WRONG)(
     const wrong = put(session, add(from, scale(side.normal, outM)), from);
     const finding = found(wrong, code);
     expect(finding?.severity).toBe('improve');
-    expect(finding?.message).toMatch(/\d cm/);
+    expect(finding && told(finding)).toMatch(/\d cm/);
     if (!finding?.move) throw new Error('a move');
     expect(found(applyMove(finding.move)(wrong), code)).toBeUndefined();
   },

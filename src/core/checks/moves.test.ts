@@ -3,7 +3,7 @@ import { arrivalTable } from '../arrivals';
 import { applyMove, type Session } from '../document';
 import { createRandom, vec3 } from '../math';
 import { resolvePlan } from '../planning';
-import { checkPlan, type Finding } from './index';
+import { checkPlan, type Finding, told } from './index';
 
 const tableOf = (session: Session) => arrivalTable(resolvePlan(session));
 
@@ -33,7 +33,7 @@ describe('every finding of a knocked set-up', () => {
   test.each(cases)('%s: says it in a sentence with what to do, and its move mends it', (_, session) => {
     const findings = checkPlan(tableOf(session));
     for (const finding of findings) {
-      expect(finding.message).toMatch(/^[A-Z].*\.$/);
+      expect(told(finding)).toMatch(/^[A-Z].*\.$/);
       expect(finding.message).not.toMatch(/NaN|undefined|Infinity|!/);
       expect(finding.why.length).toBeGreaterThan(20);
       expect(finding.microphoneIds.length).toBeGreaterThan(0);

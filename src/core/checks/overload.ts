@@ -37,7 +37,8 @@ export function overloads(table: ArrivalTable): Finding[] {
       code: 'overload',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} gets about ${formatNumber(loudest.levelDb, 0)} dB SPL peaks from the ${name} and takes ${formatNumber(limitOf(microphone), 0)} dB. ${words}`,
+      message: `${microphone.name} gets about ${formatNumber(loudest.levelDb, 0)} dB SPL peaks from the ${name} and takes ${formatNumber(limitOf(microphone), 0)} dB.`,
+      advice: words,
       why: 'The level is a planning value, good to about 6 dB. Past its limit a capsule or its amplifier clips, and no gain setting mends that.',
       move,
     });

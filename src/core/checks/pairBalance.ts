@@ -29,7 +29,8 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
     code: 'pair-unequal',
     severity: 'improve',
     microphoneIds: [mover.id, closer ? nearMic.id : farMic.id],
-    message: `${farMic.name} hears the ${name} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late. Bring ${mover.name} ${length} ${closer ? 'closer' : 'farther'} along its string.`,
+    message: `${farMic.name} hears the ${name} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late.`,
+    advice: `Bring ${mover.name} ${length} ${closer ? 'closer' : 'farther'} along its string.`,
     why: `With unequal strings the ${name} leans to ${nearMic.name}, and in mono it has its first dip at ${formatFrequency(firstDipHz(seconds))}.`,
     move:
       farMic.locked && nearMic.locked

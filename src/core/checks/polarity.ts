@@ -1,10 +1,15 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
-import { type ArrivalTable, sourceKey } from '../arrivals';
+import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import type { Finding } from './finding';
+import { polaritySet, type SignEdge } from './polaritySet';
 import { type Shared, sharedSources } from './shared';
 
 /** Beyond this delay the ear and the low end no longer care which way up the copy is (our choice: half of 50 Hz). */
 const LONGEST_DELAY_S = 0.01;
+/** A shared source counts for less the farther it is under a channel's loudest, gone at this, dB. */
+const HEARD_WITHIN_DB = 12;
+/** What a flip costs: the fewest are wanted, and of two a close microphone's rather than a pair's or a far one's. */
+const FLIP_COST = { close: 0.03, far: 0.05 };
 
 /** A close microphone is flipped for its own source, never for what leaks into it from a neighbour. */
 const concerns = ({ first, second, source }: Shared): boolean => {
@@ -12,33 +17,55 @@ const concerns = ({ first, second, source }: Shared): boolean => {
   return first.targetKey === key || second.targetKey === key || (first.targetKey === null && second.targetKey === null);
 };
 
-/** Two channels that share a source and hear it opposite ways up. One finding for each pair, for the source shared most. */
-export function polarityOpposed(table: ArrivalTable): Finding[] {
-  const findings: Finding[] = [];
-  for (const shared of sharedSources(table, THREE_TO_ONE_DB)) {
-    const { first, second, source, firstArrival, secondArrival } = shared;
-    const opposed = firstArrival.settled && secondArrival.settled && firstArrival.polarity !== secondArrival.polarity;
-    if (!opposed || !concerns(shared) || Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds) > LONGEST_DELAY_S) continue;
-    const spot = first.targetKey === sourceKey(source) ? first : second.targetKey === sourceKey(source) ? second : first;
-    findings.push({
-      id: `polarity/${first.id}/${second.id}`,
-      code: 'polarity-opposed',
-      severity: 'improve',
-      microphoneIds: [first.id, second.id],
-      message: `${first.name} and ${second.name} hear the ${source.name.toLowerCase()} opposite ways up. Flip ${spot.name}.`,
-      why: `Added together they lose their low end: below the first dip the ${source.name.toLowerCase()} cancels instead of adding.`,
-      move: { kind: 'flip', microphoneId: spot.id, label: 'Flip it' },
-    });
-  }
-  return onePerSpot(findings);
+interface Judged extends SignEdge {
+  readonly shared: Shared;
 }
 
-/** A flip mends a spot against all its partners at once, so it is said once. */
-function onePerSpot(findings: readonly Finding[]): Finding[] {
-  const seen = new Map<string, Finding>();
-  for (const finding of findings) {
-    const key = finding.move?.microphoneId ?? finding.id;
-    if (!seen.has(key)) seen.set(key, finding);
-  }
-  return [...seen.values()];
+function judged(table: ArrivalTable): Judged[] {
+  return sharedSources(table, THREE_TO_ONE_DB).flatMap((shared): Judged[] => {
+    const { firstArrival, secondArrival, firstIndex, secondIndex, sourceIndex } = shared;
+    const seconds = Math.abs(firstArrival.delaySeconds - secondArrival.delaySeconds);
+    if (!firstArrival.settled || !secondArrival.settled || !concerns(shared) || seconds > LONGEST_DELAY_S) return [];
+    const [a, b] = [table.channelDb[firstIndex]?.[sourceIndex] ?? -Infinity, table.channelDb[secondIndex]?.[sourceIndex] ?? -Infinity];
+    const weight = Math.max(0.05, (1 + Math.min(a, b) / HEARD_WITHIN_DB) * (1 - Math.abs(a - b) / THREE_TO_ONE_DB));
+    return [{ a: firstIndex, b: secondIndex, agree: firstArrival.polarity === secondArrival.polarity, weight, shared }];
+  });
+}
+
+const listed = (names: readonly string[]): string =>
+  names.length < 3 ? names.join(' and ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
+
+/** What one microphone of the set is told: against whom, about what, and to be flipped. */
+function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding {
+  const [main] = [...own].sort((x, y) => y.weight - x.weight);
+  const { source } = (main as Judged).shared;
+  const others = own
+    .filter(({ shared }) => shared.source === source)
+    .map(({ shared }) => (shared.first.id === microphone.id ? shared.second : shared.first));
+  const name = source.name.toLowerCase();
+  return {
+    id: `polarity/${microphone.id}`,
+    code: 'polarity-opposed',
+    severity: 'improve',
+    microphoneIds: [microphone.id, ...others.map(({ id }) => id)],
+    message: `${microphone.name} hears the ${name} the other way up than ${listed(others.map((other) => other.name))}.`,
+    advice: `Flip ${microphone.name}.`,
+    why: `Added together they lose their low end: below the first dip the ${name} cancels instead of adding.`,
+    move: { kind: 'flip', microphoneId: microphone.id, label: 'Flip it' },
+  };
+}
+
+/**
+ * Channels that hear what they share opposite ways up, judged as one set for the whole plan: the fewest flips that make the most of
+ * it agree. What no flip could mend is not told.
+ */
+export function polarityOpposed(table: ArrivalTable): Finding[] {
+  const edges = judged(table);
+  const { microphones } = table.plan;
+  const costs = microphones.map(({ targetKey }, i) => (targetKey === null ? FLIP_COST.far : FLIP_COST.close) + 1e-5 * i);
+  const flips = polaritySet(microphones.length, edges, costs);
+  return [...flips].flatMap((index) => {
+    const own = edges.filter(({ a, b, agree }) => !agree && (a === index) !== (b === index) && flips.has(a) !== flips.has(b));
+    return own.length ? [findingFor(microphones[index] as PlanMicrophone, own)] : [];
+  });
 }

@@ -154,7 +154,8 @@ export function mutualHarmDb(frame: Frame, a: Heard, b: Heard): number {
   const [own, other] = [a.microphone.targetKey, b.microphone.targetKey];
   const concerns = own === key || other === key || (own === null && other === null);
   const opposed = concerns && first.settled && second.settled && first.polarity !== second.polarity && seconds < 0.01 ? POLARITY_DB : 0;
-  const same = a.microphone.targetKey !== null && a.microphone.targetKey === b.microphone.targetKey;
+  const direct = isDirect(a.microphone.model.kind) || isDirect(b.microphone.model.kind);
+  const same = !direct && a.microphone.targetKey !== null && a.microphone.targetKey === b.microphone.targetKey;
   const comb = same ? ramp(seconds - COMB_FREE_S, COMB_FULL_S, POLARITY_DB) : 0;
   return weight * (opposed + comb);
 }

@@ -22,7 +22,7 @@ export function withExpectations(session: Session, findings: readonly Finding[])
   const seen = findings.map((finding): Finding => {
     const why = expectation(session, finding, recipes);
     return why && !(finding.severity === 'fix' && STAYS_GRAVE.has(finding.code))
-      ? { ...finding, severity: 'note', why: `Expected with this set-up: ${why} ${finding.why}` }
+      ? { ...finding, severity: 'note', expected: true, why: `Expected with this set-up: ${why} ${finding.why}` }
       : finding;
   });
   return [

@@ -1,5 +1,5 @@
 import { arrivalTable } from '../arrivals';
-import { checkPlan, type Finding } from '../checks';
+import { checkPlan, type Finding, told } from '../checks';
 import type { Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
@@ -76,7 +76,7 @@ function tried(session: Session, recipe: Recipe, instrument: Instrument): { grav
   const up = placeSetup(session, recipe, instrument.id, () => `fit-${++ids}`).session;
   const isOurs = (id: string): boolean => id.startsWith('fit-');
   const found = withExpectations(up, checkPlan(arrivalTable(resolvePlan(up)))).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
-  const said = (severity: Finding['severity']): string[] => found.filter((finding) => finding.severity === severity).map(({ message }) => message);
+  const said = (severity: Finding['severity']): string[] => found.filter((finding) => finding.severity === severity).map(told);
   const modelOf = (id: string): string | undefined => up.microphones.find((placed) => placed.id === id)?.modelId;
   const unlike = up.pairs.some(
     (pair) => isOurs(pair.leftId) && ALIKE.includes(pair.technique as PairTechnique) && modelOf(pair.leftId) !== modelOf(pair.rightId),

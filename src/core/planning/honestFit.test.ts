@@ -1,6 +1,6 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
-import { checkPlan } from '../checks';
+import { checkPlan, told } from '../checks';
 import { addInstrument, newSession, type Session, type Shelf } from '../document';
 import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../instruments';
 import { MICROPHONE_CATALOGUE } from '../microphones';
@@ -107,7 +107,7 @@ describe('what stands in', () => {
       pieces: KICK_CLOSED,
     }));
     const up = placeSetup({ ...session, instruments: closed }, recipe('kick-inside'), 'i', newId).session;
-    const said = checkPlan(arrivalTable(resolvePlan(up))).map(({ message }) => message);
+    const said = checkPlan(arrivalTable(resolvePlan(up))).map(told);
     expect(said).toContainEqual(expect.stringMatching(/front head must come off/));
   });
 });

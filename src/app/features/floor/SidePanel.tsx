@@ -112,7 +112,7 @@ export function SidePanel({ session, live, chosen, source }: { session: Session;
           <MovesPanel />
           {/* On a phone they stand before the drawing. */}
           <Box display={{ base: 'none', md: 'block' }}>
-            <Verdicts findings={live.findings} />
+            <Verdicts session={session} findings={live.findings} />
           </Box>
         </Box>
       )}

@@ -1,39 +1,109 @@
-import { Box } from '@chakra-ui/react';
-import { memo, useCallback, useRef } from 'react';
-import type { Finding } from '../../../core/checks';
-import { applyMove } from '../../../core/document';
+import { Box, Button } from '@chakra-ui/react';
+import { memo, useCallback, useRef, useState } from 'react';
+import { type Finding, told } from '../../../core/checks';
+import { applyMove, type Session } from '../../../core/document';
+import { expectedWords } from '../../../core/planning';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
 import { runCommand } from '../../stores/sessionStore';
+import { useOffers } from '../../stores/useOffers';
 
-/** Every finding with its move, gravest first; or that there is nothing to mend. */
-export function Verdicts({ findings }: { findings: readonly Finding[] }) {
-  const newest = useRef(findings);
-  newest.current = findings;
+/** From so many of a kind on they are one line that opens. */
+const MANY = 3;
+
+interface Line {
+  readonly key: string;
+  readonly findings: readonly Finding[];
+}
+
+/** Findings in the order told, those of one kind and gravity together where there are many of them. */
+function linesOf(findings: readonly Finding[]): Line[] {
+  const kindOf = (finding: Finding): string => `${finding.severity}/${finding.code}`;
+  const counts = new Map<string, Finding[]>();
+  for (const finding of findings) counts.set(kindOf(finding), [...(counts.get(kindOf(finding)) ?? []), finding]);
+  const told = new Set<string>();
+  return findings.flatMap((finding): Line[] => {
+    const kind = kindOf(finding);
+    const alike = counts.get(kind) ?? [];
+    if (alike.length < MANY) return [{ key: finding.id, findings: [finding] }];
+    if (told.has(kind)) return [];
+    told.add(kind);
+    return [{ key: kind, findings: alike }];
+  });
+}
+
+/** Every finding with its move, gravest first; or that there is nothing to mend. What a set-up brings by design is folded away. */
+export function Verdicts({ session, findings }: { session: Session; findings: readonly Finding[] }) {
+  const offered = useOffers(session, findings);
+  const shown = offered ?? findings.map((finding): Finding => ({ ...finding, advice: '', move: null }));
+  const newest = useRef(shown);
+  newest.current = shown;
   const make = useCallback((id: string): void => {
     const move = newest.current.find((finding) => finding.id === id)?.move;
     if (move) runCommand(applyMove(move));
   }, []);
-  if (findings.length === 0)
-    return (
-      <Box py="3">
-        <Severity severity="fine" />
-        <Box mt="1">Nothing to mend in the plan. The take check measures; ears decide.</Box>
-      </Box>
-    );
+  const expected = shown.filter((finding) => finding.expected);
+  const open = shown.filter((finding) => !finding.expected);
   return (
-    <Box as="ul" aria-label="Findings" m="0" p="0">
-      {findings.map((finding) => (
-        <Verdict
-          key={finding.id}
-          id={finding.id}
-          severity={finding.severity}
-          message={finding.message}
-          why={finding.why}
-          label={finding.move?.label ?? null}
-          onMove={make}
-        />
-      ))}
+    <>
+      {open.length === 0 && (
+        <Box py="3">
+          <Severity severity="fine" />
+          <Box mt="1">Nothing to mend in the plan. The take check measures; ears decide.</Box>
+        </Box>
+      )}
+      <Box as="ul" aria-label="Findings" aria-busy={offered === null && findings.length > 0} m="0" p="0">
+        {linesOf(open).map(({ key, findings: alike }) =>
+          alike.length === 1 ? (
+            <One key={key} finding={alike[0] as Finding} onMove={make} />
+          ) : (
+            <Folded key={key} words={`${told(alike[0] as Finding)} And ${alike.length - 1} more like it.`} findings={alike} onMove={make} />
+          ),
+        )}
+        {expected.length > 0 && <Folded key="expected" words={`${expectedWords(expected.length)}.`} findings={expected} onMove={make} quiet />}
+      </Box>
+    </>
+  );
+}
+
+const One = ({ finding, onMove }: { finding: Finding; onMove: (id: string) => void }) => (
+  <Verdict
+    id={finding.id}
+    severity={finding.severity}
+    message={told(finding)}
+    why={finding.why}
+    label={finding.move?.label ?? null}
+    onMove={onMove}
+  />
+);
+
+interface FoldedProps {
+  readonly words: string;
+  readonly findings: readonly Finding[];
+  readonly onMove: (id: string) => void;
+  readonly quiet?: boolean;
+}
+
+/** Several findings as one line that opens. */
+function Folded({ words, findings, onMove, quiet = false }: FoldedProps) {
+  const [open, setOpen] = useState(false);
+  const severity = findings[0]?.severity ?? 'note';
+  return (
+    <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line">
+      {!quiet && <Severity severity={severity} />}
+      <Box mt="1" color={quiet ? 'quiet' : undefined} fontSize={quiet ? 'sm' : undefined}>
+        {words}
+      </Box>
+      <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Fold them' : `Show all ${findings.length}`}
+      </Button>
+      {open && (
+        <Box as="ul" m="0" p="0">
+          {findings.map((finding) => (
+            <One key={finding.id} finding={finding} onMove={onMove} />
+          ))}
+        </Box>
+      )}
     </Box>
   );
 }

@@ -67,7 +67,7 @@ function Floor({ session }: { session: Session }) {
           borderBottomWidth="2px"
           borderColor="line"
         >
-          <Verdicts findings={live.findings} />
+          <Verdicts session={session} findings={live.findings} />
         </Box>
       )}
       <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH={{ md: '0' }}>

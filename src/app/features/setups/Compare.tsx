@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
 import { sourceKey } from '../../../core/arrivals';
+import { told } from '../../../core/checks';
 import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { type Trial, tryOut } from '../../../core/planning';
@@ -112,7 +113,7 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
       <Box as="ul" m="0" p="0" mt="1" aria-label={`Findings of ${recipe.name}`}>
         {trial.unexpected.slice(0, 4).map((finding) => (
           <Box as="li" key={finding.id} listStyleType="none" fontSize="sm" py="0.5">
-            <Severity severity={finding.severity} /> {finding.message}
+            <Severity severity={finding.severity} /> {told(finding)}
           </Box>
         ))}
         {trial.unexpected.length === 0 && (

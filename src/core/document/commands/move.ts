@@ -1,5 +1,5 @@
 import type { Move } from '../../checks';
-import { type Command, command, microphoneName } from '../command';
+import { type Command, command, microphoneName, together } from '../command';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
 
@@ -28,6 +28,8 @@ function commandFor(move: Move): Command {
       );
     case 'pad':
       return editMicrophone(microphoneId, { padOn: move.on });
+    case 'joint':
+      return together(`move ${move.moves.length} things at once`, move.moves.map(applyMove));
     case 'align':
       return editMicrophone(microphoneId, { alignSamples: move.samples });
   }

@@ -1,12 +1,15 @@
+import { furnishingSolid } from '../../furnishings';
 import { geometryOf } from '../../instruments';
 import type { Vec3 } from '../../math';
 import { type Around, chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
 import { type Command, command, microphoneName } from '../command';
 import type { Session } from '../session';
 
-function aroundOf({ instruments, room }: Session): Around {
+function aroundOf({ instruments, furnishings, room }: Session): Around {
   const geometries = instruments.map(geometryOf);
-  return { volumes: geometries.flatMap(({ keepOuts }) => keepOuts), solids: geometries.flatMap(({ solids }) => solids), room };
+  const standing = furnishings.filter(({ kind }) => kind !== 'collar').map(furnishingSolid);
+  const solids = [...geometries.flatMap((geometry) => geometry.solids), ...standing];
+  return { volumes: geometries.flatMap(({ keepOuts }) => keepOuts), solids, room };
 }
 
 /** Stands of the shelf that no other microphone is on. */

@@ -1,0 +1,199 @@
+import { arrivalTable } from '../arrivals';
+import { checkPlan, type Finding, type Move, type Severity } from '../checks';
+import { applyMove, commit, type PlacedMicrophone, pairOf, type Session } from '../document';
+import { add, distance, scale, subtract } from '../math';
+import { harmDb, smallestMoves } from '../optimise';
+import { placeRecipe, RECIPES } from '../setups';
+import { counted, formatLength } from '../units';
+import { withExpectations } from './expected';
+import { resolvePlan } from './resolve';
+
+/** A move that might mend a finding, and what one would be told to do. */
+interface Candidate {
+  readonly move: Move;
+  readonly advice: string;
+}
+
+const RANK: Record<Severity, number> = { fix: 0, improve: 1, note: 2 };
+/** Harm that rounding alone makes, dB. */
+const ROUNDING_DB = 0.01;
+const SOME_TIME = '2000-01-01T00:00:00.000Z';
+
+const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
+
+/** A plan, what is told of it and what harm it does: everything a move is judged by. */
+interface Standing {
+  readonly session: Session;
+  readonly ranks: ReadonlyMap<string, number>;
+  readonly harmDb: number;
+}
+
+const standingOf = (session: Session, found: readonly Finding[]): Standing => ({
+  session,
+  ranks: new Map(found.map(({ id, severity }) => [id, RANK[severity]])),
+  harmDb: harmDb(resolvePlan(session)),
+});
+
+/**
+ * Whether a move, made alone, mends a finding: it goes or becomes less grave, nothing as grave or graver comes, and total harm does
+ * not rise. A move that is refused, or changes nothing, mends nothing.
+ */
+function mends({ session, ranks, harmDb: before }: Standing, finding: Finding, move: Move): boolean {
+  const result = commit(session, applyMove(move), SOME_TIME);
+  if (result.kind !== 'changed') return false;
+  const after = findingsOf(result.session);
+  const rank = RANK[finding.severity];
+  const isWorse = after.some(({ id, severity }) =>
+    id === finding.id ? RANK[severity] <= rank : RANK[severity] <= rank && RANK[severity] < (ranks.get(id) ?? 3),
+  );
+  return !isWorse && harmDb(resolvePlan(result.session)) <= before + ROUNDING_DB;
+}
+
+/** Where a microphone's set-up puts it here; null when it came with none, or one that is gone. */
+function homeOf(session: Session, placed: PlacedMicrophone): { readonly setup: string; readonly move: Move; readonly farM: number } | null {
+  const recipe = [...RECIPES, ...session.shelf.setups].find(({ id }) => id === placed.setupId);
+  const instrument = session.instruments.find(({ id, kind }) => (placed.target ? id === placed.target.instrumentId : kind === recipe?.instrument));
+  if (!recipe || !instrument || placed.locked) return null;
+  const home = placeRecipe(recipe, instrument, session.room).placed.find(({ recipe: wanted }) => wanted.name === placed.name);
+  if (!home) return null;
+  const { positionM, aimM } = home;
+  const move: Move = { kind: 'set', microphoneId: placed.id, positionM, aimM, label: 'Back to its place' };
+  return { setup: recipe.name, move, farM: distance(positionM, placed.positionM) };
+}
+
+/** A shift by part of the way, or by more than it. */
+function scaled(session: Session, placed: PlacedMicrophone, move: Move, share: number): Candidate[] {
+  if (move.kind !== 'place') return [];
+  const by = scale(subtract(move.positionM, placed.positionM), share);
+  const positionM = add(placed.positionM, by);
+  const length = formatLength(distance(positionM, placed.positionM), session.units);
+  return [{ move: { ...move, positionM, label: 'Move it' }, advice: `Bring ${placed.name} ${length} that way.` }];
+}
+
+const withStand = (move: Move, microphoneId: string): Move => ({
+  kind: 'joint',
+  microphoneId,
+  moves: [move, { kind: 'stand', microphoneId, label: 'Find it a place' }],
+  label: move.label,
+});
+
+/** Back where the set-up puts it: one microphone, or all that are named. */
+function homeward(session: Session, ids: readonly string[], name: string): Candidate[] {
+  const homes = ids.flatMap((id) => {
+    const placed = session.microphones.find((candidate) => candidate.id === id);
+    const home = placed && homeOf(session, placed);
+    return placed && home && home.farM > 0.005 ? [{ placed, ...home }] : [];
+  });
+  const [first] = homes;
+  if (!first || homes.length < ids.length) return [];
+  if (homes.length === 1) {
+    const advice = `Bring ${first.placed.name} back to where “${first.setup}” puts it, ${formatLength(first.farM, session.units)} away.`;
+    return [
+      { move: first.move, advice },
+      { move: withStand(first.move, first.placed.id), advice },
+    ];
+  }
+  const moves = homes.flatMap(({ move, placed }): Move[] =>
+    placed.stand ? [move, { kind: 'stand', microphoneId: placed.id, label: 'Find it a place' }] : [move],
+  );
+  return [
+    {
+      move: {
+        kind: 'joint',
+        microphoneId: first.placed.id,
+        moves,
+        label: homes.length === 2 ? 'Both back to their places' : 'All back to their places',
+      },
+      advice: `Bring ${name} back to where “${first.setup}” puts them.`,
+    },
+  ];
+}
+
+/** The move that does least harm for one microphone, whatever the finding is. */
+function leastHarm(session: Session, id: string): Candidate[] {
+  const plan = resolvePlan(session);
+  const alone = {
+    ...plan,
+    microphones: plan.microphones.map((microphone) => ({ ...microphone, locked: microphone.locked || microphone.id !== id })),
+  };
+  const [best] = smallestMoves(alone, { moves: 1, metres: 0.25, degrees: 30 }).moves;
+  return best ? [{ move: best.move, advice: best.words }] : [];
+}
+
+/** Everything worth trying for a finding, simplest first. */
+function* candidates(session: Session, finding: Finding): Generator<Candidate> {
+  const { move, advice, microphoneIds } = finding;
+  const mover = move?.microphoneId ?? microphoneIds[0];
+  const placed = session.microphones.find(({ id }) => id === mover);
+  if (move) yield { move, advice };
+  if (!placed || placed.locked) return;
+  if (move?.kind === 'place') {
+    yield { move: withStand(move, placed.id), advice };
+    for (const share of [0.5, 1.5, 2]) yield* scaled(session, placed, move, share);
+  }
+  if (finding.severity === 'note') return;
+  yield* homeward(session, [placed.id], placed.name);
+  const pair = pairOf(session, placed.id);
+  if (pair) yield* homeward(session, [pair.leftId, pair.rightId], `both of ${pair.name}`);
+  const others = microphoneIds.filter((id) => id !== placed.id);
+  for (const id of others) yield* homeward(session, [id], '');
+  if (others.length) yield* homeward(session, microphoneIds, 'all of them');
+  yield* leastHarm(session, placed.id);
+}
+
+/** What would help where no move does, said once for all. */
+const HELPS = 'No one move helps: a panel between, a tighter pattern or another kind, or closer.';
+
+/** Leaks that nothing mends, in one breath. */
+function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
+  const [first] = leaks;
+  if (!first) return [];
+  if (leaks.length === 1) return [{ ...first, severity: 'note', advice: HELPS, move: null }];
+  const ids = leaks.flatMap(({ microphoneIds }) => microphoneIds);
+  const names = session.microphones.filter(({ id }) => ids.includes(id)).map(({ name }) => name);
+  return [
+    {
+      ...first,
+      id: 'leak/all',
+      severity: 'note',
+      microphoneIds: ids,
+      message: `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]} hear a neighbour at less than 9.5 dB under their own source.`,
+      advice: HELPS,
+      why: `${first.why} ${leaks.map(({ message }) => message).join(' ')}`,
+      move: null,
+    },
+  ];
+}
+
+/** Words for a finding that no move of ours mends. */
+function onlyWords(finding: Finding): Finding {
+  if (!finding.move) return finding;
+  const weighed = finding.severity === 'note' ? '' : 'No one move mends it without another trouble: weigh the two, or choose another place by ear.';
+  return { ...finding, move: null, advice: weighed };
+}
+
+/**
+ * Findings with moves that mend: each move is made on paper and the whole judged again before it is offered, an alternative is looked
+ * for where it does not hold, and where there is none only words are left. Works over some milliseconds for each finding.
+ */
+export function withOffers(session: Session, found: readonly Finding[]): Finding[] {
+  const standing = standingOf(session, found);
+  const out: Finding[] = [];
+  const helpless: Finding[] = [];
+  for (const finding of found) {
+    let offer: Candidate | null = null;
+    for (const candidate of candidates(session, finding))
+      if (mends(standing, finding, candidate.move)) {
+        offer = candidate;
+        break;
+      }
+    if (offer) out.push({ ...finding, move: offer.move, advice: offer.advice });
+    else if (finding.code === 'leak' && !finding.expected) helpless.push(finding);
+    else out.push(onlyWords(finding));
+  }
+  const all = [...out, ...leaksTogether(helpless, session)];
+  return [...all].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+}
+
+/** "3 notes that this set-up raises by design". */
+export const expectedWords = (count: number): string => `${counted(count, 'thing')} that the set-up brings by design`;
