@@ -1,5 +1,4 @@
-import { smallestMoves } from '../core/optimise';
-import { resolvePlan } from '../core/planning';
+import { usualMoves } from '../core/planning';
 import { serveJob } from './serveJob';
 
-serveJob('smallest-moves', (session) => smallestMoves(resolvePlan(session)));
+serveJob('smallest-moves', usualMoves);

@@ -7,3 +7,4 @@ export * from './placing';
 export { resolvePlan } from './resolve';
 export * from './snap';
 export * from './trial';
+export * from './usualMoves';

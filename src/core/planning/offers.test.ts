@@ -3,7 +3,8 @@ import { arrivalTable } from '../arrivals';
 import { checkPlan, type Finding, type Move } from '../checks';
 import { applyMove, commit, type Session } from '../document';
 import { createRandom, distance, vec3 } from '../math';
-import { resolvePlan, withExpectations, withOffers } from './index';
+import { harmDb } from '../optimise';
+import { resolvePlan, usualMoves, withExpectations, withOffers } from './index';
 
 const found = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
 const offered = (session: Session): Finding[] => withOffers(session, found(session));
@@ -110,4 +111,20 @@ test('a microphone far astray is brought back to where its set-up puts it, by na
         0.01,
       );
     }
+});
+
+test('the smallest moves, all made, bring nothing grave with them and do what they say (seeded)', () => {
+  let made = 0;
+  for (const session of sessions) {
+    const { moves, beforeDb, afterDb } = usualMoves(session);
+    const before = new Map(found(session).map(({ id, severity }) => [id, severity]));
+    const end = moves.reduce((now, { move }) => after(now, move), session);
+    made += moves.length;
+    expect(harmDb(resolvePlan(session))).toBeCloseTo(beforeDb, 6);
+    expect(harmDb(resolvePlan(end))).toBeCloseTo(afterDb, 6);
+    expect(afterDb).toBeLessThanOrEqual(beforeDb);
+    const fresh = found(end).filter(({ id, severity }) => severity === 'fix' && before.get(id) !== 'fix');
+    expect(fresh).toEqual([]);
+  }
+  expect(made).toBeGreaterThan(5);
 });

@@ -1,11 +1,10 @@
-import { arrivalTable } from '../arrivals';
-import { checkPlan, type Finding, type Move, type Severity } from '../checks';
-import { applyMove, commit, type PlacedMicrophone, pairOf, type Session } from '../document';
+import type { Finding, Move } from '../checks';
+import { type PlacedMicrophone, pairOf, type Session } from '../document';
 import { add, distance, scale, subtract } from '../math';
 import { harmDb, smallestMoves } from '../optimise';
 import { placeRecipe, RECIPES } from '../setups';
 import { counted, formatLength } from '../units';
-import { withExpectations } from './expected';
+import { findingsOf, onPaper, RANK, type Ranks, ranksOf, withStand } from './onPaper';
 import { resolvePlan } from './resolve';
 
 /** A move that might mend a finding, and what one would be told to do. */
@@ -14,23 +13,19 @@ interface Candidate {
   readonly advice: string;
 }
 
-const RANK: Record<Severity, number> = { fix: 0, improve: 1, note: 2 };
 /** Harm that rounding alone makes, dB. */
 const ROUNDING_DB = 0.01;
-const SOME_TIME = '2000-01-01T00:00:00.000Z';
-
-const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
 
 /** A plan, what is told of it and what harm it does: everything a move is judged by. */
 interface Standing {
   readonly session: Session;
-  readonly ranks: ReadonlyMap<string, number>;
+  readonly ranks: Ranks;
   readonly harmDb: number;
 }
 
 const standingOf = (session: Session, found: readonly Finding[]): Standing => ({
   session,
-  ranks: new Map(found.map(({ id, severity }) => [id, RANK[severity]])),
+  ranks: ranksOf(found),
   harmDb: harmDb(resolvePlan(session)),
 });
 
@@ -39,14 +34,14 @@ const standingOf = (session: Session, found: readonly Finding[]): Standing => ({
  * not rise. A move that is refused, or changes nothing, mends nothing.
  */
 function mends({ session, ranks, harmDb: before }: Standing, finding: Finding, move: Move): boolean {
-  const result = commit(session, applyMove(move), SOME_TIME);
-  if (result.kind !== 'changed') return false;
-  const after = findingsOf(result.session);
+  const next = onPaper(session, move);
+  if (!next) return false;
+  const after = findingsOf(next);
   const rank = RANK[finding.severity];
   const isWorse = after.some(({ id, severity }) =>
     id === finding.id ? RANK[severity] <= rank : RANK[severity] <= rank && RANK[severity] < (ranks.get(id) ?? 3),
   );
-  return !isWorse && harmDb(resolvePlan(result.session)) <= before + ROUNDING_DB;
+  return !isWorse && harmDb(resolvePlan(next)) <= before + ROUNDING_DB;
 }
 
 /** Where a microphone's set-up puts it here; null when it came with none, or one that is gone. */
@@ -70,13 +65,6 @@ function scaled(session: Session, placed: PlacedMicrophone, move: Move, share: n
   return [{ move: { ...move, positionM, label: 'Move it' }, advice: `Bring ${placed.name} ${length} that way.` }];
 }
 
-const withStand = (move: Move, microphoneId: string): Move => ({
-  kind: 'joint',
-  microphoneId,
-  moves: [move, { kind: 'stand', microphoneId, label: 'Find it a place' }],
-  label: move.label,
-});
-
 /** Back where the set-up puts it: one microphone, or all that are named. */
 function homeward(session: Session, ids: readonly string[], name: string): Candidate[] {
   const homes = ids.flatMap((id) => {
@@ -90,7 +78,7 @@ function homeward(session: Session, ids: readonly string[], name: string): Candi
     const advice = `Bring ${first.placed.name} back to where “${first.setup}” puts it, ${formatLength(first.farM, session.units)} away.`;
     return [
       { move: first.move, advice },
-      { move: withStand(first.move, first.placed.id), advice },
+      { move: withStand(first.move), advice },
     ];
   }
   const moves = homes.flatMap(({ move, placed }): Move[] =>
@@ -128,7 +116,7 @@ function* candidates(session: Session, finding: Finding): Generator<Candidate> {
   if (move) yield { move, advice };
   if (!placed || placed.locked) return;
   if (move?.kind === 'place') {
-    yield { move: withStand(move, placed.id), advice };
+    yield { move: withStand(move), advice };
     for (const share of [0.5, 1.5, 2]) yield* scaled(session, placed, move, share);
   }
   if (finding.severity === 'note') return;
