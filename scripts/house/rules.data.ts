@@ -13,7 +13,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['stands'],
   ['arrivals'],
   ['stereo', 'setups', 'audio'],
-  ['checks', 'tape', 'patch'],
+  ['checks', 'tape', 'patch', 'evidence'],
   ['optimise', 'analysis'],
   ['render'],
   ['document'],

@@ -1,9 +1,11 @@
-import { checkTake, matchByName, proveTake } from '../../core/analysis';
-import { arrivalTable } from '../../core/arrivals';
+import { checkTake, matchByName, type Proof, proveTake } from '../../core/analysis';
+import { arrivalTable, type Plan } from '../../core/arrivals';
 import { bytesSource, openAudio, writeWav } from '../../core/audio';
-import type { FftKernel } from '../../core/math';
+import { add, createRandom, type FftKernel, normalize, scale, vec3 } from '../../core/math';
+import { isDirect } from '../../core/microphones';
 import { resolvePlan } from '../../core/planning';
-import { renderTake } from '../../core/render';
+import { type Fault, renderTake } from '../../core/render';
+import { clampToRoom } from '../../core/room';
 import { type Case, nameOf, placed } from './cases';
 
 /** Renders proved against the plan that they were rendered from: whatever is told of them is false. */
@@ -11,33 +13,145 @@ export interface ProofCounts {
   takes: number;
   falseFix: number;
   falseImprove: number;
+  questions: number;
+  /** Takes with channels that nothing could prove, and that are named as such. */
+  unproven: number;
   /** Takes in which no stroke could be matched to a planned source. */
   unmatched: number;
+  /** Sources that strokes were played on, and those among them that were recognised. */
+  sources: number;
+  recognised: number;
   told: string[];
 }
 
-export const noProofs = (): ProofCounts => ({ takes: 0, falseFix: 0, falseImprove: 0, unmatched: 0, told: [] });
+/** Takes with one thing planted: what was said of it. */
+export interface FaultCounts {
+  takes: number;
+  named: number;
+  asked: number;
+  silent: number;
+  /** Another channel was accused, or another thing. */
+  wrong: number;
+  byKind: Record<string, { takes: number; named: number; asked: number; silent: number; wrong: number }>;
+  told: string[];
+}
 
-/** Renders a case as planned and holds the take against its plan. Set-ups of one microphone have nothing to prove. */
-export async function prove(one: Case, seed: number, kernel: FftKernel, into: ProofCounts): Promise<void> {
-  const plan = resolvePlan(placed(one));
-  if (plan.microphones.length < 2) return;
-  const take = renderTake(plan, { seed });
+export const noProofs = (): ProofCounts => ({
+  takes: 0,
+  falseFix: 0,
+  falseImprove: 0,
+  questions: 0,
+  unproven: 0,
+  unmatched: 0,
+  sources: 0,
+  recognised: 0,
+  told: [],
+});
+export const noFaults = (): FaultCounts => ({ takes: 0, named: 0, asked: 0, silent: 0, wrong: 0, byKind: {}, told: [] });
+
+/** A take of `really`, checked and held against `planned`; names of two channels may have been exchanged. */
+async function proofOf(
+  planned: Plan,
+  really: Plan,
+  seed: number,
+  kernel: FftKernel,
+  faults: readonly Fault[] = [],
+  swapped: readonly [string, string] | null = null,
+): Promise<Proof> {
+  const take = renderTake(really, { seed, faults });
+  const exchanged = (name: string): string => (swapped?.[0] === name ? swapped[1] : swapped?.[1] === name ? swapped[0] : name);
   const opened = await Promise.all(
-    take.channels.map((channel) => openAudio(bytesSource(`${channel.name}.wav`, new Uint8Array(writeWav([channel.samples], take.sampleRateHz))))),
+    take.channels.map((channel) =>
+      openAudio(bytesSource(`${exchanged(channel.name)}.wav`, new Uint8Array(writeWav([channel.samples], take.sampleRateHz)))),
+    ),
   );
   const report = await checkTake(
     opened.flatMap((result) => (result.ok ? [result.file] : [])),
     { kernel },
   );
   const names = report.channels.map((channel) => channel.name);
-  const proof = proveTake(arrivalTable(plan), report, matchByName(names, plan.microphones));
+  return proveTake(arrivalTable(planned), report, matchByName(names, planned.microphones));
+}
+
+/** Renders a case as planned, at a rate, and holds the take against its plan. Set-ups of one microphone have nothing to prove. */
+export async function prove(one: Case, seed: number, kernel: FftKernel, into: ProofCounts, sampleRateHz = 48_000): Promise<void> {
+  const plan = resolvePlan(placed(one));
+  if (plan.microphones.length < 2) return;
+  const proof = await proofOf(plan, { ...plan, sampleRateHz }, seed, kernel);
   into.takes += 1;
+  into.sources += plan.sources.length;
+  into.recognised += new Set(proof.comparisons.map(({ sourceKey }) => sourceKey)).size;
   if (proof.comparisons.length === 0) into.unmatched += 1;
-  for (const { severity, message } of proof.findings) {
+  for (const { severity, code, message } of proof.findings) {
+    if (code === 'question') into.questions += 1;
+    if (code === 'unproven') into.unproven += 1;
     if (severity === 'note') continue;
     if (severity === 'fix') into.falseFix += 1;
     else into.falseImprove += 1;
-    into.told.push(`${nameOf(one)}: ${message}`);
+    into.told.push(`${nameOf(one)}, ${sampleRateHz} Hz: ${message}`);
   }
+}
+
+/** One thing that is wrong, planted in a take. */
+type Planted =
+  | { readonly kind: 'reversed' | 'late' | 'moved'; readonly id: string; readonly really: Plan; readonly faults: readonly Fault[] }
+  | { readonly kind: 'swapped'; readonly id: string; readonly otherId: string; readonly really: Plan; readonly faults: readonly Fault[] };
+
+const KINDS = ['reversed', 'late', 'moved', 'swapped'] as const;
+
+/** Reversed, 24 to 600 samples late, moved 10 to 40 cm, or two names exchanged: seeded. */
+export function plant(plan: Plan, seed: number): Planted {
+  const random = createRandom(seed);
+  const air = plan.microphones.filter(({ model }) => !isDirect(model.kind));
+  const kind = KINDS[random.integer(0, 3)] ?? 'reversed';
+  const microphone = air[random.integer(0, air.length - 1)] as Plan['microphones'][number];
+  const { id } = microphone;
+  const rest = { id, really: plan, faults: [] };
+  if (kind === 'reversed') return { ...rest, kind, faults: [{ kind, microphoneId: id }] };
+  if (kind === 'late') return { ...rest, kind, faults: [{ kind, microphoneId: id, samples: random.integer(24, 600) }] };
+  if (kind === 'swapped') {
+    const others = air.filter((other) => other.id !== id);
+    const other = others[random.integer(0, others.length - 1)];
+    if (other) return { ...rest, kind, otherId: other.id };
+  }
+  const way = normalize(vec3(random.normal(), random.normal(), random.normal()));
+  const positionM = clampToRoom(plan.room, add(microphone.positionM, scale(way, random.between(0.1, 0.4))));
+  return { ...rest, kind: 'moved', really: { ...plan, microphones: plan.microphones.map((one) => (one.id === id ? { ...one, positionM } : one)) } };
+}
+
+const CODES = { reversed: 'polarity-reversed', late: 'channel-late', moved: 'distance-differs', swapped: 'channels-swapped' } as const;
+
+/** What a proof says of a planted thing. A question that holds the channel is asked; any other accusation is wrong. */
+export function verdictOn({ findings }: Proof, planted: Planted): 'named' | 'asked' | 'silent' | 'wrong' {
+  const ids = planted.kind === 'swapped' ? [planted.id, planted.otherId] : [planted.id];
+  const accused = findings.filter(({ severity, code }) => code !== 'question' && (severity !== 'note' || code === 'distance-differs'));
+  const right = (finding: Proof['findings'][number]): boolean =>
+    finding.code === CODES[planted.kind] && ids.every((id) => finding.microphoneIds.includes(id));
+  if (accused.some((finding) => !right(finding))) return 'wrong';
+  if (accused.some(right)) return 'named';
+  const open = (finding: Proof['findings'][number]): boolean =>
+    finding.code === 'question' ||
+    ((finding.code === 'unproven' || finding.code === 'source-unmatched' || finding.code === 'nothing-matched') &&
+      (finding.microphoneIds.length === 0 || ids.some((id) => finding.microphoneIds.includes(id))));
+  return findings.some(open) ? 'asked' : 'silent';
+}
+
+/** Plants one thing in a take of a case and counts what is said of it. */
+export async function accuse(one: Case, seed: number, kernel: FftKernel, into: FaultCounts): Promise<void> {
+  const session = placed(one);
+  const plan = resolvePlan(session);
+  if (plan.microphones.length < 2) return;
+  const planted = plant(plan, seed);
+  const nameOfId = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
+  const swapped = planted.kind === 'swapped' ? ([nameOfId(planted.id), nameOfId(planted.otherId)] as const) : null;
+  const proof = await proofOf(plan, planted.really, seed, kernel, planted.faults, swapped);
+  const verdict = verdictOn(proof, planted);
+  const own = into.byKind[planted.kind] ?? { takes: 0, named: 0, asked: 0, silent: 0, wrong: 0 };
+  into.byKind[planted.kind] = { ...own, takes: own.takes + 1, [verdict]: own[verdict] + 1 };
+  into.takes += 1;
+  into[verdict] += 1;
+  if (verdict !== 'named')
+    into.told.push(
+      `${verdict}: ${nameOf(one)}, ${planted.kind} ${nameOfId(planted.id)}${swapped ? ` with ${swapped[1]}` : ''}: ${proof.findings.map(({ message }) => message).join(' ') || 'nothing'}`,
+    );
 }

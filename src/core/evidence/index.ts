@@ -1,0 +1,3 @@
+export { SURE } from './likelihood';
+export * from './model';
+export { explain } from './search';

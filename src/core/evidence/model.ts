@@ -1,0 +1,74 @@
+import type { Vec3 } from '../math';
+
+/** One way on which a source's sound may reach a channel: what a measurement may have found. */
+export interface Way {
+  readonly delaySeconds: number;
+  readonly sign: 1 | -1;
+  /** Amplitude re the strongest way of the source in the channel. */
+  readonly share: number;
+}
+
+/** What is expected of one source in one channel. */
+export interface Expected {
+  readonly ways: readonly Way[];
+  /** Chance that a measurement follows one of the ways, and no echo nor another source, 0 to 1. */
+  readonly clarity: number;
+  /** Chance that the sign follows the way's, 0.5 to 1: lower where several ways are about as strong. */
+  readonly signClarity: number;
+  /** Level in the channel re its loudest source, as its gain is set, dB. */
+  readonly levelDb: number;
+  /** Unit vector from the source to the microphone: how the delay grows when it is moved. */
+  readonly away: Vec3;
+}
+
+/** What a set-up should sound like: sources by microphones, in seconds. */
+export interface Model {
+  readonly sources: number;
+  readonly microphones: number;
+  readonly speedOfSoundMps: number;
+  readonly at: (source: number, microphone: number) => Expected;
+  /** Chance that a microphone is the one nearest a source, as the take check judges it: they add up to 1 for each source. */
+  readonly spotShare: (source: number, microphone: number) => number;
+  /** A microphone that cannot have been moved: a pickup. */
+  readonly fixed: (microphone: number) => boolean;
+}
+
+/** One measured arrival: how much later a channel hears than the channel nearest the source, and which way up. */
+export interface Measured {
+  readonly channel: number;
+  readonly lateSeconds: number;
+  readonly sign: 1 | -1;
+  /** 0 to 1. */
+  readonly confidence: number;
+  /** Re the channel nearest the source, dB. */
+  readonly levelDb: number;
+}
+
+/** Strokes that were heard alike: one source, as far as the ear of the take check goes. */
+export interface Cluster {
+  /** Channel that hears it first and loudest. */
+  readonly spot: number;
+  readonly arrivals: readonly Measured[];
+}
+
+/** One thing that may be wrong. */
+export type Cause =
+  | { readonly kind: 'reversed'; readonly channel: number }
+  | { readonly kind: 'late'; readonly channel: number; readonly seconds: number }
+  | { readonly kind: 'moved'; readonly channel: number; readonly byM: Vec3 }
+  | { readonly kind: 'swapped'; readonly channel: number; readonly other: number };
+
+/** A cause with the probability that it is what happened, given the take. */
+export interface Weighed {
+  readonly cause: Cause;
+  readonly probability: number;
+}
+
+/** What explains a take: causes that are sure, and where it is not settled which of several it is. */
+export interface Explanation {
+  readonly sure: readonly Weighed[];
+  /** For each thing that is wrong and not settled its alternatives, likeliest first. */
+  readonly open: readonly (readonly Weighed[])[];
+  /** Source of each cluster, or −1 where none fits. */
+  readonly sources: readonly number[];
+}
