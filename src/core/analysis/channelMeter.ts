@@ -1,5 +1,6 @@
 import { FARTHEST, silenceDamage } from '../audio';
 import { dbFromAmplitudeRatio } from '../units';
+import { HumMeter } from './hum';
 import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
 import { TruePeakMeter } from './truePeak';
@@ -14,7 +15,7 @@ const CLIP_RUN = 2;
 const FLAT_RUN = 4;
 const FLAT_REPEATS = 3;
 const LOWEST_FLAT_TOP = 0.25;
-/** No more clips than this are listed one by one. */
+/** No more clips than this are listed one by one; all are counted. */
 const MOST_CLIPS = 200;
 /** Peaks below this are silence: nothing plugged in, or not armed (our choice, far above a dead input's noise). */
 const SILENT_DBFS = -70;
@@ -35,15 +36,21 @@ export class ChannelMeter {
   private peak = 0;
   private runStart = -1;
   private runValue = 0;
+  private runIsFull = false;
   private readonly clips: Clip[] = [];
-  private readonly flatTops = new Map<number, Clip[]>();
+  private clipCount = 0;
+  private readonly hum: HumMeter;
+  private readonly flatTops = new Map<number, { readonly list: Clip[]; count: number }>();
   badSamples = 0;
   firstBadSample = -1;
 
   constructor(
     private readonly name: string,
     sampleRateHz: number,
+    /** A floating-point file goes on above full scale: only flat tops are clips there. */
+    private readonly isFloat = false,
   ) {
+    this.hum = new HumMeter(sampleRateHz);
     this.loudness = new LoudnessMeter(sampleRateHz);
     this.frameLength = round(sampleRateHz * 0.05);
   }
@@ -53,6 +60,7 @@ export class ChannelMeter {
     this.scan(block, count);
     this.truePeak.push(block, count);
     this.loudness.push(block, count);
+    this.hum.push(block, count);
   }
 
   private scan(block: Float32Array, count: number): void {
@@ -88,18 +96,26 @@ export class ChannelMeter {
     });
   }
 
-  /** Runs of equal samples, or of samples at full scale on one side. */
+  /** Whether a sample is at the ceiling of its file: an integer's at either end, a float's at exactly one where nothing goes beyond. */
+  private atCeiling(size: number): boolean {
+    return this.isFloat ? size === 1 : size >= FULL_SCALE;
+  }
+
+  /** Runs of equal samples, and of samples at full scale on one side. */
   private findRuns(block: Float32Array, start: number, end: number): void {
     for (let i = start; i < end; i++) {
       const value = block[i] as number;
       const size = abs(value);
-      if (this.runStart >= 0 && value !== this.runValue && !(size >= FULL_SCALE && value * this.runValue > 0)) {
+      const isFull = this.atCeiling(size);
+      const goesOn = this.runIsFull ? isFull && value * this.runValue > 0 : !isFull && value === this.runValue;
+      if (this.runStart >= 0 && !goesOn) {
         this.endRun(this.runStart, this.seen + i);
         this.runStart = -1;
       }
       if (this.runStart < 0 && size > LOWEST_FLAT_TOP) {
         this.runStart = this.seen + i;
         this.runValue = value;
+        this.runIsFull = isFull;
       }
     }
   }
@@ -117,23 +133,25 @@ export class ChannelMeter {
     const length = endSample - startSample;
     if (length < CLIP_RUN) return;
     const clip = { startSample, endSample };
-    const size = abs(this.runValue);
-    if (size >= FULL_SCALE) {
+    if (this.runIsFull) {
+      this.clipCount++;
       if (this.clips.length < MOST_CLIPS) this.clips.push(clip);
       return;
     }
     if (length < FLAT_RUN) return;
     const key = round(this.runValue * 1e6);
-    const list = this.flatTops.get(key) ?? [];
-    if (list.length < MOST_CLIPS) list.push(clip);
-    if (list.length === 1 && this.flatTops.size >= 64) this.flatTops.delete(this.flatTops.keys().next().value as number);
-    this.flatTops.set(key, list);
+    const top = this.flatTops.get(key) ?? { list: [], count: 0 };
+    top.count++;
+    if (top.list.length < MOST_CLIPS) top.list.push(clip);
+    if (top.count === 1 && this.flatTops.size >= 64) this.flatTops.delete(this.flatTops.keys().next().value as number);
+    this.flatTops.set(key, top);
   }
 
   /** Flat tops at the channel's own ceiling: an analogue stage or an earlier file clipped. */
-  private analogueClips(): Clip[] {
+  private analogueClips(): { readonly list: readonly Clip[]; readonly count: number } {
     const ceiling = this.peak * 0.995 * 1e6;
-    return [...this.flatTops].filter(([key, list]) => abs(key) >= ceiling && list.length >= FLAT_REPEATS).flatMap(([, list]) => list);
+    const tops = [...this.flatTops].filter(([key, { count }]) => abs(key) >= ceiling && count >= FLAT_REPEATS).map(([, top]) => top);
+    return { list: tops.flatMap(({ list }) => list), count: tops.reduce((sum, { count }) => sum + count, 0) };
   }
 
   /** Level under which the quietest tenth of 50 ms frames lies, dBFS rms. Frames of digital silence do not count. */
@@ -149,9 +167,10 @@ export class ChannelMeter {
     return 0;
   }
 
-  report(hum: ChannelReport['hum']): ChannelReport {
+  report(): ChannelReport {
     if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
     this.runStart = -1;
+    const flat = this.analogueClips();
     const peakDbfs = max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
     return {
       name: this.name,
@@ -161,8 +180,10 @@ export class ChannelMeter {
       noiseFloorDbfs: this.noiseFloorDbfs(),
       dcOffset: this.seen ? this.sum / this.seen : 0,
       silent: peakDbfs < SILENT_DBFS,
-      clips: [...this.clips, ...this.analogueClips()].sort((a, b) => a.startSample - b.startSample),
-      hum,
+      clips: [...this.clips, ...flat.list].sort((a, b) => a.startSample - b.startSample),
+      clipCount: this.clipCount + flat.count,
+      isFloat: this.isFloat,
+      hum: this.hum.hum(),
     };
   }
 }

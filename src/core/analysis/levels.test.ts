@@ -11,7 +11,7 @@ const sine = (hz: number, amplitude: number, seconds: number, rate = RATE, phase
 const metered = (samples: Float32Array) => {
   const meter = new ChannelMeter('x', RATE);
   meter.push(samples, samples.length);
-  return meter.report(null);
+  return meter.report();
 };
 
 describe('loudness (ITU-R BS.1770)', () => {

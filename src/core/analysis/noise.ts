@@ -1,5 +1,3 @@
-import type { ChannelReport } from './report';
-
 /** How many of the quietest windows stand for a channel's noise. */
 const KEPT = 6;
 
@@ -42,40 +40,4 @@ export function noiseFor(noise: readonly Float32Array[], fromSize: number, fromE
 export function noiseOf(noise: readonly Float32Array[], a: number, b: number): { noiseA: Float32Array; noiseB: Float32Array } | object {
   const [noiseA, noiseB] = [noise[a], noise[b]];
   return noiseA && noiseB ? { noiseA, noiseB } : {};
-}
-
-/** A mains line must stand this far above its neighbourhood to be hum, dB. */
-const STANDS_OUT_DB = 12;
-const HARMONICS = [1, 2, 3, 4, 5, 6];
-
-function lineLevels(noise: Float32Array, mainsHz: number, hertzPerBin: number): { power: number; harmonics: number } {
-  let power = 0;
-  let harmonics = 0;
-  for (const harmonic of HARMONICS) {
-    const centre = Math.round((harmonic * mainsHz) / hertzPerBin);
-    const around: number[] = [];
-    let line = 0;
-    for (let k = centre - 7; k <= centre + 7; k++) {
-      if (k < 1 || k >= noise.length) continue;
-      if (Math.abs(k - centre) <= 2) line += noise[k] as number;
-      else around.push(noise[k] as number);
-    }
-    const floor = around.sort((a, b) => a - b)[around.length >> 1] ?? 0;
-    if (line > 5 * floor * 10 ** (STANDS_OUT_DB / 10)) {
-      power += line;
-      harmonics++;
-    }
-  }
-  return { power, harmonics };
-}
-
-/**
- * Mains hum in a channel's noise: lines at 50 or 60 Hz and their harmonics that stand 12 dB out of the noise around.
- * @param powerScale turns a bin's power into mean-square signal power for the window used
- */
-export function findHum(noise: Float32Array, hertzPerBin: number, powerScale: number): ChannelReport['hum'] {
-  const candidates = ([50, 60] as const).map((mainsHz) => ({ mainsHz, ...lineLevels(noise, mainsHz, hertzPerBin) }));
-  const best = candidates.reduce((a, b) => (b.harmonics > a.harmonics || (b.harmonics === a.harmonics && b.power > a.power) ? b : a));
-  const levelDbfs = 10 * Math.log10(Math.max(best.power * powerScale, 1e-20));
-  return best.harmonics >= 2 && levelDbfs > -100 ? { mainsHz: best.mainsHz, levelDbfs } : null;
 }

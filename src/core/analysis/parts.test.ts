@@ -1,7 +1,7 @@
 import { bytesSource, openAudio, writeWav } from '../audio';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../math';
 import { BAND_NAMES, binRange, correlationOf, sumLossDb } from './bands';
-import { findHum, noiseFor, QuietWindows } from './noise';
+import { noiseFor, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { hann, SpectrumBank } from './spectra';
 import { checkTake } from './takeCheck';
@@ -95,14 +95,6 @@ describe('quiet windows', () => {
     const [wide] = noiseFor([Float32Array.from({ length: 64 }, () => 2)], 128, 48, 1024, 384);
     expect(wide).toHaveLength(512);
     for (let k = 1; k < 512; k++) expect(wide?.[k]).toBeCloseTo(2 * (384 / 48), 6);
-  });
-  test.each([50, 60])('hum of %d Hz with harmonics is named; a flat floor is not (common practice: mains frequencies)', (mains) => {
-    const perBin = RATE / 16_384;
-    const flat = Float32Array.from({ length: 8192 }, () => 1e-6);
-    expect(findHum(flat, perBin, 1)).toBeNull();
-    const humming = Float32Array.from(flat);
-    for (let harmonic = 1; harmonic <= 5; harmonic++) humming[Math.round((harmonic * mains) / perBin)] = 1e-2 / harmonic;
-    expect(findHum(humming, perBin, 1)?.mainsHz).toBe(mains);
   });
 });
 

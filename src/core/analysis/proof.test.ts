@@ -6,7 +6,7 @@ import { loadFftKernel } from '../math';
 import { resolvePlan } from '../planning';
 import { type Fault, renderTake } from '../render';
 import { checkTake, matchByName, proveTake } from './index';
-import { nameWords } from './matching';
+import { nameWords } from './nameWords';
 
 const idOf = (session: Session, name: string): string => session.microphones.find((microphone) => microphone.name === name)?.id ?? '';
 

@@ -15,7 +15,11 @@ export interface ChannelReport {
   readonly noiseFloorDbfs: number;
   readonly dcOffset: number;
   readonly silent: boolean;
+  /** The first two hundred of each kind; `clipCount` has all. */
   readonly clips: readonly Clip[];
+  readonly clipCount: number;
+  /** From a floating-point file, which goes on above full scale. */
+  readonly isFloat: boolean;
   readonly hum: { readonly mainsHz: 50 | 60; readonly levelDbfs: number } | null;
 }
 

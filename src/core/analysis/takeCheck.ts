@@ -5,7 +5,7 @@ import { ChannelMeter } from './channelMeter';
 import { type DelayEstimate, estimateDelay } from './delay';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { groupFindings, groupsOf } from './groups';
-import { findHum, noiseFor, noiseOf, QuietWindows } from './noise';
+import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
 import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeReport } from './report';
@@ -32,11 +32,13 @@ const DEFAULT_MAX_LAG = 2048;
 interface FirstPass {
   readonly meters: readonly ChannelMeter[];
   readonly bank: SpectrumBank;
-  /** Mean power by bin of the quietest long windows (for hum) and of the quietest gaps (for weighting). */
-  readonly humNoise: readonly Float32Array[];
+  /** Mean power by bin of the quietest gaps. */
   readonly gapNoise: readonly Float32Array[];
   readonly onsets: OnsetDetector;
 }
+
+/** A floating-point file has no ceiling of its own. */
+const isFloat = ({ file }: TakeChannel): boolean => file.info.format === 'f32' || file.info.format === 'f64';
 
 /** One pass over the whole take in blocks: levels, spectra of all pairs, quiet windows, events. Memory stays flat. */
 async function firstPass(
@@ -44,13 +46,11 @@ async function firstPass(
   rate: number,
   window: Float32Array,
   options: TakeCheckOptions,
-  whole: WindowSpectrum,
   gaps: WindowSpectrum,
 ): Promise<FirstPass> {
   const names = reader.channels.map((channel) => channel.name);
-  const meters = names.map((name) => new ChannelMeter(name, rate));
+  const meters = reader.channels.map((channel) => new ChannelMeter(channel.name, rate, isFloat(channel)));
   const bank = new SpectrumBank(options.kernel, names.length, window);
-  const quiet = names.map(() => new QuietWindows(bank.bins));
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
@@ -65,14 +65,10 @@ async function firstPass(
     for (let offset = 0; offset < count; offset += WINDOW) {
       if (offset + WINDOW > count) for (const block of blocks) block.fill(0, count, Math.min(block.length, offset + WINDOW));
       bank.add(blocks, offset);
-      if (offset + WINDOW <= count)
-        quiet.forEach((keeper, c) =>
-          keeper.offer(loudestPart(blocks[c] as Float32Array, offset, WINDOW, 8), () => whole.power(blocks[c] as Float32Array, offset)),
-        );
     }
     options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
   }
-  return { meters, bank, humNoise: quiet.map((keeper) => keeper.mean()), gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
+  return { meters, bank, gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
 }
 
 function pairReports(
@@ -116,13 +112,13 @@ function commonRate(channels: readonly TakeChannel[]): number {
 
 async function meterAlone(channel: TakeChannel): Promise<ChannelReport> {
   const reader = new TakeReader([channel], BLOCK_FRAMES);
-  const meter = new ChannelMeter(channel.name, channel.file.info.sampleRateHz);
+  const meter = new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel));
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
     const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
     const [block] = await reader.read(start, count);
     if (block) meter.push(block, count);
   }
-  return meter.report(null);
+  return meter.report();
 }
 
 /** What is measured of channels that are compared with one another, all with all. */
@@ -138,12 +134,11 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
   let bank: SpectrumBank | null = null;
   try {
     const { window, windowEnergy } = whole;
-    const first = await firstPass(reader, rate, window, options, whole, gaps);
+    const first = await firstPass(reader, rate, window, options, gaps);
     bank = first.bank;
     const maxLagSamples = options.maxLagSamples ?? DEFAULT_MAX_LAG;
     const estimateOf = pairEstimator(first, rate, plan, maxLagSamples, noiseFor(first.gapNoise, GAP, gaps.windowEnergy, WINDOW, windowEnergy));
-    const powerScale = 2 / (WINDOW * windowEnergy);
-    const reports = first.meters.map((meter, c) => meter.report(findHum(first.humNoise[c] as Float32Array, rate / WINDOW, powerScale)));
+    const reports = first.meters.map((meter) => meter.report());
     const usable = reports.map((report) => !report.silent);
     const sources = await measureSources(reader, first.onsets.events, {
       kernel: options.kernel,
@@ -226,8 +221,8 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       ...parts.flatMap((part) => part.findings),
       ...warningFindings(files),
       ...rateFindings(strangers, rate),
-      ...parts.flatMap(({ channels: own, proposal }) => takeFindings({ channels: own, sampleRate: rate, proposal })),
-      ...takeFindings({ channels: alone, sampleRate: rate, proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
+      ...parts.flatMap((part) => takeFindings({ ...part, sampleRate: rate })),
+      ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
       ...lengthFindings(channels, rate),
     ],
   };

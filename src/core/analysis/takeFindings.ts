@@ -1,5 +1,6 @@
 import { formatNumber } from '../units';
 import type { ChannelReport, TakeFinding, TakeReport } from './report';
+import { signFindings } from './signs';
 
 const seconds = (samples: number, rate: number): string => `${formatNumber(samples / rate, 2)} s`;
 
@@ -14,13 +15,13 @@ function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
   }
   const first = channel.clips[0];
   if (first) {
-    const times = channel.clips.length === 1 ? 'once' : `${channel.clips.length} times`;
+    const times = channel.clipCount === 1 ? 'once' : `${channel.clipCount} times`;
     say(
       'fix',
       'clipped',
       `${channel.name} clips ${times}, first at ${seconds(first.startSample, rate)}: turn its gain down by 6 dB, or switch a pad on, and record again.`,
     );
-  } else if (channel.truePeakDbtp > -3) {
+  } else if (channel.truePeakDbtp > -3 && !channel.isFloat) {
     say('improve', 'hot', `${channel.name} peaks at ${formatNumber(channel.truePeakDbtp, 1)} dBTP, close to full scale: turn its gain down.`);
   }
   if (channel.peakDbfs < -40)
@@ -46,16 +47,28 @@ function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
   return findings;
 }
 
-/** Findings that need no plan: each channel alone, and flips that would fill out the sum. */
-export function takeFindings(report: Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal'>): TakeFinding[] {
+/** An offer is not made for less than this in the low end, dB. */
+const WORTH_OFFERING_DB = 1;
+
+/** The polarity set that fills out the sum is a thing of the mix: an offer, never a fault. */
+function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>, accused: ReadonlySet<string>): TakeFinding[] {
+  const flips = proposal.flips.filter((name) => !accused.has(name));
+  if (flips.length === 0 || proposal.gainDb.low < WORTH_OFFERING_DB) return [];
+  const names = flips.length === 1 ? flips[0] : `${flips.slice(0, -1).join(', ')} and ${flips[flips.length - 1]}`;
+  return [
+    {
+      severity: 'note',
+      code: 'fuller-sum',
+      channels: flips,
+      message: `${names} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
+    },
+  ];
+}
+
+/** Findings that need no plan: each channel alone, signs judged as one set, and the flips that would fill out the sum. */
+export function takeFindings(report: Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal' | 'sources'>): TakeFinding[] {
   const channels = report.channels.flatMap((channel) => channelFindings(channel, report.sampleRate));
-  const flips = report.proposal.flips.map(
-    (name): TakeFinding => ({
-      severity: report.proposal.gainDb.low > 1.5 ? 'fix' : 'improve',
-      code: 'polarity-reversed',
-      channels: [name],
-      message: `${name} works against the other channels: flip it, or check the cable. The sum gains ${formatNumber(report.proposal.gainDb.low, 1)} dB below 250 Hz.`,
-    }),
-  );
-  return [...flips, ...channels];
+  const signs = signFindings(report);
+  const accused = new Set(signs.flatMap((finding) => finding.channels));
+  return [...signs, ...channels, ...sumOffer(report, accused)];
 }

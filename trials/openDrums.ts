@@ -1,0 +1,206 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { FLACDecoder } from '@wasm-audio-decoders/flac';
+
+/**
+ * Takes of a kit from open recordings (CC0), carried to microphones along straight lines and off six walls, in the plainest way there
+ * is. It shares nothing with the application: what it says of a take is the truth the take check is held against.
+ */
+export const RATE = 44_100;
+const SPEED = 343.2;
+
+const FOLDER = join(dirname(createRequire(import.meta.url).resolve('supersonic-scsynth-samples/package.json')), 'samples');
+
+/** Strokes of each drum, soft and hard, mono at 44.1 kHz. */
+const FILES = {
+  kick: ['drum_bass_hard', 'drum_bass_soft'],
+  snare: ['drum_snare_hard', 'drum_snare_soft'],
+  'tom high': ['drum_tom_hi_hard', 'drum_tom_hi_soft'],
+  'tom low': ['drum_tom_lo_hard', 'drum_tom_lo_soft'],
+  hat: ['drum_cymbal_closed', 'drum_cymbal_pedal'],
+  crash: ['drum_cymbal_hard', 'drum_splash_hard'],
+} as const;
+type Drum = keyof typeof FILES;
+type Point = readonly [number, number, number];
+
+export type Strokes = Readonly<Record<Drum, readonly Float32Array[]>>;
+
+export async function loadStrokes(): Promise<Strokes> {
+  const decoder = new FLACDecoder();
+  await decoder.ready;
+  const out: Record<string, Float32Array[]> = {};
+  for (const [drum, names] of Object.entries(FILES)) {
+    out[drum] = [];
+    for (const name of names) {
+      const { channelData } = await decoder.decodeFile(readFileSync(join(FOLDER, `${name}.flac`)));
+      out[drum]?.push(Float32Array.from(channelData[0] as Float32Array));
+      await decoder.reset();
+    }
+  }
+  decoder.free();
+  return out as unknown as Strokes;
+}
+
+/** Where the drums are, metres; the drummer sits at the origin and looks along y. */
+const PLACES: Readonly<Record<Drum, Point>> = {
+  kick: [0, 0.75, 0.3],
+  snare: [-0.2, 0.35, 0.62],
+  'tom high': [-0.05, 0.75, 0.85],
+  'tom low': [0.5, 0.3, 0.55],
+  hat: [-0.6, 0.4, 0.9],
+  crash: [-0.55, 0.95, 1.3],
+};
+
+interface Microphone {
+  readonly name: string;
+  readonly at: Point;
+  /** Hears this drum from the other side. */
+  readonly under: Drum | null;
+}
+
+const CLOSE: readonly Microphone[] = [
+  { name: 'Kick', at: [0, 1.05, 0.32], under: null },
+  { name: 'Snare', at: [-0.24, 0.42, 0.7], under: null },
+  { name: 'Snare under', at: [-0.2, 0.38, 0.42], under: 'snare' },
+  { name: 'Tom 1', at: [-0.08, 0.82, 0.95], under: null },
+  { name: 'Floor tom', at: [0.55, 0.37, 0.66], under: null },
+  { name: 'Hat', at: [-0.72, 0.45, 1.08], under: null },
+];
+const FAR: readonly Microphone[] = [
+  { name: 'OH L', at: [-0.75, 0.6, 1.75], under: null },
+  { name: 'OH R', at: [0.75, 0.55, 1.75], under: null },
+  { name: 'Room', at: [0.4, 2.9, 1.3], under: null },
+  { name: 'Room 2', at: [-1.1, 2.7, 1.4], under: null },
+];
+
+/** Small numbers without pattern: mulberry32, public domain. */
+function numbers(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+const apart = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+
+/** Adds a sound some samples later, between two samples by a straight line. */
+function addLate(out: Float32Array, sound: Float32Array, late: number, gain: number): void {
+  const whole = Math.floor(late);
+  const part = late - whole;
+  const last = Math.min(sound.length, out.length - whole - 1);
+  for (let i = Math.max(0, -whole); i < last; i++) {
+    const value = gain * (sound[i] as number);
+    out[whole + i] = (out[whole + i] as number) + value * (1 - part);
+    out[whole + i + 1] = (out[whole + i + 1] as number) + value * part;
+  }
+}
+
+export interface OpenTake {
+  readonly names: readonly string[];
+  readonly channels: readonly Float32Array[];
+  /** Channel whose cable is reversed, or −1. */
+  readonly reversed: number;
+  /** Whether the recording can settle which channel it is: it shares a drum with two others that agree. */
+  readonly far: boolean;
+}
+
+export interface OpenOptions {
+  readonly seed: number;
+  readonly reverse: boolean;
+  readonly seconds?: number;
+}
+
+/** A kit played at 80 to 150 beats a minute into three to ten channels, in a room of 3 to 6 m. */
+export function openTake(strokes: Strokes, { seed, reverse, seconds = 14 }: OpenOptions): OpenTake {
+  const next = numbers(seed);
+  const between = (low: number, high: number): number => low + (high - low) * next();
+  const jitter = (p: Point, by: number): Point => [p[0] + between(-by, by), p[1] + between(-by, by), p[2] + between(-by, by)];
+  const closeCount = 1 + Math.floor(next() * CLOSE.length);
+  const farCount = Math.min(FAR.length, Math.max(2, Math.floor(next() * 5)));
+  const microphones = [...CLOSE.slice(0, closeCount), ...FAR.slice(0, farCount)].map((one) => ({ ...one, at: jitter(one.at, 0.03) }));
+  const room: Point = [between(3, 6), between(4, 6), between(2.3, 3)];
+  const corner: Point = [-room[0] / 2 + between(-0.3, 0.3), -1 - between(0, 0.8), 0];
+  const kept = between(0.35, 0.75);
+  const tail = between(0.2, 0.5);
+  const beat = 60 / between(80, 150) / 2;
+  const frames = Math.round(seconds * RATE);
+  const channels = microphones.map(() => new Float32Array(frames));
+  // What a kick's front head sends up is the other way up than its batter's side sends back: which wins overhead is anybody's guess.
+  const kickOver = next() < 0.5 ? 1 : -1;
+  const hit = (drum: Drum, at: number, hard: boolean, loud: number): void => {
+    const sound = strokes[drum][hard ? 0 : 1] ?? strokes[drum][0];
+    if (!sound) return;
+    microphones.forEach((microphone, c) => {
+      const out = channels[c] as Float32Array;
+      const place = PLACES[drum];
+      const upside = microphone.under === drum ? -1 : drum === 'kick' && microphone.name !== 'Kick' ? kickOver : 1;
+      const way = apart(place, microphone.at);
+      addLate(out, sound, at + (way / SPEED) * RATE, (upside * loud) / Math.max(0.05, way));
+      for (let wall = 0; wall < 6; wall++) {
+        const axis = wall >> 1;
+        const plane = (corner[axis] as number) + (wall & 1 ? (room[axis] as number) : 0);
+        const image = place.map((x, i) => (i === axis ? 2 * plane - x : x)) as unknown as Point;
+        const round = apart(image, microphone.at);
+        addLate(out, sound, at + (round / SPEED) * RATE, (upside * loud * kept) / round);
+      }
+    });
+  };
+  let step = 0;
+  for (let at = 0.5; at < seconds - 1.2; at += beat, step++) {
+    const when = (at + between(-0.008, 0.008)) * RATE;
+    const loud = between(0.5, 1);
+    const hard = next() < 0.7;
+    if (step % 4 === 0 || (step % 4 === 1 && next() < 0.25)) hit('kick', when, hard, loud);
+    if (step % 4 === 2) hit('snare', when + between(-60, 60), hard, loud);
+    if (next() < 0.7) hit('hat', when + between(-80, 80), hard, 0.5 * loud);
+    if (next() < 0.16) hit('tom high', when + between(0, 300), hard, loud);
+    if (next() < 0.16) hit('tom low', when + between(0, 300), hard, loud);
+    if (next() < 0.06) hit('crash', when, hard, loud);
+  }
+  // The room's tail: every channel its own noise under the strokes, dying away.
+  channels.forEach((channel) => {
+    const dry = Float32Array.from(channel);
+    const decay = 10 ** (-3 / (tail * RATE));
+    let energy = 0;
+    const wet = between(0.02, 0.08);
+    for (let i = 0; i < frames; i++) {
+      energy = energy * decay + Math.abs(dry[i] as number) * (1 - decay);
+      channel[i] = (dry[i] as number) + wet * energy * (next() - 0.5) * 8;
+    }
+    const peak = channel.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
+    const gain = 10 ** (between(-18, -8) / 20) / peak;
+    for (let i = 0; i < frames; i++) channel[i] = (channel[i] as number) * gain + 3e-5 * (next() - 0.5);
+  });
+  const reversed = reverse ? Math.floor(next() * microphones.length) : -1;
+  const wrong = channels[reversed];
+  if (wrong) for (let i = 0; i < frames; i++) wrong[i] = -(wrong[i] as number);
+  return { names: microphones.map(({ name }) => name), channels, reversed, far: reversed >= closeCount };
+}
+
+/** A mono 32-bit float WAV, written by hand. */
+export function floatWav(samples: Float32Array): Uint8Array {
+  const bytes = new Uint8Array(44 + 4 * samples.length);
+  const view = new DataView(bytes.buffer);
+  const text = (at: number, word: string): void => {
+    for (let i = 0; i < word.length; i++) view.setUint8(at + i, word.charCodeAt(i));
+  };
+  text(0, 'RIFF');
+  view.setUint32(4, 36 + 4 * samples.length, true);
+  text(8, 'WAVEfmt ');
+  view.setUint32(16, 16, true);
+  view.setUint16(20, 3, true);
+  view.setUint16(22, 1, true);
+  view.setUint32(24, RATE, true);
+  view.setUint32(28, 4 * RATE, true);
+  view.setUint16(32, 4, true);
+  view.setUint16(34, 32, true);
+  text(36, 'data');
+  view.setUint32(40, 4 * samples.length, true);
+  for (let i = 0; i < samples.length; i++) view.setFloat32(44 + 4 * i, samples[i] as number, true);
+  return bytes;
+}
