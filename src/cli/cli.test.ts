@@ -55,8 +55,17 @@ test('render-take writes a WAV for each microphone and the truth; take-check rea
     'sources',
     'proposal',
     'clocks',
+    'roles',
     'findings',
   ]);
+  const held = await run('takeCheck', '--json', '--plan', session, ...files.slice(0, 4).map((file) => join(folder, 'take', file)));
+  const proof = JSON.parse(held.out);
+  expect(proof.findings.filter((finding: { severity: string }) => finding.severity !== 'note')).toEqual([]);
+  expect(proof.comparisons.length).toBeGreaterThan(10);
+  for (const c of proof.comparisons)
+    expect(Object.keys(c)).toEqual(expect.arrayContaining(['source', 'microphone', 'plannedSamples', 'measuredSamples', 'sigmaSamples', 'polarity']));
+  for (const finding of proof.findings) expect(finding.probability).toBeLessThanOrEqual(1);
+  expect((await run('takeCheck', '--plan', 'package.json', join(folder, 'take', 'Kick.wav'))).err).toMatch(/package\.json/);
 });
 
 test.each([

@@ -39,6 +39,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
         levelDb: a.levelDb,
         polarity: a.settled ? a.polarity : null,
         angleDeg: a.angleDeg,
+        paths: a.paths.map((path) => ({ face: path.face, delayMs: path.delaySeconds * 1000, levelDb: path.levelDb, polarity: path.recordedSign })),
       })),
     ),
     pairs: plan.pairs.map((pair) => ({

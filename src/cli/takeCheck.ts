@@ -1,10 +1,14 @@
-import { checkTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
+import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
+import { arrivalTable } from '../core/arrivals';
+import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
+import { resolvePlan } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
+import { readSession } from './sessionFile';
 
-const USAGE = 'Usage: npm run -s take-check -- [--json] [--out FILE [--replace]] FILE...';
+const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...';
 
 function asText(report: TakeReport): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
@@ -24,17 +28,55 @@ function asText(report: TakeReport): string {
   return `${lines.join('\n')}\n`;
 }
 
+/** The report with the proof's findings in place of those made without a plan, and every comparison. */
+function againstPlan(session: Session, report: TakeReport): TakeReport & { comparisons: readonly object[] } {
+  const plan = resolvePlan(session);
+  const names = report.channels.map(({ name }) => name);
+  const matching = matchByName(names, plan.microphones);
+  const proof = proveTake(arrivalTable(plan), report, matching);
+  const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
+  const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
+  return {
+    ...report,
+    findings: [
+      ...proof.findings.map(({ severity, code, message, microphoneIds, probability }) => ({
+        severity,
+        code,
+        message,
+        channels: microphoneIds.map(channelOf).filter(Boolean),
+        probability: probability ?? 1,
+        evidence: [],
+      })),
+      ...report.findings.filter(({ code }) => code !== 'polarity-reversed' && code !== 'question'),
+    ],
+    comparisons: proof.comparisons.map((c) => ({
+      source: c.sourceName,
+      spot: nameOf(c.spotId),
+      microphone: nameOf(c.microphoneId),
+      plannedSamples: c.plannedSamples,
+      measuredSamples: c.measuredSamples,
+      sigmaSamples: COMPARISON_SIGMA_S * report.sampleRate,
+      polarity: c.measuredPolarity,
+    })),
+  };
+}
+
 /** Whether a file that is there already is a report of this command. */
 const isReport = (beginning: string): boolean =>
   beginning.startsWith(`{"format":"${TAKE_REPORT_FORMAT}"`) || /^\d+ channels?, .* s at \d+ Hz\n/.test(beginning);
 
 await runCommand(async () => {
-  const { values, positionals } = readArguments({ json: { type: 'boolean' }, out: { type: 'string' }, replace: { type: 'boolean' } }, USAGE);
+  const { values, positionals } = readArguments(
+    { json: { type: 'boolean' }, plan: { type: 'string' }, out: { type: 'string' }, replace: { type: 'boolean' } },
+    USAGE,
+  );
   if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
   const { out } = values;
   if (out !== undefined) await mayWrite(out, { isOurs: isReport, replace: values.replace ?? false, inputs: positionals });
+  const session = values.plan === undefined ? null : await readSession(values.plan);
   const kernel = await loadFftKernel();
-  const report = await withAudioFiles(positionals, (files) => checkTake(files, { kernel }));
+  const measured = await withAudioFiles(positionals, (files) => checkTake(files, { kernel }));
+  const report = session ? againstPlan(session, measured) : measured;
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
   if (out !== undefined) await write(out, text);
   else process.stdout.write(text);

@@ -418,6 +418,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
  * any session.
  */
 export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching): Proof {
+  if (table.plan.microphones.length === 0) return { comparisons: [], findings: [] };
   const model = modelOf(table);
   const clusters = clustersOf(table, report, matching);
   const explanation = explain(

@@ -1,4 +1,5 @@
 import type { Severity } from '../checks';
+import type { Role } from './roles';
 
 export const TAKE_REPORT_FORMAT = 'shuttlecraft-take-report';
 
@@ -64,6 +65,10 @@ export interface TakeFinding {
   readonly code: string;
   readonly channels: readonly string[];
   readonly message: string;
+  /** Chance that it is so, 0 to 1; 1 for what is simply measured. */
+  readonly probability?: number;
+  /** What it stands on, in short. */
+  readonly evidence?: readonly string[];
 }
 
 export interface TakeReport {
@@ -81,5 +86,7 @@ export interface TakeReport {
   };
   /** Groups of channels on different clocks; empty while drift is not measured. */
   readonly clocks: readonly { readonly group: readonly string[]; readonly offsetSamples: number; readonly driftPpm: number }[];
+  /** What each channel was taken for, by its name. */
+  readonly roles: Readonly<Record<string, Role>>;
   readonly findings: readonly TakeFinding[];
 }

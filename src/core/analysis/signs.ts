@@ -129,7 +129,9 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>): 
       severity: 'fix',
       code: 'polarity-reversed',
       channels: [channel],
-      message: `${channel} is upside down against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: flip it, or check the cable (${Math.round(100 * probability)} % sure).`,
+      message: `${channel} is upside down against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: flip it, or check the cable.`,
+      probability,
+      evidence: [`its sign disagrees on ${sources} of its sources`, `${Math.round(100 * probability)} % sure`],
     }),
   );
   const under = underFindings(report);
@@ -143,6 +145,11 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>): 
       code: 'question',
       channels: names,
       message: `${names.length === 1 ? `${names[0]} may be` : `One of ${names.slice(0, -1).join(', ')} and ${names[names.length - 1]} is`} upside down, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
+      probability: Math.min(
+        1,
+        oneOf.reduce((sum, one) => sum + one.probability, 0),
+      ),
+      evidence: oneOf.map(({ channel, probability }) => `${channel}: ${Math.round(100 * probability)} %`),
     },
   ];
 }

@@ -9,6 +9,7 @@ import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
 import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeReport } from './report';
+import { roleOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
@@ -213,6 +214,7 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       gainDb: strongestGain(parts),
     },
     clocks: [],
+    roles: Object.fromEntries(channels.map(({ name }) => [name, roleOf(name)])),
     findings: [
       ...groupFindings(
         channels.length,
@@ -224,6 +226,6 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       ...parts.flatMap((part) => takeFindings({ ...part, sampleRate: rate })),
       ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
       ...lengthFindings(channels, rate),
-    ],
+    ].map((finding) => ({ ...finding, probability: finding.probability ?? 1, evidence: finding.evidence ?? [] })),
   };
 }

@@ -58,7 +58,7 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>, accused: ReadonlyS
   return [
     {
       severity: 'note',
-      code: 'fuller-sum',
+      code: 'sum-fuller',
       channels: flips,
       message: `${names} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
     },

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useRef, useState } from 'react';
-import type { Proof, TakeReport } from '../../../core/analysis';
+import { Link } from 'react-router';
+import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { Rake } from '../../components/Rake';
@@ -13,7 +14,7 @@ import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { ChannelRow } from './ChannelRow';
 import { beyondProof, matchedNow, proofOf } from './derive';
-import { sourceRakes } from './rakes';
+import { measuredRakes, sourceRakes } from './rakes';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
 const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
@@ -58,7 +59,7 @@ function Check({ session }: { session: Session }) {
         <Loader session={session} onFiles={drop} hasReport={report !== null} />
         {report && proof && <Measured session={session} report={report} proof={proof} />}
       </Box>
-      {report && proof && <Verdicts report={report} proof={proof} />}
+      {report && proof && <Verdicts session={session} report={report} proof={proof} />}
     </Flex>
   );
 }
@@ -137,16 +138,18 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   const matching = matchedNow(session, said);
   const [box, size] = useSize<HTMLDivElement>();
   const { table } = livePlan(session);
-  const rakes = sourceRakes(table, session.microphones, proof.comparisons);
+  const rakes =
+    session.microphones.length > 0 ? sourceRakes(table, session.microphones, proof.comparisons, report.sampleRate) : measuredRakes(report);
   const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
   const options = session.microphones.map((microphone) => ({ value: microphone.id, text: microphone.name }));
   return (
     <div ref={box}>
       <Flex wrap="wrap" gap="4">
         {rakes.map((rake) => (
-          <Box key={rake.sourceName} w={`${width}px`}>
+          <Box key={rake.id} w={`${width}px`}>
             <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
-              {rake.sourceName}, counted from {rake.spotName}: measured full, planned dashed (ms)
+              {rake.sourceName}, counted from {rake.spotName}
+              {session.microphones.length > 0 ? ': measured full, planned dashed (ms)' : ', as measured (ms)'}
             </Box>
             <Rake marks={rake.marks} width={width} height={150} title={`Measured rake of the ${rake.sourceName.toLowerCase()}`} />
           </Box>
@@ -181,8 +184,9 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   );
 }
 
-function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
-  const others = beyondProof(report);
+function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
+  const others = beyondProof(session, report);
+  const planned = session.microphones.length > 0;
   const empty = proof.findings.length + others.length === 0;
   return (
     <Box
@@ -200,7 +204,11 @@ function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
       {empty && (
         <Box py="3">
           <Severity severity="fine" />
-          <Box mt="1">The take is what was planned. Listen to each channel alone once, then record.</Box>
+          <Box mt="1">
+            {proof.comparisons.length > 0
+              ? 'The take is what was planned. Listen to each channel alone once, then record.'
+              : 'Nothing to mend in the channels themselves. Listen to each alone once.'}
+          </Box>
         </Box>
       )}
       <Box as="ul" aria-label="Findings of the take" m="0" p="0">
@@ -220,11 +228,31 @@ function Verdicts({ report, proof }: { report: TakeReport; proof: Proof }) {
           <VerdictLine key={`${finding.code}${finding.channels.join()}`} severity={finding.severity} message={finding.message} />
         ))}
       </Box>
-      {proof.comparisons.length === 0 && (
+      {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
+      {planned && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">
           No stroke could be matched to a planned source: say which channel is which microphone, or play each drum alone.
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** Without a plan: what the names look like, and how a plan would help. */
+function NoPlan({ names }: { names: readonly string[] }) {
+  const setup = suggestSetup(names);
+  return (
+    <Box py="3" fontSize="sm">
+      <Box mb="2">
+        {setup
+          ? `These channels look like “${setup.name}”. With an instrument in the room and that set-up on the Floor, the take can be held against a plan: which microphone stands elsewhere, and by how much.`
+          : 'This is judged from the channels alone. With a set-up on the Floor the take can be held against a plan.'}
+      </Box>
+      <Button asChild size="sm" minH="44px" variant="outline">
+        <Link to="../floor" relative="path">
+          Plan it on the Floor
+        </Link>
+      </Button>
     </Box>
   );
 }

@@ -16,9 +16,13 @@ export function proofOf(session: Session, report: TakeReport, matching: Matching
   return proof;
 }
 
-/** Findings of the report that the proof does not say better. */
-export const beyondProof = (report: TakeReport): TakeReport['findings'] => report.findings.filter((finding) => finding.code !== 'polarity-reversed');
+/** Codes of signs judged without a plan: the proof says it better. */
+const SIGNS = new Set(['polarity-reversed', 'question']);
+
+/** Findings of the report that the proof does not say better; all of them where nothing is planned. */
+export const beyondProof = ({ microphones }: Session, report: TakeReport): TakeReport['findings'] =>
+  report.findings.filter((finding) => microphones.length === 0 || !SIGNS.has(finding.code));
 
 /** How many things are to fix, by the take. */
-export const fixesOf = (proof: Proof, report: TakeReport): number =>
-  [...proof.findings, ...beyondProof(report)].filter((finding) => finding.severity === 'fix').length;
+export const fixesOf = (session: Session, proof: Proof, report: TakeReport): number =>
+  [...proof.findings, ...beyondProof(session, report)].filter((finding) => finding.severity === 'fix').length;

@@ -1,18 +1,24 @@
-import type { Comparison } from '../../../core/analysis';
+import type { Comparison, TakeReport } from '../../../core/analysis';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
 export interface SourceRake {
+  readonly id: string;
   readonly sourceName: string;
   readonly spotName: string;
   readonly marks: readonly RakeMark[];
 }
 
 /** Measured rakes over planned ones, one for each source found, on one axis counted from the spot channel. */
-export function sourceRakes(table: ArrivalTable, microphones: readonly PlacedMicrophone[], comparisons: readonly Comparison[]): SourceRake[] {
-  const msPerSample = 1000 / table.plan.sampleRateHz;
+export function sourceRakes(
+  table: ArrivalTable,
+  microphones: readonly PlacedMicrophone[],
+  comparisons: readonly Comparison[],
+  sampleRateHz: number,
+): SourceRake[] {
+  const msPerSample = 1000 / sampleRateHz;
   const look = (id: string): { label: string; colour: string } => {
     const placed = microphones.find((candidate) => candidate.id === id);
     return { label: placed?.label ?? '?', colour: stringColour(placed?.colour ?? 0) };
@@ -38,9 +44,39 @@ export function sourceRakes(table: ArrivalTable, microphones: readonly PlacedMic
       },
     ]);
     return {
+      id: key,
       sourceName: own[0]?.sourceName ?? '',
       spotName: table.plan.microphones.find((m) => m.id === spotId)?.name ?? '',
       marks: [{ id: spotId, ...look(spotId), timeMs: 0, levelDb: 0, upright: true }, ...marks],
     };
   });
+}
+
+/** A measurement less sure than this is no mark on a rake. */
+const SURE = 0.3;
+
+/** Rakes of a take without a plan: each source counted from the channel that hears it first. */
+export function measuredRakes({ sources, channels, sampleRate }: TakeReport): SourceRake[] {
+  const colourOf = (name: string): string => stringColour(channels.findIndex((channel) => channel.name === name) % 8);
+  const mark = (name: string, timeMs: number, levelDb: number, upright: boolean): RakeMark => ({
+    id: name,
+    label: name.slice(0, 6),
+    colour: colourOf(name),
+    timeMs,
+    levelDb,
+    upright,
+  });
+  return sources.map(({ spot, events, arrivals }, i) => ({
+    id: `${spot}/${i}`,
+    sourceName: `${events} strokes nearest to ${spot}`,
+    spotName: spot,
+    marks: [
+      mark(spot, 0, 0, true),
+      ...arrivals
+        .filter(({ confidence }) => confidence >= SURE)
+        .map(({ channel, delaySamples, levelDb, polarity }) =>
+          mark(channel, (1000 * delaySamples) / sampleRate, Math.min(0, levelDb), polarity === 1),
+        ),
+    ],
+  }));
 }

@@ -8,6 +8,6 @@ export const station: Station = {
   load: async () => (await import('./View')).CheckStation,
   state: ({ session, take: { report, matching } }) => {
     if (!report) return 'open';
-    return fixesOf(proofOf(session, report, matching), report) > 0 ? 'trouble' : 'done';
+    return fixesOf(session, proofOf(session, report, matching), report) > 0 ? 'trouble' : 'done';
   },
 };
