@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { loadFftKernel } from '../core/math';
 import { allCases } from './audit/cases';
-import { noProofs, type ProofCounts, prove } from './audit/proof';
+import { accuse, type FaultCounts, noFaults, noProofs, type ProofCounts, prove } from './audit/proof';
 import { type Counts, noCounts, walk } from './audit/walk';
 import { readArguments, runCommand, wholeNumber } from './command';
 
@@ -11,18 +11,24 @@ const USAGE = 'Usage: npm run -s audit -- [--seed N] [--every N] [--json]';
 interface Part {
   readonly counts: Counts;
   readonly proof: ProofCounts;
+  readonly faults: FaultCounts;
 }
 
-/** Walks over every share-th case; renders are proved in the middle room only. */
+/** Takes of every other rate come by in turn. */
+const RATES = [48_000, 44_100, 96_000];
+
+/** Walks over every share-th case; renders, as planned and with one thing planted, are proved in the middle room only. */
 async function walkShare(seed: number, share: number, shares: number): Promise<Part> {
   const kernel = await loadFftKernel();
-  const [counts, proof] = [noCounts(), noProofs()];
+  const [counts, proof, faults] = [noCounts(), noProofs(), noFaults()];
   for (const [i, one] of allCases().entries()) {
     if (i % shares !== share) continue;
     walk(one, seed + i, counts);
-    if (one.room.name === 'middle') await prove(one, seed + i, kernel, proof);
+    if (one.room.name !== 'middle') continue;
+    await prove(one, seed + i, kernel, proof, RATES[i % RATES.length]);
+    await accuse(one, seed + i, kernel, faults);
   }
-  return { counts, proof };
+  return { counts, proof, faults };
 }
 
 /** Has a share walked by a process of its own. */
@@ -41,7 +47,13 @@ const walkElsewhere = (seed: number, share: number, shares: number): Promise<Par
 function sum<T>(a: T, b: T): T {
   if (typeof a === 'number') return (a + (b as number)) as T;
   if (Array.isArray(a)) return [...a, ...(b as unknown[])] as T;
-  return Object.fromEntries(Object.entries(a as object).map(([key, value]) => [key, sum(value, (b as Record<string, unknown>)[key])])) as T;
+  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  return Object.fromEntries(
+    [...new Set([...Object.keys(x), ...Object.keys(y)])].map((key) => [
+      key,
+      x[key] === undefined ? y[key] : y[key] === undefined ? x[key] : sum(x[key], y[key]),
+    ]),
+  ) as T;
 }
 
 const lines = (title: string, list: readonly string[]): string[] => [
@@ -50,7 +62,7 @@ const lines = (title: string, list: readonly string[]): string[] => [
   ...(list.length > 12 ? [`  and ${list.length - 12} more (--json has all)`] : []),
 ];
 
-function asText(seed: number, { counts, proof }: Part): string {
+function asText(seed: number, { counts, proof, faults }: Part): string {
   const { moves, findings, disturbed, fits } = counts;
   const told = (by: Counts['findings']): string => `${by.fix} fix, ${by.improve} improve, ${by.note} note`;
   return [
@@ -65,8 +77,13 @@ function asText(seed: number, { counts, proof }: Part): string {
     ...lines('Never settle', counts.unsettled),
     ...lines('Inside something solid', counts.solids),
     ...lines('Aims that miss', counts.aims),
-    `Rendered as planned and proved: ${proof.takes} takes, ${proof.falseFix} false fix, ${proof.falseImprove} false improve, ${proof.unmatched} not matched`,
+    `Rendered as planned and proved: ${proof.takes} takes, ${proof.falseFix} false fix, ${proof.falseImprove} false improve, ${proof.questions} questions, ${proof.unmatched} not matched; ${proof.recognised} of ${proof.sources} sources recognised, ${proof.unproven} takes with channels that nothing proves`,
     ...lines('Told falsely', proof.told),
+    `One thing planted in each of ${faults.takes} takes: ${faults.named} named, ${faults.asked} asked, ${faults.silent} silent, ${faults.wrong} wrong`,
+    ...Object.entries(faults.byKind).map(
+      ([kind, one]) => `  ${kind}: ${one.named} of ${one.takes} named, ${one.asked} asked, ${one.silent} silent, ${one.wrong} wrong`,
+    ),
+    ...lines('Not named', faults.told),
     '',
   ].join('\n');
 }
@@ -92,6 +109,20 @@ await runCommand(async () => {
   const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares)));
   const part = parts.reduce(sum);
   const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
-  const report = { seed, setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims, proof: part.proof };
+  const report = {
+    seed,
+    setups,
+    fits,
+    findings,
+    disturbed,
+    moves,
+    settled,
+    presses,
+    unsettled,
+    solids,
+    aims,
+    proof: part.proof,
+    faults: part.faults,
+  };
   process.stdout.write(values.json ? `${JSON.stringify({ format: 'shuttlecraft-audit', version: 1, ...report })}\n` : asText(seed, part));
 });

@@ -100,7 +100,7 @@ type Planted =
 const KINDS = ['reversed', 'late', 'moved', 'swapped'] as const;
 
 /** Reversed, 24 to 600 samples late, moved 10 to 40 cm, or two names exchanged: seeded. */
-export function plant(plan: Plan, seed: number): Planted {
+function plant(plan: Plan, seed: number): Planted {
   const random = createRandom(seed);
   const air = plan.microphones.filter(({ model }) => !isDirect(model.kind));
   const kind = KINDS[random.integer(0, 3)] ?? 'reversed';
@@ -122,7 +122,7 @@ export function plant(plan: Plan, seed: number): Planted {
 const CODES = { reversed: 'polarity-reversed', late: 'channel-late', moved: 'distance-differs', swapped: 'channels-swapped' } as const;
 
 /** What a proof says of a planted thing. A question that holds the channel is asked; any other accusation is wrong. */
-export function verdictOn({ findings }: Proof, planted: Planted): 'named' | 'asked' | 'silent' | 'wrong' {
+function verdictOn({ findings }: Proof, planted: Planted): 'named' | 'asked' | 'silent' | 'wrong' {
   const ids = planted.kind === 'swapped' ? [planted.id, planted.otherId] : [planted.id];
   const accused = findings.filter(({ severity, code }) => code !== 'question' && (severity !== 'note' || code === 'distance-differs'));
   const right = (finding: Proof['findings'][number]): boolean =>

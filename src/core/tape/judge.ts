@@ -1,6 +1,6 @@
 import { distance, type Vec3 } from '../math';
 import { formatLength, type UnitSystem } from '../units';
-import { type PositionResult, type Reading, solvePosition, TAPE_SIGMA_M } from './solvePosition';
+import { MARK_SIGMA_M, type PositionResult, type Reading, solvePosition, TAPE_SIGMA_M } from './solvePosition';
 
 /** One reading, or two together, that cannot be right. */
 export interface Inconsistency {
@@ -15,8 +15,8 @@ export interface TapeJudgement {
   readonly inconsistencies: readonly Inconsistency[];
 }
 
-/** What the triangle of two strings and their marks must close within, metres: three careful readings (our choice). */
-const CLOSES_WITHIN_M = 4 * TAPE_SIGMA_M;
+/** What the triangle of two strings and their marks must close within, metres: two readings and two marks, in nearly all cases. */
+const CLOSES_WITHIN_M = 3 * Math.hypot(TAPE_SIGMA_M, TAPE_SIGMA_M, MARK_SIGMA_M, MARK_SIGMA_M);
 
 /** 99.9 % points of chi square by degrees of freedom 1 to 8 (any statistics table). */
 const CHI_SQUARE_999 = [10.83, 13.82, 16.27, 18.47, 20.52, 22.46, 24.32, 26.12];

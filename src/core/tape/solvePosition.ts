@@ -20,12 +20,25 @@ export interface SolvedPosition {
   readonly stopReason: 'converged' | 'iteration limit';
   /** Sum of squared residuals over the tape's variance; its expectation is the number of readings less three. */
   readonly chiSquare: number;
+  /** A second place that the readings fit as well, and that is not too far from the plan; null where there is none. */
+  readonly alsoM: Vec3 | null;
 }
 
 export type PositionResult = SolvedPosition | { readonly ok: false; readonly reason: string };
 
 /** A careful tape reading, standard deviation (our choice: half the tape's half-centimetre step and a little sag). */
 export const TAPE_SIGMA_M = 0.005;
+/** How well a mark is where the plan has it, standard deviation (common practice: a drum is set down to a centimetre). */
+export const MARK_SIGMA_M = 0.01;
+/** How far a capsule stands from its plan before it was measured, along each axis (our choice): what a second place is weighed by. */
+const ASTRAY_M = 0.25;
+/** A second place this much less likely is none: one in a thousand. */
+const UNLIKELY = Math.log(1000);
+/** Nearer than this two places are one, metres. */
+const SAME_PLACE_M = 0.04;
+
+/** Standard deviation of a reading: of the tape, and of the mark it is held to; the floor is where it is. */
+const sigmaOf = ({ fromM }: Reading): number => (fromM ? Math.hypot(TAPE_SIGMA_M, MARK_SIGMA_M) : TAPE_SIGMA_M);
 
 const predicted = (reading: Reading, point: Vec3): number => (reading.fromM ? distance(reading.fromM, point) : point.z);
 const gradient = (reading: Reading, point: Vec3): Vec3 => (reading.fromM ? normalize(subtract(point, reading.fromM)) : vec3(0, 0, 1));
@@ -41,11 +54,13 @@ function normalMatrix(readings: readonly Reading[], point: Vec3): { matrix: numb
   for (const reading of readings) {
     const g = gradient(reading, point);
     const row = [g.x, g.y, g.z];
+    const weight = 1 / sigmaOf(reading) ** 2;
     const residual = reading.lengthM - predicted(reading, point);
-    cost += residual * residual;
+    cost += weight * residual * residual;
     for (let i = 0; i < 3; i++) {
-      rhs[i] = (rhs[i] as number) + (row[i] as number) * residual;
-      for (let j = 0; j < 3; j++) (matrix[i] as number[])[j] = ((matrix[i] as number[])[j] as number) + (row[i] as number) * (row[j] as number);
+      rhs[i] = (rhs[i] as number) + weight * (row[i] as number) * residual;
+      for (let j = 0; j < 3; j++)
+        (matrix[i] as number[])[j] = ((matrix[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
     }
   }
   return { matrix, rhs, cost };
@@ -59,12 +74,12 @@ interface Descent {
 }
 
 const STEP_TOLERANCE_M = 1e-7;
-const MOST_ITERATIONS = 60;
+const MOST_ITERATIONS = 200;
 
 /** Levenberg (1944) and Marquardt (1963): Gauss-Newton steps, damped while they do not help. */
 function descend(readings: readonly Reading[], start: Vec3): Descent {
   let point = start;
-  let damping = 1e-4;
+  let damping = 1;
   let { matrix, rhs, cost } = normalMatrix(readings, point);
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
     const step = solveLinear(
@@ -84,17 +99,36 @@ function descend(readings: readonly Reading[], start: Vec3): Descent {
   return { point, cost, iterations: MOST_ITERATIONS, converged: false };
 }
 
-/** The point mirrored in the plane of three marks: where a tape alone cannot tell which side. */
-function mirrored(point: Vec3, readings: readonly Reading[]): Vec3 | null {
+/** Where a descent starts: the plan, its mirror images in the planes through any two marks upright and any three, and round about. */
+function starts(readings: readonly Reading[], planned: Vec3): Vec3[] {
   const marks = readings.flatMap((reading) => (reading.fromM ? [reading.fromM] : []));
-  const [a, b, c] = marks;
-  if (!a || !b || !c) return a && b ? vec3(2 * ((a.x + b.x) / 2) - point.x, 2 * ((a.y + b.y) / 2) - point.y, point.z) : null;
-  const u = subtract(b, a);
-  const v = subtract(c, a);
-  const normal = normalize(vec3(u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x));
-  const off = subtract(point, a);
-  const height = off.x * normal.x + off.y * normal.y + off.z * normal.z;
-  return subtract(point, scale(normal, 2 * height));
+  const out: Vec3[] = [planned];
+  const mirror = (a: Vec3, normal: Vec3): void => {
+    if (magnitude(normal) < 1e-6) return;
+    const n = normalize(normal);
+    const off = subtract(planned, a);
+    out.push(subtract(planned, scale(n, 2 * (off.x * n.x + off.y * n.y + off.z * n.z))));
+  };
+  marks.forEach((a, i) => {
+    marks.slice(i + 1).forEach((b, k) => {
+      const u = subtract(b, a);
+      if (i + k < 3) mirror(a, vec3(u.y, -u.x, 0));
+      for (const c of marks.slice(i + k + 2, 4)) {
+        const v = subtract(c, a);
+        mirror(a, vec3(u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x));
+      }
+    });
+  });
+  for (const [x, y, z] of [
+    [0.4, 0, 0],
+    [-0.4, 0, 0],
+    [0, 0.4, 0],
+    [0, -0.4, 0],
+    [0, 0, 0.4],
+    [0, 0, -0.4],
+  ] as const)
+    out.push(vec3(planned.x + x, planned.y + y, planned.z + z));
+  return out;
 }
 
 function inverse3(matrix: readonly (readonly number[])[]): number[][] | null {
@@ -111,37 +145,45 @@ function inverse3(matrix: readonly (readonly number[])[]): number[][] | null {
 /** A place found worse than this along some direction is no place, metres. */
 const MOST_UNCERTAIN_M = 0.5;
 
+/** Every place that the readings fit, likeliest first by how well and how near the plan. */
+function placesOf(readings: readonly Reading[], planned: Vec3): { readonly descent: Descent; readonly badness: number }[] {
+  const found: { descent: Descent; badness: number }[] = [];
+  for (const start of starts(readings, planned)) {
+    const descent = descend(readings, start);
+    if (descent.point.z < -0.05 || found.some((other) => distance(other.descent.point, descent.point) < SAME_PLACE_M)) continue;
+    found.push({ descent, badness: descent.cost / 2 + distance(descent.point, planned) ** 2 / (2 * ASTRAY_M ** 2) });
+  }
+  return found.sort((a, b) => a.badness - b.badness);
+}
+
 /**
- * The capsule's position from three or more readings by least squares, starting from where it is planned. Where the tape
- * alone leaves two places (three readings), the one nearer the plan is taken.
+ * The capsule's position from three or more readings by weighted least squares. Where they fit two places, the one nearer the plan is
+ * taken and the other named, if it is not too far off to be thought of.
  */
-export function solvePosition(readings: readonly Reading[], plannedM: Vec3, sigmaM = TAPE_SIGMA_M): PositionResult {
+export function solvePosition(readings: readonly Reading[], plannedM: Vec3): PositionResult {
   if (readings.length < 3)
     return {
       ok: false,
       reason: `Three readings fix a place and there ${readings.length === 1 ? 'is 1' : `are ${readings.length}`}: read ${3 - readings.length} more.`,
     };
-  const first = descend(readings, plannedM);
-  const other = mirrored(first.point, readings);
-  const second = other && descend(readings, other);
-  const clearlyBetter = second !== null && second.cost < first.cost - 9 * sigmaM * sigmaM;
-  const best = clearlyBetter ? second : first;
-  const { matrix } = normalMatrix(readings, best.point);
-  const spread = inverse3(matrix);
-  const uncertaintyM = spread ? sigmaM * Math.sqrt((spread[0]?.[0] as number) + (spread[1]?.[1] as number) + (spread[2]?.[2] as number)) : Infinity;
-  if (!spread || uncertaintyM > MOST_UNCERTAIN_M)
+  const [best, ...others] = placesOf(readings, plannedM);
+  const spread = best && inverse3(normalMatrix(readings, best.descent.point).matrix);
+  const uncertaintyM = spread ? Math.sqrt((spread[0]?.[0] as number) + (spread[1]?.[1] as number) + (spread[2]?.[2] as number)) : Infinity;
+  if (!best || !spread || !(uncertaintyM <= MOST_UNCERTAIN_M))
     return {
       ok: false,
       reason: 'These marks lie in one line or plane with the capsule and do not fix its place: tape from a mark well to the side.',
     };
+  const second = others.find(({ badness }) => badness < best.badness + UNLIKELY);
   return {
     ok: true,
-    positionM: best.point,
+    positionM: best.descent.point,
     uncertaintyM,
-    covariance: spread.map((row) => row.map((value) => value * sigmaM * sigmaM)),
-    residualsM: readings.map((reading) => reading.lengthM - predicted(reading, best.point)),
-    iterations: best.iterations,
-    stopReason: best.converged ? 'converged' : 'iteration limit',
-    chiSquare: best.cost / (sigmaM * sigmaM),
+    covariance: spread,
+    residualsM: readings.map((reading) => reading.lengthM - predicted(reading, best.descent.point)),
+    iterations: best.descent.iterations,
+    stopReason: best.descent.converged ? 'converged' : 'iteration limit',
+    chiSquare: best.descent.cost,
+    alsoM: second?.descent.point ?? null,
   };
 }

@@ -7,9 +7,9 @@ import { deviationOf, deviationWords, judgeReadings, parseLength, type Reading, 
 
 describe('the list', () => {
   const plan = resolvePlan(boathouseKit());
-  test('every microphone gets its height and two strings; low ones before tall ones', () => {
+  test('every microphone gets its height and two or three strings; low ones before tall ones', () => {
     const list = tapeList(plan);
-    expect(list).toHaveLength(3 * plan.microphones.length);
+    for (const { id } of plan.microphones) expect([3, 4]).toContain(list.filter(({ microphoneId }) => microphoneId === id).length);
     const names = [...new Set(list.map((entry) => entry.microphone))];
     expect(names.slice(0, 2).sort()).toEqual(['Kick', 'Snare']);
     const overhead = list.filter((entry) => entry.microphone === 'Overhead left');
@@ -90,14 +90,19 @@ function tapeCase(random: Random, marks: number): { truth: Vec3; planned: Vec3; 
   }
   const readings = [
     { name: 'floor', fromM: null, lengthM: truth.z + 0.005 * random.normal() },
-    ...spots.map((fromM, i) => ({ name: `mark ${i}`, fromM, lengthM: distance(fromM, truth) + 0.005 * random.normal() })),
+    // The tape is held to where a mark really is; the plan has it a centimetre beside, on every axis.
+    ...spots.map((really, i) => ({
+      name: `mark ${i}`,
+      fromM: vec3(really.x + 0.01 * random.normal(), really.y + 0.01 * random.normal(), really.z + 0.01 * random.normal()),
+      lengthM: distance(really, truth) + 0.005 * random.normal(),
+    })),
   ];
   const planned = vec3(truth.x + 0.1 * random.normal(), truth.y + 0.1 * random.normal(), truth.z + 0.1 * random.normal());
   return { truth, planned, readings };
 }
 
-describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () => {
-  test('median error under 1 cm with four marks and the floor; uncertainty calibrated', () => {
+describe('the place from the tape: 1,000 seeded cases, tape 5 mm and marks 1 cm off', () => {
+  test('median error under 1.5 cm with four marks and the floor; uncertainty calibrated', () => {
     const errors: number[] = [];
     const normalised: number[] = [];
     for (let seed = 1; seed <= 1000; seed++) {
@@ -109,7 +114,7 @@ describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () =>
       errors.push(error);
       normalised.push((error / solved.uncertaintyM) ** 2);
     }
-    expect(median(errors)).toBeLessThan(0.01);
+    expect(median(errors)).toBeLessThan(0.015);
     // Calibrated: the squared error over the squared uncertainty averages 1.
     const mean = normalised.reduce((sum, v) => sum + v, 0) / normalised.length;
     expect(mean).toBeGreaterThan(0.9);
@@ -129,9 +134,39 @@ describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () =>
       if (inconsistencies.some((one) => one.readings.includes(wrong))) found++;
       if (judgeReadings(readings, planned, 'metric').inconsistencies.length === 0) innocent++;
     }
-    expect(found).toBeGreaterThanOrEqual(950);
+    expect(found).toBeGreaterThanOrEqual(930);
     // And honest readings are left in peace.
     expect(innocent).toBeGreaterThanOrEqual(980);
+  });
+
+  test('three readings: no wrong place is accepted in silence, 600 seeded cases', () => {
+    let wrong = 0;
+    let asked = 0;
+    for (let seed = 1; seed <= 600; seed++) {
+      const { truth, planned, readings } = tapeCase(createRandom(20_000 + seed), 2);
+      const solved = solvePosition(readings, planned);
+      if (!solved.ok) continue;
+      if (solved.alsoM) asked++;
+      else if (distance(solved.positionM, truth) > Math.max(0.06, 4 * solved.uncertaintyM)) wrong++;
+    }
+    expect(wrong).toBe(0);
+    expect(asked).toBeGreaterThan(20);
+  });
+
+  test('of two places that fit, one is the truth or near it, and one more string tells which', () => {
+    let settled = 0;
+    let open = 0;
+    for (let seed = 1; seed <= 200; seed++) {
+      const { truth, planned, readings } = tapeCase(createRandom(40_000 + seed), 3);
+      const two = solvePosition(readings.slice(0, 3), planned);
+      if (!two.ok || !two.alsoM) continue;
+      open++;
+      expect(Math.min(distance(two.positionM, truth), distance(two.alsoM, truth))).toBeLessThan(Math.max(0.08, 5 * two.uncertaintyM));
+      const three = solvePosition(readings, planned);
+      if (three.ok && three.alsoM === null && distance(three.positionM, truth) < 0.08) settled++;
+    }
+    expect(open).toBeGreaterThan(5);
+    expect(settled / open).toBeGreaterThan(0.7);
   });
 
   test('a triangle that cannot close is named by its two readings', () => {
@@ -156,7 +191,9 @@ describe('the place from the tape: 1,000 seeded cases with 5 mm of noise', () =>
 
   test('the same place as the reference solver finds (ml-levenberg-marquardt, npm), 50 seeded cases', () => {
     for (let seed = 1; seed <= 50; seed++) {
-      const { planned, readings } = tapeCase(createRandom(9000 + seed), 4);
+      const { planned, readings: all } = tapeCase(createRandom(9000 + seed), 5);
+      // Strings alone: the reference solver knows one weight.
+      const readings = all.slice(1);
       const ours = solvePosition(readings, planned);
       if (!ours.ok) throw new Error(`seed ${seed}: ${ours.reason}`);
       const model =

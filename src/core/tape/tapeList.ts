@@ -1,7 +1,8 @@
 import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Mark } from '../instruments';
-import { distance, dot, normalize, subtract, type Vec3 } from '../math';
+import { distance, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
+import { chooseMarks } from './chooseMarks';
 import { toleranceM } from './tolerance';
 
 /** One distance to set, between two things a tape can touch. */
@@ -26,23 +27,19 @@ interface PlacedMark extends Mark {
 
 const refOf = (mark: PlacedMark): string => `${mark.instrumentId}/${mark.id}`;
 
-/** Strings named for each microphone beside its height. */
+/** Strings named for each microphone beside its height, at least; a third where two leave too much open. */
 const STRINGS_PER_MICROPHONE = 2;
+
+/** A person moves; a tape is held to things that do not. */
+const STAYS = /^(?!head$|mouth$|.*shoulder$)/;
 
 const targetOf = (plan: Plan, microphone: PlanMicrophone): string | null => {
   const pair = plan.pairs.find((candidate) => candidate.leftId === microphone.id || candidate.rightId === microphone.id);
   return microphone.targetKey ?? pair?.centreKey ?? null;
 };
 
-/** A person moves; a tape is held to things that do not. */
-const STAYS = /^(?!head$|mouth$|.*shoulder$)/;
-
-/** How many of the nearest marks are looked at. */
-const NEAREST = 10;
-
-/** Marks to tape from: the target's own nearest first, then those whose strings stand most across the ones there are. */
-function marksFor(plan: Plan, microphone: PlanMicrophone, count: number, kept: ReadonlySet<string>): PlacedMark[] {
-  const [instrumentId, sourceId] = targetOf(plan, microphone)?.split('/') ?? [];
+/** Marks to tape from: one on what the microphone is there for, and those that with it leave least open. */
+function marksFor(plan: Plan, microphone: PlanMicrophone, least: number, kept: ReadonlySet<string>): PlacedMark[] {
   const all = plan.geometries.flatMap((geometry) =>
     geometry.marks
       .filter((mark) => STAYS.test(mark.id))
@@ -50,24 +47,11 @@ function marksFor(plan: Plan, microphone: PlanMicrophone, count: number, kept: R
   );
   const gap = (mark: Mark): number => distance(mark.positionM, microphone.positionM);
   const near = all.filter((mark) => gap(mark) > 0.03).sort((a, b) => gap(a) - gap(b));
-  const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
   const read = near.filter((mark) => kept.has(refOf(mark)));
-  const chosen: PlacedMark[] = read.length ? read : own ? [own] : near.slice(0, 1);
-  const ways: Vec3[] = [{ x: 0, y: 0, z: 1 }, ...chosen.map((mark) => normalize(subtract(microphone.positionM, mark.positionM)))];
-  while (chosen.length < count) {
-    const across = (mark: PlacedMark): number => {
-      const way = normalize(subtract(microphone.positionM, mark.positionM));
-      return ways.reduce((worst, other) => Math.max(worst, Math.abs(dot(way, other))), 0) + 0.25 * gap(mark);
-    };
-    const [next] = near
-      .slice(0, NEAREST)
-      .filter((mark) => !chosen.includes(mark))
-      .sort((a, b) => across(a) - across(b));
-    if (!next) break;
-    chosen.push(next);
-    ways.push(normalize(subtract(microphone.positionM, next.positionM)));
-  }
-  return chosen;
+  const [instrumentId, sourceId] = targetOf(plan, microphone)?.split('/') ?? [];
+  const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
+  const first = read.length ? read : own ? [own] : [];
+  return chooseMarks(near, microphone.positionM, first, Math.max(least, read.length));
 }
 
 /** Angle round the middle of the plan, so that a person walks once round: clockwise from the left front. */
@@ -92,7 +76,7 @@ export type ReadMarks = (microphoneId: string) => ReadonlySet<string>;
 const NOTHING_READ: ReadMarks = () => new Set();
 
 /**
- * The tape list: for each microphone its height from the floor and its strings, in walking order. Marks that were read stay
+ * The tape list: for each microphone its height from the floor and the strings that fix its place, in walking order. Marks that were read stay
  * in the list when the plan moves, so that no reading is lost from sight.
  */
 export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE, read = NOTHING_READ): TapeEntry[] {

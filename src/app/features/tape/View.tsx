@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Session, takeMeasured } from '../../../core/document';
-import { distance } from '../../../core/math';
+import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
 import { lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
@@ -21,7 +21,8 @@ export function TapeStation() {
 
 function Tape({ session }: { session: Session }) {
   const { table } = useLivePlan(session);
-  const groups = useMemo(() => tapeGroups(session, table), [session, table]);
+  const [more, setMore] = useState(false);
+  const groups = useMemo(() => tapeGroups(session, table, more), [session, table, more]);
   const lines = groups.flatMap((group) => group.lines);
   const [at, setAt] = useState(0);
   const [equal, setEqual] = useState<string | null>(null);
@@ -57,6 +58,9 @@ function Tape({ session }: { session: Session }) {
             />
             <Judgement session={session} group={group} />
             <Flex gap="2" mt="4" wrap="wrap">
+              <Button minH="44px" variant="outline" aria-pressed={more} onClick={() => setMore(!more)}>
+                {more ? 'Only the strings needed' : 'More strings for each'}
+              </Button>
               {session.pairs
                 .filter((candidate) => candidate.centre)
                 .map((candidate) => (
@@ -117,15 +121,18 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
       {position.ok && (
         <Box>
           {inconsistencies.length === 0 && (
-            <Severity severity={distance(position.positionM, placed.positionM) < 2.5 * position.uncertaintyM ? 'fine' : 'improve'} />
+            <Severity
+              severity={position.alsoM ? 'note' : distance(position.positionM, placed.positionM) < 2.5 * position.uncertaintyM ? 'fine' : 'improve'}
+            />
           )}{' '}
           The tape finds {group.name} <span className="measure">{formatLength(distance(position.positionM, placed.positionM), session.units)}</span>{' '}
           from its plan, known to <span className="measure">±{formatLength(Math.max(0.005, position.uncertaintyM), session.units)}</span>.
+          {position.alsoM && <TwoPlaces session={session} name={group.name} one={position.positionM} other={position.alsoM} />}
           <Flex gap="2" mt="2">
             <Button
               minH="44px"
               variant="outline"
-              disabled={placed.locked || placed.heldString !== null}
+              disabled={position.alsoM !== null || placed.locked || placed.heldString !== null}
               onClick={() => runCommand(takeMeasured(group.microphoneId, position.positionM))}
             >
               Take the measured place into the plan
@@ -133,6 +140,26 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
           </Flex>
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** Which of two places it is: one way in words, and what settles it. */
+function TwoPlaces({ session, name, one, other }: { session: Session; name: string; one: Vec3; other: Vec3 }) {
+  const by = subtract(other, one);
+  const ways: readonly (readonly [number, string])[] = [
+    [by.x, 'to the right wall'],
+    [-by.x, 'to the left wall'],
+    [by.y, 'to the front wall'],
+    [-by.y, 'to the back wall'],
+    [by.z, 'up'],
+    [-by.z, 'down'],
+  ];
+  const [most] = [...ways].sort((a, b) => b[0] - a[0]);
+  return (
+    <Box mt="2">
+      The readings fit a second place too, {formatLength(magnitude(by), session.units)} off, mostly {most?.[1]}. Is {name} there? One more string,
+      from a mark on that side, settles it.
     </Box>
   );
 }

@@ -2,8 +2,9 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type Deviation, deviationOf, judgeReadings, type Reading, type TapeEntry, type TapeJudgement, tapeList } from '../../../core/tape';
 
-/** Strings offered for each microphone beside its height: one more than fixes its place, so that a wrong one shows. */
-const STRINGS = 4;
+/** Strings asked for each microphone beside its height: what fixes its place; more on request, so that a wrong one shows. */
+const STRINGS = 2;
+const MORE_STRINGS = 4;
 
 export interface TapeLine extends TapeEntry {
   readonly readM: number | null;
@@ -21,11 +22,11 @@ export interface TapeGroup {
 }
 
 /** The tape list with what was read, microphone by microphone in walking order. */
-export function tapeGroups(session: Session, table: ArrivalTable): TapeGroup[] {
+export function tapeGroups(session: Session, table: ArrivalTable, more = false): TapeGroup[] {
   const { plan } = table;
   const read = (id: string): ReadonlySet<string> =>
     new Set(session.tape.filter((reading) => reading.microphoneId === id).map((reading) => reading.from));
-  const lines = tapeList(plan, STRINGS, read).map((entry): TapeLine => {
+  const lines = tapeList(plan, more ? MORE_STRINGS : STRINGS, read).map((entry): TapeLine => {
     const reading = session.tape.find((candidate) => candidate.microphoneId === entry.microphoneId && candidate.from === entry.ref);
     const deviation = reading ? deviationOf(reading.lengthM, entry.lengthM, entry.toleranceM, plan.speedOfSoundMps) : null;
     return { ...entry, readM: reading?.lengthM ?? null, deviation };
