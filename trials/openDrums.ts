@@ -7,7 +7,7 @@ import { FLACDecoder } from '@wasm-audio-decoders/flac';
  * Takes of a kit from open recordings (CC0), carried to microphones along straight lines and off six walls, in the plainest way there
  * is. It shares nothing with the application: what it says of a take is the truth the take check is held against.
  */
-export const RATE = 44_100;
+const RATE = 44_100;
 const SPEED = 343.2;
 
 const FOLDER = join(dirname(createRequire(import.meta.url).resolve('supersonic-scsynth-samples/package.json')), 'samples');

@@ -2,7 +2,7 @@ import { distance, normalize, subtract, type Vec3 } from '../math';
 import { MARK_SIGMA_M, TAPE_SIGMA_M } from './solvePosition';
 
 /** A place that is known this well needs no more strings, metres. */
-export const KNOWN_ENOUGH_M = 0.02;
+const KNOWN_ENOUGH_M = 0.02;
 /** A mirrored place nearer than this would be thought of, metres. */
 const MIRROR_FAR_M = 0.9;
 /** A string that differs by this between two places tells them apart, metres. */
@@ -15,7 +15,7 @@ const AWKWARD_PER_M = 0.001;
 const STRING_SIGMA_M = Math.hypot(TAPE_SIGMA_M, MARK_SIGMA_M);
 
 /** Standard deviation of a place from the floor and some strings, metres: √trace of (Σ g·gᵀ/σ²)⁻¹; Infinity where they do not fix it. */
-export function uncertaintyOf(capsule: Vec3, marks: readonly Vec3[]): number {
+function uncertaintyOf(capsule: Vec3, marks: readonly Vec3[]): number {
   const a = [
     [0, 0, 0],
     [0, 0, 0],

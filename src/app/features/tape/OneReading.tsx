@@ -76,7 +76,9 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
         aria-describedby={problem ? `${id}-problem` : undefined}
         onChange={(event) => type(event.target.value)}
         onBlur={keep}
-        onKeyDown={(event) => event.key === 'Enter' && keep()}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && text.trim() !== '') step(1);
+        }}
       />
       {problem && (
         <Box id={`${id}-problem`} role="alert" color="fix" mt="1">

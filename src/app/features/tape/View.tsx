@@ -9,9 +9,10 @@ import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
-import { type TapeGroup, tapeGroups } from './derive';
+import { type TapeGroup, type TapeLine, tapeGroups } from './derive';
 import { EqualStrings } from './EqualStrings';
 import { OneReading } from './OneReading';
+import { ReadingDrawing } from './ReadingDrawing';
 
 /** The tape carried round: each distance, what was read, what it means. */
 export function TapeStation() {
@@ -47,6 +48,11 @@ function Tape({ session }: { session: Session }) {
           <EqualStrings session={session} table={table} pair={pair} onClose={() => setEqual(null)} />
         ) : (
           <>
+            {microphone && (
+              <Box maxW="560px" mb="2">
+                <ReadingDrawing session={session} microphone={microphone} line={line} next={nextOf(lines, lines.indexOf(line))} />
+              </Box>
+            )}
             <OneReading
               key={`${line.microphoneId}/${line.ref}`}
               session={session}
@@ -93,6 +99,10 @@ function Tape({ session }: { session: Session }) {
     </Flex>
   );
 }
+
+/** How many readings to come are drawn. */
+const AHEAD = 2;
+const nextOf = (lines: readonly TapeLine[], at: number): readonly TapeLine[] => lines.slice(at + 1, at + 1 + AHEAD);
 
 function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
   const { judgement } = group;
