@@ -78,11 +78,10 @@ await shot('setups');
 await page.getByRole('button', { name: 'Compare' }).nth(3).click();
 await shot('setups-compared');
 await station('Tape');
-await page.getByLabel(/The tape says/).fill('26');
-await page.keyboard.press('Enter');
-for (const text of ['18.5', '60', '71', '50']) {
-  await page.getByRole('button', { name: 'Next' }).click();
-  await page.getByLabel(/The tape says/).fill(text);
+// Read what is planned, a little off as tapes are, and once by more.
+for (const off of [0.5, -0.5, 0, 6]) {
+  const shown = (await page.getByRole('region', { name: 'Reading' }).textContent()) ?? '';
+  await page.getByLabel(/The tape says/).fill(String(Number(/capsule\s*([\d.]+) cm/.exec(shown)?.[1]) + off));
   await page.keyboard.press('Enter');
 }
 await shot('tape');

@@ -5,6 +5,9 @@ import { withOffers } from '../../core/planning';
 import { runJob } from '../../workers/runJob';
 import { useSessionStore } from './sessionStore';
 
+/** Moves are tried once nothing has changed for this long, ms. */
+const STILL_MS = 200;
+
 const known = new WeakMap<Session, readonly Finding[]>();
 
 /**
@@ -18,13 +21,16 @@ export function useOffers(session: Session, findings: readonly Finding[]): reado
   useEffect(() => {
     if (!settled || findings.length === 0 || known.has(session)) return;
     let gone = false;
-    void runJob('offers', { session, findings }, { owner: 'verdicts' }).then((answer) => {
-      if (answer.kind === 'superseded') return;
-      known.set(session, answer.kind === 'done' ? answer.output : withOffers(session, findings));
-      if (!gone) answered((n) => n + 1);
-    });
+    const start = window.setTimeout(() => {
+      void runJob('offers', { session, findings }, { owner: 'verdicts' }).then((answer) => {
+        if (answer.kind === 'superseded') return;
+        known.set(session, answer.kind === 'done' ? answer.output : withOffers(session, findings));
+        if (!gone) answered((n) => n + 1);
+      });
+    }, STILL_MS);
     return () => {
       gone = true;
+      window.clearTimeout(start);
     };
   }, [session, settled, findings]);
   return known.get(session) ?? null;

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Session, takeMeasured } from '../../../core/document';
 import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
-import { lookOf, lookWords, pluggedIn } from '../../../core/tape';
+import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
@@ -26,6 +26,7 @@ function Tape({ session }: { session: Session }) {
   const groups = useMemo(() => tapeGroups(session, table, more), [session, table, more]);
   const lines = groups.flatMap((group) => group.lines);
   const [at, setAt] = useState(0);
+  const [keptKey, setKeptKey] = useState<string | null>(null);
   const [equal, setEqual] = useState<string | null>(null);
   const line = lines[Math.min(at, lines.length - 1)];
   if (!line)
@@ -37,6 +38,7 @@ function Tape({ session }: { session: Session }) {
         </Link>
       </Box>
     );
+  const kept = lines.find((candidate) => keyOf(candidate) === keptKey);
   const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
   const pair = session.pairs.find((candidate) => candidate.id === equal);
   const microphone = table.plan.microphones.find(({ id }) => id === line.microphoneId);
@@ -48,6 +50,12 @@ function Tape({ session }: { session: Session }) {
           <EqualStrings session={session} table={table} pair={pair} onClose={() => setEqual(null)} />
         ) : (
           <>
+            {kept?.deviation && kept.readM !== null && (
+              <Box maxW="560px" mb="2" role="status" aria-label="Kept">
+                <Severity severity={kept.deviation.withinTolerance ? 'fine' : 'improve'} /> {kept.label}, {kept.from}:{' '}
+                {deviationWords(kept.deviation, session.units)}
+              </Box>
+            )}
             {microphone && (
               <Box maxW="560px" mb="2">
                 <ReadingDrawing session={session} microphone={microphone} line={line} next={nextOf(lines, lines.indexOf(line))} />
@@ -60,7 +68,10 @@ function Tape({ session }: { session: Session }) {
               line={line}
               index={lines.indexOf(line)}
               count={lines.length}
-              onStep={(step) => setAt((lines.indexOf(line) + step + lines.length) % lines.length)}
+              onStep={(step) => {
+                setKeptKey(step > 0 ? keyOf(line) : null);
+                setAt((lines.indexOf(line) + step + lines.length) % lines.length);
+              }}
             />
             <Judgement session={session} group={group} />
             <Flex gap="2" mt="4" wrap="wrap">
@@ -99,6 +110,8 @@ function Tape({ session }: { session: Session }) {
     </Flex>
   );
 }
+
+const keyOf = ({ microphoneId, ref }: TapeLine): string => `${microphoneId}/${ref}`;
 
 /** How many readings to come are drawn. */
 const AHEAD = 2;
