@@ -225,7 +225,12 @@ export const furnishingSchema = object({
   microphoneId: id.allow(null),
 });
 
-export const readingSchema = object({ microphoneId: id, from: Joi.string().min(1).max(170), lengthM: number(0, 100) });
+export const readingSchema = object({
+  microphoneId: id,
+  from: Joi.string().min(1).max(170),
+  lengthM: number(0, 100),
+  readAt: Joi.string().isoDate().optional(),
+});
 
 const frameSchema = object({
   centreM: point,

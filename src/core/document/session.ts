@@ -57,6 +57,8 @@ export interface TapeReading {
   /** "floor", or "instrumentId/markId". */
   readonly from: string;
   readonly lengthM: number;
+  /** When it was read, ISO 8601 UTC; older readings do not say. */
+  readonly readAt?: string;
 }
 
 /** A source of an instrument in the session. */

@@ -1,5 +1,6 @@
 export { withExpectations } from './expected';
 export * from './fit';
+export * from './measured';
 export * from './offers';
 export * from './ownSetup';
 export * from './patchProblem';

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
-import { resolvePlan } from '../../../core/planning';
+import { measuredPlaces, resolvePlan } from '../../../core/planning';
 import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
@@ -61,6 +61,38 @@ function TapeTable({ session, plan, entries }: { session: Session; plan: Plan; e
             </tr>
           )),
         )}
+      </tbody>
+    </table>
+  );
+}
+
+/** What the tape said, when, and where that puts each microphone. */
+function MeasuredTable({ session, plan }: { session: Session; plan: Plan }) {
+  const measured = measuredPlaces(session, plan);
+  if (measured.length === 0) return null;
+  const length = (metres: number): string => formatLength(metres, session.units);
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)', marginTop: 8 }} aria-label="As measured">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          <th style={cellStyle}>As measured</th>
+          <th style={cellStyle}>The tape said</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>Which is</th>
+        </tr>
+      </thead>
+      <tbody>
+        {measured.map(({ microphoneId, label, name, readings, readAt, place }) => (
+          <tr key={microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={{ ...cellStyle, maxWidth: 190 }}>
+              <strong>{`${label}  ${name}`}</strong>
+              {readAt && <span style={{ display: 'block', color: '#555', fontSize: 11 }}>{readAt.slice(0, 16).replace('T', ' ')} UTC</span>}
+            </td>
+            <td style={cellStyle}>{readings.map(({ from, lengthM }) => `${from} ${length(lengthM)}`).join(', ')}</td>
+            <td className="measure" style={{ ...cellStyle, textAlign: 'right' }}>
+              {place ? `${length(place.fromPlanM)} from plan, ±${length(Math.max(0.005, place.uncertaintyM))}` : 'no place yet'}
+            </td>
+          </tr>
+        ))}
       </tbody>
     </table>
   );
@@ -173,6 +205,7 @@ function Sheet({ session }: { session: Session }) {
               Tape list, in walking order
             </Box>
             <TapeTable session={session} plan={table.plan} entries={tapeList(table.plan)} />
+            <MeasuredTable session={session} plan={table.plan} />
           </Box>
           <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">

@@ -39,7 +39,7 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
     setProblem(null);
     settle(text);
     if (line.readM === null || Math.abs(parsed.metres - line.readM) > 1e-9)
-      runCommand(putReading({ microphoneId: line.microphoneId, from: line.ref, lengthM: parsed.metres }));
+      runCommand(putReading({ microphoneId: line.microphoneId, from: line.ref, lengthM: parsed.metres, readAt: new Date().toISOString() }));
     return true;
   };
   const step = (by: number): void => {

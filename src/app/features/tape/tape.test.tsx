@@ -3,8 +3,9 @@ import { jest } from '@jest/globals';
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { boathouseKit } from '../../../../demo/boathouse';
-import { moveMicrophone, putReading, type Session } from '../../../core/document';
+import { moveMicrophone, putReading, type Session, sessionProblem } from '../../../core/document';
 import { distance } from '../../../core/math';
+import { measuredPlaces } from '../../../core/planning';
 import { database } from '../../db/database';
 import { livePlan } from '../../stores/planHooks';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
@@ -47,6 +48,30 @@ describe('the groups', () => {
     const told = groupsOf(taken)[0]?.lines.filter(({ readM }) => readM !== null) ?? [];
     expect(told.length).toBeGreaterThan(2);
     expect(told.every((line) => line.deviation?.withinTolerance)).toBe(true);
+  });
+  test('what was measured goes on record: readings, when, and the place they find', () => {
+    const session = doc();
+    const [first] = groupsOf(session);
+    const placed = session.microphones.find((microphone) => microphone.id === first?.microphoneId);
+    if (!first || !placed) throw new Error('groups');
+    const truth = { ...placed.positionM, x: placed.positionM.x + 0.05 };
+    const read = tapeGroups(session, livePlan(session).table, true)[0]?.lines.reduce(
+      (current, line, i) =>
+        putReading({
+          microphoneId: placed.id,
+          from: line.ref,
+          lengthM: line.fromM ? distance(line.fromM, truth) : truth.z,
+          readAt: `2026-06-13T09:4${i}:00.000Z`,
+        })(current),
+      session,
+    );
+    if (!read) throw new Error('readings');
+    const [measured, ...others] = measuredPlaces(read, livePlan(read).table.plan);
+    expect(others).toEqual([]);
+    expect(measured?.readAt).toBe('2026-06-13T09:44:00.000Z');
+    expect(measured?.readings.map(({ from }) => from)).toContain('Floor');
+    expect(measured?.place?.fromPlanM).toBeCloseTo(0.05, 2);
+    expect(sessionProblem(read)).toBeNull();
   });
   test('the same mark read again replaces the reading', () => {
     const session = doc();

@@ -1,0 +1,44 @@
+import type { Plan } from '../arrivals';
+import type { Session } from '../document';
+import type { Mark } from '../instruments';
+import { distance, type Vec3 } from '../math';
+import { judgeReadings, type Reading } from '../tape';
+
+/** What the tape said of one microphone, and where that puts it. */
+export interface Measured {
+  readonly microphoneId: string;
+  readonly label: string;
+  readonly name: string;
+  readonly readings: readonly { readonly from: string; readonly lengthM: number }[];
+  /** The latest reading's time; null where none says. */
+  readonly readAt: string | null;
+  /** From three readings on that fit one place: how far from the plan it is and how well known, metres. */
+  readonly place: { readonly positionM: Vec3; readonly fromPlanM: number; readonly uncertaintyM: number } | null;
+}
+
+/** Every microphone that was measured, in the plan's order. */
+export function measuredPlaces(session: Session, plan: Plan): Measured[] {
+  const marks = new Map<string, Mark>(
+    plan.geometries.flatMap((geometry) => geometry.marks.map((mark) => [`${geometry.sources[0]?.instrumentId ?? ''}/${mark.id}`, mark] as const)),
+  );
+  return plan.microphones.flatMap(({ id, label, name, positionM }): Measured[] => {
+    const own = session.tape.filter(({ microphoneId }) => microphoneId === id);
+    if (own.length === 0) return [];
+    const readings = own.map(({ from, lengthM }): Reading => {
+      const mark = marks.get(from);
+      return { name: mark?.name ?? 'Floor', fromM: mark?.positionM ?? null, lengthM };
+    });
+    const judged = readings.length >= 3 ? judgeReadings(readings, positionM, session.units) : null;
+    const solved = judged?.position.ok && judged.position.alsoM === null && judged.inconsistencies.length === 0 ? judged.position : null;
+    return [
+      {
+        microphoneId: id,
+        label,
+        name,
+        readings: readings.map((reading) => ({ from: reading.name, lengthM: reading.lengthM })),
+        readAt: own.reduce<string | null>((latest, { readAt }) => (readAt && (!latest || readAt > latest) ? readAt : latest), null),
+        place: solved && { positionM: solved.positionM, fromPlanM: distance(solved.positionM, positionM), uncertaintyM: solved.uncertaintyM },
+      },
+    ];
+  });
+}
