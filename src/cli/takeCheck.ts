@@ -34,6 +34,7 @@ function againstPlan(session: Session, report: TakeReport): TakeReport & { compa
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones);
   const proof = proveTake(arrivalTable(plan), report, matching);
+  const reversed = proof.findings.some(({ code }) => code === 'polarity-reversed');
   const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
   const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
   return {
@@ -47,7 +48,7 @@ function againstPlan(session: Session, report: TakeReport): TakeReport & { compa
         probability: probability ?? 1,
         evidence: [],
       })),
-      ...report.findings.filter(({ code }) => code !== 'polarity-reversed' && code !== 'question'),
+      ...report.findings.filter(({ code }) => !(code === 'polarity-reversed' || code === 'question' || (reversed && code === 'sum-fuller'))),
     ],
     comparisons: proof.comparisons.map((c) => ({
       source: c.sourceName,

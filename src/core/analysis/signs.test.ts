@@ -5,6 +5,7 @@ import { checkTake } from './index';
 import type { TakeReport } from './report';
 import { roleOf } from './roles';
 import { judgeSigns, signFindings } from './signs';
+import { takeFindings } from './takeFindings';
 
 describe('what a channel is there for, by its name (common practice of naming files)', () => {
   test.each([
@@ -87,6 +88,48 @@ describe('signs judged as one set', () => {
   test('an under that swings with its top is asked about', () => {
     const under = reportOf(names, [['Snare', { 'Snare under': 0.95, 'OH L': 0.95, 'OH R': 0.95 }]]);
     expect(signFindings(under)).toEqual([expect.objectContaining({ code: 'question', channels: ['Snare under'] })]);
+  });
+});
+
+describe('a fuller sum is offered, never told as a fault', () => {
+  const proposal = { flips: ['Kick'], delays: [], gainDb: { low: 3.2, mid: 0.5, high: 0 } };
+  const channel = (name: string) => ({
+    name,
+    peakDbfs: -12,
+    truePeakDbtp: -12,
+    loudnessLufs: -25,
+    noiseFloorDbfs: -70,
+    dcOffset: 0,
+    silent: false,
+    clips: [],
+    clipCount: 0,
+    isFloat: false,
+    hum: null,
+  });
+  const told = (signs: Readonly<Record<string, number>>, low = 3.2) => {
+    const report = reportOf(
+      ['Snare', 'OH L', 'OH R'],
+      [
+        ['Snare', signs],
+        ['OH L', { 'OH R': signs['OH R'] ?? 0.9 }],
+        ['Snare', signs],
+      ],
+    );
+    return takeFindings({
+      ...report,
+      channels: ['Snare', 'OH L', 'OH R'].map(channel),
+      sampleRate: 48_000,
+      proposal: { ...proposal, gainDb: { ...proposal.gainDb, low } },
+    });
+  };
+  test('as a note with its gain, from a decibel on', () => {
+    expect(told({ 'OH L': 0.9, 'OH R': 0.9 })).toEqual([
+      expect.objectContaining({ severity: 'note', code: 'sum-fuller', message: expect.stringMatching(/gains 3\.2 dB: an offer, no fault/) }),
+    ]);
+    expect(told({ 'OH L': 0.9, 'OH R': 0.9 }, 0.9)).toEqual([]);
+  });
+  test('not while a channel is upside down', () => {
+    expect(told({ 'OH L': 0.95, 'OH R': -0.95 }).map(({ code }) => code)).toEqual(['polarity-reversed']);
   });
 });
 

@@ -51,8 +51,8 @@ function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
 const WORTH_OFFERING_DB = 1;
 
 /** The polarity set that fills out the sum is a thing of the mix: an offer, never a fault. */
-function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>, accused: ReadonlySet<string>): TakeFinding[] {
-  const flips = proposal.flips.filter((name) => !accused.has(name));
+function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
+  const { flips } = proposal;
   if (flips.length === 0 || proposal.gainDb.low < WORTH_OFFERING_DB) return [];
   const names = flips.length === 1 ? flips[0] : `${flips.slice(0, -1).join(', ')} and ${flips[flips.length - 1]}`;
   return [
@@ -69,6 +69,6 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>, accused: ReadonlyS
 export function takeFindings(report: Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal' | 'sources'>): TakeFinding[] {
   const channels = report.channels.flatMap((channel) => channelFindings(channel, report.sampleRate));
   const signs = signFindings(report);
-  const accused = new Set(signs.flatMap((finding) => finding.channels));
-  return [...signs, ...channels, ...sumOffer(report, accused)];
+  // A channel that is upside down makes the sum's offer a wrong one: first things first.
+  return [...signs, ...channels, ...(signs.some(({ code }) => code === 'polarity-reversed') ? [] : sumOffer(report))];
 }

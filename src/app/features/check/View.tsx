@@ -185,7 +185,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
 }
 
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const others = beyondProof(session, report);
+  const others = beyondProof(session, proof, report);
   const planned = session.microphones.length > 0;
   const empty = proof.findings.length + others.length === 0;
   return (

@@ -20,9 +20,11 @@ export function proofOf(session: Session, report: TakeReport, matching: Matching
 const SIGNS = new Set(['polarity-reversed', 'question']);
 
 /** Findings of the report that the proof does not say better; all of them where nothing is planned. */
-export const beyondProof = ({ microphones }: Session, report: TakeReport): TakeReport['findings'] =>
-  report.findings.filter((finding) => microphones.length === 0 || !SIGNS.has(finding.code));
+export function beyondProof({ microphones }: Session, proof: Proof, report: TakeReport): TakeReport['findings'] {
+  const reversed = proof.findings.some(({ code }) => code === 'polarity-reversed');
+  return report.findings.filter(({ code }) => microphones.length === 0 || !(SIGNS.has(code) || (reversed && code === 'sum-fuller')));
+}
 
 /** How many things are to fix, by the take. */
 export const fixesOf = (session: Session, proof: Proof, report: TakeReport): number =>
-  [...proof.findings, ...beyondProof(session, report)].filter((finding) => finding.severity === 'fix').length;
+  [...proof.findings, ...beyondProof(session, proof, report)].filter((finding) => finding.severity === 'fix').length;
