@@ -1,6 +1,7 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
-export * from './againstPlan';
+export { proveTake } from './againstPlan';
 export { matchByName } from './matching';
+export * from './proof';
 export * from './report';
 export { suggestSetup } from './suggestSetup';
 export { checkTake } from './takeCheck';

@@ -1,6 +1,6 @@
 import type { PlanMicrophone } from '../arrivals';
-import type { Matching } from './againstPlan';
 import { nameWords } from './nameWords';
+import type { Matching } from './proof';
 
 function likeness(channel: string, microphone: PlanMicrophone): number {
   const a = nameWords(channel);

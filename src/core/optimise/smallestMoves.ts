@@ -141,7 +141,7 @@ function wordsFor(plan: Plan, before: PlanMicrophone, after: PlanMicrophone): st
 }
 
 /** The main way of a move, as one would say it at the stand. */
-function wayOf(by: Vec3): string {
+export function wayOf(by: Vec3): string {
   const ways: [number, string][] = [
     [by.x, 'to the right wall'],
     [-by.x, 'to the left wall'],

@@ -29,7 +29,8 @@ const Figure = ({ name, value, bad = false }: { name: string; value: string; bad
 
 /** One channel of the take: what it is matched to, what it looks like, its levels. */
 export function ChannelRow({ channel, wave, colour, microphoneId, options, onMatch }: Props) {
-  const clips = channel.clipCount;
+  // A take kept by an older build has the list alone.
+  const clips = channel.clipCount ?? channel.clips.length;
   return (
     <Flex as="li" listStyleType="none" gap="4" py="2" borderBottomWidth="1px" borderColor="line" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
       <Box w="170px" flexShrink={0}>

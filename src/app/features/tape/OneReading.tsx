@@ -31,6 +31,11 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
       settle('');
       return true;
     }
+    // What is shown is rounded: left as it is, the reading stays what was typed.
+    if (line.readM !== null && text === committed) {
+      setProblem(null);
+      return true;
+    }
     const parsed = parseLength(text, session.units);
     if (!parsed.ok) {
       setProblem(parsed.reason);

@@ -1,15 +1,16 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Session, takeMeasured } from '../../../core/document';
 import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
+import { wayOf } from '../../../core/optimise';
 import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
-import { type TapeGroup, type TapeLine, tapeGroups } from './derive';
+import { keyOf, type TapeGroup, type TapeLine, tapeGroups } from './derive';
 import { EqualStrings } from './EqualStrings';
 import { OneReading } from './OneReading';
 import { ReadingDrawing } from './ReadingDrawing';
@@ -23,7 +24,10 @@ export function TapeStation() {
 function Tape({ session }: { session: Session }) {
   const { table } = useLivePlan(session);
   const [more, setMore] = useState(false);
-  const groups = useMemo(() => tapeGroups(session, table, more), [session, table, more]);
+  // What was asked for once stays where it is in the list, whatever is read or moved meanwhile.
+  const asked = useRef<readonly string[]>([]);
+  const groups = useMemo(() => tapeGroups(session, table, more, asked.current), [session, table, more]);
+  asked.current = groups.flatMap((group) => group.lines.map(keyOf));
   const lines = groups.flatMap((group) => group.lines);
   const [at, setAt] = useState(0);
   const [keptKey, setKeptKey] = useState<string | null>(null);
@@ -75,7 +79,15 @@ function Tape({ session }: { session: Session }) {
             />
             <Judgement session={session} group={group} />
             <Flex gap="2" mt="4" wrap="wrap">
-              <Button minH="44px" variant="outline" aria-pressed={more} onClick={() => setMore(!more)}>
+              <Button
+                minH="44px"
+                variant="outline"
+                aria-pressed={more}
+                onClick={() => {
+                  asked.current = [];
+                  setMore(!more);
+                }}
+              >
                 {more ? 'Only the strings needed' : 'More strings for each'}
               </Button>
               {session.pairs
@@ -110,8 +122,6 @@ function Tape({ session }: { session: Session }) {
     </Flex>
   );
 }
-
-const keyOf = ({ microphoneId, ref }: TapeLine): string => `${microphoneId}/${ref}`;
 
 /** How many readings to come are drawn. */
 const AHEAD = 2;
@@ -170,19 +180,10 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
 /** Which of two places it is: one way in words, and what settles it. */
 function TwoPlaces({ session, name, one, other }: { session: Session; name: string; one: Vec3; other: Vec3 }) {
   const by = subtract(other, one);
-  const ways: readonly (readonly [number, string])[] = [
-    [by.x, 'to the right wall'],
-    [-by.x, 'to the left wall'],
-    [by.y, 'to the front wall'],
-    [-by.y, 'to the back wall'],
-    [by.z, 'up'],
-    [-by.z, 'down'],
-  ];
-  const [most] = [...ways].sort((a, b) => b[0] - a[0]);
   return (
     <Box mt="2">
-      The readings fit a second place too, {formatLength(magnitude(by), session.units)} off, mostly {most?.[1]}. Is {name} there? One more string,
-      from a mark on that side, settles it.
+      The readings fit a second place too, {formatLength(magnitude(by), session.units)} off, {wayOf(by)}. Is {name} there? One more string, from a
+      mark on that side, settles it.
     </Box>
   );
 }

@@ -10,7 +10,7 @@ import { database } from '../../db/database';
 import { livePlan } from '../../stores/planHooks';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
 import { system } from '../../theme/system';
-import { tapeGroups } from './derive';
+import { keyOf, tapeGroups } from './derive';
 import { EqualStrings } from './EqualStrings';
 import { OneReading } from './OneReading';
 
@@ -48,6 +48,23 @@ describe('the groups', () => {
     const told = groupsOf(taken)[0]?.lines.filter(({ readM }) => readM !== null) ?? [];
     expect(told.length).toBeGreaterThan(2);
     expect(told.every((line) => line.deviation?.withinTolerance)).toBe(true);
+  });
+  test('the list stays as it is while it is used: reading and moving change no line and no order', () => {
+    const session = doc();
+    const keys = (groups: ReturnType<typeof tapeGroups>): string[] => groups.flatMap(({ lines }) => lines.map(keyOf));
+    const first = keys(groupsOf(session));
+    const [second] = session.microphones.slice(1);
+    if (!second) throw new Error('a microphone');
+    let used = session;
+    for (const key of [first[2], first[5], first[1]]) {
+      const line = groupsOf(session)
+        .flatMap(({ lines }) => lines)
+        .find((one) => keyOf(one) === key);
+      if (!line) throw new Error('line');
+      used = putReading({ microphoneId: line.microphoneId, from: line.ref, lengthM: line.lengthM })(used);
+      used = moveMicrophone(second.id, { ...second.positionM, x: second.positionM.x + 0.4, z: second.positionM.z + 0.8 })(used);
+      expect(keys(tapeGroups(used, livePlan(used).table, false, first))).toEqual(first);
+    }
   });
   test('what was measured goes on record: readings, when, and the place they find', () => {
     const session = doc();
@@ -111,6 +128,13 @@ describe('one reading', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Next' }));
     expect(onStep).toHaveBeenCalledWith(1);
     expect(doc().tape).toEqual([]);
+  });
+  test('a kept reading is never rounded by looking at it: left as it is shown, it stays what was read', () => {
+    const { microphoneId, ref } = line();
+    setSession(putReading({ microphoneId, from: ref, lengthM: 0.20333 })(doc()));
+    show(<OneReading turned="" session={doc()} line={line()} index={0} count={4} onStep={() => undefined} />);
+    fireEvent.blur(screen.getByLabelText(/The tape says/));
+    expect(doc().tape).toEqual([{ microphoneId, from: ref, lengthM: 0.20333 }]);
   });
   test('emptied, the reading is forgotten', () => {
     const id = line().microphoneId;

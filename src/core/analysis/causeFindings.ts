@@ -1,0 +1,159 @@
+import type { ArrivalTable } from '../arrivals';
+import { alongString } from '../checks';
+import type { Cause, Explanation, Weighed } from '../evidence';
+import { dot, magnitude, normalize, subtract } from '../math';
+import { formatDelay, formatLength, formatNumber } from '../units';
+import { targetOf } from './planModel';
+import type { ProofFinding } from './proof';
+import type { TakeReport } from './report';
+
+export const nameOf = (table: ArrivalTable, channel: number): string => table.plan.microphones[channel]?.name ?? '';
+export const idOf = (table: ArrivalTable, channel: number): string => table.plan.microphones[channel]?.id ?? '';
+
+function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, seconds: number, probability: number): ProofFinding {
+  const { plan } = table;
+  const id = idOf(table, channel);
+  const way = seconds > 0 ? 'late' : 'early';
+  const whole = Math.round(Math.abs(seconds) * report.sampleRate);
+  // Delays of the mix are counted in the session's own samples.
+  const samples = -Math.round(seconds * plan.sampleRateHz);
+  return {
+    id: `take-late/${id}`,
+    severity: 'fix',
+    code: 'channel-late',
+    microphoneIds: [id],
+    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, as no place in the room could make it: slide its track ${whole} samples ${seconds > 0 ? 'earlier' : 'later'}, and look for a plug-in or converter in its way.`,
+    move: { kind: 'align', microphoneId: id, samples, label: `Slide it ${whole} samples` },
+    probability,
+  };
+}
+
+function reversedFinding(table: ArrivalTable, channel: number, probability: number): ProofFinding {
+  const id = idOf(table, channel);
+  return {
+    id: `take-reversed/${id}`,
+    severity: 'fix',
+    code: 'polarity-reversed',
+    microphoneIds: [id],
+    message: `${nameOf(table, channel)} is upside down: flip it, or check the cable.`,
+    move: { kind: 'flip', microphoneId: id, label: 'Flip it' },
+    probability,
+  };
+}
+
+function swappedFinding(table: ArrivalTable, channel: number, other: number, probability: number): ProofFinding {
+  const ids = [idOf(table, channel), idOf(table, other)];
+  return {
+    id: `take-swapped/${ids.join('/')}`,
+    severity: 'fix',
+    code: 'channels-swapped',
+    microphoneIds: ids,
+    message: `${nameOf(table, channel)} and ${nameOf(table, other)} are each in the other’s place: exchange their cables, or say below which channel is which.`,
+    move: null,
+    probability,
+  };
+}
+
+/** Less than this from its place a microphone is where it should be, metres: tape, marks and stand together. */
+const IN_PLACE_M = 0.04;
+
+/** A microphone that stands elsewhere: told by the string that changed most, its centre's first. */
+function movedFinding(
+  table: ArrivalTable,
+  report: TakeReport,
+  cause: Cause & { kind: 'moved' },
+  heard: readonly number[],
+  probability: number,
+): ProofFinding | null {
+  const { plan } = table;
+  const placed = plan.microphones[cause.channel];
+  const row = table.rows[cause.channel];
+  if (!placed || !row || magnitude(cause.byM) < IN_PLACE_M) return null;
+  const longerBy = (source: number): number => dot(normalize(subtract(placed.positionM, row[source]?.fromM ?? placed.positionM)), cause.byM);
+  const target = targetOf(table, cause.channel);
+  const [most] = [...heard].sort((a, b) => Math.abs(longerBy(b)) - Math.abs(longerBy(a)));
+  const source = target >= 0 && heard.includes(target) && Math.abs(longerBy(target)) > 0.6 * Math.abs(longerBy(most ?? target)) ? target : most;
+  const arrival = source === undefined ? undefined : row[source];
+  if (source === undefined || !arrival) return null;
+  const metres = longerBy(source);
+  if (Math.abs(metres) < IN_PLACE_M / 2) return null;
+  const far = metres > 0;
+  const delay = formatDelay(Math.abs(metres) / plan.speedOfSoundMps, report.sampleRate, plan.speedOfSoundMps, plan.units);
+  return {
+    id: `take-place/${placed.id}/${arrival.sourceKey}`,
+    severity: Math.abs(metres) > 0.1 ? 'improve' : 'note',
+    code: 'distance-differs',
+    microphoneIds: [placed.id],
+    message: `${placed.name} hears the ${plan.sources[source]?.name.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.`,
+    move: placed.locked
+      ? null
+      : { kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: 'Plan it where it is' },
+    probability,
+  };
+}
+
+/** A cause in a few words, for a question. */
+function inWords(table: ArrivalTable, cause: Cause): string {
+  const name = nameOf(table, cause.channel);
+  const { plan } = table;
+  switch (cause.kind) {
+    case 'reversed':
+      return `${name} is upside down`;
+    case 'late':
+      return `${name} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+    case 'moved':
+      return `${name} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
+    case 'swapped':
+      return `${name} and ${nameOf(table, cause.other)} are swapped`;
+  }
+}
+
+/** What would settle it. */
+function settleWords(open: readonly Weighed[]): string {
+  const kinds = new Set(open.map(({ cause }) => cause.kind));
+  if (kinds.size === 1 && kinds.has('reversed')) return 'Look at their cables and switches, or tap each alone: the first swing tells.';
+  if (kinds.has('moved')) return 'Hold the tape to them, or play more sources one after another.';
+  return 'Play every source alone, one after another.';
+}
+
+const MOST_NAMED = 3;
+
+/** Several explanations as good as one another: asked, never told. */
+function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[] {
+  // A stand within its tolerance is no question.
+  const grave = open.filter(({ cause }) => cause.kind !== 'moved' || magnitude(cause.byM) >= IN_PLACE_M);
+  if (grave.length === 0) return [];
+  const named = grave.slice(0, MOST_NAMED).map(({ cause }) => inWords(table, cause));
+  const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => [cause.channel, ...(cause.kind === 'swapped' ? [cause.other] : [])]))];
+  const listed = named.length === 1 ? `perhaps ${named[0]}` : `${named.slice(0, -1).join(', ')} or ${named[named.length - 1]}`;
+  return [
+    {
+      id: `take-question/${ids.join('/')}`,
+      severity: 'note',
+      code: 'question',
+      microphoneIds: ids.map((channel) => idOf(table, channel)),
+      message: `The take differs from the plan, and it does not settle how: ${listed}. ${settleWords(grave)}`,
+      move: null,
+      probability: grave.slice(0, MOST_NAMED).reduce((sum, { probability }) => sum + probability, 0),
+    },
+  ];
+}
+
+export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, open, sources }: Explanation): ProofFinding[] {
+  const heard = [...new Set(sources.filter((source) => source >= 0))];
+  const told = sure.flatMap(({ cause, probability }): ProofFinding[] => {
+    switch (cause.kind) {
+      case 'reversed':
+        return [reversedFinding(table, cause.channel, probability)];
+      case 'late':
+        return [lateFinding(table, report, cause.channel, cause.seconds, probability)];
+      case 'swapped':
+        return [swappedFinding(table, cause.channel, cause.other, probability)];
+      case 'moved': {
+        const finding = movedFinding(table, report, cause, heard, probability);
+        return finding ? [finding] : [];
+      }
+    }
+  });
+  return [...told, ...open.flatMap((alternatives) => question(table, alternatives))];
+}

@@ -1,0 +1,86 @@
+import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
+import type { Expected, Model } from '../evidence';
+import { normalize, subtract } from '../math';
+import { isDirect } from '../microphones';
+
+/** The source in the middle of the pair a microphone belongs to. */
+const centreOf = (table: ArrivalTable, id: string): string | null =>
+  table.plan.pairs.find((pair) => pair.leftId === id || pair.rightId === id)?.centreKey ?? null;
+
+/** Ways weaker than the strongest by more than this are not looked for, dB. */
+const WAYS_WITHIN_DB = 12;
+/** Quieter in a channel than its loudest source by more than this, a source is hardly measured there, dB. */
+const DROWNED_DB = 30;
+
+/** The direct sound this far under the room is found as often as not (counted over renders of every set-up), dB. */
+const LOST_IN_ROOM_DB = 6.3;
+
+/** Chance that a measurement in a channel follows the direct sound: by how far that stands over the room, and the source over its neighbours. */
+function clarityOf({ directDb, roomDb }: Arrival, channelDb: number): number {
+  const overRoom = 1 / (1 + Math.exp(-(directDb - roomDb + LOST_IN_ROOM_DB)));
+  const overOthers = 1 / (1 + Math.exp(-(channelDb + DROWNED_DB) / 3));
+  return 0.9995 * overRoom * overOthers;
+}
+
+/** Chance that a measured sign is the model's: certain where all bands agree and the room is far below (counted over renders). */
+function signClarityOf({ settledInAll, settled, directDb, roomDb }: Arrival): number {
+  if (!settled) return 0.5;
+  if (!settledInAll) return 0.85;
+  return directDb > roomDb + 2 ? 0.9997 : 0.996;
+}
+
+function expectedOf(table: ArrivalTable, source: number, microphone: number): Expected {
+  const arrival = table.rows[microphone]?.[source] as Arrival;
+  const placed = table.plan.microphones[microphone];
+  const loudest = arrival.paths.reduce((most, { levelDb }) => Math.max(most, levelDb), -Infinity);
+  const heard = arrival.paths.filter(({ levelDb }) => levelDb >= loudest - WAYS_WITHIN_DB);
+  return {
+    ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({ delaySeconds, sign: recordedSign, share: 10 ** ((levelDb - loudest) / 20) })),
+    clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
+    signClarity: signClarityOf(arrival),
+    levelDb: table.channelDb[microphone]?.[source] ?? -Infinity,
+    away: placed ? normalize(subtract(placed.positionM, arrival.fromM)) : { x: 0, y: 0, z: 1 },
+  };
+}
+
+/** The source a microphone is there for, or that its pair has in the middle; −1 for none. */
+export function targetOf(table: ArrivalTable, microphone: number): number {
+  const placed = table.plan.microphones[microphone];
+  const key = placed?.targetKey ?? centreOf(table, placed?.id ?? '');
+  return table.plan.sources.findIndex((source) => sourceKey(source) === key);
+}
+
+/** A millisecond later counts as this much quieter where the nearest channel is looked for, dB. */
+const LATE_COST_DB_PER_MS = 2;
+/** The model's levels leave this open, dB; and this share any channel may be taken for the nearest. */
+const SPOT_SIGMA_DB = 3;
+const ANY_SPOT = 0.02;
+
+/** Chance of each microphone to be taken for the one nearest a source: loud for its own standards, and early. */
+function spotShares({ channelDb, rows }: ArrivalTable, source: number): number[] {
+  const scores = rows.map((row, m) => (channelDb[m]?.[source] ?? -Infinity) - LATE_COST_DB_PER_MS * 1000 * (row[source]?.delaySeconds ?? 0));
+  const best = Math.max(...scores);
+  const weights = scores.map((score) => Math.exp((score - best) / SPOT_SIGMA_DB));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return weights.map((weight) => (1 - ANY_SPOT) * (weight / total) + ANY_SPOT / rows.length);
+}
+
+/** A plan as the engine of evidence wants it. */
+export function modelOf(table: ArrivalTable): Model {
+  const { plan } = table;
+  const known = new Map<number, Expected>();
+  const shares = plan.sources.map((_, source) => spotShares(table, source));
+  return {
+    sources: plan.sources.length,
+    microphones: plan.microphones.length,
+    speedOfSoundMps: plan.speedOfSoundMps,
+    at: (source, microphone) => {
+      const key = source * 1000 + microphone;
+      const found = known.get(key) ?? expectedOf(table, source, microphone);
+      known.set(key, found);
+      return found;
+    },
+    spotShare: (source, microphone) => shares[source]?.[microphone] ?? 0,
+    fixed: (microphone) => isDirect(plan.microphones[microphone]?.model.kind ?? 'moving-coil'),
+  };
+}
