@@ -4,7 +4,7 @@ import { nameWords } from './nameWords';
 /** A channel and a microphone are of one name when they share most words. */
 const LIKE = 0.5;
 /** A set-up is suggested when so much of both lists finds its partner. */
-const ENOUGH = 0.7;
+const ENOUGH = 0.8;
 
 function likeness(a: readonly string[], b: readonly string[]): number {
   const common = b.filter((word) => a.includes(word)).length;

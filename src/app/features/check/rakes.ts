@@ -55,12 +55,32 @@ export function sourceRakes(
 /** A measurement less sure than this is no mark on a rake. */
 const SURE = 0.3;
 
+/** Short labels for channel names: the first letters of their words, told apart by a number where two would be alike. */
+export function channelLabels(names: readonly string[]): Map<string, string> {
+  const labels = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const name of names) {
+    const words = name.split(/[^\p{L}\p{N}]+/u).filter(Boolean);
+    const short =
+      words
+        .map((word) => (/^\p{N}+$|^\p{Lu}{2,3}$/u.test(word) ? word : (word[0] ?? '').toUpperCase()))
+        .join('')
+        .slice(0, 4) || '?';
+    let label = short;
+    for (let n = 2; taken.has(label); n++) label = `${short}${n}`;
+    taken.add(label);
+    labels.set(name, label);
+  }
+  return labels;
+}
+
 /** Rakes of a take without a plan: each source counted from the channel that hears it first. */
 export function measuredRakes({ sources, channels, sampleRate }: TakeReport): SourceRake[] {
+  const labels = channelLabels(channels.map(({ name }) => name));
   const colourOf = (name: string): string => stringColour(channels.findIndex((channel) => channel.name === name) % 8);
   const mark = (name: string, timeMs: number, levelDb: number, upright: boolean): RakeMark => ({
     id: name,
-    label: name.slice(0, 6),
+    label: labels.get(name) ?? '?',
     colour: colourOf(name),
     timeMs,
     levelDb,
