@@ -20,7 +20,7 @@ const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' 
 /** With more microphones than this the lists are set closer, so that the sheet stays one page. */
 const ROOMY = 6;
 
-function TapeTable({ session, plan, entries }: { session: Session; plan: Plan; entries: readonly TapeEntry[] }) {
+function TapeTable({ session, plan, entries, close }: { session: Session; plan: Plan; entries: readonly TapeEntry[]; close: boolean }) {
   const turned = (id: string): string => {
     const microphone = plan.microphones.find((candidate) => candidate.id === id);
     return microphone ? lookWords(lookOf(plan, microphone)) : '';
@@ -45,8 +45,25 @@ function TapeTable({ session, plan, entries }: { session: Session; plan: Plan; e
             <td style={{ ...cellStyle, textAlign: 'right' }}>nothing to measure, 0 ms</td>
           </tr>
         ))}
+        {/* Many microphones: one row each, so that the sheet stays one page. */}
+        {(close ? groups : []).map((group) => (
+          <tr key={group[0]?.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={{ ...cellStyle, maxWidth: 190 }}>
+              <strong>{`${group[0]?.label}  ${group[0]?.microphone}`}</strong>
+              <span style={{ display: 'block', color: '#555', fontSize: 10, whiteSpace: 'normal' }}>{turned(group[0]?.microphoneId ?? '')}</span>
+            </td>
+            <td style={cellStyle} colSpan={2}>
+              {group.map((entry, i) => (
+                <span key={entry.ref}>
+                  {i > 0 ? ', ' : ''}
+                  {entry.from} <strong className="measure">{formatLength(entry.lengthM, session.units)}</strong>
+                </span>
+              ))}
+            </td>
+          </tr>
+        ))}
         {groups.flatMap((group) =>
-          group.map((entry, i) => (
+          (close ? [] : group).map((entry, i) => (
             <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>
               {i === 0 && (
                 <td style={{ ...cellStyle, maxWidth: 190 }} rowSpan={group.length}>
@@ -204,7 +221,7 @@ function Sheet({ session }: { session: Session }) {
             <Box fontWeight="700" mb="1">
               Tape list, in walking order
             </Box>
-            <TapeTable session={session} plan={table.plan} entries={tapeList(table.plan)} />
+            <TapeTable session={session} plan={table.plan} entries={tapeList(table.plan)} close={close} />
             <MeasuredTable session={session} plan={table.plan} />
           </Box>
           <Box flex="1" minW="0">
