@@ -15,6 +15,8 @@ const common = {
   moduleNameMapper: { '/stations$': '<rootDir>/scripts/jestStations.ts' },
 };
 export default {
+  // By default one core is left idle, and most machines that run this have two.
+  maxWorkers: '100%',
   testTimeout: 900_000,
   projects: [
     { ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['**/*.test.ts'] },

@@ -7,7 +7,7 @@ import { FLACDecoder } from '@wasm-audio-decoders/flac';
  * Takes of a kit from open recordings (CC0), carried to microphones along straight lines and off six walls, in the plainest way there
  * is. It shares nothing with the application: what it says of a take is the truth the take check is held against.
  */
-const RATE = 44_100;
+export const RATE = 44_100;
 const SPEED = 343.2;
 
 const FOLDER = join(dirname(createRequire(import.meta.url).resolve('supersonic-scsynth-samples/package.json')), 'samples');
@@ -22,25 +22,31 @@ const FILES = {
   crash: ['drum_cymbal_hard', 'drum_splash_hard'],
 } as const;
 type Drum = keyof typeof FILES;
-type Point = readonly [number, number, number];
+export type Point = readonly [number, number, number];
 
 export type Strokes = Readonly<Record<Drum, readonly Float32Array[]>>;
 
-export async function loadStrokes(): Promise<Strokes> {
+/** Recordings by name, mono. */
+export async function loadSounds<K extends string>(
+  files: Readonly<Record<K, readonly string[]>>,
+): Promise<Readonly<Record<K, readonly Float32Array[]>>> {
   const decoder = new FLACDecoder();
   await decoder.ready;
   const out: Record<string, Float32Array[]> = {};
-  for (const [drum, names] of Object.entries(FILES)) {
-    out[drum] = [];
+  for (const [key, names] of Object.entries(files) as [K, readonly string[]][]) {
+    const sounds: Float32Array[] = [];
     for (const name of names) {
       const { channelData } = await decoder.decodeFile(readFileSync(join(FOLDER, `${name}.flac`)));
-      out[drum]?.push(Float32Array.from(channelData[0] as Float32Array));
+      sounds.push(Float32Array.from(channelData[0] as Float32Array));
       await decoder.reset();
     }
+    out[key] = sounds;
   }
   decoder.free();
-  return out as unknown as Strokes;
+  return out as Record<K, Float32Array[]>;
 }
+
+export const loadStrokes = (): Promise<Strokes> => loadSounds(FILES);
 
 /** Where the drums are, metres; the drummer sits at the origin and looks along y. */
 const PLACES: Readonly<Record<Drum, Point>> = {
@@ -75,7 +81,7 @@ const FAR: readonly Microphone[] = [
 ];
 
 /** Small numbers without pattern: mulberry32, public domain. */
-function numbers(seed: number): () => number {
+export function numbers(seed: number): () => number {
   let a = seed >>> 0;
   return () => {
     a = (a + 0x6d2b79f5) >>> 0;
@@ -103,51 +109,98 @@ function addLate(out: Float32Array, sound: Float32Array, late: number, gain: num
 export interface OpenTake {
   readonly names: readonly string[];
   readonly channels: readonly Float32Array[];
-  /** Channel whose cable is reversed, or −1. */
-  readonly reversed: number;
-  /** Whether the recording can settle which channel it is: it shares a drum with two others that agree. */
-  readonly far: boolean;
+  /** Channel whose cable is reversed or that is late, or −1. */
+  readonly wrong: number;
+  /** By how much it is late, samples. */
+  readonly late: number;
 }
 
 export interface OpenOptions {
   readonly seed: number;
-  readonly reverse: boolean;
+  readonly fault: 'none' | 'reversed' | 'late';
   readonly seconds?: number;
 }
 
+/** A room round the player: its corner, its sizes, how much of a sound its walls give back, and its noisy tail. */
+export interface Hall {
+  readonly size: Point;
+  readonly corner: Point;
+  readonly kept: number;
+  readonly tail: number;
+}
+
+/** A sound carried to one microphone: straight, and once off each wall. */
+export function carry(out: Float32Array, sound: Float32Array, hall: Hall, from: Point, to: Point, at: number, gain: number): void {
+  const way = apart(from, to);
+  addLate(out, sound, at + (way / SPEED) * RATE, gain / Math.max(0.05, way));
+  for (let wall = 0; wall < 6; wall++) {
+    const axis = wall >> 1;
+    const plane = (hall.corner[axis] as number) + (wall & 1 ? (hall.size[axis] as number) : 0);
+    const image = from.map((x, i) => (i === axis ? 2 * plane - x : x)) as unknown as Point;
+    const round = apart(image, to);
+    addLate(out, sound, at + (round / SPEED) * RATE, (gain * hall.kept) / round);
+  }
+}
+
+/** The room's tail (every channel its own noise under the strokes, dying away), a level of its own, the recorder's hiss. */
+export function finish(channels: readonly Float32Array[], hall: Hall, next: () => number): void {
+  const between = (low: number, high: number): number => low + (high - low) * next();
+  for (const channel of channels) {
+    const dry = Float32Array.from(channel);
+    const decay = 10 ** (-3 / (hall.tail * RATE));
+    let energy = 0;
+    const wet = between(0.02, 0.08);
+    for (let i = 0; i < channel.length; i++) {
+      energy = energy * decay + Math.abs(dry[i] as number) * (1 - decay);
+      channel[i] = (dry[i] as number) + wet * energy * (next() - 0.5) * 8;
+    }
+    const peak = channel.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
+    const gain = 10 ** (between(-18, -8) / 20) / peak;
+    for (let i = 0; i < channel.length; i++) channel[i] = (channel[i] as number) * gain + 3e-5 * (next() - 0.5);
+  }
+}
+
+/** One channel made wrong: upside down, or 100 to 600 samples late. */
+export function spoil(
+  channels: readonly Float32Array[],
+  fault: OpenOptions['fault'],
+  among: number,
+  next: () => number,
+): { wrong: number; late: number } {
+  if (fault === 'none') return { wrong: -1, late: 0 };
+  const wrong = Math.floor(next() * among);
+  const channel = channels[wrong] as Float32Array;
+  if (fault === 'reversed') {
+    for (let i = 0; i < channel.length; i++) channel[i] = -(channel[i] as number);
+    return { wrong, late: 0 };
+  }
+  const late = 100 + Math.floor(next() * 500);
+  channel.copyWithin(late, 0);
+  channel.fill(0, 0, late);
+  return { wrong, late };
+}
+
 /** A kit played at 80 to 150 beats a minute into three to ten channels, in a room of 3 to 6 m. */
-export function openTake(strokes: Strokes, { seed, reverse, seconds = 14 }: OpenOptions): OpenTake {
+export function openTake(strokes: Strokes, { seed, fault, seconds = 14 }: OpenOptions): OpenTake {
   const next = numbers(seed);
   const between = (low: number, high: number): number => low + (high - low) * next();
   const jitter = (p: Point, by: number): Point => [p[0] + between(-by, by), p[1] + between(-by, by), p[2] + between(-by, by)];
   const closeCount = 1 + Math.floor(next() * CLOSE.length);
   const farCount = Math.min(FAR.length, Math.max(2, Math.floor(next() * 5)));
   const microphones = [...CLOSE.slice(0, closeCount), ...FAR.slice(0, farCount)].map((one) => ({ ...one, at: jitter(one.at, 0.03) }));
-  const room: Point = [between(3, 6), between(4, 6), between(2.3, 3)];
-  const corner: Point = [-room[0] / 2 + between(-0.3, 0.3), -1 - between(0, 0.8), 0];
-  const kept = between(0.35, 0.75);
-  const tail = between(0.2, 0.5);
+  const size: Point = [between(3, 6), between(4, 6), between(2.3, 3)];
+  const corner: Point = [-size[0] / 2 + between(-0.3, 0.3), -1 - between(0, 0.8), 0];
+  const hall: Hall = { size, corner, kept: between(0.35, 0.75), tail: between(0.2, 0.5) };
   const beat = 60 / between(80, 150) / 2;
-  const frames = Math.round(seconds * RATE);
-  const channels = microphones.map(() => new Float32Array(frames));
+  const channels = microphones.map(() => new Float32Array(Math.round(seconds * RATE)));
   // What a kick's front head sends up is the other way up than its batter's side sends back: which wins overhead is anybody's guess.
   const kickOver = next() < 0.5 ? 1 : -1;
   const hit = (drum: Drum, at: number, hard: boolean, loud: number): void => {
     const sound = strokes[drum][hard ? 0 : 1] ?? strokes[drum][0];
     if (!sound) return;
     microphones.forEach((microphone, c) => {
-      const out = channels[c] as Float32Array;
-      const place = PLACES[drum];
       const upside = microphone.under === drum ? -1 : drum === 'kick' && microphone.name !== 'Kick' ? kickOver : 1;
-      const way = apart(place, microphone.at);
-      addLate(out, sound, at + (way / SPEED) * RATE, (upside * loud) / Math.max(0.05, way));
-      for (let wall = 0; wall < 6; wall++) {
-        const axis = wall >> 1;
-        const plane = (corner[axis] as number) + (wall & 1 ? (room[axis] as number) : 0);
-        const image = place.map((x, i) => (i === axis ? 2 * plane - x : x)) as unknown as Point;
-        const round = apart(image, microphone.at);
-        addLate(out, sound, at + (round / SPEED) * RATE, (upside * loud * kept) / round);
-      }
+      carry(channels[c] as Float32Array, sound, hall, PLACES[drum], microphone.at, at, upside * loud);
     });
   };
   let step = 0;
@@ -162,24 +215,12 @@ export function openTake(strokes: Strokes, { seed, reverse, seconds = 14 }: Open
     if (next() < 0.16) hit('tom low', when + between(0, 300), hard, loud);
     if (next() < 0.06) hit('crash', when, hard, loud);
   }
-  // The room's tail: every channel its own noise under the strokes, dying away.
-  channels.forEach((channel) => {
-    const dry = Float32Array.from(channel);
-    const decay = 10 ** (-3 / (tail * RATE));
-    let energy = 0;
-    const wet = between(0.02, 0.08);
-    for (let i = 0; i < frames; i++) {
-      energy = energy * decay + Math.abs(dry[i] as number) * (1 - decay);
-      channel[i] = (dry[i] as number) + wet * energy * (next() - 0.5) * 8;
-    }
-    const peak = channel.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
-    const gain = 10 ** (between(-18, -8) / 20) / peak;
-    for (let i = 0; i < frames; i++) channel[i] = (channel[i] as number) * gain + 3e-5 * (next() - 0.5);
-  });
-  const reversed = reverse ? Math.floor(next() * microphones.length) : -1;
-  const wrong = channels[reversed];
-  if (wrong) for (let i = 0; i < frames; i++) wrong[i] = -(wrong[i] as number);
-  return { names: microphones.map(({ name }) => name), channels, reversed, far: reversed >= closeCount };
+  finish(channels, hall, next);
+  return {
+    names: microphones.map(({ name }) => name),
+    channels,
+    ...spoil(channels, fault, fault === 'late' ? closeCount : microphones.length, next),
+  };
 }
 
 /** A mono 32-bit float WAV, written by hand. */

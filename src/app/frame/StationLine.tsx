@@ -26,7 +26,8 @@ function Stop({ state }: { state: StopState }) {
 export function StationLine({ session }: { session: Session }) {
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
   const matching = useTakeStore((state) => state.matching);
-  const facts = { session, live: livePlan(session), take: { report, matching } };
+  const roles = useTakeStore((state) => state.roles);
+  const facts = { session, live: livePlan(session), take: { report, matching, roles } };
   return (
     <Flex
       as="nav"

@@ -10,7 +10,7 @@ export type StopState = 'open' | 'trouble' | 'done';
 export interface StationFacts {
   readonly session: Session;
   readonly live: LivePlan;
-  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching'>;
+  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles'>;
 }
 
 /**

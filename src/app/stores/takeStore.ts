@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Matching, TakeReport } from '../../core/analysis';
+import type { Matching, Role, TakeReport } from '../../core/analysis';
 import type { ChannelPeaks } from '../../workers/protocol';
 import { database } from '../db/database';
 
@@ -9,6 +9,8 @@ interface Take {
   readonly waveforms: readonly ChannelPeaks[];
   readonly refused: readonly string[];
   readonly matching: Matching;
+  /** What channels were said by hand to be there for, by name. */
+  readonly roles: Readonly<Record<string, Role>>;
 }
 
 interface TakeState extends Take {
@@ -18,7 +20,7 @@ interface TakeState extends Take {
   readonly problem: string | null;
 }
 
-const NO_TAKE: Take = { report: null, waveforms: [], refused: [], matching: {} };
+const NO_TAKE: Take = { report: null, waveforms: [], refused: [], matching: {}, roles: {} };
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
 
 /** The take on the bench. */
@@ -28,8 +30,8 @@ export const setTake = (change: Partial<TakeState>): void => useTakeStore.setSta
 /** Puts a take on the bench of its session and into storage. Storage is best effort: the take can be loaded again from its files. */
 export function keepTake(sessionId: string, change: Partial<Take>): void {
   const before = useTakeStore.getState();
-  const { report, waveforms, refused, matching } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
-  const take: Take = { report, waveforms, refused, matching };
+  const { report, waveforms, refused, matching, roles } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
+  const take: Take = { report, waveforms, refused, matching, roles };
   useTakeStore.setState({ ...take, sessionId });
   void database.takes.put({ sessionId, take }).catch(() => undefined);
 }
@@ -45,5 +47,6 @@ export async function restoreTake(sessionId: string): Promise<void> {
   useTakeStore.setState({ ...EMPTY, sessionId });
   const row = await database.takes.get(sessionId).catch(() => undefined);
   const { sessionId: now, report } = useTakeStore.getState();
-  if (isTake(row?.take) && now === sessionId && report === null) useTakeStore.setState({ ...row.take, matching: row.take.matching ?? {} });
+  if (isTake(row?.take) && now === sessionId && report === null)
+    useTakeStore.setState({ ...row.take, matching: row.take.matching ?? {}, roles: row.take.roles ?? {} });
 }

@@ -57,6 +57,8 @@ export interface SourceReport {
   /** Channel nearest the struck or sounding source, found from the audio. */
   readonly spot: string;
   readonly events: number;
+  /** Mean energy of its strokes at the spot, dB on a scale of the report's own: levels of one channel on several sources compare. */
+  readonly spotDb?: number;
   readonly arrivals: readonly MeasuredArrival[];
 }
 

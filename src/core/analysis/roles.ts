@@ -4,7 +4,8 @@ import { nameWords } from './nameWords';
  * What a channel's name says it is there for. A close microphone hears its own source from the side that everyone hears; one under,
  * behind or inside hears it from the other, and a kick's any way; far ones hear the whole.
  */
-export type Role = 'close' | 'kick' | 'other side' | 'far' | 'unknown';
+export const ROLES = ['close', 'kick', 'other side', 'far', 'unknown'] as const;
+export type Role = (typeof ROLES)[number];
 
 const FAR = new Set([
   'overhead',
@@ -58,3 +59,7 @@ export function roleOf(name: string): Role {
   if (words.some((word) => CLOSE.has(word))) return 'close';
   return words.some((word) => word === 'left' || word === 'right') ? 'far' : 'unknown';
 }
+
+/** Roles of channels by their names, with what was corrected by hand. */
+export const rolesOf = (names: readonly string[], corrected: Readonly<Record<string, Role>> = {}): Readonly<Record<string, Role>> =>
+  Object.fromEntries(names.map((name) => [name, corrected[name] ?? roleOf(name)]));

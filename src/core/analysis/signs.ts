@@ -1,6 +1,6 @@
 import { nameWords } from './nameWords';
 import type { TakeFinding, TakeReport } from './report';
-import { type Role, roleOf } from './roles';
+import { type Role, rolesOf } from './roles';
 
 /** One channel's sign on one source, and the chance that it is wrong. */
 interface Sign {
@@ -71,9 +71,9 @@ function setsOf(channels: readonly number[]): ReadonlySet<number>[] {
  * Which channels of a take are reversed, from the channels alone: signs judged as one set, each source giving its own sign away. The
  * probability of a channel is that of all sets which hold it.
  */
-export function judgeSigns(report: Pick<TakeReport, 'sources' | 'channels'>): SignVerdict {
+export function judgeSigns(report: Pick<TakeReport, 'sources' | 'channels'>, corrected: Readonly<Record<string, Role>> = {}): SignVerdict {
   const names = report.channels.map(({ name }) => name);
-  const roles = names.map(roleOf);
+  const roles = Object.values(rolesOf(names, corrected));
   const sources = report.sources
     .filter(({ events }) => events >= LEAST_EVENTS)
     .map((source) => signsOn(source, names, roles))
@@ -122,8 +122,8 @@ function underFindings(report: Pick<TakeReport, 'sources' | 'channels'>): TakeFi
 }
 
 /** What is told of signs without a plan: faults where they are sure, else questions. */
-export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>): TakeFinding[] {
-  const { reversed, oneOf } = judgeSigns(report);
+export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, corrected: Readonly<Record<string, Role>> = {}): TakeFinding[] {
+  const { reversed, oneOf } = judgeSigns(report, corrected);
   const faults = reversed.map(
     ({ channel, probability, sources }): TakeFinding => ({
       severity: 'fix',

@@ -200,7 +200,7 @@ class SourceMeasurement {
       const estimate = this.estimate(bank, spot, c);
       return estimate ? [{ channel: channel.name, ...estimate, levelDb: toDb(power(c)) - toDb(power(spot)) }] : [];
     });
-    return { spot: this.reader.channels[spot]?.name ?? '', events: total, arrivals };
+    return { spot: this.reader.channels[spot]?.name ?? '', events: total, spotDb: toDb(power(spot) / events.length), arrivals };
   }
 
   /** Two groups that turned out to be one source after their spot was settled: the one with more events stays. */

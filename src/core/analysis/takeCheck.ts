@@ -9,7 +9,7 @@ import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
 import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeReport } from './report';
-import { roleOf } from './roles';
+import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
@@ -214,7 +214,7 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       gainDb: strongestGain(parts),
     },
     clocks: [],
-    roles: Object.fromEntries(channels.map(({ name }) => [name, roleOf(name)])),
+    roles: rolesOf(channels.map(({ name }) => name)),
     findings: [
       ...groupFindings(
         channels.length,

@@ -1,5 +1,7 @@
 import { formatNumber } from '../units';
+import { lateFindings } from './late';
 import type { ChannelReport, TakeFinding, TakeReport } from './report';
+import type { Role } from './roles';
 import { signFindings } from './signs';
 
 const seconds = (samples: number, rate: number): string => `${formatNumber(samples / rate, 2)} s`;
@@ -65,10 +67,20 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
   ];
 }
 
-/** Findings that need no plan: each channel alone, signs judged as one set, and the flips that would fill out the sum. */
-export function takeFindings(report: Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal' | 'sources'>): TakeFinding[] {
-  const channels = report.channels.flatMap((channel) => channelFindings(channel, report.sampleRate));
-  const signs = signFindings(report);
-  // A channel that is upside down makes the sum's offer a wrong one: first things first.
-  return [...signs, ...channels, ...(signs.some(({ code }) => code === 'polarity-reversed') ? [] : sumOffer(report))];
+type Measured = Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal' | 'sources'>;
+
+/** What is told of channels against each other: signs judged as one set, what is late, and the flips that would fill out the sum. */
+export function togetherFindings(report: Measured, corrected: Readonly<Record<string, Role>> = {}): TakeFinding[] {
+  const signs = signFindings(report, corrected);
+  const late = lateFindings(report, corrected);
+  // A channel that is upside down or late makes the sum's offer a wrong one: first things first.
+  return [...signs, ...late, ...([...signs, ...late].some(({ severity }) => severity !== 'note') ? [] : sumOffer(report))];
+}
+
+/** Codes of {@link togetherFindings}. */
+export const TOGETHER_CODES: ReadonlySet<string> = new Set(['polarity-reversed', 'question', 'late', 'early', 'sum-fuller']);
+
+/** Findings that need no plan: channels against each other, and each alone. */
+export function takeFindings(report: Measured): TakeFinding[] {
+  return [...togetherFindings(report), ...report.channels.flatMap((channel) => channelFindings(channel, report.sampleRate))];
 }

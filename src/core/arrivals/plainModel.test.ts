@@ -2,6 +2,8 @@
  * The same physics a second time, as plainly as it can be written and sharing nothing with the program but the description of
  * instruments: discs in small cells (Rayleigh), mirror sources, sums over many frequencies, the two faces one by one.
  */
+
+import { walks } from '../../../scripts/walks';
 import { INSTRUMENT_KINDS, type Instrument, placedGeometry, type Source } from '../instruments';
 import { familyOf } from '../instruments/registry';
 import { createRandom } from '../math';
@@ -197,12 +199,14 @@ function plain(source: Source, m: PlanMicrophone, room: { widthM: number; depthM
   };
 }
 
-test('on 500 random cases the program and the plain model agree within 0.1 dB and 1 µs, unsettled polarities included', () => {
+const CASES = walks(150, 500);
+
+test(`on ${CASES} random cases the program and the plain model agree within 0.1 dB and 1 µs, unsettled polarities included`, () => {
   const random = createRandom(8_1125);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random.between(0, 1) * list.length)] as T;
   let unsettled = 0;
   const ways = new Set<string>();
-  for (let n = 0; n < 500; ) {
+  for (let n = 0; n < CASES; ) {
     const kind = pick(INSTRUMENT_KINDS);
     const room = {
       widthM: random.between(3, 8),
@@ -265,6 +269,6 @@ test('on 500 random cases the program and the plain model agree within 0.1 dB an
     if (ours.settled) expect([label, 'polarity', ours.polarity]).toEqual([label, 'polarity', theirs.polarity]);
     else unsettled++;
   }
-  expect(unsettled).toBeGreaterThan(30);
+  expect(unsettled).toBeGreaterThan(0.06 * CASES);
   expect([...ways].sort()).toEqual(['direct', 'inside', 'round the body']);
 });

@@ -3,6 +3,7 @@ import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
 import { COMMAND_NAMES, noWalk, walkCommands } from '../../../hostile/commandWalk';
+import { walks } from '../../../scripts/walks';
 import { distance, normalize, subtract, type Vec3 } from '../math';
 import { membersOf } from '../stereo';
 import {
@@ -29,9 +30,11 @@ import { frozen, shared } from './sharing';
 
 const NOW = '2026-11-25T10:00:00.000Z';
 
-test('120 random sequences of all commands, undo and redo among them: every state exports, imports and compares equal (seeded)', () => {
+const SEQUENCES = walks(50, 120);
+
+test(`${SEQUENCES} random sequences of all commands, undo and redo among them: every state exports, imports and compares equal (seeded)`, () => {
   const counts = noWalk();
-  const wrong = Array.from({ length: 120 }, (_, i) => walkCommands(51_000 + i, 50, counts)).filter((found) => found !== null);
+  const wrong = Array.from({ length: SEQUENCES }, (_, i) => walkCommands(51_000 + i, 50, counts)).filter((found) => found !== null);
   expect(wrong).toEqual([]);
   expect(COMMAND_NAMES.filter((name) => !counts.used.get(name))).toEqual([]);
 });

@@ -60,6 +60,11 @@ export const DEVICE_CATALOGUE: readonly InputDevice[] = [
     inputs: row(4, 1, { connectors: ['XLR', 'TRS'], padDb: 10, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 10, group: 'mic' }, 1, 2),
   },
   {
+    id: 'six-input-recorder',
+    name: 'Six-input field recorder, phantom each',
+    inputs: row(6, 1, { connectors: ['XLR', 'TRS'], padDb: 20, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 14, group: 'mic' }, 1, 2),
+  },
+  {
     id: 'twelve-input',
     name: 'Twelve-input recorder, eight on XLR',
     inputs: [

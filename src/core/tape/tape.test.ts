@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { boathouseKit } from '../../../demo/boathouse';
+import { walks } from '../../../scripts/walks';
 import { createRandom, distance, median, type Random, type Vec3, vec3 } from '../math';
 import { resolvePlan } from '../planning';
 import { deviationOf, deviationWords, judgeReadings, parseLength, type Reading, solvePosition, tapeList } from './index';
@@ -124,7 +125,8 @@ describe('the place from the tape: 1,000 seeded cases, tape 5 mm and marks 1 cm 
   test('a gross misreading is found and named in 95 % of cases with one extra reading', () => {
     let found = 0;
     let innocent = 0;
-    for (let seed = 1; seed <= 1000; seed++) {
+    const cases = walks(300, 3000);
+    for (let seed = 1; seed <= cases; seed++) {
       const random = createRandom(5000 + seed);
       const { planned, readings } = tapeCase(random, 5);
       const wrong = random.integer(1, readings.length - 1);
@@ -134,15 +136,15 @@ describe('the place from the tape: 1,000 seeded cases, tape 5 mm and marks 1 cm 
       if (inconsistencies.some((one) => one.readings.includes(wrong))) found++;
       if (judgeReadings(readings, planned, 'metric').inconsistencies.length === 0) innocent++;
     }
-    expect(found).toBeGreaterThanOrEqual(930);
+    expect(found / cases).toBeGreaterThanOrEqual(0.93);
     // And honest readings are left in peace.
-    expect(innocent).toBeGreaterThanOrEqual(980);
+    expect(innocent / cases).toBeGreaterThanOrEqual(0.98);
   });
 
-  test('three readings: no wrong place is accepted in silence, 300 seeded cases', () => {
+  test('three readings: no wrong place is accepted in silence, seeded cases', () => {
     let wrong = 0;
     let asked = 0;
-    for (let seed = 1; seed <= 300; seed++) {
+    for (let seed = 1; seed <= walks(300, 3000); seed++) {
       const { truth, planned, readings } = tapeCase(createRandom(20_000 + seed), 2);
       const solved = solvePosition(readings, planned);
       if (!solved.ok) continue;

@@ -11,9 +11,15 @@ interface Props {
   readonly channel: ChannelReport;
   readonly wave: ChannelPeaks | null;
   readonly colour: string;
-  readonly microphoneId: string | null;
+  /** What is asked of the channel: which microphone it is, or without a plan what it is there for. */
+  readonly question: ChannelQuestion;
+}
+
+export interface ChannelQuestion {
+  readonly label: string;
+  readonly value: string;
   readonly options: readonly { readonly value: string; readonly text: string }[];
-  readonly onMatch: (id: string | null) => void;
+  readonly onChange: (value: string) => void;
 }
 
 const Figure = ({ name, value, bad = false }: { name: string; value: string; bad?: boolean }) => (
@@ -28,7 +34,7 @@ const Figure = ({ name, value, bad = false }: { name: string; value: string; bad
 );
 
 /** One channel of the take: what it is matched to, what it looks like, its levels. */
-export function ChannelRow({ channel, wave, colour, microphoneId, options, onMatch }: Props) {
+export function ChannelRow({ channel, wave, colour, question }: Props) {
   // A take kept by an older build has the list alone.
   const clips = channel.clipCount ?? channel.clips.length;
   return (
@@ -37,13 +43,7 @@ export function ChannelRow({ channel, wave, colour, microphoneId, options, onMat
         <Box fontWeight="700" overflowWrap="anywhere">
           {channel.name}
         </Box>
-        <Choice
-          label={`Microphone of channel ${channel.name}`}
-          hideLabel
-          value={microphoneId ?? ''}
-          options={[{ value: '', text: 'no microphone' }, ...options]}
-          onChange={(value) => onMatch(value || null)}
-        />
+        <Choice hideLabel {...question} />
       </Box>
       <Box flex="1" minW="160px">
         {wave && (

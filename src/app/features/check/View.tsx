@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
+import { type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { Rake } from '../../components/Rake';
@@ -12,7 +12,7 @@ import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { livePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
-import { ChannelRow } from './ChannelRow';
+import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { beyondProof, matchedNow, proofOf } from './derive';
 import { measuredRakes, sourceRakes } from './rakes';
 import { checkFiles, demoTake, stopCheck } from './tool';
@@ -133,15 +133,48 @@ function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (f
   );
 }
 
+/** What a channel is there for, in the words of someone at the stand. */
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  close: 'close to its own source',
+  kick: 'at a kick',
+  'other side': 'under, behind or inside',
+  far: 'overhead or room',
+  unknown: 'not said',
+};
+
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const { waveforms, matching: said } = useTakeStore();
+  const { waveforms, matching: said, roles: corrected } = useTakeStore();
   const matching = matchedNow(session, said);
   const [box, size] = useSize<HTMLDivElement>();
   const { table } = livePlan(session);
   const rakes =
     session.microphones.length > 0 ? sourceRakes(table, session.microphones, proof.comparisons, report.sampleRate) : measuredRakes(report);
   const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
-  const options = session.microphones.map((microphone) => ({ value: microphone.id, text: microphone.name }));
+  const options = [{ value: '', text: 'no microphone' }, ...session.microphones.map(({ id, name }) => ({ value: id, text: name }))];
+  const roles = rolesOf(
+    report.channels.map(({ name }) => name),
+    corrected,
+  );
+  const questionOf = (name: string): ChannelQuestion =>
+    session.microphones.length > 0
+      ? {
+          label: `Microphone of channel ${name}`,
+          value: matching[name] ?? '',
+          options,
+          onChange: (id) =>
+            keepTake(session.id, {
+              matching: {
+                ...Object.fromEntries(Object.entries(matching).map(([other, old]) => [other, old === id ? null : old])),
+                [name]: id || null,
+              },
+            }),
+        }
+      : {
+          label: `What ${name} is there for`,
+          value: roles[name] ?? 'unknown',
+          options: ROLES.map((role) => ({ value: role, text: ROLE_WORDS[role] })),
+          onChange: (role) => keepTake(session.id, { roles: { ...corrected, [name]: role as Role } }),
+        };
   return (
     <div ref={box}>
       <Flex wrap="wrap" gap="4">
@@ -162,16 +195,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             channel={channel}
             wave={waveforms.find((wave) => wave.name === channel.name) ?? null}
             colour={stringColour(session.microphones.find((microphone) => microphone.id === matching[channel.name])?.colour ?? 7)}
-            microphoneId={matching[channel.name] ?? null}
-            options={options}
-            onMatch={(id) =>
-              keepTake(session.id, {
-                matching: {
-                  ...Object.fromEntries(Object.entries(matching).map(([name, old]) => [name, old === id ? null : old])),
-                  [channel.name]: id,
-                },
-              })
-            }
+            question={questionOf(channel.name)}
           />
         ))}
       </Box>
@@ -185,9 +209,10 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
 }
 
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const others = beyondProof(session, proof, report);
+  const roles = useTakeStore(({ roles: corrected }) => corrected);
+  const others = beyondProof(session, proof, report, roles);
   const planned = session.microphones.length > 0;
-  const empty = proof.findings.length + others.length === 0;
+  const empty = proof.findings.length === 0 && others.every(({ code }) => code === 'sum-fuller');
   return (
     <Box
       w={{ base: '100%', md: '340px' }}

@@ -6,8 +6,8 @@ export const station: Station = {
   label: 'Check',
   order: 60,
   load: async () => (await import('./View')).CheckStation,
-  state: ({ session, take: { report, matching } }) => {
+  state: ({ session, take: { report, matching, roles } }) => {
     if (!report) return 'open';
-    return fixesOf(session, proofOf(session, report, matching), report) > 0 ? 'trouble' : 'done';
+    return fixesOf(session, proofOf(session, report, matching), report, roles) > 0 ? 'trouble' : 'done';
   },
 };

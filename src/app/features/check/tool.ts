@@ -11,7 +11,13 @@ import { keepTake, setTake, useTakeStore } from '../../stores/takeStore';
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
   const plan = resolvePlan(session);
   const names = report.channels.map((channel) => channel.name);
-  const kept = Object.fromEntries(names.flatMap((name) => (before[name] ? [[name, before[name]]] : [])));
+  const there = new Set(session.microphones.map(({ id }) => id));
+  const kept = Object.fromEntries(
+    names.flatMap((name) => {
+      const id = before[name];
+      return id && there.has(id) ? [[name, id]] : [];
+    }),
+  );
   return { ...matchByName(names, plan.microphones), ...kept };
 }
 

@@ -58,9 +58,18 @@ function Whole({ session }: { session: Session }) {
               </Box>
             ))}
           </Box>
-          <Button size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
-            Add an instrument
-          </Button>
+          <Flex gap="2" mt="2" wrap="wrap">
+            <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
+              Add an instrument
+            </Button>
+            {session.microphones.length > 0 && (
+              <Button asChild size="sm" variant="outline" minH={{ base: '44px', md: '32px' }}>
+                <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
+                  Another set-up
+                </Link>
+              </Button>
+            )}
+          </Flex>
         </Box>
       )}
       <RoomPanel session={session} />

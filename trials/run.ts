@@ -1,0 +1,66 @@
+import { parseArgs } from 'node:util';
+import { checkTake } from '../src/core/analysis';
+import { bytesSource, openAudio } from '../src/core/audio';
+import { loadFftKernel } from '../src/core/math';
+import { floatWav, loadStrokes, type OpenOptions, type OpenTake, openTake } from './openDrums';
+import { loadPlayers, PLAYERS, playerTake } from './openPlayers';
+
+/**
+ * Takes of a plain renderer held against what the take check says of them, without a plan:
+ * `npm run trials -- [--drums 300] [--players 50] [--seed 1]`.
+ */
+const { values } = parseArgs({
+  options: { drums: { type: 'string', default: '100' }, players: { type: 'string', default: '25' }, seed: { type: 'string', default: '1' } },
+});
+const kernel = await loadFftKernel();
+
+interface Tally {
+  named: number;
+  asked: number;
+  silent: number;
+  wrong: number;
+  fix: number;
+  improve: number;
+  /** What was said with a probability, and whether it was so. */
+  readonly claims: { probability: number; right: boolean }[];
+}
+
+const FAULT_CODE = { reversed: 'polarity-reversed', late: 'late', none: '' } as const;
+
+async function judge(take: OpenTake, fault: OpenOptions['fault'], tally: Tally): Promise<void> {
+  const opened = await Promise.all(take.channels.map((samples, i) => openAudio(bytesSource(`${take.names[i]}.wav`, floatWav(samples)))));
+  const report = await checkTake(
+    opened.flatMap((result) => (result.ok ? [result.file] : [])),
+    { kernel },
+  );
+  const culprit = take.names[take.wrong];
+  const told = report.findings.filter(({ severity }) => severity !== 'note');
+  tally.fix += told.filter(({ severity }) => severity === 'fix').length;
+  tally.improve += told.length - told.filter(({ severity }) => severity === 'fix').length;
+  if (fault === 'none') for (const { message } of told) process.stdout.write(`  told of a clean take: ${message}\n`);
+  const accused = report.findings.filter(({ code, severity }) => severity !== 'note' && (code === 'polarity-reversed' || code === 'late'));
+  for (const { channels, code, probability } of accused)
+    tally.claims.push({ probability: probability ?? 1, right: code === FAULT_CODE[fault] && channels[0] === culprit });
+  if (accused.some(({ channels, code }) => channels[0] !== culprit || code !== FAULT_CODE[fault])) tally.wrong++;
+  else if (accused.length > 0) tally.named++;
+  else if (report.findings.some(({ code }) => code === 'question')) tally.asked++;
+  else tally.silent++;
+}
+
+async function walk(name: string, count: number, fault: OpenOptions['fault'], make: (options: OpenOptions) => OpenTake): Promise<void> {
+  const tally: Tally = { named: 0, asked: 0, silent: 0, wrong: 0, fix: 0, improve: 0, claims: [] };
+  for (let i = 0; i < count; i++) await judge(make({ seed: Number(values.seed) * 10_000 + i, fault }), fault, tally);
+  const { claims, ...counts } = tally;
+  const mean = claims.reduce((sum, { probability }) => sum + probability, 0) / Math.max(1, claims.length);
+  const right = claims.filter((claim) => claim.right).length / Math.max(1, claims.length);
+  const stated = claims.length > 0 ? `; stated ${(100 * mean).toFixed(1)} %, right ${(100 * right).toFixed(1)} % of ${claims.length}` : '';
+  const said = Object.entries(counts).map(([key, n]) => `${n} ${key}`);
+  process.stdout.write(`${name}, ${fault}, ${count} takes: ${said.join(', ')}${stated}\n`);
+}
+
+const strokes = await loadStrokes();
+for (const fault of ['none', 'reversed', 'late'] as const) await walk('drums', Number(values.drums), fault, (options) => openTake(strokes, options));
+const sounds = await loadPlayers();
+for (const player of PLAYERS)
+  for (const fault of ['none', 'reversed'] as const)
+    await walk(player, Number(values.players), fault, (options) => playerTake(sounds, player, options));
