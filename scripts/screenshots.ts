@@ -62,6 +62,14 @@ await page
   .first()
   .waitFor();
 await shot('floor');
+await station('Room');
+await page.getByRole('list', { name: 'Best places' }).getByRole('listitem').first().waitFor();
+await shot('room');
+await page.getByRole('button', { name: 'Modes' }).click();
+await shot('room-modes');
+await page.getByRole('button', { name: 'What to hang' }).click();
+await shot('room-hang');
+await station('Floor');
 await choose(page, 'Overhead right');
 await shot('floor-microphone');
 await page.getByRole('button', { name: 'Leak', exact: true }).click();

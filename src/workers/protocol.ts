@@ -3,6 +3,7 @@ import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
+import type { SpotMap } from '../core/planning';
 import type { Fault } from '../core/render';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
@@ -33,6 +34,8 @@ export interface Jobs {
   readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
   /** Findings with the moves that mend. */
   readonly offers: { readonly input: { readonly session: Session; readonly findings: readonly Finding[] }; readonly output: readonly Finding[] };
+  /** Where an instrument would stand well. */
+  readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
 }
 export type JobName = keyof Jobs;

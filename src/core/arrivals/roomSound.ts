@@ -1,7 +1,19 @@
 import { BANDS, rimLoss } from '../acoustics';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
-import { builtUpShare, diffuseFieldDb, eyringSeconds, type Room, roomConstantM2, roomSurfaceM2, roomVolumeM3 } from '../room';
+import {
+  builtUpShare,
+  diffuseFieldDb,
+  eyringSeconds,
+  meanAbsorption,
+  meanOfSurface,
+  type Room,
+  roomConstantM2,
+  roomSurfaceM2,
+  roomVolumeM3,
+  SURFACES,
+  type Surface,
+} from '../room';
 import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 import { LEAST_GAIN } from './facing';
@@ -43,7 +55,7 @@ const MOST_ABSORPTION = 0.95;
 
 /** Absorption of a room with what stands about in it: its surfaces' and the screens' areas, over its surfaces. */
 export function absorptionWith(room: Room, absorbsM2: number): number {
-  return Math.min(MOST_ABSORPTION, room.absorption + absorbsM2 / roomSurfaceM2(room));
+  return Math.min(MOST_ABSORPTION, meanAbsorption(room) + absorbsM2 / roomSurfaceM2(room));
 }
 
 function diffuseIn({ room, speedOfSoundMps, solids }: Surroundings): Diffuse {
@@ -136,9 +148,9 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps, 
   const screens = screensIn(solids);
   const faces = source.sides.length;
   const out = new Float64Array(6 * faces * ECHO_SIZE);
-  const kept = 1 - room.absorption;
   const share = source.allRoundShare;
   for (let surface = 0; surface < 6; surface++) {
+    const kept = 1 - (room.surfaces ? meanOfSurface(room, SURFACES[surface] as Surface) : room.absorption);
     const axis = SURFACE_AXIS[surface] as 0 | 1 | 2;
     const mirror = surface === 1 ? 2 * room.widthM : surface === 2 ? 2 * room.depthM : surface === 5 ? 2 * room.heightM : 0;
     for (let face = 0; face < faces; face++) {

@@ -2,6 +2,7 @@ import type Joi from 'joi';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
 import { firstDeadReference } from './references';
 import {
+  briefSchema,
   deviceSchema,
   firstProblem,
   furnishingSchema,
@@ -113,7 +114,7 @@ function instrumentsProblem({ instruments }: Session): Problem {
 }
 
 function headProblem(session: Record<string, unknown>): Problem {
-  const { room: _r, shelf: _s, patch: _p, ...rest } = session;
+  const { room: _r, brief: _b, shelf: _s, patch: _p, ...rest } = session;
   const head = Object.fromEntries(Object.entries(rest).filter(([key]) => !SESSION_PARTS.some((part) => part.key === key)));
   return firstProblem(headSchema, head);
 }
@@ -124,6 +125,7 @@ export function sessionShapeProblem(value: unknown): Problem {
   return firstOf([
     () => headProblem(value),
     () => problemAt('room', roomSchema, value.room),
+    () => problemAt('brief', briefSchema, value.brief),
     () => shelfProblem(value.shelf, 'shelf.'),
     ...SESSION_PARTS.map((part) => () => listProblem('', part, value[part.key])),
     () => problemAt('patch', patchSchema, value.patch),

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { SURFACES } from '../room';
+import { MATERIAL_IDS, SURFACES } from '../room';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { LONGEST_NAME } from '../units';
@@ -16,6 +16,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
+import { ALIGN_HABITS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from './session';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = {
@@ -55,6 +56,22 @@ export const roomSchema = object({
   glass: Joi.array()
     .items(Joi.valid(...SURFACES))
     .unique(),
+  surfaces: object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional(),
+});
+
+export const briefSchema = object({
+  together: Joi.valid(...ENSEMBLES).optional(),
+  loudness: Joi.valid(...LOUDNESSES).optional(),
+  picture: Joi.valid(...PICTURES).optional(),
+  roomShare: Joi.valid(...ROOM_SHARES).optional(),
+  levelHabit: Joi.valid(...LEVEL_HABITS).optional(),
+  fixHabit: Joi.valid(...FIX_HABITS).optional(),
+  alignHabit: Joi.valid(...ALIGN_HABITS).optional(),
+  away: Joi.boolean().optional(),
+  visits: Joi.valid('one', 'many').optional(),
+  key: Joi.string().trim().min(1).max(20).optional(),
+  tempoBpm: number(20, 400).optional(),
+  bitDepth: Joi.valid(16, 24, 32).optional(),
 });
 
 export const microphoneModelSchema = object({
@@ -275,6 +292,7 @@ export const headSchema = object(headKeys);
 export const sessionSchema = object({
   ...headKeys,
   room: roomSchema,
+  brief: briefSchema,
   shelf: object(shelfKeys),
   instruments: Joi.array().items(instrumentSchema).max(LIMITS.instruments).unique('id'),
   microphones: Joi.array().items(placedSchema).max(LIMITS.microphones).unique('id'),

@@ -81,6 +81,30 @@ export interface Pair {
   readonly decoding: Decoding;
 }
 
+export const ENSEMBLES = ['together', 'one after another'] as const;
+export const LOUDNESSES = ['soft', 'ordinary', 'loud'] as const;
+export const PICTURES = ['mono in a dense mix', 'part of a band', 'wide and alone'] as const;
+export const ROOM_SHARES = ['dry', 'some room', 'roomy'] as const;
+export const LEVEL_HABITS = ['peaks near −6', 'peaks near −12', 'average near −18', 'as low as it is quiet'] as const;
+export const FIX_HABITS = ['at the source', 'in the mix'] as const;
+export const ALIGN_HABITS = ['by distance', 'by delay in the mix', 'left as it is'] as const;
+
+/** What was answered before the Floor; every answer may be missing, and be changed later. */
+export interface Brief {
+  readonly together?: (typeof ENSEMBLES)[number];
+  readonly loudness?: (typeof LOUDNESSES)[number];
+  readonly picture?: (typeof PICTURES)[number];
+  readonly roomShare?: (typeof ROOM_SHARES)[number];
+  readonly levelHabit?: (typeof LEVEL_HABITS)[number];
+  readonly fixHabit?: (typeof FIX_HABITS)[number];
+  readonly alignHabit?: (typeof ALIGN_HABITS)[number];
+  readonly away?: boolean;
+  readonly visits?: 'one' | 'many';
+  readonly key?: string;
+  readonly tempoBpm?: number;
+  readonly bitDepth?: 16 | 24 | 32;
+}
+
 /** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */
 export interface Session {
   readonly format: typeof SESSION_FORMAT;
@@ -94,6 +118,7 @@ export interface Session {
   readonly units: UnitSystem;
   readonly sampleRateHz: number;
   readonly room: Room;
+  readonly brief: Brief;
   readonly shelf: Shelf;
   readonly instruments: readonly Instrument[];
   readonly microphones: readonly PlacedMicrophone[];

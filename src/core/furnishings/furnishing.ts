@@ -3,7 +3,13 @@ import { add, normalize, rotateAboutZ, scale, type Vec3, vec3 } from '../math';
 import { board, type Solid } from '../solids';
 import { radiansFromDegrees } from '../units';
 
-export const FURNISHING_KINDS = ['panel', 'blanket', 'collar'] as const;
+/** What keeps sound away from a place, besides taking some of it up. */
+export const SCREEN_KINDS = ['panel', 'blanket', 'collar'] as const;
+/** What takes sound up where it is; its shadow is not modelled. */
+export const SOFT_KINDS = ['rug', 'curtain', 'sofa', 'bed', 'bookcase', 'absorber', 'trap'] as const;
+export const FURNISHING_KINDS = [...SCREEN_KINDS, ...SOFT_KINDS] as const;
+export type ScreenKind = (typeof SCREEN_KINDS)[number];
+export type SoftKind = (typeof SOFT_KINDS)[number];
 export type FurnishingKind = (typeof FURNISHING_KINDS)[number];
 
 /** Something soft that is stood, hung or clipped where it keeps sound away. */
@@ -39,8 +45,122 @@ export interface FurnishingModel {
   readonly caution: string;
 }
 
+/** Something soft: its size, and what it takes up. */
+export interface SoftModel {
+  readonly name: string;
+  readonly does: string;
+  readonly thickM: number;
+  readonly widthM: number;
+  readonly heightM: number;
+  readonly bottomM: number;
+  /** Share of the energy that its face takes up, by octave from 125 Hz to 4 kHz. */
+  readonly octaves: readonly [number, number, number, number, number, number];
+  /** The face that sound meets: what lies shows its top, what stands its front, a bed or a sofa both. */
+  readonly face: 'top' | 'front' | 'both';
+  readonly caution: string;
+}
+
+const USUAL_CAUTION = 'Keep it off heaters, lamps and exits.';
+
+/** Classical tables and measured furniture, from memory, ±0.1. */
+export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
+  rug: {
+    name: 'Thick rug',
+    does: 'Takes the top off the floor’s reflection and the flutter between floor and ceiling; nothing of the bass.',
+    thickM: 1.7,
+    widthM: 2.4,
+    heightM: 0.01,
+    bottomM: 0,
+    octaves: [0.02, 0.06, 0.14, 0.37, 0.6, 0.65],
+    face: 'top',
+    caution: 'Lay its edges flat: stands and people trip.',
+  },
+  curtain: {
+    name: 'Heavy curtain',
+    does: 'Draped over a window or a bare wall, ten centimetres off it: mid and top.',
+    thickM: 0.1,
+    widthM: 2,
+    heightM: 2.1,
+    bottomM: 0.05,
+    octaves: [0.14, 0.35, 0.55, 0.72, 0.7, 0.65],
+    face: 'front',
+    caution: USUAL_CAUTION,
+  },
+  sofa: {
+    name: 'Sofa',
+    does: 'Deep upholstery: some bass too, more in a corner.',
+    thickM: 0.9,
+    widthM: 2,
+    heightM: 0.8,
+    bottomM: 0,
+    octaves: [0.3, 0.4, 0.55, 0.65, 0.65, 0.6],
+    face: 'both',
+    caution: USUAL_CAUTION,
+  },
+  bed: {
+    name: 'Bed with duvet',
+    does: 'The best absorber of most homes.',
+    thickM: 2,
+    widthM: 1.4,
+    heightM: 0.5,
+    bottomM: 0,
+    octaves: [0.35, 0.5, 0.7, 0.75, 0.75, 0.7],
+    face: 'both',
+    caution: USUAL_CAUTION,
+  },
+  bookcase: {
+    name: 'Full bookcase',
+    does: 'Uneven spines scatter what they do not take up.',
+    thickM: 0.3,
+    widthM: 1.6,
+    heightM: 2,
+    bottomM: 0,
+    octaves: [0.3, 0.35, 0.35, 0.3, 0.3, 0.25],
+    face: 'front',
+    caution: 'Screw it to the wall: bass walks what is loose.',
+  },
+  absorber: {
+    name: 'Absorber on the wall',
+    does: 'Five centimetres of mineral wool with as much air behind it: down to some 250 Hz.',
+    thickM: 0.1,
+    widthM: 0.6,
+    heightM: 1.2,
+    bottomM: 0.8,
+    octaves: [0.35, 0.8, 1, 1, 0.95, 0.9],
+    face: 'front',
+    caution: 'Wrap mineral wool, hang it on what holds its weight, off heaters and lamps.',
+  },
+  trap: {
+    name: 'Corner trap',
+    does: 'Thick and in a corner, floor to head height: the bass that nothing else takes.',
+    thickM: 0.5,
+    widthM: 0.5,
+    heightM: 1.8,
+    bottomM: 0,
+    octaves: [0.7, 0.95, 1, 0.95, 0.9, 0.85],
+    face: 'front',
+    caution: 'Stand it so that it cannot fall.',
+  },
+};
+
+/** Absorbing area of a soft thing by octave, m²; null for a screen, whose area counts with its shadow. */
+export function softAreaM2(furnishing: Pick<Furnishing, 'kind' | 'widthM' | 'heightM'>): readonly number[] | null {
+  const model = softModelOf(furnishing.kind);
+  if (!model) return null;
+  const front = furnishing.widthM * furnishing.heightM;
+  const top = furnishing.widthM * model.thickM;
+  const area = model.face === 'top' ? top : model.face === 'front' ? front : top + front;
+  return model.octaves.map((share) => share * area);
+}
+
+export const softModelOf = (kind: FurnishingKind): SoftModel | null => (kind in SOFT_MODELS ? SOFT_MODELS[kind as SoftKind] : null);
+export const isScreen = (kind: FurnishingKind): kind is ScreenKind => (SCREEN_KINDS as readonly string[]).includes(kind);
+/** Name, size and use of any kind. */
+export const modelOfFurnishing = (kind: FurnishingKind): Omit<SoftModel, 'octaves' | 'face'> =>
+  isScreen(kind) ? FURNISHING_MODELS[kind] : SOFT_MODELS[kind];
+
 /** Figures from memory, ±3 dB: mass law for what goes through, a thick absorber's and a heavy blanket's usual coefficients. */
-export const FURNISHING_MODELS: Readonly<Record<FurnishingKind, FurnishingModel>> = {
+export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = {
   panel: {
     name: 'Movable panel',
     does: 'Ten centimetres of absorber on a board: between two players, or before a bare wall.',
@@ -81,19 +201,20 @@ const COLLAR_BEHIND_M = 0.12;
 const UP = vec3(0, 0, 1);
 
 function screened(furnishing: Furnishing, shape: Solid['shape']): Solid {
+  if (!isScreen(furnishing.kind)) return { id: `furnishing/${furnishing.id}`, name: furnishing.name, shape, sourceIds: [], hollow: null };
   const { throughDb, absorption, caution } = FURNISHING_MODELS[furnishing.kind];
   const absorbsM2 = 2 * furnishing.widthM * furnishing.heightM * absorption;
   const screen = { throughDb, absorption, absorbsM2, ofMicrophoneId: furnishing.microphoneId };
   return { id: `furnishing/${furnishing.id}`, name: furnishing.name, shape, sourceIds: [], hollow: null, screen, caution };
 }
 
-/** A panel or blanket as it stands in the room. */
+/** A furnishing as it stands in the room. */
 export function furnishingSolid(furnishing: Furnishing): Solid {
   const along = rotateAboutZ(vec3(1, 0, 0), radiansFromDegrees(furnishing.rotationDeg));
   const corner = add(vec3(furnishing.positionM.x, furnishing.positionM.y, furnishing.bottomM), scale(along, -furnishing.widthM / 2));
   return screened(
     furnishing,
-    board(corner, scale(along, furnishing.widthM), scale(UP, furnishing.heightM), FURNISHING_MODELS[furnishing.kind].thickM),
+    board(corner, scale(along, furnishing.widthM), scale(UP, furnishing.heightM), modelOfFurnishing(furnishing.kind).thickM),
   );
 }
 

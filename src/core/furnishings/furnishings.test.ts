@@ -16,10 +16,10 @@ import { createRandom, distance, vec3 } from '../math';
 import { resolvePlan } from '../planning';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../room';
 import { gapToSolid, type Solid, shadeDb } from '../solids';
-import { collarSolid, FURNISHING_MODELS, type Furnishing, type FurnishingKind, furnishingSolid } from './index';
+import { collarSolid, FURNISHING_MODELS, type Furnishing, type FurnishingKind, furnishingSolid, modelOfFurnishing } from './index';
 
 const furnishing = (kind: FurnishingKind, change: Partial<Furnishing> = {}): Furnishing => {
-  const { widthM, heightM, bottomM, name } = FURNISHING_MODELS[kind];
+  const { widthM, heightM, bottomM, name } = modelOfFurnishing(kind);
   return { id: 'f', kind, name, positionM: { x: 2, y: 2 }, rotationDeg: 0, widthM, heightM, bottomM, microphoneId: null, ...change };
 };
 const HERTZ = [100, 400, 1600, 6400];
@@ -153,7 +153,7 @@ test.each([
   ['a collar on nothing', furnishing('collar'), /furnishings\[0\].microphoneId/],
   ['a panel on a microphone', furnishing('panel', { microphoneId: kit.microphones[0]?.id ?? '' }), /furnishings\[0\].microphoneId/],
   ['a panel of no width', furnishing('panel', { widthM: 0 }), /furnishings\[0\].widthM/],
-  ['another kind', { ...furnishing('panel'), kind: 'sofa' as FurnishingKind }, /furnishings\[0\].kind/],
+  ['another kind', { ...furnishing('panel'), kind: 'fountain' as FurnishingKind }, /furnishings\[0\].kind/],
 ])('what cannot be is refused by its field: %s', (_, odd, field) => {
   const read = readSession(JSON.parse(JSON.stringify(withThem([odd]))));
   expect(!read.ok && read.reason).toMatch(field);

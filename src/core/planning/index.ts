@@ -1,11 +1,13 @@
 export { withExpectations } from './expected';
 export * from './fit';
+export * from './hang';
 export * from './measured';
 export * from './offers';
 export * from './ownSetup';
 export * from './patchProblem';
 export * from './placing';
-export { resolvePlan } from './resolve';
+export { furnishedRoom, resolvePlan } from './resolve';
 export * from './snap';
+export * from './spots';
 export * from './trial';
 export * from './usualMoves';

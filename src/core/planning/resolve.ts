@@ -1,10 +1,11 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import type { PlacedMicrophone, Session } from '../document';
-import { collarSolid, type Furnishing, furnishingSolid } from '../furnishings';
+import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
 import { type Geometry, geometryOf } from '../instruments';
 import { normalize, subtract } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
+import { OCTAVES_HZ, type PerOctave, type Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 
@@ -70,6 +71,7 @@ function wornSolid(furnishing: Furnishing, microphone: PlanMicrophone): Solid {
 /** What stands about in the room, as solids. A collar is where its microphone is, and nowhere without one. */
 const furnishingSolids = (furnishings: readonly Furnishing[], microphones: readonly PlanMicrophone[]): readonly Solid[] =>
   furnishings.flatMap((furnishing) => {
+    if (!isScreen(furnishing.kind)) return [];
     if (furnishing.kind !== 'collar') return [standingSolid(furnishing)];
     const microphone = microphones.find(({ id }) => id === furnishing.microphoneId);
     return microphone ? [wornSolid(furnishing, microphone)] : [];
@@ -87,6 +89,19 @@ function solidsOf(geometries: readonly Geometry[], session: Session, microphones
   return known ?? solids;
 }
 
+const rooms = new WeakMap<Room, { readonly furnishings: readonly Furnishing[]; readonly room: Room }>();
+
+/** The room with its furniture's absorbing area; the same object as long as neither changes. */
+export function furnishedRoom({ room, furnishings }: Pick<Session, 'room' | 'furnishings'>): Room {
+  const known = rooms.get(room);
+  if (known?.furnishings === furnishings) return known.room;
+  const soft = furnishings.flatMap((furnishing) => softAreaM2(furnishing) ?? []);
+  const softM2 = OCTAVES_HZ.map((_, octave) => soft.reduce((sum, area, i) => (i % OCTAVES_HZ.length === octave ? sum + area : sum), 0));
+  const furnished = soft.length === 0 ? room : { ...room, softM2: softM2 as unknown as PerOctave };
+  rooms.set(room, { furnishings, room: furnished });
+  return furnished;
+}
+
 /** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
 export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
@@ -96,7 +111,7 @@ export function resolvePlan(session: Session): Plan {
   });
   const placedGeometries = session.instruments.map(geometryOf);
   return {
-    room: session.room,
+    room: furnishedRoom(session),
     speedOfSoundMps: speedOfSound(session.room.temperatureC),
     sampleRateHz: session.sampleRateHz,
     units: session.units,

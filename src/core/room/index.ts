@@ -1,3 +1,7 @@
+export * from './absorption';
 export * from './decay';
+export * from './flutter';
+export * from './materials.data';
 export * from './modes';
 export * from './room';
+export * from './spots';

@@ -15,3 +15,10 @@ export function boxModes(sizeM: readonly [number, number, number], speedOfSoundM
       }
   return modes.sort((a, b) => a.frequencyHz - b.frequencyHz);
 }
+
+/** Pressure of a mode at a place, −1 to 1: cos·cos·cos of the orders (Kuttruff, Room Acoustics). A source excites it as much. */
+export const modeAt = ({ orders }: RoomMode, sizeM: readonly [number, number, number], at: readonly [number, number, number]): number =>
+  orders.reduce((product, order, axis) => product * Math.cos((Math.PI * order * (at[axis] as number)) / (sizeM[axis] as number)), 1);
+
+/** Energy of a mode against an axial one's: every axis it runs along halves it (Kuttruff: mean square of cos is a half for each). */
+export const modeWeight = ({ orders }: RoomMode): number => 2 ** (1 - orders.filter((order) => order > 0).length);

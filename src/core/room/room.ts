@@ -1,4 +1,5 @@
 import type { Vec3 } from '../math';
+import type { MaterialId, PerOctave } from './materials.data';
 
 export const SURFACES = ['left wall', 'right wall', 'front wall', 'back wall', 'floor', 'ceiling'] as const;
 export type Surface = (typeof SURFACES)[number];
@@ -9,8 +10,12 @@ export interface Room {
   readonly depthM: number;
   readonly heightM: number;
   readonly temperatureC: number;
-  /** Mean absorption of the surfaces, 0.01 (bare concrete) to 0.9; stands for the whole room until surfaces are given. */
+  /** Mean absorption, 0.01 (bare concrete) to 0.9, of the surfaces that are not named. */
   readonly absorption: number;
+  /** What surfaces are made of, where it is said. */
+  readonly surfaces?: Readonly<Partial<Record<Surface, MaterialId>>>;
+  /** Absorbing area of the furniture by octave, m²; not kept, but worked out from what stands in the room. */
+  readonly softM2?: PerOctave;
   /** Surfaces that are glass or mirror: harder and brighter than the rest. */
   readonly glass: readonly Surface[];
 }

@@ -1,7 +1,7 @@
 import { editMicrophone, type PlacedMicrophone } from '../../../core/document';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
-import { useGrip } from './useGrip';
+import { useGrip } from '../../drawing/useGrip';
 
 /** The point a chosen microphone looks at, to be dragged or moved by keys. */
 export function AimHandle({ placed, paper, zoom }: { placed: PlacedMicrophone; paper: Paper; zoom: number }) {

@@ -1,6 +1,6 @@
 import type { ArrivalTable } from '../../../core/arrivals';
 import { directivityFactor } from '../../../core/microphones';
-import { criticalDistanceM, eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
+import { criticalDistanceM, eyringSeconds, meanAbsorption, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
 import { formatLength } from '../../../core/units';
 import type { Paper } from '../../drawing/projection';
 
@@ -29,7 +29,7 @@ export function CriticalRing({
   const [microphone, shown, arrival] = [plan.microphones[m], plan.sources[source], table.rows[m]?.[source]];
   if (chosen.length !== 1 || !microphone || !shown || !arrival) return null;
   const { room, speedOfSoundMps, units } = plan;
-  const decay = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), room.absorption, speedOfSoundMps);
+  const decay = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), meanAbsorption(room), speedOfSoundMps);
   const radiusM = criticalDistanceM(directivityFactor(microphone.pattern), roomVolumeM3(room), decay);
   if (microphone.targetKey !== null && arrival.distanceM < FAR_SHARE * radiusM) return null;
   const at = shown.sides[0].positionM;

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
-import { FURNISHING_MODELS, type Furnishing, type FurnishingKind } from '../../../core/furnishings';
+import { type Furnishing, type FurnishingKind, modelOfFurnishing } from '../../../core/furnishings';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -12,14 +12,14 @@ import { chooseFurnishing, chooseNothing } from '../../stores/viewStore';
 import { effectOf } from './furnishingEffect';
 
 const nameFor = (session: Session, kind: FurnishingKind): string => {
-  const { name } = FURNISHING_MODELS[kind];
+  const { name } = modelOfFurnishing(kind);
   const count = session.furnishings.filter((other) => other.kind === kind).length;
   return count === 0 ? name : `${name} ${count + 1}`;
 };
 
 /** One of a kind, half way between the first instrument and the right wall, or on a microphone. */
 export function newFurnishing(session: Session, kind: FurnishingKind, microphoneId: string | null): Furnishing {
-  const { widthM, heightM, bottomM } = FURNISHING_MODELS[kind];
+  const { widthM, heightM, bottomM } = modelOfFurnishing(kind);
   const by = session.instruments[0]?.positionM ?? { x: session.room.widthM / 2, y: session.room.depthM / 2 };
   const tall = Math.min(heightM, session.room.heightM - bottomM - 0.05);
   return {
@@ -98,7 +98,7 @@ function Effect({ session, table, furnishing }: { session: Session; table: Arriv
 /** Everything about one panel or blanket, or a collar on its microphone. */
 export function FurnishingPanel({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
   const { unit, per: perM } = shownUnits(session.units).place;
-  const { does, caution } = FURNISHING_MODELS[furnishing.kind];
+  const { does, caution } = modelOfFurnishing(furnishing.kind);
   const edit = (change: Partial<Furnishing>): void => void runCommand(editFurnishing(furnishing.id, change));
   const { positionM } = furnishing;
   const length = (label: string, value: number, low: number, high: number, set: (metres: number) => void) => (

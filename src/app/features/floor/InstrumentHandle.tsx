@@ -3,9 +3,9 @@ import { moveInstrument } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { vec3 } from '../../../core/math';
 import type { Paper } from '../../drawing/projection';
+import { useGrip } from '../../drawing/useGrip';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseInstrument } from '../../stores/viewStore';
-import { useGrip } from './useGrip';
 
 const TURN_DEG = 5;
 

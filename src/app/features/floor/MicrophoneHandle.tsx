@@ -9,11 +9,11 @@ import { angleOnPaper } from '../../drawing/glyphAngle';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
 import { PolarCurve } from '../../drawing/PolarCurve';
 import type { Paper } from '../../drawing/projection';
+import { useGrip } from '../../drawing/useGrip';
 import { livePlan } from '../../stores/planHooks';
 import { useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone, microphonesIn, setView, useViewStore } from '../../stores/viewStore';
 import { shownSource } from './derive';
-import { useGrip } from './useGrip';
 
 interface Props {
   readonly units: UnitSystem;

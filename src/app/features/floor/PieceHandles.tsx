@@ -2,7 +2,7 @@ import { type Command, putPieces } from '../../../core/document';
 import { type Instrument, KIT_VARIANTS, type KitPiece, pointFromRoom, pointToRoom } from '../../../core/instruments';
 import { type Vec3, vec3 } from '../../../core/math';
 import type { Paper } from '../../drawing/projection';
-import { useGrip } from './useGrip';
+import { useGrip } from '../../drawing/useGrip';
 
 interface Props {
   readonly instrument: Instrument;

@@ -2,16 +2,38 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { belongsTo, type Session } from '../../../core/document';
-import { counted } from '../../../core/units';
+import { meanAbsorption } from '../../../core/room';
+import { counted, formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
 import { FurnishingPanel, Furnishings } from './FurnishingPanel';
 import { GroupPanel } from './GroupPanel';
 import { AddInstrument, EditInstrument } from './InstrumentPanel';
 import { MovesPanel } from './MovesPanel';
-import { RoomPanel } from './RoomPanel';
 import { SelectionPanel } from './SelectionPanel';
 import { Verdicts } from './Verdicts';
+
+/** The room in one line, and the way to it. */
+function RoomLine({ session }: { session: Session }) {
+  const { room, units } = session;
+  const size = [room.widthM, room.depthM, room.heightM].map((metres) => formatLength(metres, units)).join(' × ');
+  return (
+    <Box>
+      <Box fontWeight="700" mb="1">
+        Room
+      </Box>
+      <Box>
+        <span className="measure">{size}</span>, {formatTemperature(room.temperatureC, units)}, absorbs{' '}
+        <span className="measure">{formatNumber(meanAbsorption(room), 2)}</span>
+      </Box>
+      <Button asChild size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }}>
+        <Link to="../room" relative="path">
+          Look at the room
+        </Link>
+      </Button>
+    </Box>
+  );
+}
 
 /** What the panel at the side is about: something in hand, or the whole. */
 function InHand({ session, live, chosen, source }: { session: Session; live: LivePlan; chosen: readonly string[]; source: number }) {
@@ -72,7 +94,7 @@ function Whole({ session }: { session: Session }) {
           </Flex>
         </Box>
       )}
-      <RoomPanel session={session} />
+      <RoomLine session={session} />
       <Furnishings session={session} />
     </>
   );

@@ -5,7 +5,7 @@ import { vec3 } from '../../../core/math';
 import { poseOf, type StandPlace } from '../../../core/stands';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
-import { useGrip } from './useGrip';
+import { useGrip } from '../../drawing/useGrip';
 
 interface Props {
   readonly placed: PlacedMicrophone;

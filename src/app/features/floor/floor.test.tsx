@@ -19,7 +19,6 @@ import { GroupPanel } from './GroupPanel';
 import { HeardStrip } from './HeardStrip';
 import { AddInstrument, EditInstrument } from './InstrumentPanel';
 import { LeakStrip } from './LeakStrip';
-import { RoomPanel } from './RoomPanel';
 import { SelectionPanel } from './SelectionPanel';
 import { ToneStrip } from './ToneStrip';
 
@@ -251,22 +250,6 @@ describe('strips', () => {
     const { container } = show(<BalancePanel session={doc()} table={table} placed={named('Snare')} />);
     expect(container.textContent).toBe('');
   });
-});
-
-test('room: glass is switched on a wall and kept; the speed of sound follows the air (ISO 9613-1: 346.1 m/s at 25 °C)', () => {
-  open(boathouseKit());
-  const { rerender } = show(<RoomPanel session={doc()} />);
-  fireEvent.click(screen.getByRole('button', { name: 'left wall' }));
-  expect(doc().room.glass).toEqual(['front wall', 'left wall']);
-  fill('Air (°C)', '25');
-  rerender(
-    <MemoryRouter>
-      <ChakraProvider value={system}>
-        <RoomPanel session={doc()} />
-      </ChakraProvider>
-    </MemoryRouter>,
-  );
-  expect(screen.getByText('346.1 m/s')).toBeTruthy();
 });
 
 test('choosing: one, several, an instrument, nothing', () => {

@@ -1,6 +1,7 @@
+import { MATERIAL_IDS, type MaterialId, materialOf, type Surface } from '../../room';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
-import type { Session, Shelf } from '../session';
+import type { Brief, Session, Shelf } from '../session';
 
 export function newSession(id: string, name: string, nowIso: string, shelf: Shelf): Session {
   return {
@@ -14,6 +15,7 @@ export function newSession(id: string, name: string, nowIso: string, shelf: Shel
     units: 'metric',
     sampleRateHz: 48_000,
     room: { widthM: 5, depthM: 4, heightM: 2.4, temperatureC: 20, absorption: 0.2, glass: [] },
+    brief: {},
     shelf,
     instruments: [],
     microphones: [],
@@ -40,3 +42,24 @@ export const editRoom = (change: Partial<Session['room']>): Command =>
 /** Changes the session's own record of the gear. */
 export const editGear = (words: string, change: (shelf: Shelf) => Shelf): Command =>
   command(words, (session) => ({ ...session, shelf: change(session.shelf) }));
+
+/** What a surface is made of; null leaves it to the room's own figure. What is glass is told as glass everywhere. */
+export const nameSurface = (surface: Surface, material: MaterialId | null): Command =>
+  command(`change the ${surface}`, (session) => {
+    const { [surface]: _, ...others } = session.room.surfaces ?? {};
+    const surfaces = material ? { ...others, [surface]: material } : others;
+    const { surfaces: __, ...room } = session.room;
+    const rest = room.glass.filter((other) => other !== surface);
+    const isGlass = material !== null && MATERIAL_IDS.includes(material) && materialOf(material).isGlass === true;
+    return {
+      ...session,
+      room: { ...room, glass: isGlass ? [...rest, surface] : rest, ...(Object.keys(surfaces).length > 0 ? { surfaces } : {}) },
+    };
+  });
+
+/** Answers of the brief; one that is undefined is taken back. */
+export const answerBrief = (answers: { readonly [K in keyof Brief]: Brief[K] | undefined }): Command =>
+  command('change the brief', (session) => ({
+    ...session,
+    brief: Object.fromEntries(Object.entries({ ...session.brief, ...answers }).filter(([, value]) => value !== undefined)) as Brief,
+  }));

@@ -12,6 +12,7 @@ import { partsWithVersions } from './library/0001-parts-with-versions';
 import type { Migration, RawDocument } from './migration';
 import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
 import { thingsThatStandAbout } from './session/0002-things-that-stand-about';
+import { roomsAndBriefs } from './session/0003-rooms-and-briefs';
 
 export { isRecord, type RawDocument } from './migration';
 
@@ -22,7 +23,7 @@ interface History {
 }
 
 export const HISTORIES: Readonly<Record<string, History>> = {
-  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout] },
+  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs] },
   [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [] },
   [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },

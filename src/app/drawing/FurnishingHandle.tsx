@@ -1,12 +1,12 @@
 import { type KeyboardEvent, memo } from 'react';
-import { editFurnishing, moveFurnishing } from '../../../core/document';
-import type { Furnishing } from '../../../core/furnishings';
-import { vec3 } from '../../../core/math';
-import type { Solid } from '../../../core/solids';
-import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
-import type { Paper } from '../../drawing/projection';
-import { runCommand } from '../../stores/sessionStore';
-import { chooseFurnishing } from '../../stores/viewStore';
+import { editFurnishing, moveFurnishing } from '../../core/document';
+import type { Furnishing } from '../../core/furnishings';
+import { vec3 } from '../../core/math';
+import type { Solid } from '../../core/solids';
+import { runCommand } from '../stores/sessionStore';
+import { chooseFurnishing } from '../stores/viewStore';
+import { FurnishingDrawing } from './FurnishingDrawing';
+import type { Paper } from './projection';
 import { useGrip } from './useGrip';
 
 const TURN_DEG = 5;

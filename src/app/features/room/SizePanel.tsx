@@ -17,7 +17,7 @@ const FURNISHINGS = [
 ] as const;
 
 /** The room as a box, its air, and the units everything is told in. */
-export function RoomPanel({ session }: { session: Session }) {
+export function SizePanel({ session }: { session: Session }) {
   const { room } = session;
   const edit = (change: Partial<Session['room']>): void => void runCommand(editRoom(change));
   const metric = session.units === 'metric';

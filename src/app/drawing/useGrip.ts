@@ -1,9 +1,9 @@
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
-import type { Command } from '../../../core/document';
-import type { Vec3 } from '../../../core/math';
-import type { Paper } from '../../drawing/projection';
-import { cancelPreview, previewCommand, runCommand } from '../../stores/sessionStore';
+import type { Command } from '../../core/document';
+import type { Vec3 } from '../../core/math';
+import { cancelPreview, previewCommand, runCommand } from '../stores/sessionStore';
+import type { Paper } from './projection';
 
 const STEP_M = 0.01;
 const LONG_STEP_M = 0.1;

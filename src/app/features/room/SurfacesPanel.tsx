@@ -1,0 +1,121 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { addFurnishing, editFurnishing, nameSurface, removeFurnishing, type Session } from '../../../core/document';
+import { isScreen, modelOfFurnishing, SOFT_KINDS, type SoftKind } from '../../../core/furnishings';
+import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
+import { Choice } from '../../components/Choice';
+import { newId } from '../../components/newId';
+import { runCommand } from '../../stores/sessionStore';
+import { chooseFurnishing, useViewStore } from '../../stores/viewStore';
+
+const OPTIONS = [{ value: '', text: 'as the room' }, ...MATERIAL_IDS.map((id) => ({ value: id, text: materialOf(id).name }))];
+
+/** What each surface is made of. */
+export function SurfacesPanel({ session }: { session: Session }) {
+  return (
+    <Box>
+      <Box fontWeight="700" mb="1">
+        Surfaces
+      </Box>
+      <Grid templateColumns="repeat(2, 1fr)" gap="2">
+        {SURFACES.map((surface) => (
+          <Choice
+            key={surface}
+            label={surface[0]?.toUpperCase() + surface.slice(1)}
+            value={session.room.surfaces?.[surface] ?? ''}
+            options={OPTIONS}
+            onChange={(value) => runCommand(nameSurface(surface, (value || null) as MaterialId | null))}
+          />
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+const nameFor = (session: Session, kind: SoftKind): string => {
+  const { name } = modelOfFurnishing(kind);
+  const count = session.furnishings.filter((other) => other.kind === kind).length;
+  return count === 0 ? name : `${name} ${count + 1}`;
+};
+
+/** Where a new thing of a kind goes: a rug under the first instrument, a trap into a corner, the rest to the back wall. */
+function placeFor(session: Session, kind: SoftKind): { x: number; y: number; rotationDeg: number } {
+  const { widthM, depthM } = session.room;
+  const { thickM } = modelOfFurnishing(kind);
+  const first = session.instruments[0]?.positionM;
+  if (kind === 'rug') return { ...(first ?? { x: widthM / 2, y: depthM / 2 }), rotationDeg: 0 };
+  if (kind === 'trap') return { x: 0.3, y: depthM - 0.3, rotationDeg: 0 };
+  return { x: widthM / 2, y: thickM / 2 + 0.05, rotationDeg: 0 };
+}
+
+/** Soft things with places: they take sound up. */
+export function FurniturePanel({ session }: { session: Session }) {
+  const chosen = useViewStore(({ selection }) => (selection?.of === 'furnishing' ? selection.id : null));
+  const add = (kind: SoftKind): void => {
+    const { widthM, heightM, bottomM } = modelOfFurnishing(kind);
+    const { x, y, rotationDeg } = placeFor(session, kind);
+    const id = newId();
+    const tall = Math.min(heightM, session.room.heightM - bottomM - 0.05);
+    runCommand(
+      addFurnishing({ id, kind, name: nameFor(session, kind), positionM: { x, y }, rotationDeg, widthM, heightM: tall, bottomM, microphoneId: null }),
+    );
+    chooseFurnishing(id);
+  };
+  const standing = session.furnishings.filter(({ kind }) => !isScreen(kind));
+  return (
+    <Box>
+      <Box fontWeight="700" mb="1">
+        Soft things
+      </Box>
+      <Box as="ul" m="0" p="0" aria-label="Soft things">
+        {standing.map((thing) => (
+          <Box as="li" key={thing.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="1">
+            <Flex align="center" gap="1" wrap="wrap">
+              <Button
+                flex="1"
+                justifyContent="flex-start"
+                variant="ghost"
+                size="sm"
+                px="1"
+                minH={{ base: '44px', md: '34px' }}
+                fontWeight={thing.id === chosen ? '700' : '400'}
+                onClick={() => chooseFurnishing(thing.id)}
+              >
+                {thing.name}
+              </Button>
+              <Button
+                size="xs"
+                variant="outline"
+                minH={{ base: '44px', md: '30px' }}
+                aria-label={`Turn ${thing.name}`}
+                onClick={() => runCommand(editFurnishing(thing.id, { rotationDeg: thing.rotationDeg + 90 }))}
+              >
+                Turn
+              </Button>
+              <Button
+                size="xs"
+                variant="outline"
+                minH={{ base: '44px', md: '30px' }}
+                aria-label={`Take ${thing.name} away`}
+                onClick={() => runCommand(removeFurnishing(thing.id))}
+              >
+                Away
+              </Button>
+            </Flex>
+            {thing.id === chosen && (
+              <Box fontSize="sm" color="quiet" px="1">
+                {modelOfFurnishing(thing.kind).does} {modelOfFurnishing(thing.kind).caution}
+              </Box>
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add a soft thing">
+        {SOFT_KINDS.map((kind) => (
+          <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
+            + {modelOfFurnishing(kind).name.toLowerCase()}
+          </Button>
+        ))}
+      </Flex>
+    </Box>
+  );
+}

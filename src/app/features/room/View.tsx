@@ -1,0 +1,300 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { speedOfSound } from '../../../core/acoustics';
+import type { Session } from '../../../core/document';
+import { furnishedRoom } from '../../../core/planning';
+import {
+  boxModes,
+  criticalDistanceM,
+  flutters,
+  imageIn,
+  modeWeight,
+  octaveDecays,
+  type RoomMode,
+  roomVolumeM3,
+  SURFACES,
+  schroederHz,
+} from '../../../core/room';
+import { formatLength, formatNumber } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { Segments } from '../../components/Segments';
+import { useLiveSession } from '../../stores/sessionStore';
+import { DecayBars, DecayWords } from './Decay';
+import { HangList } from './HangList';
+import { type Ray, RoomDrawing, type Shade } from './RoomDrawing';
+import { SizePanel } from './SizePanel';
+import { SpotList } from './SpotList';
+import { FurniturePanel, SurfacesPanel } from './SurfacesPanel';
+import { useSpots } from './useSpots';
+
+type Question = 'put' | 'modes' | 'reflections' | 'hang';
+const QUESTIONS: readonly { readonly value: Question; readonly text: string }[] = [
+  { value: 'put', text: 'Where to put it' },
+  { value: 'modes', text: 'Modes' },
+  { value: 'reflections', text: 'First reflections' },
+  { value: 'hang', text: 'What to hang' },
+];
+
+/** The room: what it is, what it does to the sound, and where to stand in it. */
+export function RoomStation() {
+  const session = useLiveSession();
+  return session ? <Room session={session} /> : null;
+}
+
+/** The modes that are looked at: the strongest first ones. */
+function modesOf(session: Session): readonly RoomMode[] {
+  const { widthM, depthM, heightM, temperatureC } = session.room;
+  return boxModes([widthM, depthM, heightM], speedOfSound(temperatureC), 160)
+    .filter((mode) => modeWeight(mode) >= 0.5)
+    .slice(0, 10);
+}
+
+const ALONG = ['across', 'front to back', 'floor to ceiling'];
+const modeName = ({ orders, frequencyHz }: RoomMode): string =>
+  `${formatNumber(frequencyHz, 0)} Hz, ${orders.flatMap((order, axis) => (order > 0 ? [`${ALONG[axis]}${order > 1 ? ` ×${order}` : ''}`] : [])).join(' and ')}`;
+
+function Room({ session }: { session: Session }) {
+  const [question, setQuestion] = useState<Question>('put');
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [modeIndex, setModeIndex] = useState(0);
+  const [microphoneId, setMicrophoneId] = useState<string | null>(null);
+  const instrument = session.instruments.find(({ id }) => id === wanted) ?? session.instruments[0] ?? null;
+  const { map, problem } = useSpots(session, question === 'put' ? (instrument?.id ?? null) : null);
+  const modes = useMemo(() => modesOf(session), [session]);
+  const mode = modes[Math.min(modeIndex, modes.length - 1)];
+  const microphone = session.microphones.find(({ id }) => id === microphoneId) ?? session.microphones[0] ?? null;
+  const shade: Shade = question === 'put' && map ? { kind: 'spots', map } : question === 'modes' && mode ? { kind: 'mode', mode, heightM: 1 } : null;
+  const rays = useMemo(
+    () => (question === 'reflections' && instrument && microphone ? raysTo(session, instrument.positionM, microphone.positionM) : []),
+    [question, session, instrument, microphone],
+  );
+  return (
+    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
+      <Flex direction="column" flex="1" minW="0" minH="0">
+        <Flex px="3" py="2" gap="3" wrap="wrap" align="center" borderBottomWidth="1px" borderColor="line">
+          <Segments label="Question" value={question} options={QUESTIONS} onChange={(value) => setQuestion(value as Question)} />
+          {(question === 'put' || question === 'reflections') && session.instruments.length > 1 && instrument && (
+            <Choice
+              label="Instrument"
+              hideLabel
+              value={instrument.id}
+              options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
+              onChange={setWanted}
+            />
+          )}
+        </Flex>
+        <Flex flex="1" minH={{ base: '620px', md: '0' }} direction={{ base: 'column', md: 'row' }}>
+          <Box flex="3" minW="0" minH="0" overflow="hidden">
+            <RoomDrawing session={session} face="plan" shade={shade} rays={rays} />
+          </Box>
+          <Flex flex="2" minW="0" minH="0" direction="column" borderLeftWidth={{ md: '1px' }} borderColor="line">
+            <Box flex="1" minH="0" overflow="hidden">
+              <RoomDrawing session={session} face="side" shade={null} rays={rays} />
+            </Box>
+            <Box flex="1" minH="0" overflow="hidden" borderTopWidth="1px" borderColor="line">
+              <RoomDrawing session={session} face="front" shade={null} rays={rays} />
+            </Box>
+          </Flex>
+        </Flex>
+        <WhatItDoes session={session} />
+      </Flex>
+      <Box
+        w={{ base: '100%', md: '340px' }}
+        flexShrink={0}
+        bg="panel"
+        borderLeftWidth={{ md: '1px' }}
+        borderColor="line"
+        px="4"
+        py="3"
+        overflow={{ md: 'auto' }}
+        role="region"
+        aria-label="Room"
+        tabIndex={0}
+      >
+        {question === 'put' &&
+          (instrument ? (
+            map ? (
+              <SpotList session={session} instrumentId={instrument.id} map={map} />
+            ) : (
+              <Box color="quiet">{problem ?? 'Looking over the floor'}</Box>
+            )
+          ) : (
+            <Box color="quiet">Put an instrument in the room on the Floor; here it is told where it stands well.</Box>
+          ))}
+        {question === 'modes' && mode && (
+          <Box>
+            <Choice
+              label="Mode"
+              value={String(Math.min(modeIndex, modes.length - 1))}
+              options={modes.map((one, i) => ({ value: String(i), text: modeName(one) }))}
+              onChange={(value) => setModeIndex(Number(value))}
+            />
+            <Box mt="2">
+              Where the wash is full the note rings on and is loud; where it fades it is hardly heard. Keep the instrument and its microphones off the
+              full places, an omni most of all. Drawn at {formatLength(1, session.units)} height.
+            </Box>
+          </Box>
+        )}
+        {question === 'reflections' && (
+          <Reflections
+            session={session}
+            rays={rays}
+            onMicrophone={setMicrophoneId}
+            microphoneId={microphone?.id ?? null}
+            from={instrument?.positionM ?? null}
+          />
+        )}
+        {question === 'hang' && <HangList session={session} />}
+        <Box mt="4">
+          <SizePanel session={session} />
+        </Box>
+        <Box mt="4">
+          <SurfacesPanel session={session} />
+        </Box>
+        <Box mt="4">
+          <FurniturePanel session={session} />
+        </Box>
+      </Box>
+    </Flex>
+  );
+}
+
+/** Height of an instrument's sound for a ray, metres: where most of them sound. */
+const SOUND_M = 0.9;
+
+function raysTo(
+  session: Session,
+  from: { readonly x: number; readonly y: number },
+  to: { readonly x: number; readonly y: number; readonly z: number },
+): Ray[] {
+  const { room } = session;
+  const source = { ...from, z: Math.min(SOUND_M, room.heightM - 0.1) };
+  return SURFACES.map((surface): Ray => {
+    const image = imageIn(room, source, surface);
+    const axis = surface === 'left wall' || surface === 'right wall' ? 'x' : surface === 'floor' || surface === 'ceiling' ? 'z' : 'y';
+    const plane = (image[axis] + source[axis]) / 2;
+    const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);
+    const mix = (of: 'x' | 'y' | 'z'): number => image[of] + (to[of] - image[of]) * share;
+    return { surface, points: [source, { x: mix('x'), y: mix('y'), z: mix('z') }, to] };
+  });
+}
+
+const wayOf = (points: Ray['points']): number =>
+  points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - (points[i]?.x ?? 0), p.y - (points[i]?.y ?? 0), p.z - (points[i]?.z ?? 0)), 0);
+
+/** Delay and first dip of each surface's reflection at one microphone. */
+function Reflections({
+  session,
+  rays,
+  microphoneId,
+  onMicrophone,
+  from,
+}: {
+  session: Session;
+  rays: readonly Ray[];
+  microphoneId: string | null;
+  onMicrophone: (id: string) => void;
+  from: { readonly x: number; readonly y: number } | null;
+}) {
+  if (!from || !microphoneId || rays.length === 0)
+    return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
+  const ends = rays[0]?.points ?? [];
+  const direct = wayOf([ends[0], ends[2]].filter((point) => point !== undefined));
+  const speed = speedOfSound(session.room.temperatureC);
+  const lines = rays
+    .map(({ surface, points }) => ({ surface, extraM: wayOf(points) - direct, wayM: wayOf(points) }))
+    .sort((a, b) => a.extraM - b.extraM);
+  return (
+    <Box>
+      <Choice
+        label="Microphone"
+        value={microphoneId}
+        options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
+        onChange={onMicrophone}
+      />
+      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="First reflections">
+        <thead>
+          <tr>
+            <Box as="th" textAlign="left" fontWeight="400" color="quiet">
+              off the
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              later by
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              softer by
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              first dip
+            </Box>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ surface, extraM, wayM }) => (
+            <tr key={surface}>
+              <td>{surface}</td>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber((1000 * extraM) / speed, 1)} ms
+              </Box>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber(20 * Math.log10(wayM / Math.max(0.05, direct)), 0)} dB
+              </Box>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber(speed / (2 * Math.max(0.01, extraM)), 0)} Hz
+              </Box>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Box fontSize="sm" color="quiet" mt="2">
+        From the middle of the instrument, {formatLength(SOUND_M, session.units)} up. A reflection 10 dB softer and more does little; nearer ones
+        colour.
+      </Box>
+    </Box>
+  );
+}
+
+/** What the room does, in sentences and one picture. */
+function WhatItDoes({ session }: { session: Session }) {
+  const room = useMemo(() => furnishedRoom(session), [session]);
+  const speed = speedOfSound(room.temperatureC);
+  const decays = octaveDecays(room, speed);
+  const middleS = ((decays[2]?.seconds ?? 0) + (decays[3]?.seconds ?? 0)) / 2;
+  const volume = roomVolumeM3(room);
+  const flutter = flutters(room, speed);
+  const length = (metres: number): string => formatLength(metres, session.units);
+  return (
+    <Flex
+      borderTopWidth="1px"
+      borderColor="line"
+      px="4"
+      py="3"
+      gap="5"
+      wrap={{ base: 'wrap', md: 'nowrap' }}
+      role="region"
+      aria-label="What the room does"
+    >
+      <Box flex="1" minW="240px" maxW="420px">
+        <DecayBars decays={decays} />
+        <DecayWords decays={decays} />
+      </Box>
+      <Box flex="1" minW="240px">
+        <Box>
+          A stroke dies away in <span className="measure">{formatNumber(middleS, 2)} s</span>. Farther off than{' '}
+          <span className="measure">{length(criticalDistanceM(1, volume, middleS))}</span> an omni hears more room than instrument, a cardioid than{' '}
+          <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.
+        </Box>
+        <Box mt="2">
+          Below <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span> single modes rule, and where things stand decides
+          the bass.
+        </Box>
+        {flutter.map(({ between, periodS, apartM }) => (
+          <Box key={between[0]} mt="2" color="improve">
+            {between[0]} and {between[1]} are bare and {length(apartM)} apart: a clap flutters every{' '}
+            <span className="measure">{formatNumber(1000 * periodS, 0)} ms</span>. Hang something on one of them.
+          </Box>
+        ))}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,49 @@
+import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
+import { commit, moveInstrument, nameSurface, type Session } from '../document';
+import { rankSpots, whatToHang } from './index';
+import { findingsOf, RANK } from './onPaper';
+
+const grave = (session: Session): Set<string> =>
+  new Set(
+    findingsOf(session)
+      .filter(({ severity }) => RANK[severity] < 2)
+      .map(({ id }) => id),
+  );
+const NOW = '2026-11-26T10:00:00.000Z';
+
+test('a place that is shown raises no new finding when the instrument is moved there, in every session of the demo', () => {
+  for (const session of boathouseSessions())
+    for (const { id, rotationDeg } of session.instruments) {
+      const map = rankSpots(session, id);
+      const before = grave(session);
+      for (const { positionM } of map?.best ?? []) {
+        const moved = commit(session, moveInstrument(id, positionM, rotationDeg), NOW);
+        if (moved.kind !== 'changed') throw new Error(moved.kind);
+        expect([session.name, [...grave(moved.session)].filter((finding) => !before.has(finding))]).toEqual([session.name, []]);
+      }
+    }
+});
+
+test('places shown are apart, in order, and better than any left out beside them', () => {
+  const map = rankSpots(boathouseKit(), 'demo-instrument');
+  expect(map?.best).toHaveLength(3);
+  const scores = map?.best.map(({ score }) => score.score) ?? [];
+  expect(scores).toEqual([...scores].sort((a, b) => b - a));
+  expect(Math.max(...(map?.scores ?? []))).toBeCloseTo(scores[0] ?? 0, 9);
+});
+
+test('an instrument that is not there has no places', () => {
+  expect(rankSpots(boathouseKit(), 'nobody')).toBeNull();
+});
+
+test('what to hang: each lowers the decay, and of two bare walls that flutter one of them comes before the other four', () => {
+  const kit = boathouseKit();
+  const bare = [nameSurface('left wall', 'brick'), nameSurface('right wall', 'concrete')].reduce<Session>((session, command) => {
+    const result = commit(session, command, NOW);
+    return result.kind === 'changed' ? result.session : session;
+  }, kit);
+  const advice = whatToHang(bare);
+  for (const { beforeS, afterS } of advice) expect(afterS).toBeLessThan(beforeS);
+  expect(['left wall', 'right wall']).toContain(advice[0]?.surface);
+  expect(advice[0]?.ends?.between).toEqual(['left wall', 'right wall']);
+});

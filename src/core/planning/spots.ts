@@ -1,0 +1,150 @@
+import { speedOfSound } from '../acoustics';
+import { belongsTo, commit, moveInstrument, type Session } from '../document';
+import { type Geometry, type InstrumentKind, placedGeometry } from '../instruments';
+import type { Vec3 } from '../math';
+import { type SpotScore, scoreSpot, strongModes } from '../room';
+import { spanOf } from '../solids';
+import { findingsOf, ranksOf } from './onPaper';
+import { furnishedRoom } from './resolve';
+
+/** Lowest and highest hertz of what an instrument plays strongly, as far as a room's modes care (common ranges, from memory). */
+const RANGES_HZ: Readonly<Record<InstrumentKind, readonly [number, number]>> = {
+  'drum-kit': [45, 200],
+  guitar: [80, 200],
+  voice: [90, 200],
+  'upright-piano': [30, 200],
+  'grand-piano': [28, 200],
+  cajon: [60, 200],
+  'hand-drums': [60, 200],
+  mallets: [130, 200],
+  shaken: [180, 200],
+  brass: [55, 200],
+  saxophone: [60, 200],
+};
+
+/** Nothing comes nearer to a wall than this, metres. */
+const MARGIN_M = 0.05;
+const STEP_M = 0.1;
+/** Places that are shown are this far apart. */
+const APART_M = 0.7;
+const MOST_SHOWN = 3;
+/** So many of the best are tried on paper. */
+const MOST_TRIED = 24;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface Spot {
+  readonly positionM: Point;
+  readonly score: SpotScore;
+}
+
+export interface SpotMap {
+  readonly stepM: number;
+  readonly firstM: Point;
+  readonly columns: number;
+  readonly rows: number;
+  /** Row by row from the back wall: 0 to 100, or −1 where the instrument with its microphones does not go. */
+  readonly scores: readonly number[];
+  readonly here: Spot;
+  readonly best: readonly Spot[];
+  /** Good places that were left out because a finding would come with them. */
+  readonly refused: number;
+}
+
+/** What an instrument takes up on the floor. */
+function boundsOf({ solids }: Geometry): { readonly low: Point; readonly high: Point } {
+  const points = solids.flatMap(({ shape }) => spanOf(shape));
+  const edge = (pick: (...values: number[]) => number, of: 'x' | 'y'): number => pick(...points.map((point) => point[of]));
+  return { low: { x: edge(Math.min, 'x'), y: edge(Math.min, 'y') }, high: { x: edge(Math.max, 'x'), y: edge(Math.max, 'y') } };
+}
+
+/** How far an instrument with its microphones and stands reaches from where it stands, metres. */
+function reachOf(session: Session, id: string): { readonly low: Vec3; readonly high: Vec3; readonly soundM: number } {
+  const instrument = session.instruments.find((one) => one.id === id) as Session['instruments'][number];
+  const geometry = placedGeometry(instrument);
+  const own = session.microphones.filter((microphone) => belongsTo(session, microphone, id) && !microphone.locked);
+  const points = [
+    ...geometry.solids.flatMap(({ shape }) => spanOf(shape)),
+    ...geometry.marks.map(({ positionM }) => positionM),
+    ...own.map(({ positionM }) => positionM),
+    ...own.flatMap(({ stand }) => (stand ? [{ x: stand.baseM.x, y: stand.baseM.y, z: 0 }] : [])),
+  ];
+  const { x, y } = instrument.positionM;
+  const edge = (pick: (...values: number[]) => number, of: (p: Vec3) => number): number => pick(...points.map(of));
+  const heights = geometry.sources.map(({ sides }) => sides[0].positionM.z);
+  return {
+    low: { x: edge(Math.min, (p) => p.x) - x, y: edge(Math.min, (p) => p.y) - y, z: 0 },
+    high: { x: edge(Math.max, (p) => p.x) - x, y: edge(Math.max, (p) => p.y) - y, z: edge(Math.max, (p) => p.z) },
+    soundM: heights.reduce((sum, height) => sum + height, 0) / Math.max(1, heights.length),
+  };
+}
+
+const movedTo = (session: Session, id: string, at: Spot['positionM']): Session | null => {
+  const instrument = session.instruments.find((one) => one.id === id);
+  const result = instrument && commit(session, moveInstrument(id, at, instrument.rotationDeg), '2000-01-01T00:00:00.000Z');
+  return result?.kind === 'changed' ? result.session : null;
+};
+
+/** Whether moving there brings a finding, or makes one graver. */
+function raises(session: Session, id: string, at: Spot['positionM'], before: ReadonlyMap<string, number>): boolean {
+  const there = movedTo(session, id, at);
+  if (!there) return true;
+  return [...ranksOf(findingsOf(there))].some(([finding, rank]) => rank < 2 && rank < (before.get(finding) ?? 2));
+}
+
+/**
+ * Where to put an instrument: every place on a 10 cm grid where it goes with its microphones and stands, scored by the room, and the best
+ * three that bring no new finding. Null when there is no such instrument.
+ */
+export function rankSpots(session: Session, id: string): SpotMap | null {
+  const instrument = session.instruments.find((one) => one.id === id);
+  if (!instrument) return null;
+  const room = furnishedRoom(session);
+  const modes = strongModes(room, speedOfSound(room.temperatureC), RANGES_HZ[instrument.kind]);
+  const { low, high, soundM } = reachOf(session, id);
+  const inTheWay = session.instruments.filter((one) => one.id !== id).map((other) => boundsOf(placedGeometry(other)));
+  const free = (x: number, y: number): boolean =>
+    inTheWay.every((other) => x + low.x > other.high.x || x + high.x < other.low.x || y + low.y > other.high.y || y + high.y < other.low.y);
+  const score = (x: number, y: number): SpotScore => scoreSpot(room, modes, { x, y, z: soundM });
+  const columns = Math.floor(room.widthM / STEP_M);
+  const rows = Math.floor(room.depthM / STEP_M);
+  const firstM = { x: (room.widthM - (columns - 1) * STEP_M) / 2, y: (room.depthM - (rows - 1) * STEP_M) / 2 };
+  const spots: Spot[] = [];
+  const scores: number[] = [];
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const [x, y] = [firstM.x + column * STEP_M, firstM.y + row * STEP_M];
+      const goes =
+        free(x, y) && x + low.x >= MARGIN_M && x + high.x <= room.widthM - MARGIN_M && y + low.y >= MARGIN_M && y + high.y <= room.depthM - MARGIN_M;
+      const found = goes ? score(x, y) : null;
+      scores.push(found?.score ?? -1);
+      if (found) spots.push({ positionM: { x, y }, score: found });
+    }
+  const ranked = spots.sort((a, b) => b.score.score - a.score.score || a.positionM.y - b.positionM.y || a.positionM.x - b.positionM.x);
+  const before = ranksOf(findingsOf(session));
+  const best: Spot[] = [];
+  const refusedAt: Spot[] = [];
+  let tried = 0;
+  const near = (list: readonly Spot[], { positionM: p }: Spot): boolean =>
+    list.some(({ positionM: q }) => Math.hypot(p.x - q.x, p.y - q.y) < APART_M);
+  for (const spot of ranked) {
+    if (best.length === MOST_SHOWN || tried === MOST_TRIED) break;
+    if (near(best, spot) || near(refusedAt, spot)) continue;
+    tried++;
+    if (raises(session, id, spot.positionM, before)) refusedAt.push(spot);
+    else best.push(spot);
+  }
+  return {
+    stepM: STEP_M,
+    firstM,
+    columns,
+    rows,
+    scores,
+    here: { positionM: instrument.positionM, score: score(instrument.positionM.x, instrument.positionM.y) },
+    best,
+    refused: refusedAt.length,
+  };
+}

@@ -1,0 +1,129 @@
+import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from './decay';
+import { materialOf, OCTAVES_HZ, type PerOctave } from './materials.data';
+import { type Room, SURFACES, type Surface } from './room';
+
+/** No surface takes up more than this: beyond it the formulas for decay have nothing left to say. */
+const MOST = 0.98;
+/** Octaves that stand for a room where one number must do: 500 Hz and 1 kHz (ISO 3382-2). */
+const MIDDLE = [2, 3] as const;
+
+export function surfaceAreaM2({ widthM, depthM, heightM }: Room, surface: Surface): number {
+  if (surface === 'floor' || surface === 'ceiling') return widthM * depthM;
+  return surface === 'left wall' || surface === 'right wall' ? depthM * heightM : widthM * heightM;
+}
+
+/** Absorption of a surface by octave: its material's, or the same for all where none is said. */
+export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
+  const material = room.surfaces?.[surface];
+  const { absorption: a } = room;
+  return material ? materialOf(material).absorbs : [a, a, a, a, a, a];
+}
+
+const overOctaves = (of: (octave: number) => number): PerOctave => OCTAVES_HZ.map((_, octave) => of(octave)) as unknown as PerOctave;
+
+/** Mean absorption of the room by octave, its furniture's area counted in: Σ Sα / S. */
+export function octaveAbsorption(room: Room): PerOctave {
+  const surface = roomSurfaceM2(room);
+  return overOctaves((octave) => {
+    const walls = SURFACES.reduce((sum, one) => sum + surfaceAreaM2(room, one) * (surfaceAbsorption(room, one)[octave] as number), 0);
+    return Math.min(MOST, (walls + (room.softM2?.[octave] ?? 0)) / surface);
+  });
+}
+
+const middle = (values: PerOctave): number => MIDDLE.reduce((sum, octave) => sum + (values[octave] as number), 0) / MIDDLE.length;
+
+/** One number for a surface, and one for the room: the mean of 500 Hz and 1 kHz. */
+export const meanOfSurface = (room: Room, surface: Surface): number => middle(surfaceAbsorption(room, surface));
+
+const means = new WeakMap<Room, number>();
+
+export function meanAbsorption(room: Room): number {
+  if (!room.surfaces && !room.softM2) return room.absorption;
+  const known = means.get(room);
+  if (known !== undefined) return known;
+  const mean = middle(octaveAbsorption(room));
+  means.set(room, mean);
+  return mean;
+}
+
+/** Opposite walls, floor and ceiling: what sound goes to and fro between. */
+export const OPPOSITE: readonly (readonly [Surface, Surface])[] = [
+  ['left wall', 'right wall'],
+  ['front wall', 'back wall'],
+  ['floor', 'ceiling'],
+];
+
+interface Couple {
+  readonly areaM2: number;
+  readonly absorption: number;
+}
+
+/** The three couples of opposite surfaces; furniture is spread over all. */
+function couplesOf(room: Room, octave: number): Couple[] {
+  const spread = (room.softM2?.[octave] ?? 0) / roomSurfaceM2(room);
+  return OPPOSITE.map((couple) => {
+    const areaM2 = couple.reduce((sum, surface) => sum + surfaceAreaM2(room, surface), 0);
+    const taken = couple.reduce((sum, surface) => sum + surfaceAreaM2(room, surface) * (surfaceAbsorption(room, surface)[octave] as number), 0);
+    return { areaM2, absorption: Math.min(MOST, taken / areaM2 + spread) };
+  });
+}
+
+/** Fitzroy (1959): the decays that each couple alone would give, added by their shares of the surface. Seconds. */
+export function fitzroySeconds(volumeM3: number, couples: readonly Couple[], speedOfSoundMps?: number): number {
+  const total = couples.reduce((sum, { areaM2 }) => sum + areaM2, 0);
+  return couples.reduce((sum, { areaM2, absorption }) => sum + (areaM2 / total) * eyringSeconds(volumeM3, total, absorption, speedOfSoundMps), 0);
+}
+
+/** Arau-Puchades (1988): the same decays, multiplied with their shares as exponents. Seconds. */
+export function arauSeconds(volumeM3: number, couples: readonly Couple[], speedOfSoundMps?: number): number {
+  const total = couples.reduce((sum, { areaM2 }) => sum + areaM2, 0);
+  return couples.reduce(
+    (product, { areaM2, absorption }) => product * eyringSeconds(volumeM3, total, absorption, speedOfSoundMps) ** (areaM2 / total),
+    1,
+  );
+}
+
+export type DecayFormula = 'Eyring' | 'Arau-Puchades';
+
+/** Couples this much unlike in absorption make a room uneven (our choice). */
+const UNEVEN = 2;
+
+export interface OctaveDecay {
+  readonly hertz: number;
+  readonly seconds: number;
+  readonly formula: DecayFormula;
+  readonly eyringS: number;
+  readonly fitzroyS: number;
+  readonly arauS: number;
+}
+
+/** Decay by octave: Eyring's where the room is treated evenly, Arau-Puchades' where one pair of surfaces takes up twice another's share. */
+export function octaveDecays(room: Room, speedOfSoundMps: number): readonly OctaveDecay[] {
+  const volume = roomVolumeM3(room);
+  const surface = roomSurfaceM2(room);
+  return OCTAVES_HZ.map((hertz, octave) => {
+    const couples = couplesOf(room, octave);
+    const shares = couples.map(({ absorption }) => absorption);
+    const eyringS = eyringSeconds(volume, surface, octaveAbsorption(room)[octave] as number, speedOfSoundMps);
+    const arauS = arauSeconds(volume, couples, speedOfSoundMps);
+    const formula: DecayFormula = Math.max(...shares) >= UNEVEN * Math.min(...shares) ? 'Arau-Puchades' : 'Eyring';
+    return {
+      hertz,
+      formula,
+      seconds: formula === 'Eyring' ? eyringS : arauS,
+      eyringS,
+      arauS,
+      fitzroyS: fitzroySeconds(volume, couples, speedOfSoundMps),
+    };
+  });
+}
+
+/** Absorption that gives a decay by Eyring: what is told of a room by how it was heard. */
+export function absorptionFor(room: Room, decaySeconds: number, speedOfSoundMps: number): number {
+  const whole = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), 1 - Math.exp(-1), speedOfSoundMps);
+  return Math.min(0.95, Math.max(0.01, 1 - Math.exp(-whole / decaySeconds)));
+}
+
+/** Absorbing area that is missing for a decay, m²; negative when there is more than enough. */
+export const missingAreaM2 = (room: Room, decaySeconds: number, speedOfSoundMps: number): number =>
+  roomSurfaceM2(room) * (absorptionFor(room, decaySeconds, speedOfSoundMps) - meanAbsorption(room));

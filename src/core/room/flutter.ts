@@ -1,0 +1,26 @@
+import { OPPOSITE, surfaceAbsorption } from './absorption';
+import type { Room, Surface } from './room';
+
+/** Two surfaces flutter when what comes back from both is louder than this after one round, at 2 kHz (our choice: 8 dB in ten rounds). */
+const BARE = 0.83;
+const OCTAVE_2K = 4;
+
+export interface Flutter {
+  readonly between: readonly [Surface, Surface];
+  readonly apartM: number;
+  /** Time of one round, there and back, s: what is heard as a buzz or a ring. */
+  readonly periodS: number;
+  /** Lost in one round, dB. */
+  readonly lossDb: number;
+}
+
+/** Pairs of bare parallel surfaces: an echo runs to and fro, once in 2·L/c. Other things in the room break it up and are not in this. */
+export function flutters(room: Room, speedOfSoundMps: number): readonly Flutter[] {
+  const apart = [room.widthM, room.depthM, room.heightM];
+  return OPPOSITE.flatMap((between, axis): Flutter[] => {
+    const kept = between.reduce((product, surface) => product * (1 - (surfaceAbsorption(room, surface)[OCTAVE_2K] as number)), 1);
+    if (kept < BARE) return [];
+    const apartM = apart[axis] as number;
+    return [{ between, apartM, periodS: (2 * apartM) / speedOfSoundMps, lossDb: -10 * Math.log10(kept) }];
+  });
+}
