@@ -8,6 +8,7 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 25_000 },
   workers: 2,
+  fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   use: {
@@ -25,6 +26,10 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        // Recording is tested with the browser's own fake input, which beeps.
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        '--autoplay-policy=no-user-gesture-required',
       ],
     },
   },

@@ -113,7 +113,9 @@ test('a drummer under a ceiling of 2.1 m, in feet and inches', async ({ page }, 
   const person = new Person(page, info);
   await person.starts({ ...KIT_GEAR, 'Boom stand': 3, 'Short boom stand': 1 });
   await person.press(page.getByRole('button', { name: 'cm: metric, switch to imperial' }));
+  await person.press(station(page, 'Room'));
   await person.type(/^High/, '6.9');
+  await person.press(station(page, 'Floor'));
   await person.brings(null);
   await person.putsUp('Kick, snare and a spaced pair');
   await person.mends();

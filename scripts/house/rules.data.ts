@@ -43,11 +43,22 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'src/app/components': ['src/core'],
   'src/app/theme': [],
   'src/app/db': ['src/core', 'src/app/components/newId.ts', 'src/app/components/inPieces.ts'],
+  'src/app/capture': ['src/core', 'src/app/components'],
   'src/app/stores': ['src/core', 'src/workers', 'src/app/db', 'src/app/components'],
   'src/app/drawing': ['src/core', 'src/app/components', 'src/app/stores'],
   'src/app/frame': ['src/core', 'src/app/components', 'src/app/stores', 'src/app/db', 'src/app/stations.ts'],
   // Each feature is a folder of its own: see `unitOf`.
-  'src/app/features/*': ['src/core', 'src/workers', 'demo', 'src/app/components', 'src/app/drawing', 'src/app/stores', 'src/app/db', 'src/app/frame'],
+  'src/app/features/*': [
+    'src/core',
+    'src/workers',
+    'demo',
+    'src/app/capture',
+    'src/app/components',
+    'src/app/drawing',
+    'src/app/stores',
+    'src/app/db',
+    'src/app/frame',
+  ],
   'src/app': ['src/app'],
 };
 

@@ -35,6 +35,7 @@ interface JobKind {
 const KINDS: Readonly<Record<JobName, JobKind>> = {
   'take-check': { what: 'The take check', quietMs: 60_000, wayOut: 'check fewer or shorter files' },
   'render-take': { what: 'The practice take', quietMs: 60_000, wayOut: 'take some microphones away and try again' },
+  'hear-room': { what: 'Listening to the room', quietMs: 60_000, wayOut: 'try a shorter file' },
   spots: { what: 'The search for good places', quietMs: 20_000, wayOut: 'place the instrument by hand' },
   'smallest-moves': { what: 'The search for small moves', quietMs: 20_000, wayOut: 'move by hand, one finding at a time' },
   offers: { what: 'The trial of the moves', quietMs: 20_000, wayOut: 'move by hand and see what is told' },

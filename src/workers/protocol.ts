@@ -1,4 +1,4 @@
-import type { TakeReport } from '../core/analysis';
+import type { ClapReport, QuietReport, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -23,6 +23,11 @@ export type TakeAnswer =
   | { readonly ok: true; readonly report: TakeReport; readonly waveforms: readonly ChannelPeaks[]; readonly refused: readonly string[] }
   | { readonly ok: false; readonly reason: string };
 
+export type RoomAnswer =
+  | { readonly ok: true; readonly clap: ClapReport }
+  | { readonly ok: true; readonly quiet: QuietReport }
+  | { readonly ok: false; readonly reason: string };
+
 /** Every job that runs off the page: what goes in and what comes out. */
 export interface Jobs {
   readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
@@ -34,6 +39,11 @@ export interface Jobs {
   readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
   /** Findings with the moves that mend. */
   readonly offers: { readonly input: { readonly session: Session; readonly findings: readonly Finding[] }; readonly output: readonly Finding[] };
+  /** What a clap, or a minute of nothing, says of the room. */
+  readonly 'hear-room': {
+    readonly input: { readonly file: TakeFile; readonly what: 'clap' | 'quiet'; readonly speedOfSoundMps: number };
+    readonly output: RoomAnswer;
+  };
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };

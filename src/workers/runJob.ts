@@ -5,6 +5,7 @@ import type { JobName, Jobs } from './protocol';
 const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'take-check': () => new Worker(new URL('./takeCheck.worker.ts', import.meta.url), { type: 'module' }),
   'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
+  'hear-room': () => new Worker(new URL('./hearRoom.worker.ts', import.meta.url), { type: 'module' }),
   spots: () => new Worker(new URL('./spots.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
   offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),

@@ -1,7 +1,9 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
+export * from './clap';
 export { matchByName } from './matching';
 export * from './proof';
+export * from './quiet';
 export * from './report';
 export { ROLES, type Role, rolesOf } from './roles';
 export { suggestSetup } from './suggestSetup';

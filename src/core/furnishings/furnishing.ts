@@ -120,7 +120,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     caution: 'Screw it to the wall: bass walks what is loose.',
   },
   absorber: {
-    name: 'Absorber on the wall',
+    name: 'Wool absorber',
     does: 'Five centimetres of mineral wool with as much air behind it: down to some 250 Hz.',
     thickM: 0.1,
     widthM: 0.6,

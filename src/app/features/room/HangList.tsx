@@ -1,23 +1,49 @@
-import { Box } from '@chakra-ui/react';
-import { useMemo } from 'react';
-import type { Session } from '../../../core/document';
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { addFurnishing, type Session } from '../../../core/document';
 import { SOFT_MODELS } from '../../../core/furnishings';
-import { whatToHang } from '../../../core/planning';
+import type { HangAdvice } from '../../../core/planning';
 import { formatLength, formatNumber } from '../../../core/units';
+import { newId } from '../../components/newId';
+import { runCommand } from '../../stores/sessionStore';
+import { chooseFurnishing } from '../../stores/viewStore';
 
-const SHOWN = 4;
+/** Hangs a thing flat on its wall, or lays it, where the advice points; a curtain's own place is the middle of the wall. */
+function hang(session: Session, surface: HangAdvice['surface'], kind: HangAdvice['kind'], atM: HangAdvice['atM']): void {
+  const { widthM, heightM, bottomM, thickM, name } = SOFT_MODELS[kind];
+  const { room } = session;
+  const at = atM ?? { x: room.widthM / 2, y: room.depthM / 2, z: 1 };
+  const off = thickM / 2 + 0.05;
+  const across = surface === 'left wall' || surface === 'right wall';
+  const x = surface === 'left wall' ? off : surface === 'right wall' ? room.widthM - off : at.x;
+  const y = surface === 'back wall' ? off : surface === 'front wall' ? room.depthM - off : at.y;
+  const id = newId();
+  const count = session.furnishings.filter((other) => other.kind === kind).length;
+  runCommand(
+    addFurnishing({
+      id,
+      kind,
+      name: count === 0 ? name : `${name} ${count + 1}`,
+      positionM: { x, y },
+      rotationDeg: across ? 90 : 0,
+      widthM: Math.min(widthM, across ? room.depthM - 0.1 : room.widthM - 0.1),
+      heightM: Math.min(heightM, room.heightM - bottomM - 0.05),
+      bottomM,
+      microphoneId: null,
+    }),
+  );
+  chooseFurnishing(id);
+}
 
 /** Places where something soft helps most, in order, with what it changes. */
-export function HangList({ session }: { session: Session }) {
-  const advice = useMemo(() => whatToHang(session).slice(0, SHOWN), [session]);
+export function HangList({ session, advice }: { session: Session; advice: readonly HangAdvice[] }) {
   return (
     <Box>
       <Box as="ol" m="0" p="0" aria-label="What to hang">
-        {advice.map(({ surface, kind, atM, echoDb, ends, beforeS, afterS }) => (
+        {advice.map(({ surface, kind, atM, echoDb, ends, beforeS, afterS }, i) => (
           <Box as="li" key={surface} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
             <Box>
               <b>
-                {SOFT_MODELS[kind].name}, {surface}.
+                {i + 1}. {SOFT_MODELS[kind].name}, {surface}.
               </b>{' '}
               {ends ? `Ends the flutter between ${ends.between.join(' and ')}. ` : ''}
               {echoDb !== null && atM
@@ -32,9 +58,16 @@ export function HangList({ session }: { session: Session }) {
                   }. `
                 : ''}
             </Box>
-            <Box fontSize="sm" color="quiet" className="measure">
-              decay {formatNumber(beforeS, 2)} → {formatNumber(afterS, 2)} s
-            </Box>
+            <Flex justify="space-between" align="center" gap="2">
+              <Box fontSize="sm" color="quiet" className="measure">
+                decay {formatNumber(beforeS, 2)} → {formatNumber(afterS, 2)} s
+              </Box>
+              {surface !== 'ceiling' && (
+                <Button size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => hang(session, surface, kind, atM)}>
+                  Put it there
+                </Button>
+              )}
+            </Flex>
           </Box>
         ))}
       </Box>

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { Session } from '../../../core/document';
 import { furnishingSolid } from '../../../core/furnishings';
 import { geometryOf } from '../../../core/instruments';
+import type { Vec3 } from '../../../core/math';
 import type { SpotMap } from '../../../core/planning';
 import { materialOf, modeAt, type RoomMode, type Surface } from '../../../core/room';
 import { useSize } from '../../components/useSize';
@@ -24,11 +25,13 @@ interface Props {
   readonly shade: Shade;
   /** Reflections from the instrument at hand to one microphone, by surface. */
   readonly rays: readonly Ray[];
+  /** Places that a list beside it numbers. */
+  readonly pins: readonly Vec3[];
 }
 
 export interface Ray {
   readonly surface: Surface;
-  readonly points: readonly { readonly x: number; readonly y: number; readonly z: number }[];
+  readonly points: readonly Vec3[];
 }
 
 const TITLES: Record<Face, string> = { plan: 'Plan, from above', side: 'From the side', front: 'From the front' };
@@ -48,7 +51,7 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
     const [low, high] = [Math.min(...known), Math.max(...known)];
     const side = map.stepM * paper.pixelsPerM;
     return (
-      <g aria-hidden="true">
+      <g aria-hidden="true" shapeRendering="crispEdges">
         {map.scores.map((score, i) => {
           if (score < 0) return null;
           const x = map.firstM.x + (i % map.columns) * map.stepM;
@@ -58,8 +61,8 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
               key={`${x.toFixed(2)}/${y.toFixed(2)}`}
               x={paper.xOf(x) - side / 2}
               y={paper.yOf(y) - side / 2}
-              width={side + 0.5}
-              height={side + 0.5}
+              width={side}
+              height={side}
               fill="var(--chakra-colors-fine)"
               opacity={0.04 + 0.42 * ((score - low) / Math.max(1, high - low)) ** 2}
             />
@@ -72,7 +75,7 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
   const [columns, rows] = [32, 26];
   const cells = Array.from({ length: columns * rows }, (_, i) => [(i % columns) + 0.5, Math.floor(i / columns) + 0.5] as const);
   return (
-    <g aria-hidden="true">
+    <g aria-hidden="true" shapeRendering="crispEdges">
       {cells.map(([c, r]) => {
         const [x, y] = [(c * widthM) / columns, (r * depthM) / rows];
         return (
@@ -80,8 +83,8 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
             key={`${c}/${r}`}
             x={paper.xOf(x - widthM / columns / 2)}
             y={paper.yOf(y + depthM / rows / 2)}
-            width={(widthM / columns) * paper.pixelsPerM + 0.5}
-            height={(depthM / rows) * paper.pixelsPerM + 0.5}
+            width={(widthM / columns) * paper.pixelsPerM}
+            height={(depthM / rows) * paper.pixelsPerM}
             fill="var(--chakra-colors-improve)"
             opacity={0.55 * Math.abs(modeAt(shade.mode, [widthM, depthM, heightM], [x, y, shade.heightM]))}
           />
@@ -120,7 +123,7 @@ function SurfaceNames({ session, face, paper }: { session: Session; face: Face; 
 }
 
 /** The room on one face, to scale: what it is made of, what stands in it, good places or a mode as a wash, reflections as rays. */
-export const RoomDrawing = memo(function RoomDrawing({ session, face, shade, rays }: Props) {
+export const RoomDrawing = memo(function RoomDrawing({ session, face, shade, rays, pins }: Props) {
   const [box, size] = useSize<HTMLDivElement>();
   const chosen = useViewStore(({ selection }) => (selection?.of === 'furnishing' ? selection.id : null));
   const paper = paperFor(projectionOf(face, session.room), Math.max(120, size.width), Math.max(120, size.height), 40);
@@ -168,17 +171,14 @@ export const RoomDrawing = memo(function RoomDrawing({ session, face, shade, ray
               <FurnishingDrawing key={furnishing.id} solid={furnishingSolid(furnishing)} paper={paper} zoom={1} chosen={furnishing.id === chosen} />
             ),
           )}
-        {shade?.kind === 'spots' &&
-          face === 'plan' &&
-          shade.map.best.map(({ positionM }, i) => (
-            <g key={`${positionM.x}/${positionM.y}`} aria-hidden="true" transform={`translate(${paper.xOf(positionM.x)} ${paper.yOf(positionM.y)})`}>
-              <path d="M-11 0H11M0 -11V11" stroke="var(--chakra-colors-tape)" strokeWidth={2} />
-              <circle r={11} fill="var(--chakra-colors-page)" stroke="var(--chakra-colors-tape)" strokeWidth={2} />
-              <text textAnchor="middle" y={5} style={{ fill: 'var(--chakra-colors-tape)', fontSize: 14, fontWeight: 700 }}>
-                {i + 1}
-              </text>
-            </g>
-          ))}
+        {pins.map((pin, i) => (
+          <g key={`${pin.x}/${pin.y}/${pin.z}`} aria-hidden="true" transform={`translate(${paper.x(pin)} ${paper.y(pin)})`}>
+            <circle r={11} fill="var(--chakra-colors-page)" stroke="var(--chakra-colors-tape)" strokeWidth={2} />
+            <text textAnchor="middle" y={5} style={{ fill: 'var(--chakra-colors-tape)', fontSize: 14, fontWeight: 700 }}>
+              {i + 1}
+            </text>
+          </g>
+        ))}
       </svg>
     </div>
   );

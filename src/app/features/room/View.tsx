@@ -2,7 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
-import { furnishedRoom } from '../../../core/planning';
+import type { Vec3 } from '../../../core/math';
+import { furnishedRoom, whatToHang } from '../../../core/planning';
 import {
   boxModes,
   criticalDistanceM,
@@ -21,18 +22,24 @@ import { Segments } from '../../components/Segments';
 import { useLiveSession } from '../../stores/sessionStore';
 import { DecayBars, DecayWords } from './Decay';
 import { HangList } from './HangList';
+import { HearPanel } from './HearPanel';
 import { type Ray, RoomDrawing, type Shade } from './RoomDrawing';
 import { SizePanel } from './SizePanel';
 import { SpotList } from './SpotList';
 import { FurniturePanel, SurfacesPanel } from './SurfacesPanel';
 import { useSpots } from './useSpots';
 
-type Question = 'put' | 'modes' | 'reflections' | 'hang';
+const SHOWN_ADVICE = 4;
+const NO_PINS: readonly Vec3[] = [];
+
+type Question = 'put' | 'modes' | 'reflections' | 'hang' | 'clap' | 'quiet';
 const QUESTIONS: readonly { readonly value: Question; readonly text: string }[] = [
   { value: 'put', text: 'Where to put it' },
   { value: 'modes', text: 'Modes' },
   { value: 'reflections', text: 'First reflections' },
   { value: 'hang', text: 'What to hang' },
+  { value: 'clap', text: 'Clap test' },
+  { value: 'quiet', text: 'Quiet test' },
 ];
 
 /** The room: what it is, what it does to the sound, and where to stand in it. */
@@ -68,6 +75,13 @@ function Room({ session }: { session: Session }) {
     () => (question === 'reflections' && instrument && microphone ? raysTo(session, instrument.positionM, microphone.positionM) : []),
     [question, session, instrument, microphone],
   );
+  const advice = useMemo(() => (question === 'hang' ? whatToHang(session).slice(0, SHOWN_ADVICE) : []), [question, session]);
+  const pins: readonly Vec3[] =
+    question === 'hang'
+      ? advice.flatMap(({ atM }) => (atM ? [atM] : []))
+      : shade?.kind === 'spots'
+        ? shade.map.best.map(({ positionM: { x, y } }) => ({ x, y, z: 0 }))
+        : [];
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex="1" minW="0" minH="0">
@@ -85,14 +99,14 @@ function Room({ session }: { session: Session }) {
         </Flex>
         <Flex flex="1" minH={{ base: '620px', md: '0' }} direction={{ base: 'column', md: 'row' }}>
           <Box flex="3" minW="0" minH="0" overflow="hidden">
-            <RoomDrawing session={session} face="plan" shade={shade} rays={rays} />
+            <RoomDrawing session={session} face="plan" shade={shade} rays={rays} pins={pins} />
           </Box>
           <Flex flex="2" minW="0" minH="0" direction="column" borderLeftWidth={{ md: '1px' }} borderColor="line">
             <Box flex="1" minH="0" overflow="hidden">
-              <RoomDrawing session={session} face="side" shade={null} rays={rays} />
+              <RoomDrawing session={session} face="side" shade={null} rays={rays} pins={question === 'hang' ? pins : NO_PINS} />
             </Box>
             <Box flex="1" minH="0" overflow="hidden" borderTopWidth="1px" borderColor="line">
-              <RoomDrawing session={session} face="front" shade={null} rays={rays} />
+              <RoomDrawing session={session} face="front" shade={null} rays={rays} pins={question === 'hang' ? pins : NO_PINS} />
             </Box>
           </Flex>
         </Flex>
@@ -144,7 +158,15 @@ function Room({ session }: { session: Session }) {
             from={instrument?.positionM ?? null}
           />
         )}
-        {question === 'hang' && <HangList session={session} />}
+        {question === 'hang' && <HangList session={session} advice={advice} />}
+        {(question === 'clap' || question === 'quiet') && (
+          <HearPanel
+            key={question}
+            session={session}
+            what={question}
+            decays={octaveDecays(furnishedRoom(session), speedOfSound(session.room.temperatureC))}
+          />
+        )}
         <Box mt="4">
           <SizePanel session={session} />
         </Box>

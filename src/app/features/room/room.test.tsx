@@ -3,6 +3,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { boathouseKit } from '../../../../demo/boathouse';
 import type { Session } from '../../../core/document';
+import { whatToHang } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { database } from '../../db/database';
 import { setSession, undo, useSessionStore } from '../../stores/sessionStore';
@@ -61,7 +62,7 @@ test('a soft thing is added, turned and taken away; what to hang tells decay bef
   expect(doc().furnishings.map(({ kind }) => kind)).toEqual(['sofa']);
   fireEvent.click(screen.getByRole('button', { name: 'Turn Sofa' }));
   expect(doc().furnishings[0]?.rotationDeg).toBe(90);
-  rerender(wrapped(<HangList session={doc()} />));
+  rerender(wrapped(<HangList session={doc()} advice={whatToHang(doc())} />));
   const lines = screen.getAllByRole('listitem').map(({ textContent }) => textContent ?? '');
   for (const line of lines) {
     const [from, to] = [...line.matchAll(/([\d.]+) (?:→|s$)/g)].map((match) => Number(match[1]));

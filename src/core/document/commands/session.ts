@@ -57,6 +57,13 @@ export const nameSurface = (surface: Surface, material: MaterialId | null): Comm
     };
   });
 
+/** The room takes up what was heard of it: one figure for all its surfaces, what stands in it counted apart. */
+export const takeHeardDecay = (absorption: number): Command =>
+  command('take the decay that was heard', (session) => {
+    const { surfaces: _, ...room } = session.room;
+    return { ...session, room: { ...room, absorption } };
+  });
+
 /** Answers of the brief; one that is undefined is taken back. */
 export const answerBrief = (answers: { readonly [K in keyof Brief]: Brief[K] | undefined }): Command =>
   command('change the brief', (session) => ({

@@ -1,0 +1,109 @@
+import { writeFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { writeWav } from '../src/core/audio/wavWriter';
+import { createRandom } from '../src/core/math/random';
+import { station } from './steps';
+
+const RATE = 48_000;
+
+/** A clap in a room that dies away in so many seconds. */
+function clap(seconds: number): Uint8Array {
+  const random = createRandom(4);
+  const samples = Float32Array.from({ length: 3 * RATE }, (_, i) => {
+    const t = i / RATE - 0.5;
+    return 0.4 * ((t < 0 ? 0 : 0.5 * random.normal() * 10 ** ((-3 * t) / seconds)) + 0.0002 * random.normal());
+  });
+  return writeWav([samples], RATE, 'f32');
+}
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/demo');
+  await station(page, 'Room').click();
+});
+
+test('where to put it: three places with their reasons; one press moves the kit with its microphones and raises nothing', async ({ page }) => {
+  const places = page.getByRole('list', { name: 'Best places' }).getByRole('listitem');
+  await expect(places).toHaveCount(3);
+  await page.getByRole('button', { name: 'Move it to 1' }).click();
+  await expect(places.filter({ hasText: 'it stands here' })).toHaveCount(1);
+  await station(page, 'Floor').click();
+  await expect(page.getByRole('region', { name: 'Findings and selection' })).toContainText('Nothing to mend in the plan.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Redo: move/ })).toBeEnabled();
+});
+
+test('bare walls flutter, a curtain put where it is advised ends it; the modes and reflections are told', async ({ page }) => {
+  const does = page.getByRole('region', { name: 'What the room does' });
+  await page.getByLabel('Left wall').selectOption({ label: 'brick' });
+  await page.getByLabel('Right wall').selectOption({ label: 'sealed concrete' });
+  await expect(does).toContainText(/left wall and right wall are bare and 540 cm apart: a clap flutters every\s*32 ms/);
+  await expect(does).toContainText('Arau-Puchades');
+  await page.getByRole('button', { name: 'What to hang' }).click();
+  const advice = page.getByRole('list', { name: 'What to hang' }).getByRole('listitem');
+  await expect(advice.first()).toContainText('Ends the flutter between left wall and right wall');
+  await advice.first().getByRole('button', { name: 'Put it there' }).click();
+  await expect(page.getByRole('list', { name: 'Soft things' })).toContainText('Heavy curtain');
+  await page.getByRole('button', { name: 'Modes' }).click();
+  await expect(page.getByLabel('Mode')).toContainText('32 Hz, across');
+  await page.getByRole('button', { name: 'First reflections' }).click();
+  await expect(page.getByRole('table', { name: 'First reflections' }).getByRole('row')).toHaveCount(7);
+});
+
+test('a clap from a file: decay by octave, and the plan takes it up; a file that is none is refused', async ({ page }, info) => {
+  await page.getByRole('button', { name: 'Clap test' }).click();
+  const good = info.outputPath('clap.wav');
+  const bad = info.outputPath('bad.wav');
+  await writeFile(good, clap(0.62));
+  await writeFile(bad, 'words');
+  await page.getByLabel('Clap file').setInputFiles(bad);
+  await expect(page.getByRole('alert')).toContainText('bad.wav cannot be used');
+  await page.getByLabel('Clap file').setInputFiles(good);
+  const says = page.getByRole('region', { name: 'What the clap says' });
+  await expect(says).toContainText(/It dies away in\s*0\.6\d? s|It dies away in\s*0\.[56]\d s/, { timeout: 30_000 });
+  await says.getByRole('button', { name: 'Let the plan use what was heard' }).click();
+  await expect(page.getByRole('region', { name: 'What the room does' })).toContainText(/dies away in\s*0\.[56]\d? s/);
+  await expect(page.getByRole('button', { name: 'Undo: take the decay that was heard' })).toBeEnabled();
+});
+
+test('live: the browser’s input is listened to, with levels and a countdown, and told of', async ({ page }) => {
+  await page.getByRole('button', { name: 'Quiet test' }).click();
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('timer')).toContainText('in');
+  await expect(page.getByRole('img', { name: /^Input level/ })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('timer')).toContainText('50 s left', { timeout: 20_000 });
+  await page.getByRole('button', { name: 'That is enough' }).click();
+  // The fake input beeps once a second.
+  await expect(page.getByRole('region', { name: 'What the quiet says' })).toContainText(/Noise at/, { timeout: 30_000 });
+});
+
+test('four channels are heard as four; not being allowed says what to do', async ({ page }) => {
+  await page.addInitScript(() => {
+    const media = navigator.mediaDevices;
+    media.getUserMedia = async () => {
+      if (sessionStorage.getItem('refuse')) throw new DOMException('no', 'NotAllowedError');
+      const context = new AudioContext();
+      const merger = context.createChannelMerger(4);
+      for (let c = 0; c < 4; c++) {
+        const tone = new OscillatorNode(context, { frequency: 200 * (c + 1) });
+        const gain = new GainNode(context, { gain: 0.1 * (c + 1) });
+        tone.connect(gain).connect(merger, 0, c);
+        tone.start();
+      }
+      const out = new MediaStreamAudioDestinationNode(context, { channelCount: 4 });
+      merger.connect(out);
+      const [track] = out.stream.getAudioTracks();
+      if (track) track.getSettings = () => ({ channelCount: 4 });
+      return out.stream;
+    };
+  });
+  await page.reload();
+  await page.getByRole('button', { name: 'Clap test' }).click();
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('img', { name: /^Input level −\d+ dBFS, −\d+ dBFS, −\d+ dBFS, −\d+ dBFS$/ })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'That is enough' }).click();
+  await page.evaluate(() => sessionStorage.setItem('refuse', 'yes'));
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'was not allowed to listen' })).toContainText('allow the microphone for this page', {
+    timeout: 20_000,
+  });
+});

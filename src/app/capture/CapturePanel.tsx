@@ -1,0 +1,162 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useRef, useState } from 'react';
+import { formatNumber } from '../../core/units';
+import { Choice } from '../components/Choice';
+import { type Capture, type InputDeviceChoice, listInputs, startCapture, watchInputs } from './capture';
+
+export interface HeardFile {
+  readonly name: string;
+  readonly blob: Blob;
+}
+
+interface Props {
+  /** What the recording is called. */
+  readonly name: string;
+  /** How long it listens at most, seconds. */
+  readonly seconds: number;
+  readonly onHeard: (file: HeardFile) => void;
+  readonly busy?: boolean;
+}
+
+/** Seconds before it counts, so that the hand on the mouse is not what is heard. */
+const COUNT_IN_S = 3;
+
+const toDb = (peak: number): number => (peak > 0 ? 20 * Math.log10(peak) : -Infinity);
+
+/** Peaks as bars, −60 to 0 dBFS, one for each channel. */
+function Levels({ peaks }: { peaks: readonly number[] }) {
+  return (
+    <Box
+      role="img"
+      aria-label={`Input level ${peaks.map((peak) => (peak > 0 ? `${formatNumber(toDb(peak), 0)} dBFS` : 'silent')).join(', ')}`}
+      mt="2"
+    >
+      {peaks.map((peak, c) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a channel is its place in the row
+        <Box key={c} h="8px" bg="line" mb="1">
+          <Box h="100%" w={`${Math.min(100, Math.max(0, (100 * (toDb(peak) + 60)) / 60))}%`} bg={peak >= 0.99 ? 'fix' : 'fine'} />
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Listens through the browser: which input, how loud, how long yet; or takes a file instead. */
+export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
+  const [inputs, setInputs] = useState<readonly InputDeviceChoice[]>([]);
+  const [inputId, setInputId] = useState<string | null>(null);
+  const [peaks, setPeaks] = useState<readonly number[]>([]);
+  const [leftS, setLeftS] = useState<number | null>(null);
+  const [countS, setCountS] = useState<number | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const capture = useRef<Capture | null>(null);
+  const timer = useRef(0);
+  const picker = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const look = (): void => void listInputs().then(setInputs);
+    look();
+    return watchInputs(look);
+  }, []);
+  useEffect(
+    () => () => {
+      window.clearInterval(timer.current);
+      void capture.current?.cancel();
+    },
+    [],
+  );
+  const finish = async (keep: boolean): Promise<void> => {
+    window.clearInterval(timer.current);
+    const own = capture.current;
+    capture.current = null;
+    setLeftS(null);
+    setPeaks([]);
+    if (!own) return;
+    if (keep) onHeard(await own.stop());
+    else await own.cancel();
+  };
+  const listen = async (): Promise<void> => {
+    setCountS(null);
+    const answer = await startCapture(inputId, name, setPeaks);
+    if (!answer.ok) {
+      setProblem(answer.reason);
+      return;
+    }
+    capture.current = answer.capture;
+    // Names of inputs are known from now on.
+    void listInputs().then(setInputs);
+    let left = seconds;
+    setLeftS(left);
+    timer.current = window.setInterval(() => {
+      left -= 1;
+      setLeftS(left);
+      if (left <= 0) void finish(true);
+    }, 1000);
+  };
+  const begin = (): void => {
+    setProblem(null);
+    let count = COUNT_IN_S;
+    setCountS(count);
+    timer.current = window.setInterval(() => {
+      count -= 1;
+      setCountS(count);
+      if (count > 0) return;
+      window.clearInterval(timer.current);
+      void listen();
+    }, 1000);
+  };
+  const idle = leftS === null && countS === null;
+  return (
+    <Box>
+      {inputs.length > 1 && (
+        <Choice
+          label="Input"
+          value={inputId ?? ''}
+          options={[{ value: '', text: 'as the system has it' }, ...inputs.map((input) => ({ value: input.id, text: input.name }))]}
+          onChange={(value) => setInputId(value || null)}
+        />
+      )}
+      <Flex gap="2" mt="2" wrap="wrap" align="center">
+        {idle ? (
+          <>
+            <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={begin}>
+              Record
+            </Button>
+            <Button minH="44px" variant="outline" disabled={busy} onClick={() => picker.current?.click()}>
+              Choose a file
+            </Button>
+          </>
+        ) : (
+          <>
+            <Button minH="44px" variant="outline" disabled={countS !== null} onClick={() => void finish(true)}>
+              That is enough
+            </Button>
+            <Box role="timer" className="measure">
+              {countS !== null ? `in ${countS} s` : `${leftS ?? 0} s left`}
+            </Box>
+          </>
+        )}
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          accept=".wav,.wave,.bwf,.rf64,audio/*"
+          aria-label={`${name} file`}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) onHeard({ name: file.name, blob: file });
+            event.target.value = '';
+          }}
+        />
+      </Flex>
+      {peaks.length > 0 && <Levels peaks={peaks} />}
+      {problem && (
+        <Box role="alert" color="fix" mt="2">
+          {problem}
+        </Box>
+      )}
+      <Box fontSize="sm" color="quiet" mt="2">
+        The browser asks before it listens, with its own processing switched off; what it hears stays on this machine.
+      </Box>
+    </Box>
+  );
+}

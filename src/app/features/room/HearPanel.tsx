@@ -1,0 +1,169 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { speedOfSound } from '../../../core/acoustics';
+import type { ClapReport, QuietReport } from '../../../core/analysis';
+import { type Session, takeHeardDecay } from '../../../core/document';
+import { furnishedRoom } from '../../../core/planning';
+import { absorptionFor, type OctaveDecay, roomSurfaceM2 } from '../../../core/room';
+import { formatLength, formatNumber } from '../../../core/units';
+import { runJob } from '../../../workers/runJob';
+import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
+import { Severity } from '../../components/Severity';
+import { runCommand } from '../../stores/sessionStore';
+
+export type Heard = { readonly clap: ClapReport } | { readonly quiet: QuietReport };
+
+interface Props {
+  readonly session: Session;
+  readonly what: 'clap' | 'quiet';
+  readonly decays: readonly OctaveDecay[];
+}
+
+const ASK = {
+  clap: {
+    title: 'Clap once, hard, and keep still',
+    words:
+      'Or burst a balloon, or hit two sticks, where the microphones will be; the microphone a few steps off. Three seconds of quiet after it. Mind your ears: a balloon beside one is too loud.',
+    seconds: 6,
+    name: 'Clap',
+  },
+  quiet: {
+    title: 'A minute of nothing',
+    words: 'Everything as in the take, headphones lying about with their click running, nobody moving.',
+    seconds: 60,
+    name: 'Quiet',
+  },
+} as const;
+
+/** A clap or a quiet minute, recorded or from a file, and what it says. */
+export function HearPanel({ session, what, decays }: Props) {
+  const [heard, setHeard] = useState<Heard | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const onHeard = async (file: HeardFile): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await runJob('hear-room', { file, what, speedOfSoundMps: speedOfSound(session.room.temperatureC) }, { owner: 'room' });
+    setBusy(false);
+    if (answer.kind === 'failed') setProblem(answer.reason);
+    if (answer.kind !== 'done') return;
+    if (!answer.output.ok) setProblem(answer.output.reason);
+    else setHeard(answer.output);
+  };
+  const { title, words, seconds, name } = ASK[what];
+  return (
+    <Box>
+      <Box as="h2" fontWeight="700">
+        {title}
+      </Box>
+      <Box color="quiet" fontSize="sm" mb="2">
+        {words}
+      </Box>
+      <CapturePanel name={name} seconds={seconds} busy={busy} onHeard={(file) => void onHeard(file)} />
+      {busy && <Box role="status">Listening to it</Box>}
+      {problem && (
+        <Box role="alert" color="fix" mt="2">
+          {problem}
+        </Box>
+      )}
+      {heard && 'clap' in heard && what === 'clap' && <Clap session={session} report={heard.clap} decays={decays} />}
+      {heard && 'quiet' in heard && what === 'quiet' && <Quiet report={heard.quiet} />}
+    </Box>
+  );
+}
+
+const hertzName = (hertz: number): string => (hertz >= 1000 ? `${hertz / 1000} kHz` : `${hertz} Hz`);
+
+function Clap({ session, report, decays }: { session: Session; report: ClapReport; decays: readonly OctaveDecay[] }) {
+  const middle = report.octaves.filter(({ hertz, t20S }) => (hertz === 500 || hertz === 1000) && t20S !== null).map(({ t20S }) => t20S as number);
+  const meanS = middle.length > 0 ? middle.reduce((sum, value) => sum + value, 0) / middle.length : null;
+  const refused = report.octaves.find(({ problem }) => problem !== null);
+  const take = (): void => {
+    if (meanS === null) return;
+    const speed = speedOfSound(session.room.temperatureC);
+    const { surfaces: _, ...plain } = furnishedRoom(session);
+    const soft = ((plain.softM2?.[2] ?? 0) + (plain.softM2?.[3] ?? 0)) / 2 / roomSurfaceM2(plain);
+    runCommand(takeHeardDecay(Math.max(0.01, absorptionFor(plain, meanS, speed) - soft)));
+  };
+  return (
+    <Box mt="3" role="region" aria-label="What the clap says">
+      {meanS !== null && (
+        <Box>
+          It dies away in <span className="measure">{formatNumber(meanS, 2)} s</span> (T20, 500 Hz and 1 kHz).
+        </Box>
+      )}
+      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="Decay heard by octave">
+        <thead>
+          <tr>
+            {['octave', 'heard', 'model', 'T30', 'EDT'].map((text, i) => (
+              <Box as="th" key={text} textAlign={i === 0 ? 'left' : 'right'} fontWeight="400" color="quiet">
+                {text}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {report.octaves.map(({ hertz, t20S, t30S, edtS }) => (
+            <tr key={hertz}>
+              <td>{hertzName(hertz)}</td>
+              {[t20S, decays.find((decay) => decay.hertz === hertz)?.seconds ?? null, t30S, edtS].map((value, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
+                <Box as="td" key={i} className="measure" textAlign="right">
+                  {value === null ? '—' : formatNumber(value, 2)}
+                </Box>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      {refused?.problem && (
+        <Box color="improve" fontSize="sm" mt="2">
+          {refused.problem}
+        </Box>
+      )}
+      {report.flutter && (
+        <Box mt="2" color="improve">
+          It flutters every <span className="measure">{formatNumber(1000 * report.flutter.periodS, 1)} ms</span>: two bare surfaces{' '}
+          {formatLength(report.flutter.apartM, session.units)} apart. Hang something on one of them.
+        </Box>
+      )}
+      {report.echoes.length > 0 && (
+        <Box mt="2" fontSize="sm" color="quiet">
+          Early echoes:{' '}
+          {report.echoes
+            .map(
+              ({ afterMs, levelDb, extraM }) =>
+                `${formatNumber(afterMs, 1)} ms (${formatNumber(levelDb, 0)} dB, ${formatLength(extraM, session.units)} longer)`,
+            )
+            .join(', ')}
+          .
+        </Box>
+      )}
+      {meanS !== null && (
+        <Button mt="3" minH="44px" variant="outline" onClick={take}>
+          Let the plan use what was heard
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function Quiet({ report }: { report: QuietReport }) {
+  return (
+    <Box mt="3" role="region" aria-label="What the quiet says">
+      <Flex gap="2" align="baseline">
+        {report.advice.length === 0 && <Severity severity="fine" />}
+        <Box>
+          Noise at <span className="measure">{formatNumber(report.noiseDbfs, 0)} dBFS</span> over {formatNumber(report.seconds, 0)} s.
+        </Box>
+      </Flex>
+      <Box as="ul" m="0" mt="2" p="0" aria-label="What is in the quiet">
+        {report.advice.map((sentence) => (
+          <Box as="li" key={sentence} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
+            {sentence}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
