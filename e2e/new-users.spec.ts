@@ -261,3 +261,36 @@ test('a left-handed drummer with ten microphones on two six-input recorders', as
   await person.proves();
   person.tells('left-handed drummer', 75);
 });
+
+test('from New session through brief and room to a Floor with a proposed set-up, on a phone too', async ({ page }, info) => {
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    const person = new Person(page, info);
+    const began = Date.now();
+    await page.goto('/');
+    await person.press(page.getByRole('button', { name: 'New session' }));
+    if (size.width > 400) {
+      for (const [kind, count] of Object.entries({ ...KIT_GEAR, 'Boom stand': 3, 'Short boom stand': 1, 'Tall boom stand': 2 }))
+        for (let n = 0; n < count; n++) await person.press(page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
+      await person.press(page.getByRole('button', { name: 'That is what I own' }));
+    }
+    await person.press(station(page, 'Brief'));
+    await person.press(page.getByRole('button', { name: 'Put it in the room' }));
+    await person.press(page.getByRole('group', { name: 'Played' }).getByRole('button', { name: 'together' }));
+    await person.press(page.getByRole('group', { name: 'The song needs' }).getByRole('button', { name: 'part of a band' }));
+    await person.press(station(page, 'Room'));
+    await person.type(/^Wide/, '4.4');
+    await person.choose('Floor', 'wood floor on joists');
+    await person.press(station(page, 'Brief'));
+    const first = page.getByRole('list', { name: 'Proposed set-ups' }).getByRole('listitem').first();
+    await expect(first).toContainText(/Gives: .+ Costs: /);
+    await person.press(first.getByRole('button', { name: /^Put this up/ }));
+    await expect(page.getByRole('button', { name: /microphone/ }).first()).toBeVisible();
+    const seconds = (Date.now() - began) / 1000;
+    console.log(`brief to Floor at ${size.width} px: ${person.actions} actions, ${seconds.toFixed(0)} s`);
+    expect(seconds).toBeLessThan(120);
+  }
+});

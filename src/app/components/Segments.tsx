@@ -10,7 +10,7 @@ interface Props {
 /** A few exclusive choices side by side, the chosen one underlined like a tab in a tape. */
 export function Segments({ label, value, options, onChange }: Props) {
   return (
-    <Flex role="group" aria-label={label}>
+    <Flex role="group" aria-label={label} wrap="wrap">
       {options.map((option) => (
         <Button
           key={option.value}

@@ -50,6 +50,8 @@ export interface Plan {
   readonly geometries: readonly Geometry[];
   /** Everything solid in the room; the same list as long as nothing of it moves. */
   readonly solids: readonly Solid[];
+  /** Where the loudest peaks are wanted, by the level habit; −12 dBFS where none is said. */
+  readonly peakTargetDbfs?: number;
 }
 
 export const sourceKey = (source: Source): string => `${source.instrumentId}/${source.id}`;

@@ -16,7 +16,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
-import { ALIGN_HABITS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from './session';
+import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from './session';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = {
@@ -63,6 +63,7 @@ export const briefSchema = object({
   together: Joi.valid(...ENSEMBLES).optional(),
   loudness: Joi.valid(...LOUDNESSES).optional(),
   picture: Joi.valid(...PICTURES).optional(),
+  character: Joi.valid(...CHARACTERS).optional(),
   roomShare: Joi.valid(...ROOM_SHARES).optional(),
   levelHabit: Joi.valid(...LEVEL_HABITS).optional(),
   fixHabit: Joi.valid(...FIX_HABITS).optional(),

@@ -85,15 +85,17 @@ export const ENSEMBLES = ['together', 'one after another'] as const;
 export const LOUDNESSES = ['soft', 'ordinary', 'loud'] as const;
 export const PICTURES = ['mono in a dense mix', 'part of a band', 'wide and alone'] as const;
 export const ROOM_SHARES = ['dry', 'some room', 'roomy'] as const;
-export const LEVEL_HABITS = ['peaks near −6', 'peaks near −12', 'average near −18', 'as low as it is quiet'] as const;
-export const FIX_HABITS = ['at the source', 'in the mix'] as const;
-export const ALIGN_HABITS = ['by distance', 'by delay in the mix', 'left as it is'] as const;
+export const LEVEL_HABITS = ['safe peaks', 'half to three quarters', 'balanced at unity', '32-bit float'] as const;
+export const FIX_HABITS = ['at the source', 'in the mix', 'between'] as const;
+export const ALIGN_HABITS = ['leave the delay', 'polarity only', 'align to the pair'] as const;
+export const CHARACTERS = ['natural', 'attack', 'body'] as const;
 
 /** What was answered before the Floor; every answer may be missing, and be changed later. */
 export interface Brief {
   readonly together?: (typeof ENSEMBLES)[number];
   readonly loudness?: (typeof LOUDNESSES)[number];
   readonly picture?: (typeof PICTURES)[number];
+  readonly character?: (typeof CHARACTERS)[number];
   readonly roomShare?: (typeof ROOM_SHARES)[number];
   readonly levelHabit?: (typeof LEVEL_HABITS)[number];
   readonly fixHabit?: (typeof FIX_HABITS)[number];

@@ -20,18 +20,23 @@ export const recordedLevelDbfs = (levelDbu: number, input: DeviceInput, gainDb: 
   levelDbu - padDb - input.maxLevelDbu + (gainDb - input.gainMinDb);
 
 /**
- * Gain for peaks at −12 dBFS, whole decibels as knobs are marked; the input's pad goes on only when minimum gain is still
+ * Gain for peaks at the target, whole decibels as knobs are marked; the input's pad goes on only when minimum gain is still
  * too much.
  * @param peakSplDb loudest peak at the capsule, dB SPL on-axis equivalent
  */
-export function gainFor(model: MicrophoneModel, peakSplDb: number, microphonePad: boolean, input: DeviceInput): GainSetting {
+export function gainFor(
+  model: MicrophoneModel,
+  peakSplDb: number,
+  microphonePad: boolean,
+  input: DeviceInput,
+  targetDbfs: number = PEAK_TARGET_DBFS,
+): GainSetting {
   const levelDbu = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, microphonePad ? model.padDb : 0);
-  const wanted = (padDb: number): number =>
-    Math.round(PEAK_TARGET_DBFS - recordedLevelDbfs(levelDbu, input, input.gainMinDb, padDb)) + input.gainMinDb;
+  const wanted = (padDb: number): number => Math.round(targetDbfs - recordedLevelDbfs(levelDbu, input, input.gainMinDb, padDb)) + input.gainMinDb;
   const inputPad = wanted(0) < input.gainMinDb && input.padDb > 0;
   const padDb = inputPad ? input.padDb : 0;
   const gainDb = Math.min(input.gainMaxDb, Math.max(input.gainMinDb, wanted(padDb)));
   const predictedPeakDbfs = recordedLevelDbfs(levelDbu, input, gainDb, padDb);
-  const verdict = predictedPeakDbfs > -1 ? 'too-loud' : predictedPeakDbfs < PEAK_TARGET_DBFS - 6 ? 'too-quiet' : 'fits';
+  const verdict = predictedPeakDbfs > -1 ? 'too-loud' : predictedPeakDbfs < targetDbfs - 6 ? 'too-quiet' : 'fits';
   return { gainDb, microphonePad, inputPad, predictedPeakDbfs, verdict };
 }

@@ -6,6 +6,7 @@ export * from './offers';
 export * from './ownSetup';
 export * from './patchProblem';
 export * from './placing';
+export * from './proposals';
 export { furnishedRoom, resolvePlan } from './resolve';
 export * from './snap';
 export * from './spots';

@@ -16,7 +16,7 @@ export function loudestDb(table: ArrivalTable, microphoneId: string): number | n
 export function gainSetting(table: ArrivalTable, microphoneId: string, input: PatchInput): GainSetting | null {
   const microphone = table.plan.microphones.find((candidate) => candidate.id === microphoneId);
   const peak = loudestDb(table, microphoneId);
-  return microphone && peak !== null ? gainFor(microphone.model, peak, microphone.padOn, input) : null;
+  return microphone && peak !== null ? gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs) : null;
 }
 
 /** The patch problem of a session: who must be plugged where, given what is predicted. */

@@ -102,6 +102,9 @@ export function furnishedRoom({ room, furnishings }: Pick<Session, 'room' | 'fur
   return furnished;
 }
 
+/** Peaks at three quarters of a meter from −60 to 0 dBFS: as that habit has it at the loudest. */
+const HALF_TO_THREE_QUARTERS_DBFS = -15;
+
 /** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
 export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
@@ -129,5 +132,6 @@ export function resolvePlan(session: Session): Plan {
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,
     solids: solidsOf(placedGeometries, session, microphones),
+    ...(session.brief.levelHabit === 'half to three quarters' ? { peakTargetDbfs: HALF_TO_THREE_QUARTERS_DBFS } : {}),
   };
 }

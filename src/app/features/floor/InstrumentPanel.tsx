@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { addInstrument, changeVariant, editInstrument, moveInstrument, removeInstrument, type Session, turnHanded } from '../../../core/document';
-import { choiceOf, familyOf, INSTRUMENT_KINDS, type Instrument, type InstrumentKind } from '../../../core/instruments';
+import { changeVariant, editInstrument, moveInstrument, removeInstrument, type Session, turnHanded } from '../../../core/document';
+import { choiceOf, familyOf, type Instrument } from '../../../core/instruments';
 import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
 import { formatNumber, inUnits, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -11,95 +11,11 @@ import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { readProblem } from '../../db/database';
 import { listSessions } from '../../db/sessions';
-import { InstrumentThumb } from '../../drawing/InstrumentThumb';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseInstrument } from '../../stores/viewStore';
 import { KitPieces } from './KitPieces';
 import { Levels } from './Levels';
 import { SaveSetup } from './SaveSetup';
-
-const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
-
-/** A place off the walls, beside what is there already. */
-function freePlace(session: Session): { x: number; y: number } {
-  const { room, instruments } = session;
-  const count = instruments.length;
-  const share = [0.5, 0.78, 0.22, 0.5, 0.78, 0.22][count % 6] ?? 0.5;
-  return { x: room.widthM * share, y: room.depthM * (count < 3 ? 0.45 : 0.75) };
-}
-
-/** Choose what is played: a drawing of each, then its size. */
-export function AddInstrument({ session, onDone }: { session: Session; onDone?: () => void }) {
-  const [kind, setKind] = useState<InstrumentKind>('drum-kit');
-  const family = familyOf(kind);
-  const variants = Object.keys(family.variants);
-  const [wanted, setVariant] = useState('four-piece');
-  const variant = variants.includes(wanted) ? wanted : (variants[0] ?? '');
-  const add = (): void => {
-    const id = newId();
-    const name = family.variants[variant]?.name ?? family.name;
-    runCommand(addInstrument({ id, kind, variant, name, positionM: freePlace(session), rotationDeg: 0, mirrored: false }));
-    chooseInstrument(id);
-    onDone?.();
-  };
-  return (
-    <Box py="3">
-      <Box mb="2">{session.instruments.length === 0 ? 'The room is empty. What is played in it?' : 'What else is played?'}</Box>
-      {GROUPS.map((group) => (
-        <Box key={group} mb="2">
-          <Box fontSize="sm" color="quiet">
-            {group}
-          </Box>
-          <Flex role="group" aria-label={group} gap="1" wrap="wrap">
-            {INSTRUMENT_KINDS.filter((candidate) => familyOf(candidate).group === group).map((candidate) => (
-              <Button
-                key={candidate}
-                variant="outline"
-                aria-pressed={candidate === kind}
-                h="auto"
-                w="94px"
-                py="1"
-                px="1"
-                flexDirection="column"
-                gap="0"
-                borderColor={candidate === kind ? 'tape' : 'line'}
-                fontWeight={candidate === kind ? '700' : '400'}
-                whiteSpace="normal"
-                onClick={() => setKind(candidate)}
-              >
-                <InstrumentThumb
-                  kind={candidate}
-                  variant={candidate === kind ? variant : (Object.keys(familyOf(candidate).variants)[0] ?? '')}
-                  size={58}
-                />
-                <span style={{ fontSize: 12, lineHeight: 1.15 }}>{familyOf(candidate).name}</span>
-              </Button>
-            ))}
-          </Flex>
-        </Box>
-      ))}
-      <Choice
-        label="Size or build"
-        value={variant}
-        options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
-        onChange={setVariant}
-      />
-      <Box fontSize="sm" color="quiet" mt="1">
-        {inUnits(family.variants[variant]?.basis ?? '', session.units)}
-      </Box>
-      <Flex gap="2" mt="3">
-        <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
-          Put it in the room
-        </Button>
-        {onDone && (
-          <Button size="sm" minH="44px" variant="outline" onClick={onDone}>
-            Leave it
-          </Button>
-        )}
-      </Flex>
-    </Box>
-  );
-}
 
 /** Whether such an instrument is built or set up for the left hand at all. */
 const isBuiltHanded = ({ kind }: Instrument): boolean =>

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
-import { inputAddress, type PatchInput, type PatchResult } from '../../../core/patch';
+import { inputAddress, type PatchInput, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
 import { gainSetting, loudestDb, patchInputs, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
@@ -138,7 +138,9 @@ function Patch({ session }: { session: Session }) {
           )}
           {session.sampleRateHz > 0 && (
             <Box mt="3" fontSize="sm" color="quiet">
-              Peaks aim at −12 dBFS (safe peaks). Levels are a model, ±{formatNumber(6, 0)} dB; check while playing as loudly as in the take.
+              Peaks aim at {formatNumber(table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS, 0)} dBFS ({session.brief.levelHabit ?? 'safe peaks'}
+              {session.brief.levelHabit ? ', by the brief' : ''}). Levels are a model, ±{formatNumber(6, 0)} dB; check while playing as loudly as in
+              the take.
             </Box>
           )}
         </Box>

@@ -84,7 +84,7 @@ function Room({ session }: { session: Session }) {
         : [];
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
-      <Flex direction="column" flex="1" minW="0" minH="0">
+      <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH="0">
         <Flex px="3" py="2" gap="3" wrap="wrap" align="center" borderBottomWidth="1px" borderColor="line">
           <Segments label="Question" value={question} options={QUESTIONS} onChange={(value) => setQuestion(value as Question)} />
           {(question === 'put' || question === 'reflections') && session.instruments.length > 1 && instrument && (
@@ -97,15 +97,22 @@ function Room({ session }: { session: Session }) {
             />
           )}
         </Flex>
-        <Flex flex="1" minH={{ base: '620px', md: '0' }} direction={{ base: 'column', md: 'row' }}>
-          <Box flex="3" minW="0" minH="0" overflow="hidden">
+        <Flex flex={{ base: 'none', md: '1' }} minH="0" direction={{ base: 'column', md: 'row' }}>
+          <Box flex={{ base: 'none', md: '3' }} h={{ base: '330px', md: 'auto' }} minW="0" minH="0" overflow="hidden">
             <RoomDrawing session={session} face="plan" shade={shade} rays={rays} pins={pins} />
           </Box>
-          <Flex flex="2" minW="0" minH="0" direction="column" borderLeftWidth={{ md: '1px' }} borderColor="line">
-            <Box flex="1" minH="0" overflow="hidden">
+          <Flex flex={{ base: 'none', md: '2' }} minW="0" minH="0" direction="column" borderLeftWidth={{ md: '1px' }} borderColor="line">
+            <Box flex={{ base: 'none', md: '1' }} h={{ base: '230px', md: 'auto' }} minH="0" overflow="hidden">
               <RoomDrawing session={session} face="side" shade={null} rays={rays} pins={question === 'hang' ? pins : NO_PINS} />
             </Box>
-            <Box flex="1" minH="0" overflow="hidden" borderTopWidth="1px" borderColor="line">
+            <Box
+              flex={{ base: 'none', md: '1' }}
+              h={{ base: '230px', md: 'auto' }}
+              minH="0"
+              overflow="hidden"
+              borderTopWidth="1px"
+              borderColor="line"
+            >
               <RoomDrawing session={session} face="front" shade={null} rays={rays} pins={question === 'hang' ? pins : NO_PINS} />
             </Box>
           </Flex>

@@ -10,6 +10,10 @@ import { StaticFace } from '../../drawing/StaticFace';
 import { useLiveSession } from '../../stores/sessionStore';
 
 /** Everything on one page for the wall. */
+/** What the brief says, in one line. */
+const briefWords = ({ together, picture, roomShare, key, tempoBpm }: Session['brief']): string =>
+  [together, picture, roomShare, key, tempoBpm && `${tempoBpm} a minute`].filter(Boolean).join(', ');
+
 export function SheetStation() {
   const session = useLiveSession();
   return session ? <Sheet session={session} /> : null;
@@ -206,6 +210,7 @@ function Sheet({ session }: { session: Session }) {
             <span className="measure">
               {formatNumber(session.sampleRateHz / 1000, 1)} kHz, {formatTemperature(session.room.temperatureC, session.units)}
             </span>
+            {briefWords(session.brief) && <Box>{briefWords(session.brief)}</Box>}
           </Box>
         </Flex>
         <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>

@@ -1,0 +1,228 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/document';
+import { familyOf } from '../../../core/instruments';
+import { type Proposal, placeSetup, proposalsFor, putUpSetup, withoutSetups } from '../../../core/planning';
+import { counted } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { newId } from '../../components/newId';
+import { Segments } from '../../components/Segments';
+import { AddInstrument } from '../../drawing/AddInstrument';
+import { StaticFace } from '../../drawing/StaticFace';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { PLACING, solvePatch } from '../../stores/solvePatch';
+import { chooseNothing } from '../../stores/viewStore';
+import { HABIT_QUESTIONS, type Question, SOUND_QUESTIONS } from './questions.data';
+
+/** What is wanted, before anything is placed; every line can be left. */
+export function BriefStation() {
+  const session = useLiveSession();
+  return session ? <BriefPage session={session} /> : null;
+}
+
+/** One line: the question, its answers, why it is asked. A second press takes an answer back. */
+function Line({ session, question }: { session: Session; question: Question }) {
+  const value = session.brief[question.of];
+  return (
+    <Box py="2" borderTopWidth="1px" borderColor="line">
+      <Flex gap="2" wrap="wrap" align="baseline" justify="space-between">
+        <Box fontWeight="700" minW="110px">
+          {question.ask}
+        </Box>
+        <Flex wrap="wrap">
+          <Segments
+            label={question.ask}
+            value={typeof value === 'string' ? value : ''}
+            options={question.answers.map((answer) => ({ value: answer, text: answer }))}
+            onChange={(answer) => runCommand(answerBrief({ [question.of]: answer === value ? undefined : answer } as Partial<Brief>))}
+          />
+        </Flex>
+      </Flex>
+      <Box fontSize="sm" color="quiet">
+        {question.why}
+      </Box>
+    </Box>
+  );
+}
+
+function BriefPage({ session }: { session: Session }) {
+  const [wanted, setWanted] = useState<string | null>(null);
+  const instrument = session.instruments.find(({ id }) => id === wanted) ?? session.instruments[session.instruments.length - 1];
+  const inputs = session.shelf.devices.reduce((sum, device) => sum + device.inputs.length, 0);
+  const microphones = session.shelf.microphones.reduce((sum, { count }) => sum + count, 0);
+  const stands = session.shelf.stands.reduce((sum, { count }) => sum + count, 0);
+  const { brief } = session;
+  return (
+    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label="Brief">
+        <Box as="h1" fontSize="xl" fontWeight="700">
+          What is it for?
+        </Box>
+        <Box color="quiet" mb="3">
+          Nothing here must be answered, and all of it can be changed later.
+        </Box>
+        {session.instruments.length === 0 ? (
+          <AddInstrument session={session} />
+        ) : (
+          <Box pb="2">
+            <b>Played:</b> {session.instruments.map(({ name }) => name).join(', ')}
+            {session.players ? `, by ${session.players}` : ''}. <b>At hand:</b> {counted(microphones, 'microphone')}, {counted(inputs, 'input')},{' '}
+            {counted(stands, 'stand')}.
+          </Box>
+        )}
+        {SOUND_QUESTIONS.map((question) => (
+          <Line key={question.of} session={session} question={question} />
+        ))}
+        <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" py="3" borderTopWidth="1px" borderColor="line">
+          <NumberField
+            label="Tempo"
+            unit="a minute, 0 is free"
+            digits={0}
+            value={brief.tempoBpm ?? 0}
+            low={0}
+            high={400}
+            onCommit={(tempo) => runCommand(answerBrief({ tempoBpm: tempo >= 20 ? tempo : undefined }))}
+          />
+          <Choice
+            label="Key"
+            value={brief.key ?? ''}
+            options={[{ value: '', text: 'not said' }, ...KEYS.map((key) => ({ value: key, text: key }))]}
+            onChange={(key) => runCommand(answerBrief({ key: key || undefined }))}
+          />
+          <Choice
+            label="Depth"
+            value={String(brief.bitDepth ?? '')}
+            options={[
+              { value: '', text: 'not said' },
+              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? '32-bit float' : `${depth} bit` })),
+            ]}
+            onChange={(depth) => runCommand(answerBrief({ bitDepth: depth ? (Number(depth) as 16 | 24 | 32) : undefined }))}
+          />
+          <Choice
+            label="Where"
+            value={brief.away === undefined ? '' : brief.away ? 'away' : 'home'}
+            options={[
+              { value: '', text: 'not said' },
+              { value: 'home', text: 'at home' },
+              { value: 'away', text: 'away' },
+            ]}
+            onChange={(where) => runCommand(answerBrief({ away: where === '' ? undefined : where === 'away' }))}
+          />
+        </Grid>
+        {HABIT_QUESTIONS.map((question) => (
+          <Line key={question.of} session={session} question={question} />
+        ))}
+      </Box>
+      <Box
+        w={{ base: '100%', md: '380px' }}
+        flexShrink={0}
+        bg="panel"
+        borderLeftWidth={{ md: '1px' }}
+        borderColor="line"
+        px="4"
+        py="3"
+        overflow={{ md: 'auto' }}
+        role="region"
+        aria-label="Proposals"
+        tabIndex={0}
+      >
+        {session.instruments.length > 1 && instrument && (
+          <Choice
+            label="For"
+            value={instrument.id}
+            options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
+            onChange={setWanted}
+          />
+        )}
+        {instrument ? (
+          <Proposals session={session} instrumentId={instrument.id} />
+        ) : (
+          <Box color="quiet">With an instrument in the room, two or three set-ups are proposed here.</Box>
+        )}
+      </Box>
+    </Flex>
+  );
+}
+
+const DEPTHS = [16, 24, 32] as const;
+const KEYS = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'].flatMap((note) => [`${note} major`, `${note} minor`]);
+
+/** Set-ups that answer the brief, drawn, with their reasons and costs; one press puts one on the Floor. */
+function Proposals({ session, instrumentId }: { session: Session; instrumentId: string }) {
+  const navigate = useNavigate();
+  const instrument = session.instruments.find(({ id }) => id === instrumentId);
+  const proposals = useMemo(() => (instrument ? proposalsFor(session, instrument) : []), [session, instrument]);
+  if (!instrument) return null;
+  const own = session.microphones.filter((placed) => belongsTo(session, placed, instrumentId)).map(({ id }) => id);
+  const put = ({ recipe }: Proposal): void => {
+    if (runCommand(putUpSetup(recipe, instrumentId, newId, own), { burst: PLACING })) void solvePatch('as part of the step before');
+    chooseNothing();
+    void navigate('../floor', { relative: 'path' });
+  };
+  if (proposals.length === 0)
+    return <Box>No set-up for the {instrument.name.toLowerCase()} can be put up with what is on the shelf: the set-ups say what is missing.</Box>;
+  return (
+    <Box as="ul" m="0" p="0" aria-label="Proposed set-ups">
+      {proposals.map((proposal, i) => (
+        <Card
+          key={proposal.recipe.id}
+          session={session}
+          instrumentId={instrumentId}
+          proposal={proposal}
+          first={i === 0}
+          replaces={own.length > 0}
+          onPut={() => put(proposal)}
+        />
+      ))}
+    </Box>
+  );
+}
+
+interface CardProps {
+  readonly session: Session;
+  readonly instrumentId: string;
+  readonly proposal: Proposal;
+  readonly first: boolean;
+  readonly replaces: boolean;
+  readonly onPut: () => void;
+}
+
+function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardProps) {
+  const { recipe, fit, because } = proposal;
+  const instrument = session.instruments.find(({ id }) => id === instrumentId);
+  const drawn = useMemo(() => {
+    const bare = withoutSetups(
+      session,
+      instrumentId,
+      session.microphones.map(({ id }) => id),
+    );
+    return placeSetup({ ...bare, instruments: bare.instruments.filter(({ id }) => id === instrumentId) }, recipe, instrumentId, newId).session;
+  }, [session, instrumentId, recipe]);
+  if (!instrument) return null;
+  return (
+    <Box as="li" listStyleType="none" pb="3" mb="3" borderBottomWidth="1px" borderColor="line" aria-label={recipe.name}>
+      <Flex gap="2">
+        {(['plan', familyOf(instrument.kind).group === 'Piano' ? 'side' : 'front'] as const).map((face) => (
+          <Box key={face} flex="1" minW="0">
+            <StaticFace session={drawn} face={face} width={150} height={130} bare labels />
+          </Box>
+        ))}
+      </Flex>
+      <Box fontWeight="700">{recipe.name}</Box>
+      <Box>{because.join('; ')}.</Box>
+      <Box fontSize="sm" color="quiet" mt="1">
+        Gives: {recipe.gives} Costs: {recipe.costs}
+      </Box>
+      {fit.reasons.map((reason) => (
+        <Box key={reason} fontSize="sm" color="improve" mt="1">
+          {reason}
+        </Box>
+      ))}
+      <Button mt="2" minH="44px" {...(first ? { bg: 'tapeFill', color: '#12181b' } : { variant: 'outline' as const })} onClick={onPut}>
+        {replaces ? 'Put this up instead' : 'Put this up'}
+      </Button>
+    </Box>
+  );
+}

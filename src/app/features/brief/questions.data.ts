@@ -1,0 +1,34 @@
+import { ALIGN_HABITS, type Brief, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from '../../../core/document';
+
+/** One line of the brief: what is asked, why, and what can be said. */
+export interface Question {
+  readonly of: keyof Brief;
+  readonly ask: string;
+  readonly why: string;
+  readonly answers: readonly string[];
+}
+
+export const SOUND_QUESTIONS: readonly Question[] = [
+  { of: 'together', ask: 'Played', why: 'Together, what keeps the others out counts more.', answers: ENSEMBLES },
+  { of: 'loudness', ask: 'How loud', why: 'Loud playing wants pads and moving coils, soft playing quiet inputs.', answers: LOUDNESSES },
+  { of: 'picture', ask: 'The song needs', why: 'In a dense mix one channel is enough; alone it wants width.', answers: PICTURES },
+  { of: 'roomShare', ask: 'How much room', why: 'Dry is close and damped; roomy is farther, in a room worth hearing.', answers: ROOM_SHARES },
+  { of: 'character', ask: 'More of', why: 'Attack is near the stroke, body farther and lower.', answers: CHARACTERS },
+];
+
+export const HABIT_QUESTIONS: readonly Question[] = [
+  {
+    of: 'levelHabit',
+    ask: 'Level habit',
+    why: 'Gains are told for it: safe peaks near −12 dBFS, or three quarters of the meter (−15).',
+    answers: LEVEL_HABITS,
+  },
+  { of: 'fixHabit', ask: 'Trouble is mended', why: 'At the source, moves come first; in the mix, what keeps channels apart.', answers: FIX_HABITS },
+  {
+    of: 'alignHabit',
+    ask: 'Close microphones and overheads',
+    why: 'Schools differ: the natural delay is depth, or it is smear.',
+    answers: ALIGN_HABITS,
+  },
+  { of: 'visits', ask: 'Visits', why: 'For many, marks on the floor and photographs pay.', answers: ['one', 'many'] },
+];
