@@ -28,12 +28,13 @@ interface Part {
   readonly at: string;
   readonly instrument: Pick<Instrument, 'kind' | 'variant' | 'name'> & Partial<Instrument>;
   readonly recipe: string;
+  readonly brief?: Session['brief'];
 }
 
 function sessionOf(part: Part): Session {
   let ids = 0;
   const newId = (): string => `${part.prefix}-${++ids}`;
-  const empty: Session = { ...newSession(part.id, part.name, part.at, BOATHOUSE_SHELF), players: part.players, room: LOFT };
+  const empty: Session = { ...newSession(part.id, part.name, part.at, BOATHOUSE_SHELF), players: part.players, room: LOFT, brief: part.brief ?? {} };
   const instrumentId = `${part.prefix}-instrument`;
   const withInstrument = addInstrument({ positionM: { x: 2.6, y: 2.1 }, rotationDeg: 0, mirrored: false, ...part.instrument, id: instrumentId })(
     empty,
@@ -43,6 +44,15 @@ function sessionOf(part: Part): Session {
 }
 
 const KIT: Part = {
+  brief: {
+    together: 'together',
+    loudness: 'ordinary',
+    picture: 'part of a band',
+    roomShare: 'some room',
+    tempoBpm: 96,
+    key: 'A minor',
+    bitDepth: 24,
+  },
   id: 'demo-boathouse-kit',
   prefix: 'demo',
   name: 'Boathouse kit, Saturday',

@@ -2,6 +2,7 @@ import {
   addInstrument,
   aimByAngles,
   alignMicrophones,
+  answerBrief,
   applyMove,
   type Command,
   changeVariant,
@@ -18,9 +19,11 @@ import {
   editSession,
   firstDeadReference,
   framePair,
+  getReady,
   makePair,
   moveInstrument,
   moveMicrophone,
+  nameSurface,
   newSession,
   plugAll,
   plugIn,
@@ -38,6 +41,7 @@ import {
   shiftMicrophones,
   sound,
   squarePair,
+  takeHeardDecay,
   takeMeasured,
   turnHanded,
   turnMicrophones,
@@ -49,6 +53,7 @@ import { createRandom, vec3 } from '../src/core/math';
 import { MICROPHONE_CATALOGUE, PATTERN_NAMES } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
 import { ownSetupFrom, patchInputs, putUpSetup } from '../src/core/planning';
+import { MATERIAL_IDS, SURFACES } from '../src/core/room';
 import { PAIR_TECHNIQUES, RECIPES } from '../src/core/setups';
 import { STAND_CATALOGUE } from '../src/core/stands';
 import { Hand } from './hand';
@@ -177,6 +182,27 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
         { temperatureC: h.length(-30, 60) },
         { absorption: h.length(0, 1) },
         { glass: ['front wall', 'left wall'] },
+      ]) ?? {},
+    ),
+  nameSurface: (h) => nameSurface(h.pick(SURFACES) ?? 'floor', h.chance(0.3) ? null : (h.pick(MATERIAL_IDS) ?? null)),
+  takeHeardDecay: (h) => takeHeardDecay(h.length(-0.2, 1.2)),
+  answerBrief: (h) =>
+    answerBrief(
+      h.pick([
+        { together: 'together' as const },
+        { levelHabit: undefined },
+        { tempoBpm: h.length(0, 500) },
+        { key: h.pick(['A minor', '', 'k'.repeat(50)]) ?? '' },
+      ]) ?? {},
+    ),
+  getReady: (h) =>
+    getReady(
+      'get ready',
+      h.pick([
+        { done: [h.pick(['phones', 'bag', 'no id']) ?? 'bag'] },
+        { own: ['A thing', h.pick(['A thing', 'Another']) ?? ''] },
+        { tunings: [{ drum: 'kit/snare', heardAt: NOW, lugsHz: [h.length(0, 900)] }] },
+        { playedMinutes: h.length(-10, 2000), playedDba: undefined },
       ]) ?? {},
     ),
   dropGear: (h) => {

@@ -1,9 +1,9 @@
-import type { ClapReport, QuietReport, TakeReport } from '../core/analysis';
+import type { ClapReport, LugReport, QuietReport, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
-import type { SpotMap } from '../core/planning';
+import type { NextHelp, SpotMap } from '../core/planning';
 import type { Fault } from '../core/render';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
@@ -22,6 +22,8 @@ export interface ChannelPeaks {
 export type TakeAnswer =
   | { readonly ok: true; readonly report: TakeReport; readonly waveforms: readonly ChannelPeaks[]; readonly refused: readonly string[] }
   | { readonly ok: false; readonly reason: string };
+
+export type LugAnswer = { readonly ok: true; readonly lugs: LugReport } | { readonly ok: false; readonly reason: string };
 
 export type RoomAnswer =
   | { readonly ok: true; readonly clap: ClapReport }
@@ -44,6 +46,10 @@ export interface Jobs {
     readonly input: { readonly file: TakeFile; readonly what: 'clap' | 'quiet'; readonly speedOfSoundMps: number };
     readonly output: RoomAnswer;
   };
+  /** Pitches beside a drum's lugs. */
+  readonly 'hear-lugs': { readonly input: TakeFile; readonly output: LugAnswer };
+  /** What one more microphone would open. */
+  readonly 'what-helps': { readonly input: Session; readonly output: readonly NextHelp[] };
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };

@@ -6,6 +6,8 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'take-check': () => new Worker(new URL('./takeCheck.worker.ts', import.meta.url), { type: 'module' }),
   'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
   'hear-room': () => new Worker(new URL('./hearRoom.worker.ts', import.meta.url), { type: 'module' }),
+  'hear-lugs': () => new Worker(new URL('./hearLugs.worker.ts', import.meta.url), { type: 'module' }),
+  'what-helps': () => new Worker(new URL('./whatHelps.worker.ts', import.meta.url), { type: 'module' }),
   spots: () => new Worker(new URL('./spots.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
   offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),

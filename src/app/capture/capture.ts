@@ -1,4 +1,4 @@
-import { writeWav } from '../../core/audio/wavWriter';
+import { writeWav } from '../../core/audio';
 import recorderUrl from './recorder.worklet.ts?worker&url';
 
 /** An input that the browser offers. */
@@ -48,7 +48,7 @@ export function watchInputs(onChange: () => void): () => void {
 }
 
 /** A stream's raw samples, gathered by a worklet; levels are told as they come. */
-export async function captureStream(stream: MediaStream, name: string, onLevels: (peaks: readonly number[]) => void): Promise<Capture> {
+async function captureStream(stream: MediaStream, name: string, onLevels: (peaks: readonly number[]) => void): Promise<Capture> {
   const context = new AudioContext({ latencyHint: 'playback' });
   await context.audioWorklet.addModule(recorderUrl);
   const channelCount = Math.max(1, stream.getAudioTracks()[0]?.getSettings().channelCount ?? 1);

@@ -2,5 +2,6 @@ export * from './bands';
 export * from './comb';
 export * from './diffraction';
 export * from './disc';
+export * from './exposure';
 export * from './limits';
 export * from './propagation';

@@ -14,6 +14,7 @@ import {
   patchSchema,
   placedSchema,
   readingSchema,
+  readySchema,
   recipeSchema,
   roomSchema,
   standSchema,
@@ -114,7 +115,7 @@ function instrumentsProblem({ instruments }: Session): Problem {
 }
 
 function headProblem(session: Record<string, unknown>): Problem {
-  const { room: _r, brief: _b, shelf: _s, patch: _p, ...rest } = session;
+  const { room: _r, brief: _b, ready: _y, shelf: _s, patch: _p, ...rest } = session;
   const head = Object.fromEntries(Object.entries(rest).filter(([key]) => !SESSION_PARTS.some((part) => part.key === key)));
   return firstProblem(headSchema, head);
 }
@@ -126,6 +127,7 @@ export function sessionShapeProblem(value: unknown): Problem {
     () => headProblem(value),
     () => problemAt('room', roomSchema, value.room),
     () => problemAt('brief', briefSchema, value.brief),
+    () => problemAt('ready', readySchema, value.ready),
     () => shelfProblem(value.shelf, 'shelf.'),
     ...SESSION_PARTS.map((part) => () => listProblem('', part, value[part.key])),
     () => problemAt('patch', patchSchema, value.patch),

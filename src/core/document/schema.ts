@@ -59,6 +59,23 @@ export const roomSchema = object({
   surfaces: object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional(),
 });
 
+const moment = Joi.string().isoDate();
+
+export const readySchema = object({
+  done: Joi.array().items(id).max(200).unique().optional(),
+  own: Joi.array().items(Joi.string().trim().min(1).max(120)).max(60).unique().optional(),
+  tunings: Joi.array()
+    .items(object({ drum: address, heardAt: moment, lugsHz: Joi.array().items(number(20, 2000)).min(1).max(24) }))
+    .max(200)
+    .optional(),
+  reminders: Joi.array()
+    .items(object({ text: Joi.string().trim().min(1).max(120), at: moment }))
+    .max(20)
+    .optional(),
+  playedMinutes: number(0, 1440).optional(),
+  playedDba: number(30, 140).optional(),
+});
+
 export const briefSchema = object({
   together: Joi.valid(...ENSEMBLES).optional(),
   loudness: Joi.valid(...LOUDNESSES).optional(),
@@ -294,6 +311,7 @@ export const sessionSchema = object({
   ...headKeys,
   room: roomSchema,
   brief: briefSchema,
+  ready: readySchema,
   shelf: object(shelfKeys),
   instruments: Joi.array().items(instrumentSchema).max(LIMITS.instruments).unique('id'),
   microphones: Joi.array().items(placedSchema).max(LIMITS.microphones).unique('id'),

@@ -107,6 +107,35 @@ export interface Brief {
   readonly bitDepth?: 16 | 24 | 32;
 }
 
+/** A drum's lugs as they were heard, in the order they were tapped. */
+export interface Tuning {
+  /** "instrumentId/sourceId". */
+  readonly drum: string;
+  /** ISO 8601, UTC. */
+  readonly heardAt: string;
+  readonly lugsHz: readonly number[];
+}
+
+export interface Reminder {
+  readonly text: string;
+  /** ISO 8601, UTC. */
+  readonly at: string;
+}
+
+/** What was got ready, and when. */
+export interface Readiness {
+  /** Ids of items of the checklists that are done. */
+  readonly done?: readonly string[];
+  /** Items of one's own. */
+  readonly own?: readonly string[];
+  readonly tunings?: readonly Tuning[];
+  readonly reminders?: readonly Reminder[];
+  /** Minutes of playing today. */
+  readonly playedMinutes?: number;
+  /** Measured level while playing, dBA; none where it is estimated from the plan. */
+  readonly playedDba?: number;
+}
+
 /** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */
 export interface Session {
   readonly format: typeof SESSION_FORMAT;
@@ -121,6 +150,7 @@ export interface Session {
   readonly sampleRateHz: number;
   readonly room: Room;
   readonly brief: Brief;
+  readonly ready: Readiness;
   readonly shelf: Shelf;
   readonly instruments: readonly Instrument[];
   readonly microphones: readonly PlacedMicrophone[];

@@ -143,6 +143,8 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
 };
 
+const softModelOf = (kind: FurnishingKind): SoftModel | null => (kind in SOFT_MODELS ? SOFT_MODELS[kind as SoftKind] : null);
+
 /** Absorbing area of a soft thing by octave, m²; null for a screen, whose area counts with its shadow. */
 export function softAreaM2(furnishing: Pick<Furnishing, 'kind' | 'widthM' | 'heightM'>): readonly number[] | null {
   const model = softModelOf(furnishing.kind);
@@ -153,7 +155,6 @@ export function softAreaM2(furnishing: Pick<Furnishing, 'kind' | 'widthM' | 'hei
   return model.octaves.map((share) => share * area);
 }
 
-export const softModelOf = (kind: FurnishingKind): SoftModel | null => (kind in SOFT_MODELS ? SOFT_MODELS[kind as SoftKind] : null);
 export const isScreen = (kind: FurnishingKind): kind is ScreenKind => (SCREEN_KINDS as readonly string[]).includes(kind);
 /** Name, size and use of any kind. */
 export const modelOfFurnishing = (kind: FurnishingKind): Omit<SoftModel, 'octaves' | 'face'> =>

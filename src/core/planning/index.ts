@@ -1,3 +1,4 @@
+export { CHECK_TIMES } from './checklist.data';
 export { withExpectations } from './expected';
 export * from './fit';
 export * from './hang';
@@ -7,6 +8,7 @@ export * from './ownSetup';
 export * from './patchProblem';
 export * from './placing';
 export * from './proposals';
+export * from './ready';
 export { furnishedRoom, resolvePlan } from './resolve';
 export * from './snap';
 export * from './spots';

@@ -16,7 +16,7 @@ export interface SpotScore extends SpotParts {
   readonly score: number;
 }
 
-export const SPOT_WEIGHTS: Readonly<Record<keyof SpotParts, number>> = { walls: 0.45, modes: 0.35, reflections: 0.2 };
+const SPOT_WEIGHTS: Readonly<Record<keyof SpotParts, number>> = { walls: 0.45, modes: 0.35, reflections: 0.2 };
 
 /** From here on a wall is far enough, metres (common practice: an arm's length and more). */
 const FAR_M = 1.5;

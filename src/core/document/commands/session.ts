@@ -1,7 +1,7 @@
 import { MATERIAL_IDS, type MaterialId, materialOf, type Surface } from '../../room';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
-import type { Brief, Session, Shelf } from '../session';
+import type { Brief, Readiness, Session, Shelf } from '../session';
 
 export function newSession(id: string, name: string, nowIso: string, shelf: Shelf): Session {
   return {
@@ -16,6 +16,7 @@ export function newSession(id: string, name: string, nowIso: string, shelf: Shel
     sampleRateHz: 48_000,
     room: { widthM: 5, depthM: 4, heightM: 2.4, temperatureC: 20, absorption: 0.2, glass: [] },
     brief: {},
+    ready: {},
     shelf,
     instruments: [],
     microphones: [],
@@ -69,4 +70,11 @@ export const answerBrief = (answers: { readonly [K in keyof Brief]: Brief[K] | u
   command('change the brief', (session) => ({
     ...session,
     brief: Object.fromEntries(Object.entries({ ...session.brief, ...answers }).filter(([, value]) => value !== undefined)) as Brief,
+  }));
+
+/** What was got ready; a part that is undefined is taken out. */
+export const getReady = (words: string, change: { readonly [K in keyof Readiness]: Readiness[K] | undefined }): Command =>
+  command(words, (session) => ({
+    ...session,
+    ready: Object.fromEntries(Object.entries({ ...session.ready, ...change }).filter(([, value]) => value !== undefined)) as Readiness,
   }));

@@ -1,0 +1,79 @@
+import { writeFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { writeWav } from '../src/core/audio/wavWriter';
+import { station } from './steps';
+
+const RATE = 24_000;
+
+/** Six taps beside the lugs of a drum, a second apart: the second note of a membrane with its neighbours (Rossing), one lug 40 cents flat. */
+function taps(): Uint8Array {
+  const samples = new Float32Array(7 * RATE);
+  for (let lug = 0; lug < 6; lug++) {
+    const second = 233 * 2 ** ((lug === 4 ? -40 : 0) / 1200);
+    for (const [ratio, level] of [
+      [1 / 1.593, 0.3],
+      [1, 0.8],
+      [2.136 / 1.593, 0.4],
+    ] as const)
+      for (let i = 0; i < RATE; i++) {
+        const at = Math.round((0.4 + lug) * RATE) + i;
+        samples[at] = (samples[at] ?? 0) + 0.5 * level * Math.exp((-9 * i) / RATE) * Math.sin((2 * Math.PI * second * ratio * i) / RATE);
+      }
+  }
+  return writeWav([samples], RATE, 'f32');
+}
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/demo');
+  await station(page, 'Ready').click();
+});
+
+test('the list: ticked, kept after a reload, one of one’s own added and taken off; a reminder is set and done', async ({ page }) => {
+  const before = page.getByRole('list', { name: 'before plugging' });
+  await before.getByLabel(/^Neighbours told/).check();
+  await page.getByLabel('One of your own').fill('The neighbour’s dog is out');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const first = page.getByRole('list', { name: 'before the first take' });
+  await first.getByRole('checkbox', { name: 'The neighbour’s dog is out' }).check();
+  await page.getByRole('button', { name: '2 h', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Reminders' })).toContainText('Switch the fridge on again');
+  await page.reload();
+  await expect(before.getByLabel(/^Neighbours told/)).toBeChecked();
+  await expect(first.getByRole('checkbox', { name: 'The neighbour’s dog is out' })).toBeChecked();
+  await page.getByRole('button', { name: 'Take off: The neighbour’s dog is out' }).click();
+  await expect(first).not.toContainText('dog');
+  await page.getByRole('button', { name: /^Done: Switch the fridge on/ }).click();
+  await expect(page.getByRole('list', { name: 'Reminders' }).getByRole('listitem')).toHaveCount(0);
+  // The patch is seen, not ticked.
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible();
+  await station(page, 'Ready').click();
+  await expect(first.getByLabel(/^Each microphone on the input/)).toBeChecked();
+});
+
+test('a drum is tuned by taps from a file: the flat lug is named with its turn, and the log keeps it', async ({ page }, info) => {
+  await page.getByRole('button', { name: 'Drum tuning' }).click();
+  await page.getByLabel('Drum', { exact: true }).selectOption({ label: 'Floor tom' });
+  const path = info.outputPath('taps.wav');
+  await writeFile(path, taps());
+  await page.getByLabel('Taps file').setInputFiles(path);
+  await expect(page.getByRole('img', { name: /^Lugs: 1 \S+ cents, .*5 −4\d cents, 6 \S+ cents$/ })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Lug 5: an eighth tighter/)).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Log of Floor tom' }).getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByText(/the song is in A minor/)).toBeVisible();
+});
+
+test('the day’s exposure follows the minutes played; what would help is by kind', async ({ page }) => {
+  await page.getByRole('button', { name: 'Hearing' }).click();
+  const list = page.getByRole('list', { name: 'Exposure' });
+  await page.getByLabel(/^Level, if measured/).fill('94');
+  await page.getByLabel(/^Level, if measured/).press('Enter');
+  await page.getByLabel(/^Played today/).fill('30');
+  await page.getByLabel(/^Played today/).press('Enter');
+  // 94 dBA for an hour is a whole day by the recommended limit (NIOSH 98-126).
+  await expect(list).toContainText(/recommended, 85 dBA for 8 h:\s*50 %/);
+  await page.getByRole('button', { name: 'What would help next' }).click();
+  await expect(page.getByText('What costs nothing', { exact: false })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'One more of what?' })).toBeVisible();
+});

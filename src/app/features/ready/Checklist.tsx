@@ -1,0 +1,168 @@
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { getReady, type Session } from '../../../core/document';
+import { CHECK_TIMES, type CheckLine, checklistFor } from '../../../core/planning';
+import { runCommand } from '../../stores/sessionStore';
+
+const tick = (session: Session, id: string): void => {
+  const done = session.ready.done ?? [];
+  runCommand(getReady('tick the list', { done: done.includes(id) ? done.filter((other) => other !== id) : [...done, id] }));
+};
+
+function Item({ text, on, note, onToggle }: { text: string; on: boolean; note?: string | undefined; onToggle?: (() => void) | undefined }) {
+  return (
+    <Box as="li" listStyleType="none" py="1">
+      <Box as="label" display="flex" gap="3" alignItems="baseline" minH={{ base: '44px', md: '30px' }} cursor={onToggle ? 'pointer' : 'default'}>
+        <input type="checkbox" checked={on} disabled={!onToggle} onChange={onToggle} className="tick-box" />
+        <Box color={on ? 'quiet' : 'ink'} overflowWrap="anywhere">
+          {text}
+          {note && (
+            <Box as="span" color="quiet" fontSize="sm">
+              {' '}
+              ({note})
+            </Box>
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** What the day needs, in its order; ticked by hand, or by what another station has seen. */
+export function Checklist({ session }: { session: Session }) {
+  const [own, setOwn] = useState('');
+  const items = session.ready.own ?? [];
+  const addOwn = (): void => {
+    const text = own.trim().slice(0, 120);
+    if (!text || items.includes(text)) return;
+    if (runCommand(getReady('add to the list', { own: [...items, text] }))) setOwn('');
+  };
+  const lines = (list: readonly CheckLine[]) =>
+    list.map(({ item, isDone, isSeen }) => (
+      <Item
+        key={item.id}
+        text={item.text}
+        on={isDone}
+        note={isSeen ? 'seen' : undefined}
+        onToggle={isSeen ? undefined : () => tick(session, item.id)}
+      />
+    ));
+  return (
+    <Box>
+      <Grid templateColumns={{ base: '1fr', lg: 'repeat(3, 1fr)' }} gap="6">
+        {CHECK_TIMES.map((when) => (
+          <Box key={when}>
+            <Box as="h2" fontWeight="700" borderBottomWidth="2px" borderColor="line" pb="1" mb="2">
+              {when[0]?.toUpperCase()}
+              {when.slice(1)}
+            </Box>
+            <Box as="ul" m="0" p="0" aria-label={when}>
+              {lines(checklistFor(session, when))}
+              {when === 'before the first take' &&
+                items.map((text, i) => (
+                  <Flex key={text} align="baseline" gap="2">
+                    <Box flex="1">
+                      <Item text={text} on={session.ready.done?.includes(`own-${i}`) ?? false} onToggle={() => tick(session, `own-${i}`)} />
+                    </Box>
+                    <Button
+                      size="xs"
+                      variant="ghost"
+                      color="quiet"
+                      minH={{ base: '44px', md: '28px' }}
+                      aria-label={`Take off: ${text}`}
+                      onClick={() =>
+                        runCommand(
+                          getReady('take off the list', {
+                            own: items.filter((other) => other !== text),
+                            done: (session.ready.done ?? []).filter((id) => !id.startsWith('own-')),
+                          }),
+                        )
+                      }
+                    >
+                      Take off
+                    </Button>
+                  </Flex>
+                ))}
+            </Box>
+          </Box>
+        ))}
+      </Grid>
+      <Flex mt="4" gap="2" wrap="wrap" align="end" className="no-print">
+        <Box flex="1" maxW="420px">
+          <label htmlFor="own-item" style={{ fontSize: 13 }}>
+            One of your own
+          </label>
+          <Input
+            id="own-item"
+            value={own}
+            maxLength={120}
+            h={{ base: '44px', md: '36px' }}
+            onChange={(event) => setOwn(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && addOwn()}
+          />
+        </Box>
+        <Button minH="44px" variant="outline" onClick={addOwn}>
+          Add it
+        </Button>
+        <Button minH="44px" variant="outline" onClick={() => window.print()}>
+          Print
+        </Button>
+      </Flex>
+      <Reminders session={session} />
+      <Box fontSize="sm" color="quiet" mt="4" maxW="720px">
+        Power, fire and exits: as your local rules say. Nothing hot under blankets, nothing heavy over a head without a safety line.
+      </Box>
+    </Box>
+  );
+}
+
+const soon = (minutes: number): string => new Date(Date.now() + 60_000 * minutes).toISOString();
+const clock = (iso: string): string => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
+
+/** Things to be told of later: the fridge first of all. */
+function Reminders({ session }: { session: Session }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(Date.now()), 10_000);
+    return () => window.clearInterval(timer);
+  }, []);
+  const reminders = session.ready.reminders ?? [];
+  const due = reminders.filter(({ at }) => Date.parse(at) <= now);
+  const keep = (list: typeof reminders): void => void runCommand(getReady('change the reminders', { reminders: list }));
+  return (
+    <Box mt="4" className="no-print">
+      <Flex gap="2" wrap="wrap" align="center">
+        <Box>Remind me to switch the fridge on again in</Box>
+        {[60, 120, 240].map((minutes) => (
+          <Button
+            key={minutes}
+            size="sm"
+            variant="outline"
+            minH={{ base: '44px', md: '32px' }}
+            onClick={() => keep([...reminders, { text: 'Switch the fridge on again', at: soon(minutes) }])}
+          >
+            {minutes / 60} h
+          </Button>
+        ))}
+      </Flex>
+      <Box as="ul" m="0" p="0" mt="1" aria-label="Reminders">
+        {reminders.map((reminder) => (
+          <Flex as="li" listStyleType="none" key={`${reminder.at}${reminder.text}`} gap="2" align="center">
+            <Box color={due.includes(reminder) ? 'fix' : 'ink'} role={due.includes(reminder) ? 'alert' : undefined}>
+              {reminder.text}, at <span className="measure">{clock(reminder.at)}</span>
+            </Box>
+            <Button
+              size="xs"
+              variant="ghost"
+              minH={{ base: '44px', md: '28px' }}
+              aria-label={`Done: ${reminder.text}, ${clock(reminder.at)}`}
+              onClick={() => keep(reminders.filter((other) => other !== reminder))}
+            >
+              Done
+            </Button>
+          </Flex>
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,47 @@
+import { Box } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import type { Session } from '../../../core/document';
+import type { NextHelp as Help } from '../../../core/planning';
+import { counted } from '../../../core/units';
+import { runJob } from '../../../workers/runJob';
+
+/** What one more of a kind would open, and what costs nothing. */
+export function NextHelp({ session }: { session: Session }) {
+  const [help, setHelp] = useState<readonly Help[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    const stop = new AbortController();
+    void runJob('what-helps', session, { owner: 'ready', signal: stop.signal }).then((answer) => {
+      if (stop.signal.aborted) return;
+      if (answer.kind === 'done') setHelp(answer.output);
+      if (answer.kind === 'failed') setProblem(answer.reason);
+    });
+    return () => stop.abort();
+  }, [session]);
+  return (
+    <Box maxW="720px">
+      <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
+        One more of what?
+      </Box>
+      {problem && <Box role="alert">{problem}</Box>}
+      {!help && !problem && <Box color="quiet">Trying every set-up with one more of each kind</Box>}
+      {help?.length === 0 && <Box>No single microphone more opens a set-up: what is here is enough, or stands and inputs are what is short.</Box>}
+      <Box as="ol" m="0" p="0" aria-label="What would help next">
+        {help?.map(({ kind, name, opens }) => (
+          <Box as="li" key={kind} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
+            <Box fontWeight="700">
+              One more {name.toLowerCase()} opens {counted(opens.length, 'set-up')}
+            </Box>
+            <Box fontSize="sm" color="quiet">
+              {opens.join(', ')}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Box mt="3">
+        What costs nothing: a set-up that fits already, the instrument at a better place in the room, a blanket where the loudest reflection comes
+        from, and a second take one hand’s width farther off.
+      </Box>
+    </Box>
+  );
+}

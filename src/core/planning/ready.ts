@@ -1,0 +1,71 @@
+import type { Session } from '../document';
+import { placedGeometry } from '../instruments';
+import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneKind } from '../microphones';
+import { recipesFor } from '../setups';
+import { CHECK_ITEMS, type CheckItem, type CheckTime } from './checklist.data';
+import { fitOf } from './fit';
+
+export interface CheckLine {
+  readonly item: CheckItem;
+  readonly isDone: boolean;
+  /** Done because another station has seen it, not because it was ticked. */
+  readonly isSeen: boolean;
+}
+
+/** The day's list for a session, by its brief, instruments and gear. */
+export const checklistFor = (session: Session, when: CheckTime): readonly CheckLine[] =>
+  CHECK_ITEMS.filter((item) => item.when === when && (item.only?.(session) ?? true)).map((item) => {
+    const isSeen = item.seen?.(session) ?? false;
+    return { item, isSeen, isDone: isSeen || (session.ready.done?.includes(item.id) ?? false) };
+  });
+
+/** Average level of playing is so far under its peaks, dB (common practice: strokes with the rests between them 25, held notes 12). */
+const CREST_DB = { strokes: 25, held: 12 } as const;
+const LOUDNESS_DB = { soft: -10, ordinary: 0, loud: 4 } as const;
+/** A player's ears are about so far from what sounds, metres. */
+const EAR_M = 0.8;
+
+/** Estimated average level at the player's ears, dBA, from the planning levels; ±6 dB. Null without instruments. */
+export function playingDba(session: Session): number | null {
+  const energies = session.instruments.flatMap((instrument) =>
+    placedGeometry(instrument).sources.map(
+      ({ peakSplDb, held }) => 10 ** ((peakSplDb - (held ? CREST_DB.held : CREST_DB.strokes) - 20 * Math.log10(EAR_M)) / 10),
+    ),
+  );
+  if (energies.length === 0) return null;
+  return 10 * Math.log10(energies.reduce((sum, energy) => sum + energy, 0)) + LOUDNESS_DB[session.brief.loudness ?? 'ordinary'];
+}
+
+/** One more of a kind, and how many set-ups it would open. */
+export interface NextHelp {
+  readonly kind: MicrophoneKind;
+  readonly name: string;
+  readonly opens: readonly string[];
+}
+
+/**
+ * What one more microphone of each kind would open for the instruments that are here, best first. Every set-up is tried on paper, with
+ * the shelf as it is and with one more.
+ */
+export function whatWouldHelp(session: Session): readonly NextHelp[] {
+  const bare: Session = { ...session, microphones: [], pairs: [] };
+  const closed = session.instruments.flatMap((instrument) =>
+    recipesFor(instrument, session.shelf.setups)
+      .map((recipe) => ({ instrument, recipe, fit: fitOf(bare, recipe, instrument) }))
+      .filter(({ fit }) => !fit.fits),
+  );
+  const kinds = [...new Set(closed.flatMap(({ recipe }) => recipe.microphones.flatMap((microphone) => microphone.kinds.slice(0, 1))))];
+  return kinds
+    .flatMap((kind): NextHelp[] => {
+      const owned = session.shelf.microphones.find((model) => model.kind === kind);
+      const model = owned ?? MICROPHONE_CATALOGUE.find((candidate) => candidate.kind === kind);
+      if (!model) return [];
+      const more = owned
+        ? session.shelf.microphones.map((one) => (one === owned ? { ...one, count: one.count + 1 } : one))
+        : [...session.shelf.microphones, { ...model, count: 1 }];
+      const richer: Session = { ...bare, shelf: { ...session.shelf, microphones: more } };
+      const opens = closed.filter(({ instrument, recipe }) => fitOf(richer, recipe, instrument).fits).map(({ recipe }) => recipe.name);
+      return opens.length > 0 ? [{ kind, name: MICROPHONE_KIND_NAMES[kind], opens: [...new Set(opens)] }] : [];
+    })
+    .sort((a, b) => b.opens.length - a.opens.length);
+}

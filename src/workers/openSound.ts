@@ -1,0 +1,20 @@
+import { blobSource, openAudio } from '../core/audio';
+import type { TakeFile } from './protocol';
+
+export type Sound = { readonly ok: true; readonly samples: Float32Array; readonly rate: number } | { readonly ok: false; readonly reason: string };
+
+/** The one channel of a file that was meant: of several the loudest. Longer than `mostS` is left unread; what is too short or silent is told. */
+export async function openSound(file: TakeFile, leastS: number, mostS: number, wanted: string): Promise<Sound> {
+  const opened = await openAudio(blobSource(file.name, file.blob));
+  if (!opened.ok) return opened;
+  const { sampleRateHz: rate, channelCount, frameCount } = opened.file.info;
+  if (frameCount < leastS * rate) return { ok: false, reason: `${file.name} is too short for this: ${wanted}.` };
+  const count = Math.min(frameCount, Math.round(mostS * rate));
+  const channels = Array.from({ length: channelCount }, () => new Float32Array(count));
+  await opened.file.read(0, count, channels);
+  const energy = (samples: Float32Array): number => samples.reduce((sum, x) => sum + x * x, 0);
+  const samples = channels.reduce((best, channel) => (energy(channel) > energy(best) ? channel : best));
+  return energy(samples) === 0
+    ? { ok: false, reason: `${file.name} is silent: check the cable, the input and its gain.` }
+    : { ok: true, samples, rate };
+}
