@@ -216,6 +216,8 @@ test('ten files and no plan: judged from the channels, roles corrected, a set-up
   const role = page.getByLabel(`What ${take.channels[0]?.name} is there for`);
   await expect(role).toHaveValue('kick');
   await person.choose(`What ${take.channels[0]?.name} is there for`, 'under, behind or inside');
+  // What a take leaves is kept beside the session, a moment later.
+  await page.waitForTimeout(500);
   await page.reload();
   await expect(role).toHaveValue('other side');
   await person.press(page.getByRole('link', { name: 'Plan it on the Floor' }));

@@ -101,7 +101,7 @@ test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) =
 test('at phone width every station can be reached and nothing runs off the side', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await placeFour(page);
-  for (const name of ['Floor', 'Tape', 'Patch', 'Check', 'Sheet']) {
+  for (const name of ['Brief', 'Room', 'Floor', 'Ready', 'Tape', 'Patch', 'Check', 'Sheet']) {
     await station(page, name).click();
     await expect(station(page, name)).toHaveAttribute('aria-current', 'page');
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

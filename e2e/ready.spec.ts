@@ -77,3 +77,23 @@ test('the day’s exposure follows the minutes played; what would help is by kin
   await expect(page.getByText('What costs nothing', { exact: false })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'One more of what?' })).toBeVisible();
 });
+
+test('parts and choices: a lone side is told, balanced it is not; what was chosen is on the sheet', async ({ page }) => {
+  await station(page, 'Brief').click();
+  const add = async (name: string): Promise<void> => {
+    await page.getByLabel('Another part').fill(name);
+    await page.getByLabel('Another part').press('Enter');
+  };
+  await add('Drums');
+  await add('Guitar');
+  await page.getByLabel('Guitar sits').selectOption('left');
+  await expect(page.getByText(/Guitar is on one side without a partner on the right/)).toBeVisible();
+  await add('Guitar again');
+  await page.getByLabel('Guitar again sits').selectOption('right');
+  await expect(page.getByText(/without a partner/)).toHaveCount(0);
+  await station(page, 'Ready').click();
+  await page.getByRole('button', { name: 'Choices' }).click();
+  await page.getByLabel('Beater').selectOption('wool');
+  await station(page, 'Sheet').click();
+  await expect(page.getByText('Loft kit: beater wool.', { exact: false })).toContainText('Guitar again right, against Drums');
+});

@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { chromium, type Page } from '@playwright/test';
+import { writeWav } from '../src/core/audio';
 
 const { values } = parseArgs({
   options: {
@@ -45,6 +46,24 @@ const shot = async (name: string): Promise<void> => {
   writeFileSync(`${values.out}/${name}.png`, before);
   console.log(name);
 };
+/** Eight taps beside the lugs of a tom, two of them off. */
+function taps(): Uint8Array {
+  const rate = 24_000;
+  const samples = new Float32Array(9 * rate);
+  [0, 4, -22, 2, -5, 13, 1, -3].forEach((cents, lug) => {
+    for (const [ratio, level] of [
+      [1 / 1.593, 0.3],
+      [1, 0.8],
+      [2.136 / 1.593, 0.4],
+    ] as const)
+      for (let i = 0; i < rate; i++) {
+        const at = Math.round((0.4 + lug) * rate) + i;
+        samples[at] =
+          (samples[at] ?? 0) + 0.5 * level * Math.exp((-9 * i) / rate) * Math.sin((2 * Math.PI * 196 * 2 ** (cents / 1200) * ratio * i) / rate);
+      }
+  });
+  return writeWav([samples], rate, 'f32');
+}
 const station = (name: string): Promise<void> =>
   page
     .getByRole('navigation', { name: 'Stations' })
@@ -62,13 +81,18 @@ await page
   .first()
   .waitFor();
 await shot('floor');
+await station('Brief');
+await page.getByRole('list', { name: 'Proposed set-ups' }).getByRole('listitem').first().waitFor();
+await shot('brief');
 await station('Room');
 await page.getByRole('list', { name: 'Best places' }).getByRole('listitem').first().waitFor();
 await shot('room');
-await page.getByRole('button', { name: 'Modes' }).click();
-await shot('room-modes');
-await page.getByRole('button', { name: 'What to hang' }).click();
-await shot('room-hang');
+await station('Ready');
+await page.getByRole('button', { name: 'Drum tuning' }).click();
+await page.getByLabel('Drum', { exact: true }).selectOption({ label: 'Floor tom' });
+await page.getByLabel('Taps file').setInputFiles({ name: 'taps.wav', mimeType: 'audio/wav', buffer: Buffer.from(taps()) });
+await page.getByRole('img', { name: /^Lugs/ }).waitFor();
+await shot('ready-tuning');
 await station('Floor');
 await choose(page, 'Overhead right');
 await shot('floor-microphone');

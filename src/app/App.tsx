@@ -1,6 +1,5 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { SessionsView } from './features/sessions/View';
-import { SessionFrame } from './frame/SessionFrame';
 import { Trouble } from './frame/Trouble';
 import { STATIONS } from './stations';
 
@@ -12,8 +11,8 @@ export const router = createBrowserRouter([
   { path: '/shelf', errorElement: <Trouble />, lazy: async () => ({ Component: (await import('./features/shelf/OwnShelf')).OwnShelf }) },
   {
     path: '/session/:id',
-    element: <SessionFrame />,
     errorElement: <Trouble />,
+    lazy: async () => ({ Component: (await import('./frame/SessionFrame')).SessionFrame }),
     children: [
       { index: true, element: <Navigate to="floor" replace /> },
       ...STATIONS.map(({ path, load }) => ({ path, errorElement: <Trouble />, lazy: async () => ({ Component: await load() }) })),

@@ -43,6 +43,8 @@ export function StationLine({ session }: { session: Session }) {
       pt={{ md: '3' }}
       justify={{ base: 'space-around', md: 'flex-start' }}
       flexShrink={0}
+      maxW="100vw"
+      overflowX={{ base: 'auto', md: 'visible' }}
     >
       {STOPS.map((station) => {
         const state = station.state?.(facts) ?? 'open';
@@ -53,7 +55,9 @@ export function StationLine({ session }: { session: Session }) {
                 direction={{ base: 'column', md: 'row' }}
                 align="center"
                 gap={{ base: '0.5', md: '2' }}
-                px="3"
+                px={{ base: '1', md: '3' }}
+                minW={{ base: '44px', md: 'auto' }}
+                fontSize={{ base: '13px', md: 'md' }}
                 minH="48px"
                 justify={{ base: 'center', md: 'flex-start' }}
                 color={isActive ? 'ink' : 'quiet'}

@@ -31,19 +31,37 @@ describe('the line of stations', () => {
   const names = (): string[] => screen.getAllByRole('link').map((link) => link.textContent ?? '');
   test('says of each stop how it stands', () => {
     show(<StationLine session={doc()} />);
-    expect(names()).toEqual(['Floor, done', 'Tape, not begun', 'Patch, not begun', 'Check, not begun', 'Sheet, not begun']);
+    expect(names()).toEqual([
+      'Brief, done',
+      'Room, not begun',
+      'Floor, done',
+      'Ready, not begun',
+      'Tape, not begun',
+      'Patch, not begun',
+      'Check, not begun',
+      'Sheet, not begun',
+    ]);
   });
   test('something to fix on the Floor is said there', () => {
     const [first] = doc().microphones;
     const outside = editMicrophone(first?.id ?? '', { positionM: { x: -1, y: 1, z: 1 } })(doc());
     show(<StationLine session={outside} />);
-    expect(names()[0]).toBe('Floor, something to fix');
+    expect(names()[2]).toBe('Floor, something to fix');
   });
   test('tape is done when every microphone was read, patch when each has an input', () => {
     const read = doc().microphones.reduce((session, { id }) => putReading({ microphoneId: id, from: 'floor', lengthM: 1 })(session), doc());
     const patch = Object.fromEntries(read.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]));
     show(<StationLine session={{ ...read, patch }} />);
-    expect(names()).toEqual(['Floor, done', 'Tape, done', 'Patch, done', 'Check, not begun', 'Sheet, done']);
+    expect(names()).toEqual([
+      'Brief, done',
+      'Room, not begun',
+      'Floor, done',
+      'Ready, not begun',
+      'Tape, done',
+      'Patch, done',
+      'Check, not begun',
+      'Sheet, done',
+    ]);
   });
 });
 

@@ -16,7 +16,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
-import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from './session';
+import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = {
@@ -72,6 +72,7 @@ export const readySchema = object({
     .items(object({ text: Joi.string().trim().min(1).max(120), at: moment }))
     .max(20)
     .optional(),
+  choices: Joi.object().pattern(address, Joi.string().trim().min(1).max(60)).optional(),
   playedMinutes: number(0, 1440).optional(),
   playedDba: number(30, 140).optional(),
 });
@@ -90,6 +91,11 @@ export const briefSchema = object({
   key: Joi.string().trim().min(1).max(20).optional(),
   tempoBpm: number(20, 400).optional(),
   bitDepth: Joi.valid(16, 24, 32).optional(),
+  parts: Joi.array()
+    .items(object({ name, against: name.allow(null), pan: Joi.valid(...PANS), click: Joi.boolean() }))
+    .max(60)
+    .unique('name')
+    .optional(),
 });
 
 export const microphoneModelSchema = object({

@@ -90,6 +90,17 @@ export const FIX_HABITS = ['at the source', 'in the mix', 'between'] as const;
 export const ALIGN_HABITS = ['leave the delay', 'polarity only', 'align to the pair'] as const;
 export const CHARACTERS = ['natural', 'attack', 'body'] as const;
 
+export const PANS = ['left', 'centre', 'right'] as const;
+
+/** One part of a song that is recorded by itself. */
+export interface Part {
+  readonly name: string;
+  /** The part that is heard while it is played; null for the first. */
+  readonly against: string | null;
+  readonly pan: (typeof PANS)[number];
+  readonly click: boolean;
+}
+
 /** What was answered before the Floor; every answer may be missing, and be changed later. */
 export interface Brief {
   readonly together?: (typeof ENSEMBLES)[number];
@@ -105,6 +116,8 @@ export interface Brief {
   readonly key?: string;
   readonly tempoBpm?: number;
   readonly bitDepth?: 16 | 24 | 32;
+  /** In the order they are recorded. */
+  readonly parts?: readonly Part[];
 }
 
 /** A drum's lugs as they were heard, in the order they were tapped. */
@@ -130,6 +143,8 @@ export interface Readiness {
   readonly own?: readonly string[];
   readonly tunings?: readonly Tuning[];
   readonly reminders?: readonly Reminder[];
+  /** Choices that are part of the sound, by "instrumentId/choice". */
+  readonly choices?: Readonly<Record<string, string>>;
   /** Minutes of playing today. */
   readonly playedMinutes?: number;
   /** Measured level while playing, dBA; none where it is estimated from the plan. */

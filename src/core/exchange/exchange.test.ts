@@ -50,7 +50,7 @@ describe('bad documents: one sentence naming the field, nothing changed', () => 
       changed((d) => {
         d.version = 9;
       }),
-      /version 9 and this program reads up to 3/,
+      /version 9 and this program reads up to 4/,
     ],
     [
       'no version',

@@ -1,4 +1,8 @@
 import fc from 'fast-check';
+import { boathouseKit } from '../../../demo/boathouse';
+import { arrivalTable } from '../arrivals';
+import { readSession, type Session } from '../document';
+import { resolvePlan } from '../planning';
 import {
   absorptionFor,
   arauSeconds,
@@ -120,6 +124,18 @@ describe('modes on a map', () => {
     const weight = (orders: [number, number, number]): number => modeWeight({ orders, frequencyHz: 1 });
     expect([weight([1, 0, 0]), weight([1, 1, 0]), weight([1, 1, 1])]).toEqual([1, 0.5, 0.25]);
   });
+});
+
+test('a session of version 3 opens with a box room of the same absorption, and hears the same to the last digit', () => {
+  const kit = boathouseKit();
+  const { brief: _brief, ready: _ready, ...older } = kit;
+  const read = readSession(JSON.parse(JSON.stringify({ ...older, version: 3 })));
+  if (!read.ok) throw new Error(read.reason);
+  expect(read.value.room).toEqual(kit.room);
+  expect([read.value.brief, read.value.ready]).toEqual([{}, {}]);
+  const heard = (session: Session): unknown =>
+    arrivalTable(resolvePlan(session)).rows.map((row) => row.map(({ levelDb, roomDb, delaySeconds }) => [levelDb, roomDb, delaySeconds]));
+  expect(heard(read.value)).toEqual(heard(kit));
 });
 
 describe('scores of places', () => {

@@ -9,11 +9,13 @@ import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
+import { SidePane } from '../../components/SidePane';
 import { AddInstrument } from '../../drawing/AddInstrument';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { PLACING, solvePatch } from '../../stores/solvePatch';
 import { chooseNothing } from '../../stores/viewStore';
+import { Parts } from './Parts';
 import { HABIT_QUESTIONS, type Question, SOUND_QUESTIONS } from './questions.data';
 
 /** What is wanted, before anything is placed; every line can be left. */
@@ -114,20 +116,9 @@ function BriefPage({ session }: { session: Session }) {
         {HABIT_QUESTIONS.map((question) => (
           <Line key={question.of} session={session} question={question} />
         ))}
+        <Parts session={session} />
       </Box>
-      <Box
-        w={{ base: '100%', md: '380px' }}
-        flexShrink={0}
-        bg="panel"
-        borderLeftWidth={{ md: '1px' }}
-        borderColor="line"
-        px="4"
-        py="3"
-        overflow={{ md: 'auto' }}
-        role="region"
-        aria-label="Proposals"
-        tabIndex={0}
-      >
+      <SidePane label="Proposals" width={380}>
         {session.instruments.length > 1 && instrument && (
           <Choice
             label="For"
@@ -141,7 +132,7 @@ function BriefPage({ session }: { session: Session }) {
         ) : (
           <Box color="quiet">With an instrument in the room, two or three set-ups are proposed here.</Box>
         )}
-      </Box>
+      </SidePane>
     </Flex>
   );
 }

@@ -6,6 +6,7 @@ import { applyMove, type Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
+import { SidePane } from '../../components/SidePane';
 import { useSize } from '../../components/useSize';
 import { VerdictLine } from '../../components/VerdictLine';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -214,18 +215,7 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
   const planned = session.microphones.length > 0;
   const empty = proof.findings.length === 0 && others.every(({ code }) => code === 'sum-fuller');
   return (
-    <Box
-      w={{ base: '100%', md: '340px' }}
-      flexShrink={0}
-      bg="panel"
-      borderLeftWidth={{ md: '1px' }}
-      borderColor="line"
-      px="4"
-      overflow={{ md: 'auto' }}
-      role="region"
-      aria-label="Verdicts"
-      tabIndex={0}
-    >
+    <SidePane label="Verdicts">
       {empty && (
         <Box py="3">
           <Severity severity="fine" />
@@ -259,7 +249,7 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
           No stroke could be matched to a planned source: say which channel is which microphone, or play each drum alone.
         </Box>
       )}
-    </Box>
+    </SidePane>
   );
 }
 

@@ -1,6 +1,6 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type LugReport, noteOf, turnFor } from '../../../core/analysis';
+import { gaugeSpread, type LugReport, noteOf, turnFor } from '../../../core/analysis';
 import { getReady, type Session } from '../../../core/document';
 import { familyOf, placedGeometry } from '../../../core/instruments';
 import { formatNumber } from '../../../core/units';
@@ -88,6 +88,7 @@ export function Tuning({ session }: { session: Session }) {
           <li>Press the middle once with the flat hand, then tap and even out, an eighth of a turn at a time.</li>
           <li>Top first, then the bottom: as high for a clear note, higher for a short one.</li>
         </Box>
+        <Gauge />
       </Box>
       <Box flex="1" minW="300px">
         {report && <Circle report={report} wantedKey={session.brief.key} />}
@@ -108,6 +109,39 @@ export function Tuning({ session }: { session: Session }) {
         )}
       </Box>
     </Flex>
+  );
+}
+
+/** Readings of a tension gauge, typed in. */
+function Gauge() {
+  const [text, setText] = useState('');
+  const readings = text
+    .split(/[\s;]+/)
+    .map((word) => Number(word.replace(',', '.')))
+    .filter((reading) => Number.isFinite(reading) && reading > 0);
+  const { mean, spread } = gaugeSpread(readings);
+  return (
+    <Box mt="4">
+      <label htmlFor="gauge" style={{ fontSize: 13 }}>
+        With a tension gauge: its readings, a space between
+      </label>
+      <Input
+        id="gauge"
+        value={text}
+        maxLength={200}
+        h={{ base: '44px', md: '36px' }}
+        placeholder="82 80 79 84"
+        onChange={(event) => setText(event.target.value)}
+      />
+      {readings.length > 1 && (
+        <Box mt="1" role="status">
+          {readings.length} lugs at {formatNumber(mean, 0)}, spread {formatNumber(100 * spread, 0)} %.{' '}
+          {spread < 0.02
+            ? 'Even enough: ears from here.'
+            : `Lug ${readings.reduce((worst, reading, i) => (Math.abs(reading - mean) > Math.abs((readings[worst] ?? mean) - mean) ? i : worst), 0) + 1} is farthest from the rest.`}
+        </Box>
+      )}
+    </Box>
   );
 }
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Segments } from '../../components/Segments';
 import { useLiveSession } from '../../stores/sessionStore';
 import { Checklist } from './Checklist';
+import { Choices } from './Choices';
 import { Hearing } from './Hearing';
 import { NextHelp } from './NextHelp';
 import { Tuning } from './Tuning';
@@ -10,6 +11,7 @@ import { Tuning } from './Tuning';
 const PAGES = [
   { value: 'list', text: 'Checklist' },
   { value: 'tuning', text: 'Drum tuning' },
+  { value: 'choices', text: 'Choices' },
   { value: 'hearing', text: 'Hearing' },
   { value: 'next', text: 'What would help next' },
 ] as const;
@@ -28,6 +30,7 @@ export function ReadyStation() {
       <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label="Getting ready">
         {page === 'list' && <Checklist session={session} />}
         {page === 'tuning' && <Tuning session={session} />}
+        {page === 'choices' && <Choices session={session} />}
         {page === 'hearing' && <Hearing session={session} />}
         {page === 'next' && <NextHelp session={session} />}
       </Box>

@@ -1,8 +1,12 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { speedOfSound } from '../../../core/acoustics';
 import { addFurnishing, type Session } from '../../../core/document';
 import { SOFT_MODELS } from '../../../core/furnishings';
-import type { HangAdvice } from '../../../core/planning';
+import { furnishedRoom, type HangAdvice } from '../../../core/planning';
+import { missingAreaM2 } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing } from '../../stores/viewStore';
@@ -32,6 +36,29 @@ function hang(session: Session, surface: HangAdvice['surface'], kind: HangAdvice
     }),
   );
   chooseFurnishing(id);
+}
+
+/** How much is missing for a decay that is wanted. */
+function Missing({ session }: { session: Session }) {
+  const room = furnishedRoom(session);
+  const [wantedS, setWantedS] = useState(0.3);
+  const areaM2 = missingAreaM2(room, wantedS, speedOfSound(room.temperatureC));
+  const curtain = SOFT_MODELS.curtain;
+  const one = curtain.widthM * curtain.heightM * curtain.octaves[3];
+  return (
+    <Box mt="2" py="2" borderTopWidth="1px" borderColor="line">
+      <Box maxW="150px">
+        <NumberField label="Decay wanted" unit="s" digits={2} value={wantedS} low={0.1} high={3} onCommit={setWantedS} />
+      </Box>
+      <Box mt="1" role="status">
+        {areaM2 > 0.2
+          ? `For that it takes some ${formatNumber(areaM2, 1)} m² more of full absorption: ${Math.ceil(areaM2 / one)} heavy curtains, say.`
+          : areaM2 < -0.2
+            ? `It is shorter than that already: take some ${formatNumber(-areaM2, 1)} m² out for more room.`
+            : 'That is what it is.'}
+      </Box>
+    </Box>
+  );
 }
 
 /** Places where something soft helps most, in order, with what it changes. */
@@ -71,6 +98,7 @@ export function HangList({ session, advice }: { session: Session; advice: readon
           </Box>
         ))}
       </Box>
+      <Missing session={session} />
       <Box fontSize="sm" color="quiet" mt="2">
         In a small room absorb before you scatter, ceiling and corners too; take panels out again for a roomy sound. Hang things on what holds their
         weight, off heaters, lamps and exits; wool and foam must be rated against fire as your local code says.

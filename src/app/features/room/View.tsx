@@ -19,6 +19,7 @@ import {
 import { formatLength, formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
+import { SidePane } from '../../components/SidePane';
 import { useLiveSession } from '../../stores/sessionStore';
 import { DecayBars, DecayWords } from './Decay';
 import { HangList } from './HangList';
@@ -119,19 +120,7 @@ function Room({ session }: { session: Session }) {
         </Flex>
         <WhatItDoes session={session} />
       </Flex>
-      <Box
-        w={{ base: '100%', md: '340px' }}
-        flexShrink={0}
-        bg="panel"
-        borderLeftWidth={{ md: '1px' }}
-        borderColor="line"
-        px="4"
-        py="3"
-        overflow={{ md: 'auto' }}
-        role="region"
-        aria-label="Room"
-        tabIndex={0}
-      >
+      <SidePane label="Room">
         {question === 'put' &&
           (instrument ? (
             map ? (
@@ -183,7 +172,7 @@ function Room({ session }: { session: Session }) {
         <Box mt="4">
           <FurniturePanel session={session} />
         </Box>
-      </Box>
+      </SidePane>
     </Flex>
   );
 }

@@ -2,7 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
-import { measuredPlaces, resolvePlan } from '../../../core/planning';
+import { familyOf } from '../../../core/instruments';
+import { measuredPlaces, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
@@ -10,6 +11,22 @@ import { StaticFace } from '../../drawing/StaticFace';
 import { useLiveSession } from '../../stores/sessionStore';
 
 /** Everything on one page for the wall. */
+/** The choices that are part of the sound, by instrument, in one line. */
+const choiceWords = ({ ready, instruments }: Session): string =>
+  instruments
+    .flatMap(({ id, kind, name }) => {
+      const said = SOUND_CHOICES[familyOf(kind).group].flatMap((choice) => {
+        const answer = ready.choices?.[`${id}/${choice.id}`];
+        return answer ? [`${choice.ask.toLowerCase()} ${answer}`] : [];
+      });
+      return said.length > 0 ? [`${name}: ${said.join(', ')}.`] : [];
+    })
+    .join(' ');
+
+/** The parts of the song, where each sits. */
+const partWords = ({ brief }: Session): string =>
+  (brief.parts ?? []).map(({ name, pan, against }) => `${name} ${pan}${against ? `, against ${against}` : ''}`).join('; ');
+
 /** What the brief says, in one line. */
 const briefWords = ({ together, picture, roomShare, key, tempoBpm }: Session['brief']): string =>
   [together, picture, roomShare, key, tempoBpm && `${tempoBpm} a minute`].filter(Boolean).join(', ');
@@ -213,6 +230,11 @@ function Sheet({ session }: { session: Session }) {
             {briefWords(session.brief) && <Box>{briefWords(session.brief)}</Box>}
           </Box>
         </Flex>
+        {(choiceWords(session) || partWords(session)) && (
+          <Box fontSize="sm" mb="2">
+            {choiceWords(session)} {partWords(session) && `Parts: ${partWords(session)}.`}
+          </Box>
+        )}
         <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
           <Box flex="1">
             <StaticFace session={session} face="plan" width={370} height={close ? 250 : 310} />

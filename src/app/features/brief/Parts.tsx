@@ -1,0 +1,91 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useState } from 'react';
+import { answerBrief, PANS, type Part, type Session } from '../../../core/document';
+import { partFindings } from '../../../core/planning';
+import { Choice } from '../../components/Choice';
+import { Toggle } from '../../components/Toggle';
+import { runCommand } from '../../stores/sessionStore';
+
+/** Parts recorded one after another: against which, on which side, with which click. */
+export function Parts({ session }: { session: Session }) {
+  const [name, setName] = useState('');
+  const parts = session.brief.parts ?? [];
+  const keep = (next: readonly Part[]): boolean => Boolean(runCommand(answerBrief({ parts: next.length > 0 ? next : undefined })));
+  const add = (): void => {
+    const text = name.trim().slice(0, 120);
+    if (!text || parts.some((part) => part.name === text)) return;
+    if (
+      keep([...parts, { name: text, against: parts[0]?.name ?? null, pan: 'centre', click: parts[0]?.click ?? session.brief.tempoBpm !== undefined }])
+    )
+      setName('');
+  };
+  const change = (i: number, part: Partial<Part>): void => void keep(parts.map((old, k) => (k === i ? { ...old, ...part } : old)));
+  return (
+    <Box py="2" borderTopWidth="1px" borderColor="line">
+      <Box fontWeight="700">Parts, in the order they are recorded</Box>
+      <Box fontSize="sm" color="quiet">
+        Where each will sit is decided while it is played: a side wants a partner on the other.
+      </Box>
+      <Box as="ol" m="0" p="0" aria-label="Parts">
+        {parts.map((part, i) => (
+          <Flex as="li" listStyleType="none" key={part.name} gap="2" py="2" align="end" wrap="wrap">
+            <Box flex="1" minW="110px" fontWeight="700" overflowWrap="anywhere">
+              {i + 1}. {part.name}
+            </Box>
+            {i > 0 && (
+              <Choice
+                label={`${part.name} against`}
+                value={part.against ?? ''}
+                options={[
+                  { value: '', text: 'nothing' },
+                  ...parts.filter((other) => other !== part).map((other) => ({ value: other.name, text: other.name })),
+                ]}
+                onChange={(against) => change(i, { against: against || null })}
+              />
+            )}
+            <Choice
+              label={`${part.name} sits`}
+              value={part.pan}
+              options={PANS.map((pan) => ({ value: pan, text: pan }))}
+              onChange={(pan) => change(i, { pan: pan as Part['pan'] })}
+            />
+            <Toggle label="click" on={part.click} onToggle={() => change(i, { click: !part.click })} />
+            <Button
+              size="sm"
+              variant="ghost"
+              color="quiet"
+              minH={{ base: '44px', md: '34px' }}
+              aria-label={`Take ${part.name} out`}
+              onClick={() => keep(parts.filter((other) => other !== part))}
+            >
+              Out
+            </Button>
+          </Flex>
+        ))}
+      </Box>
+      {partFindings(parts).map((sentence) => (
+        <Box key={sentence} color="improve" fontSize="sm" mt="1">
+          {sentence}
+        </Box>
+      ))}
+      <Flex gap="2" mt="2" align="end">
+        <Box>
+          <label htmlFor="part-name" style={{ fontSize: 13 }}>
+            Another part
+          </label>
+          <Input
+            id="part-name"
+            value={name}
+            maxLength={120}
+            h={{ base: '44px', md: '36px' }}
+            onChange={(event) => setName(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && add()}
+          />
+        </Box>
+        <Button minH={{ base: '44px', md: '36px' }} variant="outline" onClick={add}>
+          Add it
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
