@@ -39,6 +39,18 @@ for (const theme of ['slate', 'daylight'])
     await page.getByRole('button', { name: 'Compare', exact: true }).nth(1).click();
     await expect(page.getByRole('region', { name: 'Compared' })).toBeVisible();
     await check('set-ups');
+    for (const [name, questions] of [
+      ['Brief', []],
+      ['Room', ['Modes', 'First reflections', 'What to hang', 'Clap test']],
+      ['Ready', ['Drum tuning', 'Choices', 'Hearing', 'What would help next']],
+    ] as const) {
+      await station(page, name).click();
+      await check(name);
+      for (const question of questions) {
+        await page.getByRole('button', { name: question, exact: true }).click();
+        await check(question);
+      }
+    }
     await station(page, 'Tape').click();
     await check('tape');
     await station(page, 'Patch').click();

@@ -45,7 +45,7 @@ test('in imperial no view says a metric word', async ({ page }) => {
   await page.getByRole('button', { name: 'Smallest moves' }).click();
   await expect(page.getByRole('region', { name: 'Smallest moves' })).toBeVisible();
   await metric('moves');
-  for (const name of ['Tape', 'Patch', 'Check', 'Sheet']) {
+  for (const name of ['Brief', 'Room', 'Ready', 'Tape', 'Patch', 'Check', 'Sheet']) {
     await station(page, name).click();
     await expect(page.getByRole('main')).not.toBeEmpty();
     if (name === 'Check') {

@@ -9,7 +9,7 @@ async function hear(file: TakeFile): Promise<LugAnswer> {
   if (!sound.ok) return sound;
   const lugs = hearLugs(sound.samples, sound.rate, await loadFftKernel());
   if (lugs.meanHz === null)
-    return { ok: false, reason: `No drum was heard in ${file.name}: tap an inch from each lug, one a second, the head not damped.` };
+    return { ok: false, reason: `No drum was heard in ${file.name}: tap close to each lug, one a second, the head not damped.` };
   return { ok: true, lugs };
 }
 

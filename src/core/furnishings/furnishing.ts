@@ -6,7 +6,7 @@ import { radiansFromDegrees } from '../units';
 /** What keeps sound away from a place, besides taking some of it up. */
 export const SCREEN_KINDS = ['panel', 'blanket', 'collar'] as const;
 /** What takes sound up where it is; its shadow is not modelled. */
-export const SOFT_KINDS = ['rug', 'curtain', 'sofa', 'bed', 'bookcase', 'absorber', 'trap'] as const;
+export const SOFT_KINDS = ['rug', 'curtain', 'duvet', 'sofa', 'bed', 'bookcase', 'absorber', 'trap'] as const;
 export const FURNISHING_KINDS = [...SCREEN_KINDS, ...SOFT_KINDS] as const;
 export type ScreenKind = (typeof SCREEN_KINDS)[number];
 export type SoftKind = (typeof SOFT_KINDS)[number];
@@ -77,12 +77,23 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   curtain: {
     name: 'Heavy curtain',
-    does: 'Draped over a window or a bare wall, ten centimetres off it: mid and top.',
+    does: 'Draped over a window or a bare wall, a hand’s width off it: mid and top.',
     thickM: 0.1,
     widthM: 2,
     heightM: 2.1,
     bottomM: 0.05,
     octaves: [0.14, 0.35, 0.55, 0.72, 0.7, 0.65],
+    face: 'front',
+    caution: USUAL_CAUTION,
+  },
+  duvet: {
+    name: 'Hung duvet',
+    does: 'A winter duvet on a line or over a door: mid and top, and some of the low mids where it hangs off the wall.',
+    thickM: 0.08,
+    widthM: 1.4,
+    heightM: 2,
+    bottomM: 0.1,
+    octaves: [0.12, 0.4, 0.6, 0.7, 0.7, 0.65],
     face: 'front',
     caution: USUAL_CAUTION,
   },
@@ -121,7 +132,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   absorber: {
     name: 'Wool absorber',
-    does: 'Five centimetres of mineral wool with as much air behind it: down to some 250 Hz.',
+    does: 'A thick board of mineral wool with as much air behind it: down to some 250 Hz.',
     thickM: 0.1,
     widthM: 0.6,
     heightM: 1.2,

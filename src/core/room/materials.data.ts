@@ -25,7 +25,7 @@ export const MATERIALS = {
   wood: { name: 'wood floor on joists', absorbs: [0.15, 0.11, 0.1, 0.07, 0.06, 0.07] },
   carpet: { name: 'heavy carpet', absorbs: [0.02, 0.06, 0.14, 0.37, 0.6, 0.65] },
   curtain: { name: 'heavy draped curtain', absorbs: [0.14, 0.35, 0.55, 0.72, 0.7, 0.65] },
-  wool: { name: '50 mm mineral wool board', absorbs: [0.2, 0.6, 0.95, 0.95, 0.95, 0.9] },
+  wool: { name: 'thick mineral wool board', absorbs: [0.2, 0.6, 0.95, 0.95, 0.95, 0.9] },
 } as const satisfies Readonly<Record<string, Material>>;
 
 export type MaterialId = keyof typeof MATERIALS;

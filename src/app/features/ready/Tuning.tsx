@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { gaugeSpread, type LugReport, noteOf, turnFor } from '../../../core/analysis';
 import { getReady, type Session } from '../../../core/document';
 import { familyOf, placedGeometry } from '../../../core/instruments';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, inUnits } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Choice } from '../../components/Choice';
@@ -64,8 +64,8 @@ export function Tuning({ session }: { session: Session }) {
           Tap beside each lug
         </Box>
         <Box color="quiet" mb="3">
-          An inch from the rim, one a second, clockwise from the lug nearest to the player, the other head damped with a hand. What sounds there is
-          the head’s second note, about a sixth above the drum’s own.
+          {inUnits('{2.5 cm}', session.units)} from the rim, one a second, clockwise from the lug nearest to the player, the other head damped with a
+          hand. What sounds there is the head’s second note, about a sixth above the drum’s own.
         </Box>
         <Choice
           label="Drum"
@@ -82,7 +82,7 @@ export function Tuning({ session }: { session: Session }) {
             {problem}
           </Box>
         )}
-        <Box as="ol" mt="4" pl="5" fontSize="sm" color="quiet" aria-label="Seating a new head">
+        <Box as="ol" mt="4" pl="5" listStyleType="decimal" fontSize="sm" color="quiet" aria-label="Seating a new head">
           <li>New head: seat it, every rod finger-tight.</li>
           <li>Half a turn each, always to the lug across (a star), until the wrinkles are gone.</li>
           <li>Press the middle once with the flat hand, then tap and even out, an eighth of a turn at a time.</li>
@@ -179,7 +179,7 @@ function Circle({ report, wantedKey }: { report: LugReport; wantedKey: string | 
                 {i + 1}
               </text>
               <text x={tx} y={ty + 5} textAnchor="middle" style={{ fontSize: 15, fill: `var(--chakra-colors-${colour})` }}>
-                {off === null ? '?' : `${off > 0 ? '+' : ''}${formatNumber(off, 0)}`}
+                {off === null ? '?' : `${Math.round(off) > 0 ? '+' : ''}${formatNumber(off, 0)}`}
               </text>
             </g>
           );

@@ -38,11 +38,14 @@ function hang(session: Session, surface: HangAdvice['surface'], kind: HangAdvice
   chooseFurnishing(id);
 }
 
+const SQUARE_FEET = 10.7639;
+
 /** How much is missing for a decay that is wanted. */
 function Missing({ session }: { session: Session }) {
   const room = furnishedRoom(session);
   const [wantedS, setWantedS] = useState(0.3);
   const areaM2 = missingAreaM2(room, wantedS, speedOfSound(room.temperatureC));
+  const area = (m2: number): string => (session.units === 'metric' ? `${formatNumber(m2, 1)} m²` : `${formatNumber(m2 * SQUARE_FEET, 0)} ft²`);
   const curtain = SOFT_MODELS.curtain;
   const one = curtain.widthM * curtain.heightM * curtain.octaves[3];
   return (
@@ -52,9 +55,9 @@ function Missing({ session }: { session: Session }) {
       </Box>
       <Box mt="1" role="status">
         {areaM2 > 0.2
-          ? `For that it takes some ${formatNumber(areaM2, 1)} m² more of full absorption: ${Math.ceil(areaM2 / one)} heavy curtains, say.`
+          ? `For that it takes some ${area(areaM2)} more of full absorption: ${Math.ceil(areaM2 / one)} heavy curtains, say.`
           : areaM2 < -0.2
-            ? `It is shorter than that already: take some ${formatNumber(-areaM2, 1)} m² out for more room.`
+            ? `It is shorter than that already: take some ${area(-areaM2)} out for more room.`
             : 'That is what it is.'}
       </Box>
     </Box>

@@ -10,6 +10,7 @@ import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Severity } from '../../components/Severity';
 import { runCommand } from '../../stores/sessionStore';
+import { directOf, raysTo, wayOf } from './rays';
 
 export type Heard = { readonly clap: ClapReport } | { readonly quiet: QuietReport };
 
@@ -72,6 +73,20 @@ export function HearPanel({ session, what, decays }: Props) {
   );
 }
 
+/** An echo is a surface's when its way is as much longer, within a hand's length. */
+const SAME_WAY_M = 0.2;
+
+/** The surface whose reflection from the first instrument to the first microphone is as much longer; null for none. */
+function wallOf(session: Session, extraM: number): string | null {
+  const [instrument] = session.instruments;
+  const [microphone] = session.microphones;
+  if (!instrument || !microphone) return null;
+  const near = raysTo(session.room, instrument.positionM, microphone.positionM)
+    .map((ray) => ({ surface: ray.surface, off: Math.abs(wayOf(ray) - directOf(ray) - extraM) }))
+    .sort((a, b) => a.off - b.off)[0];
+  return near && near.off < SAME_WAY_M ? near.surface : null;
+}
+
 const hertzName = (hertz: number): string => (hertz >= 1000 ? `${hertz / 1000} kHz` : `${hertz} Hz`);
 
 function Clap({ session, report, decays }: { session: Session; report: ClapReport; decays: readonly OctaveDecay[] }) {
@@ -131,12 +146,12 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
         <Box mt="2" fontSize="sm" color="quiet">
           Early echoes:{' '}
           {report.echoes
-            .map(
-              ({ afterMs, levelDb, extraM }) =>
-                `${formatNumber(afterMs, 1)} ms (${formatNumber(levelDb, 0)} dB, ${formatLength(extraM, session.units)} longer)`,
-            )
-            .join(', ')}
-          .
+            .map(({ afterMs, levelDb, extraM }) => {
+              const wall = wallOf(session, extraM);
+              return `${formatNumber(afterMs, 1)} ms, ${formatNumber(levelDb, 0)} dB, ${formatLength(extraM, session.units)} longer${wall ? ` (the ${wall}, by the drawing)` : ''}`;
+            })
+            .join('; ')}
+          . Clapped where the instrument is and heard at the first microphone, they are compared with the drawn walls.
         </Box>
       )}
       {meanS !== null && (

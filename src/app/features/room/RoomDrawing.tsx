@@ -13,6 +13,7 @@ import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { type Face, type Paper, paperFor, projectionOf } from '../../drawing/projection';
 import { RoomFrame } from '../../drawing/RoomFrame';
 import { useViewStore } from '../../stores/viewStore';
+import type { Ray } from './rays';
 
 export type Shade =
   | { readonly kind: 'spots'; readonly map: SpotMap }
@@ -27,11 +28,6 @@ interface Props {
   readonly rays: readonly Ray[];
   /** Places that a list beside it numbers. */
   readonly pins: readonly Vec3[];
-}
-
-export interface Ray {
-  readonly surface: Surface;
-  readonly points: readonly Vec3[];
 }
 
 const TITLES: Record<Face, string> = { plan: 'Plan, from above', side: 'From the side', front: 'From the front' };

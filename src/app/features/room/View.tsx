@@ -2,20 +2,10 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
+import { modelOfFurnishing, type SoftKind } from '../../../core/furnishings';
 import type { Vec3 } from '../../../core/math';
 import { furnishedRoom, whatToHang } from '../../../core/planning';
-import {
-  boxModes,
-  criticalDistanceM,
-  flutters,
-  imageIn,
-  modeWeight,
-  octaveDecays,
-  type RoomMode,
-  roomVolumeM3,
-  SURFACES,
-  schroederHz,
-} from '../../../core/room';
+import { boxModes, criticalDistanceM, flutters, modeWeight, octaveDecays, type RoomMode, roomVolumeM3, schroederHz } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
@@ -24,13 +14,16 @@ import { useLiveSession } from '../../stores/sessionStore';
 import { DecayBars, DecayWords } from './Decay';
 import { HangList } from './HangList';
 import { HearPanel } from './HearPanel';
-import { type Ray, RoomDrawing, type Shade } from './RoomDrawing';
+import { RoomDrawing, type Shade } from './RoomDrawing';
+import { directOf, type Ray, raysTo, SOUND_M, wayOf } from './rays';
 import { SizePanel } from './SizePanel';
 import { SpotList } from './SpotList';
 import { FurniturePanel, SurfacesPanel } from './SurfacesPanel';
 import { useSpots } from './useSpots';
 
 const SHOWN_ADVICE = 4;
+/** What can be hung on a wall. */
+const WALL_KINDS = ['curtain', 'duvet', 'absorber', 'bookcase'] as const satisfies readonly SoftKind[];
 const NO_PINS: readonly Vec3[] = [];
 
 type Question = 'put' | 'modes' | 'reflections' | 'hang' | 'clap' | 'quiet';
@@ -73,10 +66,11 @@ function Room({ session }: { session: Session }) {
   const microphone = session.microphones.find(({ id }) => id === microphoneId) ?? session.microphones[0] ?? null;
   const shade: Shade = question === 'put' && map ? { kind: 'spots', map } : question === 'modes' && mode ? { kind: 'mode', mode, heightM: 1 } : null;
   const rays = useMemo(
-    () => (question === 'reflections' && instrument && microphone ? raysTo(session, instrument.positionM, microphone.positionM) : []),
+    () => (question === 'reflections' && instrument && microphone ? raysTo(session.room, instrument.positionM, microphone.positionM) : []),
     [question, session, instrument, microphone],
   );
-  const advice = useMemo(() => (question === 'hang' ? whatToHang(session).slice(0, SHOWN_ADVICE) : []), [question, session]);
+  const [hung, setHung] = useState<SoftKind>('curtain');
+  const advice = useMemo(() => (question === 'hang' ? whatToHang(session, hung).slice(0, SHOWN_ADVICE) : []), [question, session, hung]);
   const pins: readonly Vec3[] =
     question === 'hang'
       ? advice.flatMap(({ atM }) => (atM ? [atM] : []))
@@ -154,7 +148,17 @@ function Room({ session }: { session: Session }) {
             from={instrument?.positionM ?? null}
           />
         )}
-        {question === 'hang' && <HangList session={session} advice={advice} />}
+        {question === 'hang' && (
+          <>
+            <Choice
+              label="On the walls there is"
+              value={hung}
+              options={WALL_KINDS.map((kind) => ({ value: kind, text: modelOfFurnishing(kind).name.toLowerCase() }))}
+              onChange={(kind) => setHung(kind as SoftKind)}
+            />
+            <HangList session={session} advice={advice} />
+          </>
+        )}
         {(question === 'clap' || question === 'quiet') && (
           <HearPanel
             key={question}
@@ -177,29 +181,6 @@ function Room({ session }: { session: Session }) {
   );
 }
 
-/** Height of an instrument's sound for a ray, metres: where most of them sound. */
-const SOUND_M = 0.9;
-
-function raysTo(
-  session: Session,
-  from: { readonly x: number; readonly y: number },
-  to: { readonly x: number; readonly y: number; readonly z: number },
-): Ray[] {
-  const { room } = session;
-  const source = { ...from, z: Math.min(SOUND_M, room.heightM - 0.1) };
-  return SURFACES.map((surface): Ray => {
-    const image = imageIn(room, source, surface);
-    const axis = surface === 'left wall' || surface === 'right wall' ? 'x' : surface === 'floor' || surface === 'ceiling' ? 'z' : 'y';
-    const plane = (image[axis] + source[axis]) / 2;
-    const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);
-    const mix = (of: 'x' | 'y' | 'z'): number => image[of] + (to[of] - image[of]) * share;
-    return { surface, points: [source, { x: mix('x'), y: mix('y'), z: mix('z') }, to] };
-  });
-}
-
-const wayOf = (points: Ray['points']): number =>
-  points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - (points[i]?.x ?? 0), p.y - (points[i]?.y ?? 0), p.z - (points[i]?.z ?? 0)), 0);
-
 /** Delay and first dip of each surface's reflection at one microphone. */
 function Reflections({
   session,
@@ -216,12 +197,9 @@ function Reflections({
 }) {
   if (!from || !microphoneId || rays.length === 0)
     return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
-  const ends = rays[0]?.points ?? [];
-  const direct = wayOf([ends[0], ends[2]].filter((point) => point !== undefined));
+  const direct = rays[0] ? directOf(rays[0]) : 0;
   const speed = speedOfSound(session.room.temperatureC);
-  const lines = rays
-    .map(({ surface, points }) => ({ surface, extraM: wayOf(points) - direct, wayM: wayOf(points) }))
-    .sort((a, b) => a.extraM - b.extraM);
+  const lines = rays.map((ray) => ({ surface: ray.surface, extraM: wayOf(ray) - direct, wayM: wayOf(ray) })).sort((a, b) => a.extraM - b.extraM);
   return (
     <Box>
       <Choice
