@@ -201,7 +201,7 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
       h.pick([
         { done: [h.pick(['phones', 'bag', 'no id']) ?? 'bag'] },
         { own: ['A thing', h.pick(['A thing', 'Another']) ?? ''] },
-        { tunings: [{ drum: 'kit/snare', heardAt: NOW, lugsHz: [h.length(0, 900)] }] },
+        { tunings: [{ drum: 'kit/snare', head: 'top' as const, heardAt: NOW, lugsHz: [h.length(0, 900)] }] },
         { playedMinutes: h.length(-10, 2000), playedDba: undefined },
       ]) ?? {},
     ),

@@ -1,7 +1,7 @@
 import { walks } from '../../../scripts/walks';
 import { loadStrokes } from '../../../trials/openDrums';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../math';
-import { gaugeSpread, hearLugs, noteOf, tapsIn, turnFor } from './lugs';
+import { gaugeSpread, hearLugs, inKey, noteOf, tapsIn, turnFor } from './lugs';
 
 /** Enough for a drum's lower partials, and quick to make. */
 const RATE = 12_000;
@@ -113,4 +113,13 @@ test('notes: A4 is 440 Hz (ISO 16), 147 Hz a D3 2 cents sharp; turns and the gau
   const gauge = gaugeSpread([80, 84, 76, 80]);
   expect(gauge.mean).toBe(80);
   expect(gauge.spread).toBeCloseTo(2.83 / 80, 3);
+});
+
+test('in the key or not: A major has C sharp and no C; minor the other way; a key nobody knows is left', () => {
+  const [c, cSharp] = [261.63, 277.18];
+  expect([inKey(c, 'A major'), inKey(cSharp, 'A major')]).toEqual([false, true]);
+  expect([inKey(c, 'A minor'), inKey(cSharp, 'A minor')]).toEqual([true, false]);
+  expect([inKey(277.18, 'D♭ major'), inKey(466.16, 'B♭ minor'), inKey(440, 'H dur')]).toEqual([true, true, null]);
+  // Half way between two notes it is none of them.
+  expect(inKey(440 * 2 ** (0.5 / 12), 'A minor')).toBe(false);
 });

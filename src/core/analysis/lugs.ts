@@ -137,12 +137,28 @@ export function hearLugs(samples: Float32Array, rate: number, kernel: FftKernel)
   };
 }
 
+const NOTES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'] as const;
+/** Other names of the same keys. */
+const SAME_NOTE: Readonly<Record<string, string>> = { 'D♭': 'C♯', 'G♭': 'F♯', 'D♯': 'E♭', 'G♯': 'A♭', 'A♯': 'B♭' };
+/** Steps of the scales, from the key note (natural minor). */
+const SCALES: Readonly<Record<string, readonly number[]>> = { major: [0, 2, 4, 5, 7, 9, 11], minor: [0, 2, 3, 5, 7, 8, 10] };
+
+/** Whether a pitch is near a note of a key, within a third of a semitone: "A minor". Null for a key that is not understood. */
+export function inKey(hertz: number, key: string): boolean | null {
+  const [note = '', kind = ''] = key.split(' ');
+  const root = NOTES.indexOf((SAME_NOTE[note] ?? note) as (typeof NOTES)[number]);
+  const scale = SCALES[kind];
+  if (root < 0 || !scale) return null;
+  const { cents } = noteOf(hertz);
+  const steps = round(12 * log2(hertz / 440) + 69) - root;
+  return abs(cents) <= 34 && scale.includes(((steps % 12) + 12) % 12);
+}
+
 /** A note's name and how far off it is, equal temperament, A4 = 440 Hz (ISO 16). */
 export function noteOf(hertz: number): { readonly name: string; readonly cents: number } {
   const steps = 12 * log2(hertz / 440) + 69;
   const nearest = round(steps);
-  const names = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
-  return { name: `${names[((nearest % 12) + 12) % 12]}${floor(nearest / 12) - 1}`, cents: 100 * (steps - nearest) };
+  return { name: `${NOTES[((nearest % 12) + 12) % 12]}${floor(nearest / 12) - 1}`, cents: 100 * (steps - nearest) };
 }
 
 /** Turn of a tension rod that makes up for so many cents: an eighth is about 25 cents on a tom (common practice); not more than one at a time. */

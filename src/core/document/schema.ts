@@ -16,7 +16,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
-import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
+import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, HEADS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = {
@@ -65,7 +65,7 @@ export const readySchema = object({
   done: Joi.array().items(id).max(200).unique().optional(),
   own: Joi.array().items(Joi.string().trim().min(1).max(120)).max(60).unique().optional(),
   tunings: Joi.array()
-    .items(object({ drum: address, heardAt: moment, lugsHz: Joi.array().items(number(20, 2000)).min(1).max(24) }))
+    .items(object({ drum: address, head: Joi.valid(...HEADS), heardAt: moment, lugsHz: Joi.array().items(number(20, 2000)).min(1).max(24) }))
     .max(200)
     .optional(),
   reminders: Joi.array()

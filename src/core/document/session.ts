@@ -120,10 +120,13 @@ export interface Brief {
   readonly parts?: readonly Part[];
 }
 
+export const HEADS = ['top', 'bottom'] as const;
+
 /** A drum's lugs as they were heard, in the order they were tapped. */
 export interface Tuning {
   /** "instrumentId/sourceId". */
   readonly drum: string;
+  readonly head: (typeof HEADS)[number];
   /** ISO 8601, UTC. */
   readonly heardAt: string;
   readonly lugsHz: readonly number[];

@@ -32,6 +32,17 @@ test('places shown are apart, in order, and better than any left out beside them
   expect(Math.max(...(map?.scores ?? []))).toBeCloseTo(scores[0] ?? 0, 9);
 });
 
+test.each([
+  [60, 60, 30],
+  [1.2, 1.2, 2.1],
+  [2.2, 9, 2],
+])('a room of %d × %d × %d m is looked over, not more than 64 × 64 places, every score a score', (widthM, depthM, heightM) => {
+  const kit = boathouseKit();
+  const map = rankSpots({ ...kit, room: { ...kit.room, widthM, depthM, heightM } }, 'demo-instrument');
+  expect(map && map.columns <= 64 && map.rows <= 64).toBe(true);
+  for (const score of map?.scores ?? []) expect(score === -1 || (score >= 0 && score <= 100)).toBe(true);
+});
+
 test('an instrument that is not there has no places', () => {
   expect(rankSpots(boathouseKit(), 'nobody')).toBeNull();
 });

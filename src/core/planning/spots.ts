@@ -25,6 +25,8 @@ const RANGES_HZ: Readonly<Record<InstrumentKind, readonly [number, number]>> = {
 /** Nothing comes nearer to a wall than this, metres. */
 const MARGIN_M = 0.05;
 const STEP_M = 0.1;
+/** No more steps than this along a wall: a hall is looked at more coarsely. */
+const MOST_STEPS = 64;
 /** Places that are shown are this far apart. */
 const APART_M = 0.7;
 const MOST_SHOWN = 3;
@@ -109,14 +111,15 @@ export function rankSpots(session: Session, id: string): SpotMap | null {
   const free = (x: number, y: number): boolean =>
     inTheWay.every((other) => x + low.x > other.high.x || x + high.x < other.low.x || y + low.y > other.high.y || y + high.y < other.low.y);
   const score = (x: number, y: number): SpotScore => scoreSpot(room, modes, { x, y, z: soundM });
-  const columns = Math.floor(room.widthM / STEP_M);
-  const rows = Math.floor(room.depthM / STEP_M);
-  const firstM = { x: (room.widthM - (columns - 1) * STEP_M) / 2, y: (room.depthM - (rows - 1) * STEP_M) / 2 };
+  const stepM = Math.max(STEP_M, Math.max(room.widthM, room.depthM) / MOST_STEPS);
+  const columns = Math.floor(room.widthM / stepM);
+  const rows = Math.floor(room.depthM / stepM);
+  const firstM = { x: (room.widthM - (columns - 1) * stepM) / 2, y: (room.depthM - (rows - 1) * stepM) / 2 };
   const spots: Spot[] = [];
   const scores: number[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const [x, y] = [firstM.x + column * STEP_M, firstM.y + row * STEP_M];
+      const [x, y] = [firstM.x + column * stepM, firstM.y + row * stepM];
       const goes =
         free(x, y) && x + low.x >= MARGIN_M && x + high.x <= room.widthM - MARGIN_M && y + low.y >= MARGIN_M && y + high.y <= room.depthM - MARGIN_M;
       const found = goes ? score(x, y) : null;
@@ -138,7 +141,7 @@ export function rankSpots(session: Session, id: string): SpotMap | null {
     else best.push(spot);
   }
   return {
-    stepM: STEP_M,
+    stepM,
     firstM,
     columns,
     rows,

@@ -1,12 +1,13 @@
 import { Box, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
-import { gaugeSpread, type LugReport, noteOf, turnFor } from '../../../core/analysis';
-import { getReady, type Session } from '../../../core/document';
+import { gaugeSpread, inKey, type LugReport, noteOf, turnFor } from '../../../core/analysis';
+import { getReady, HEADS, type Session } from '../../../core/document';
 import { familyOf, placedGeometry } from '../../../core/instruments';
 import { formatNumber, inUnits } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Choice } from '../../components/Choice';
+import { Segments } from '../../components/Segments';
 import { runCommand } from '../../stores/sessionStore';
 
 interface DrumChoice {
@@ -33,6 +34,7 @@ export function Tuning({ session }: { session: Session }) {
   const [report, setReport] = useState<LugReport | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [head, setHead] = useState<(typeof HEADS)[number]>('top');
   const drum = drums.find(({ value }) => value === wanted) ?? drums[0];
   if (!drum) return <Box color="quiet">With drums in the room, they can be tuned here by tapping.</Box>;
   const onHeard = async (file: HeardFile): Promise<void> => {
@@ -52,7 +54,9 @@ export function Tuning({ session }: { session: Session }) {
     if (heard.length > 0 && heard.length <= 24)
       runCommand(
         getReady('note the tuning', {
-          tunings: [...(session.ready.tunings ?? []), { drum: drum.value, heardAt: new Date().toISOString(), lugsHz: heard }].slice(-MOST_TUNINGS),
+          tunings: [...(session.ready.tunings ?? []), { drum: drum.value, head, heardAt: new Date().toISOString(), lugsHz: heard }].slice(
+            -MOST_TUNINGS,
+          ),
         }),
       );
   };
@@ -75,6 +79,12 @@ export function Tuning({ session }: { session: Session }) {
             setWanted(value);
             setReport(null);
           }}
+        />
+        <Segments
+          label="Head"
+          value={head}
+          options={HEADS.map((value) => ({ value, text: `${value} head` }))}
+          onChange={(value) => setHead(value === 'bottom' ? 'bottom' : 'top')}
         />
         <CapturePanel name="Taps" seconds={16} busy={busy} onHeard={(file) => void onHeard(file)} />
         {problem && (
@@ -99,9 +109,9 @@ export function Tuning({ session }: { session: Session }) {
               {log
                 .slice(-6)
                 .reverse()
-                .map(({ heardAt, lugsHz }) => (
+                .map(({ heardAt, lugsHz, head: tapped }) => (
                   <Box as="li" listStyleType="none" key={heardAt} fontSize="sm" className="measure">
-                    {heardAt.slice(0, 10)} {heardAt.slice(11, 16)}: {lugsHz.map((hertz) => formatNumber(hertz, 0)).join(' ')} Hz
+                    {heardAt.slice(0, 10)} {heardAt.slice(11, 16)} {tapped}: {lugsHz.map((hertz) => formatNumber(hertz, 0)).join(' ')} Hz
                   </Box>
                 ))}
             </Box>
@@ -144,6 +154,9 @@ function Gauge() {
     </Box>
   );
 }
+
+const keyWords = (inside: boolean | null): string =>
+  inside === null ? '' : inside ? ', and that is a note of it' : ', and that is none of its notes';
 
 const [SIZE, RADIUS] = [360, 118];
 
@@ -205,7 +218,7 @@ function Circle({ report, wantedKey }: { report: LugReport; wantedKey: string | 
       {own && lowestHz !== null && (
         <Box fontSize="sm" color="quiet" mt="1">
           The drum’s own note is near {own.name} ({formatNumber(lowestHz, 0)} Hz by the ideal head; air lowers it some)
-          {wantedKey ? `; the song is in ${wantedKey}` : ''}.
+          {wantedKey ? `; the song is in ${wantedKey}${keyWords(inKey(lowestHz, wantedKey))}` : ''}.
         </Box>
       )}
     </Box>
