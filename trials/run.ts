@@ -7,10 +7,15 @@ import { loadPlayers, PLAYERS, playerTake } from './openPlayers';
 
 /**
  * Takes of a plain renderer held against what the take check says of them, without a plan:
- * `npm run trials -- [--drums 300] [--players 50] [--seed 1]`.
+ * `npm run trials -- [--drums 300] [--players 50] [--seed 1] [--faults none,reversed,late]`.
  */
 const { values } = parseArgs({
-  options: { drums: { type: 'string', default: '100' }, players: { type: 'string', default: '25' }, seed: { type: 'string', default: '1' } },
+  options: {
+    drums: { type: 'string', default: '100' },
+    players: { type: 'string', default: '25' },
+    seed: { type: 'string', default: '1' },
+    faults: { type: 'string', default: 'none,reversed,late' },
+  },
 });
 const kernel = await loadFftKernel();
 
@@ -59,8 +64,10 @@ async function walk(name: string, count: number, fault: OpenOptions['fault'], ma
 }
 
 const strokes = await loadStrokes();
-for (const fault of ['none', 'reversed', 'late'] as const) await walk('drums', Number(values.drums), fault, (options) => openTake(strokes, options));
+const asked = new Set(values.faults.split(','));
+for (const fault of (['none', 'reversed', 'late'] as const).filter((one) => asked.has(one)))
+  await walk('drums', Number(values.drums), fault, (options) => openTake(strokes, options));
 const sounds = await loadPlayers();
 for (const player of PLAYERS)
-  for (const fault of ['none', 'reversed'] as const)
+  for (const fault of (['none', 'reversed'] as const).filter((one) => asked.has(one)))
     await walk(player, Number(values.players), fault, (options) => playerTake(sounds, player, options));
