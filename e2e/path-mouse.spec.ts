@@ -63,3 +63,13 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   expect([...pdf.toString('latin1').matchAll(/\/Type\s*\/Page[^s]/g)]).toHaveLength(1);
 });
+
+test('the picture of the overheads: snare in the middle, hat left, and the other way round for the audience', async ({ page }) => {
+  await placeFour(page);
+  await page.getByRole('button', { name: 'Picture', exact: true }).click();
+  const picture = page.getByRole('img', { name: /^Between the loudspeakers/ });
+  await expect(picture).toHaveAttribute('aria-label', /Snare in the middle.*Hat \d+ % left/);
+  await page.getByRole('button', { name: 'as the audience hears it' }).click();
+  await expect(picture).toHaveAttribute('aria-label', /Hat \d+ % right/);
+  await expect(page.getByRole('region', { name: 'What the picture says' })).toContainText('Snare is in the middle, as it should be.');
+});

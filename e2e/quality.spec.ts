@@ -24,7 +24,7 @@ for (const theme of ['slate', 'daylight'])
       .first()
       .press('Enter');
     await check('floor with a microphone chosen');
-    for (const strip of ['What it hears', 'Leak', 'Tone guide']) {
+    for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide']) {
       await page.getByRole('button', { name: strip, exact: true }).click();
       await check(strip);
     }

@@ -29,7 +29,7 @@ test('in imperial no view says a metric word', async ({ page }) => {
   await page.getByRole('button', { name: 'cm: metric, switch to imperial' }).click();
   await metric('floor');
   await page.getByRole('button', { name: 'Legend' }).click();
-  for (const strip of ['What it hears', 'Leak', 'Tone guide']) {
+  for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide']) {
     await page
       .getByRole('button', { name: /^Kick microphone/ })
       .first()

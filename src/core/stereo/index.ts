@@ -1,2 +1,3 @@
 export * from './frame';
 export * from './image';
+export * from './picture';

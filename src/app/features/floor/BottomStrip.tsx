@@ -11,6 +11,7 @@ import { type StripName, setView, useViewStore } from '../../stores/viewStore';
 import { rakeMarks, sumStrip } from './derive';
 import { HeardStrip } from './HeardStrip';
 import { LeakStrip } from './LeakStrip';
+import { PictureStrip } from './PictureStrip';
 import { ToneStrip } from './ToneStrip';
 
 /** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
@@ -21,13 +22,14 @@ const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = 
   { value: 'sum', text: 'Rake and sum' },
   { value: 'heard', text: 'What it hears' },
   { value: 'leak', text: 'Leak' },
+  { value: 'picture', text: 'Picture' },
   { value: 'tone', text: 'Tone guide' },
 ];
 
 /** One height whatever the strip shows, so that the drawing above never jumps. */
 const STRIP_HEIGHT = '212px';
 
-/** Under the drawing: the rake and the sum, or what one microphone hears, the leak, the tone guide. */
+/** Under the drawing: the rake and the sum, or what one microphone hears, the leak, a pair’s picture, the tone guide. */
 export function BottomStrip({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
   const strip = useViewStore((state) => state.strip);
   const empty = source < 0 || session.microphones.length === 0;
@@ -43,6 +45,7 @@ export function BottomStrip({ session, live, source, chosen }: { session: Sessio
           {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
           {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
           {strip === 'leak' && <LeakStrip table={live.table} />}
+          {strip === 'picture' && <PictureStrip session={session} table={live.table} chosen={chosen} />}
           {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
         </>
       )}
