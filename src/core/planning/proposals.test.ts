@@ -29,6 +29,20 @@ test('what is asked for is what comes first, and it says so', () => {
   expect(apart?.recipe.isolation).not.toBe('little');
 });
 
+test('what is proposed hears the whole kit, whatever is asked', () => {
+  for (const brief of [
+    {},
+    { together: 'together', roomShare: 'dry' },
+    { picture: 'part of a band', together: 'together' },
+    { roomShare: 'roomy' },
+    { character: 'attack' },
+  ] as const)
+    for (const { recipe } of asked(boathouseKit(), brief)) {
+      const only = new Set(recipe.microphones.map(({ target }) => target));
+      expect([recipe.name, only.size > 1 || only.has(null)]).toEqual([recipe.name, true]);
+    }
+});
+
 test('the level habit is what gains are told for: three quarters of the meter is 3 dB less than safe peaks', () => {
   const gainOf = (brief: Brief): number => {
     const session = { ...boathouseKit(), brief };

@@ -48,6 +48,12 @@ function wishes(brief: Brief, recipe: Recipe, microphones: number, drums: boolea
   return out;
 }
 
+/** Whether a set-up hears the whole instrument: not one drum of a kit, not its room alone, not the voice beside a guitar. */
+function isComplete({ instrument, microphones }: Recipe, drums: boolean): boolean {
+  if (drums) return microphones.some(({ target, key }) => target === null && !key.startsWith('room'));
+  return instrument === 'voice' || !microphones.every(({ target }) => target === 'voice');
+}
+
 /** What a fit is worked out from: all of a session but its brief and its name. */
 const GROUNDS = ['instruments', 'microphones', 'pairs', 'room', 'shelf', 'furnishings', 'patch', 'sampleRateHz', 'units'] as const;
 let last: { readonly session: Session; readonly instrument: Instrument; readonly fits: ReadonlyMap<string, Fit> } | null = null;
@@ -72,9 +78,7 @@ function fitsOf(session: Session, instrument: Instrument, recipes: readonly Reci
  */
 export function proposalsFor(session: Session, instrument: Instrument): readonly Proposal[] {
   const drums = familyOf(instrument.kind).group === 'Drums';
-  const whole = recipesFor(instrument, session.shelf.setups).filter(
-    ({ sounds, microphones }) => !drums || microphones.length > 1 || sounds.length > 0,
-  );
+  const whole = recipesFor(instrument, session.shelf.setups).filter((recipe) => isComplete(recipe, drums));
   const fits = fitsOf(session, instrument, whole);
   const ranked = whole
     .map((recipe) => {

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/document';
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, withoutSetups } from '../../../core/planning';
-import { counted } from '../../../core/units';
+import { counted, inUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -171,6 +171,12 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
   );
 }
 
+/** Reasons as one sentence. */
+function sentence(because: readonly string[]): string {
+  const text = because.join('; ');
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}
+
 interface CardProps {
   readonly session: Session;
   readonly instrumentId: string;
@@ -202,9 +208,9 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
         ))}
       </Flex>
       <Box fontWeight="700">{recipe.name}</Box>
-      <Box>{because.join('; ')}.</Box>
+      <Box>{sentence(because)}</Box>
       <Box fontSize="sm" color="quiet" mt="1">
-        Gives: {recipe.gives} Costs: {recipe.costs}
+        Gives: {inUnits(recipe.gives, session.units)} Costs: {inUnits(recipe.costs, session.units)}
       </Box>
       {fit.reasons.map((reason) => (
         <Box key={reason} fontSize="sm" color="improve" mt="1">
