@@ -17,7 +17,7 @@ import type { Ray } from './rays';
 
 export type Shade =
   | { readonly kind: 'spots'; readonly map: SpotMap }
-  | { readonly kind: 'mode'; readonly mode: RoomMode; readonly heightM: number }
+  | { readonly kind: 'mode'; readonly modes: readonly RoomMode[]; readonly heightM: number }
   | null;
 
 interface Props {
@@ -69,6 +69,12 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
   }
   const { widthM, depthM, heightM } = session.room;
   const [columns, rows] = [32, 26];
+  // Of several modes together, their mean energy.
+  const strength = (x: number, y: number): number =>
+    Math.sqrt(
+      shade.modes.reduce((sum, mode) => sum + modeAt(mode, [widthM, depthM, heightM], [x, y, shade.heightM]) ** 2, 0) /
+        Math.max(1, shade.modes.length),
+    );
   const cells = Array.from({ length: columns * rows }, (_, i) => [(i % columns) + 0.5, Math.floor(i / columns) + 0.5] as const);
   return (
     <g aria-hidden="true" shapeRendering="crispEdges">
@@ -82,7 +88,7 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
             width={(widthM / columns) * paper.pixelsPerM}
             height={(depthM / rows) * paper.pixelsPerM}
             fill="var(--chakra-colors-improve)"
-            opacity={0.55 * Math.abs(modeAt(shade.mode, [widthM, depthM, heightM], [x, y, shade.heightM]))}
+            opacity={0.55 * strength(x, y)}
           />
         );
       })}

@@ -1,13 +1,24 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Grid } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
 import { modelOfFurnishing, type SoftKind } from '../../../core/furnishings';
 import type { Vec3 } from '../../../core/math';
 import { furnishedRoom, whatToHang } from '../../../core/planning';
-import { boxModes, criticalDistanceM, flutters, modeWeight, octaveDecays, type RoomMode, roomVolumeM3, schroederHz } from '../../../core/room';
-import { formatLength, formatNumber } from '../../../core/units';
+import {
+  boxModes,
+  criticalDistanceM,
+  flutters,
+  modeAt,
+  modeWeight,
+  octaveDecays,
+  type RoomMode,
+  roomVolumeM3,
+  schroederHz,
+} from '../../../core/room';
+import { formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
 import { Segments } from '../../components/Segments';
 import { SidePane } from '../../components/SidePane';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -50,6 +61,16 @@ function modesOf(session: Session): readonly RoomMode[] {
     .slice(0, 10);
 }
 
+/** Stands for three modes at once in the list. */
+const WORST = -1;
+
+/** The three modes that an instrument drives hardest where it stands; the strongest three without one. */
+function worstThree({ room }: Session, modes: readonly RoomMode[], at: { readonly x: number; readonly y: number } | null): readonly RoomMode[] {
+  const size: [number, number, number] = [room.widthM, room.depthM, room.heightM];
+  const driven = (mode: RoomMode): number => modeWeight(mode) * (at ? modeAt(mode, size, [at.x, at.y, SOUND_M]) ** 2 : 1);
+  return [...modes].sort((a, b) => driven(b) - driven(a)).slice(0, 3);
+}
+
 const ALONG = ['across', 'front to back', 'floor to ceiling'];
 const modeName = ({ orders, frequencyHz }: RoomMode): string =>
   `${formatNumber(frequencyHz, 0)} Hz, ${orders.flatMap((order, axis) => (order > 0 ? [`${ALONG[axis]}${order > 1 ? ` ×${order}` : ''}`] : [])).join(' and ')}`;
@@ -58,13 +79,21 @@ function Room({ session }: { session: Session }) {
   const [question, setQuestion] = useState<Question>('put');
   const [wanted, setWanted] = useState<string | null>(null);
   const [modeIndex, setModeIndex] = useState(0);
+  const [mapM, setMapM] = useState(1);
   const [microphoneId, setMicrophoneId] = useState<string | null>(null);
   const instrument = session.instruments.find(({ id }) => id === wanted) ?? session.instruments[0] ?? null;
   const { map, problem } = useSpots(session, question === 'put' ? (instrument?.id ?? null) : null);
   const modes = useMemo(() => modesOf(session), [session]);
-  const mode = modes[Math.min(modeIndex, modes.length - 1)];
+  const { place } = shownUnits(session.units);
+  const worst = useMemo(() => worstThree(session, modes, instrument?.positionM ?? null), [session, modes, instrument]);
+  const looked = modeIndex === WORST ? worst : modes.slice(Math.min(modeIndex, modes.length - 1)).slice(0, 1);
   const microphone = session.microphones.find(({ id }) => id === microphoneId) ?? session.microphones[0] ?? null;
-  const shade: Shade = question === 'put' && map ? { kind: 'spots', map } : question === 'modes' && mode ? { kind: 'mode', mode, heightM: 1 } : null;
+  const shade: Shade =
+    question === 'put' && map
+      ? { kind: 'spots', map }
+      : question === 'modes' && looked.length > 0
+        ? { kind: 'mode', modes: looked, heightM: Math.min(mapM, session.room.heightM) }
+        : null;
   const rays = useMemo(
     () => (question === 'reflections' && instrument && microphone ? raysTo(session.room, instrument.positionM, microphone.positionM) : []),
     [question, session, instrument, microphone],
@@ -125,17 +154,31 @@ function Room({ session }: { session: Session }) {
           ) : (
             <Box color="quiet">Put an instrument in the room on the Floor; here it is told where it stands well.</Box>
           ))}
-        {question === 'modes' && mode && (
+        {question === 'modes' && looked.length > 0 && (
           <Box>
-            <Choice
-              label="Mode"
-              value={String(Math.min(modeIndex, modes.length - 1))}
-              options={modes.map((one, i) => ({ value: String(i), text: modeName(one) }))}
-              onChange={(value) => setModeIndex(Number(value))}
-            />
+            <Grid templateColumns="2fr 1fr" gap="2">
+              <Choice
+                label="Mode"
+                value={String(modeIndex === WORST ? WORST : Math.min(modeIndex, modes.length - 1))}
+                options={[
+                  ...modes.map((one, i) => ({ value: String(i), text: modeName(one) })),
+                  { value: String(WORST), text: `the worst three: ${worst.map(({ frequencyHz }) => formatNumber(frequencyHz, 0)).join(', ')} Hz` },
+                ]}
+                onChange={(value) => setModeIndex(Number(value))}
+              />
+              <NumberField
+                label="At height"
+                unit={place.unit}
+                digits={0}
+                value={mapM * place.per}
+                low={0}
+                high={Math.floor(session.room.heightM * place.per)}
+                onCommit={(value) => setMapM(value / place.per)}
+              />
+            </Grid>
             <Box mt="2">
               Where the wash is full the note rings on and is loud; where it fades it is hardly heard. Keep the instrument and its microphones off the
-              full places, an omni most of all. Drawn at {formatLength(1, session.units)} height.
+              full places, an omni most of all. The worst three are those that the instrument drives hardest where it stands.
             </Box>
           </Box>
         )}
