@@ -26,6 +26,21 @@ window.addEventListener('pagehide', () => {
   finishGesture();
 });
 
+/** A moment in which nothing else is to be done. */
+const idle = (): Promise<void> =>
+  new Promise((resolve) => {
+    if ('requestIdleCallback' in window) window.requestIdleCallback(() => resolve(), { timeout: 10_000 });
+    else setTimeout(resolve, 300);
+  });
+
+/** Fetches every station, one after the other and only while nobody is working, so that a page in use has all its pieces. */
+async function fetchStations(): Promise<void> {
+  for (const { load } of STATIONS) {
+    await idle();
+    await load();
+  }
+}
+
 const root = document.getElementById('root');
 if (root)
   createRoot(root).render(
@@ -42,5 +57,5 @@ if (import.meta.env.PROD)
   window.addEventListener('load', () => {
     watchForUpdates().catch(() => undefined);
     // Every station is fetched once the first has settled, so that a page in use never has to ask for an old piece.
-    window.setTimeout(() => void Promise.all(STATIONS.map(({ load }) => load())).catch(() => undefined), 2000);
+    window.setTimeout(() => void fetchStations().catch(() => undefined), 2000);
   });
