@@ -45,7 +45,7 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
   await expect(page.getByRole('list', { name: 'Soft things' })).toContainText('Heavy curtain');
   await page.getByRole('button', { name: 'Modes' }).click();
   await expect(page.getByLabel('Mode')).toContainText('32 Hz, across');
-  await page.getByLabel('Mode').selectOption({ label: await page.getByLabel('Mode').locator('option').last().innerText() });
+  await page.getByLabel('Mode').selectOption('-1');
   await page.getByLabel(/^At height/).fill('150');
   await page.getByLabel(/^At height/).press('Enter');
   await expect(page.getByText(/The worst three are those that the instrument drives hardest/)).toBeVisible();
