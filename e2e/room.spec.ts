@@ -43,6 +43,7 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
   await expect(advice.first()).toContainText('Ends the flutter between left wall and right wall');
   await advice.first().getByRole('button', { name: 'Put it there' }).click();
   await expect(page.getByRole('list', { name: 'Soft things' })).toContainText('Heavy curtain');
+  await expect(does).not.toContainText('flutters');
   await page.getByRole('button', { name: 'Modes' }).click();
   await expect(page.getByLabel('Mode')).toContainText('32 Hz, across');
   await page.getByLabel('Mode').selectOption('-1');

@@ -2,11 +2,22 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { liveQuery } from 'dexie';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
-import type { Session } from '../../core/document';
+import { getReady, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
-import { dismissNotice, follow, keepAnyway, type Opened, openSession, redo, saveAgain, undo, useSessionStore } from '../stores/sessionStore';
+import {
+  dismissNotice,
+  follow,
+  keepAnyway,
+  type Opened,
+  openSession,
+  redo,
+  runCommand,
+  saveAgain,
+  undo,
+  useSessionStore,
+} from '../stores/sessionStore';
 import { restoreTake } from '../stores/takeStore';
 import { keepSelection, restoreSelection } from '../stores/viewStore';
 import { StationLine } from './StationLine';
@@ -99,6 +110,30 @@ function Banners({ session }: { session: Session }) {
   );
 }
 
+/** Reminders whose time has come, on every station, until they are done. */
+function DueReminders({ session }: { session: Session }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(Date.now()), 10_000);
+    return () => window.clearInterval(timer);
+  }, []);
+  const reminders = session.ready.reminders ?? [];
+  return reminders
+    .filter(({ at }) => Date.parse(at) <= now)
+    .map((reminder) => (
+      <Banner key={`${reminder.at}${reminder.text}`} grave={false} words={`${reminder.text}.`}>
+        <Button
+          size="sm"
+          minH="44px"
+          variant="outline"
+          onClick={() => runCommand(getReady('change the reminders', { reminders: reminders.filter((other) => other !== reminder) }))}
+        >
+          Done
+        </Button>
+      </Banner>
+    ));
+}
+
 /** Brings a session onto the bench, with its take and what was in hand before a reload. */
 function useOnTheBench(id: string): Opened | null {
   const [opened, setOpened] = useState<Opened | null>(null);
@@ -141,6 +176,7 @@ export function SessionFrame() {
     <Flex direction="column" h="100%" className="print-free">
       <TopBar session={session} />
       <Banners session={session} />
+      <DueReminders session={session} />
       <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} className="print-free">
         <StationLine session={session} />
         <Box as="main" flex="1" minW="0" minH="0" className="print-free">

@@ -1,5 +1,5 @@
 import { createRandom, type FftKernel, loadFftKernel } from '../math';
-import { hearQuiet } from './quiet';
+import { hearQuiet, noiseDbSpl } from './quiet';
 
 const RATE = 24_000;
 let kernel: FftKernel;
@@ -20,10 +20,11 @@ const add = (to: Float32Array, at: number, of: number, sound: (t: number) => num
 
 test('noise alone: its level within 1 dB, nothing else heard in it; in dB SPL where the chain is known', () => {
   for (const seed of [1, 2, 3]) {
-    const report = hearQuiet(quiet(20, -72, seed), RATE, kernel, 120);
+    const report = hearQuiet(quiet(20, -72, seed), RATE, kernel);
     expect(Math.abs(report.noiseDbfs + 72)).toBeLessThan(1);
-    // A sine of 0 dBFS is 120 dB SPL, so −72 dB of power is 120 − 72 + 3.
-    expect(Math.abs((report.noiseDbSpl ?? 0) - 51)).toBeLessThan(1);
+    // 1 Pa (94 dB SPL rms) as a sine peaks at 97: where that reaches full scale its own power, −3.01 dB, is 94 dB SPL again.
+    expect(noiseDbSpl(-3.01, 97.01)).toBeCloseTo(94, 9);
+    expect(Math.abs(noiseDbSpl(report.noiseDbfs, 123) - 51)).toBeLessThan(1);
     expect([report.hum, report.whistles, report.events, report.ticks, report.advice]).toEqual([null, [], [], null, []]);
   }
 });

@@ -27,8 +27,6 @@ export interface QuietReport {
   readonly seconds: number;
   /** Mean power of the quieter half above 100 Hz, dB re full scale. */
   readonly noiseDbfs: number;
-  /** The same in dB SPL, where the microphone's sensitivity and the input's full scale are known. */
-  readonly noiseDbSpl: number | null;
   readonly hum: ChannelReport['hum'];
   readonly whistles: readonly Whistle[];
   readonly events: readonly QuietEvent[];
@@ -160,6 +158,12 @@ function ticksOf(samples: Float32Array, rate: number): QuietReport['ticks'] {
   return { bpm: 60 / (refined * STEP_S), strength };
 }
 
+/**
+ * A mean power in dB SPL, where the chain is known.
+ * @param fullScalePeakDbSpl peak sound pressure that just reaches full scale, dB re 20 µPa: the planned peak less the level it is recorded at
+ */
+export const noiseDbSpl = (noiseDbfs: number, fullScalePeakDbSpl: number): number => noiseDbfs + fullScalePeakDbSpl;
+
 /** What a home's noises are, by where they lie (common practice). */
 const LIKELY: Readonly<Record<QuietEvent['band'], string>> = {
   low: 'traffic, a door, steps or a compressor starting',
@@ -199,9 +203,8 @@ function adviceOn(report: Omit<QuietReport, 'advice'>): string[] {
 
 /**
  * A minute of nothing: how quiet it is, and what is in it.
- * @param fullScaleDbSpl level of a sine that just reaches full scale, where the chain is known, dB SPL
  */
-export function hearQuiet(samples: Float32Array, rate: number, kernel: FftKernel, fullScaleDbSpl: number | null = null): QuietReport {
+export function hearQuiet(samples: Float32Array, rate: number, kernel: FftKernel): QuietReport {
   const meter = new HumMeter(rate);
   meter.push(samples, samples.length);
   const heard = levelsOf(above(samples, rate, 100), rate).sort((a, b) => a - b);
@@ -213,8 +216,6 @@ export function hearQuiet(samples: Float32Array, rate: number, kernel: FftKernel
   const measured = {
     seconds: samples.length / rate,
     noiseDbfs,
-    // A full-scale sine's mean power is 3 dB under full scale.
-    noiseDbSpl: fullScaleDbSpl === null ? null : noiseDbfs + 3.01 + fullScaleDbSpl,
     hum,
     whistles: whistlesOf(samples, rate, kernel, hum?.mainsHz ?? null),
     events: eventsOf(samples, rate),

@@ -1,8 +1,8 @@
 import type Joi from 'joi';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
+import { briefSchema, readySchema } from './daySchema';
 import { firstDeadReference } from './references';
 import {
-  briefSchema,
   deviceSchema,
   firstProblem,
   furnishingSchema,
@@ -14,7 +14,6 @@ import {
   patchSchema,
   placedSchema,
   readingSchema,
-  readySchema,
   recipeSchema,
   roomSchema,
   standSchema,

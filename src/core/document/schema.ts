@@ -5,7 +5,7 @@ import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../m
 import { MATERIAL_IDS, SURFACES } from '../room';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
-import { LONGEST_NAME } from '../units';
+import { briefSchema, readySchema } from './daySchema';
 import {
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
@@ -16,7 +16,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
-import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, HEADS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
+import { address, id, name, number, object } from './schemaWords';
 
 /** How many of a thing one document may hold. */
 export const LIMITS = {
@@ -31,18 +31,6 @@ export const LIMITS = {
   readings: 2000,
 } as const;
 
-/** Names of what every object has are no ids: a look-up by them would find what nobody put there. */
-const PROTOTYPE_NAMES = Object.getOwnPropertyNames(Object.prototype);
-/** Ids stand in addresses and in "instrument/mark": no slash, no space, nothing an address would cut at. */
-const id = Joi.string()
-  .pattern(/^[^/?#\\%\s\p{C}]{1,80}$/u)
-  .invalid(...PROTOTYPE_NAMES)
-  .messages({ 'string.pattern.base': '{{#label}} is no id: 1 to 80 characters without spaces or / ? # \\ %' });
-const name = Joi.string().trim().min(1).max(LONGEST_NAME);
-/** "device/input" */
-const address = Joi.string().min(3).max(161);
-const number = (low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high);
-const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys);
 const point = object({ x: number(-100, 100), y: number(-100, 100), z: number(-100, 100) });
 const sourceReference = object({ instrumentId: id, sourceId: id });
 
@@ -57,45 +45,6 @@ export const roomSchema = object({
     .items(Joi.valid(...SURFACES))
     .unique(),
   surfaces: object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional(),
-});
-
-const moment = Joi.string().isoDate();
-
-export const readySchema = object({
-  done: Joi.array().items(id).max(200).unique().optional(),
-  own: Joi.array().items(Joi.string().trim().min(1).max(120)).max(60).unique().optional(),
-  tunings: Joi.array()
-    .items(object({ drum: address, head: Joi.valid(...HEADS), heardAt: moment, lugsHz: Joi.array().items(number(20, 2000)).min(1).max(24) }))
-    .max(200)
-    .optional(),
-  reminders: Joi.array()
-    .items(object({ text: Joi.string().trim().min(1).max(120), at: moment }))
-    .max(20)
-    .optional(),
-  choices: Joi.object().pattern(address, Joi.string().trim().min(1).max(60)).optional(),
-  playedMinutes: number(0, 1440).optional(),
-  playedDba: number(30, 140).optional(),
-});
-
-export const briefSchema = object({
-  together: Joi.valid(...ENSEMBLES).optional(),
-  loudness: Joi.valid(...LOUDNESSES).optional(),
-  picture: Joi.valid(...PICTURES).optional(),
-  character: Joi.valid(...CHARACTERS).optional(),
-  roomShare: Joi.valid(...ROOM_SHARES).optional(),
-  levelHabit: Joi.valid(...LEVEL_HABITS).optional(),
-  fixHabit: Joi.valid(...FIX_HABITS).optional(),
-  alignHabit: Joi.valid(...ALIGN_HABITS).optional(),
-  away: Joi.boolean().optional(),
-  visits: Joi.valid('one', 'many').optional(),
-  key: Joi.string().trim().min(1).max(20).optional(),
-  tempoBpm: number(20, 400).optional(),
-  bitDepth: Joi.valid(16, 24, 32).optional(),
-  parts: Joi.array()
-    .items(object({ name, against: name.allow(null), pan: Joi.valid(...PANS), click: Joi.boolean() }))
-    .max(60)
-    .unique('name')
-    .optional(),
 });
 
 export const microphoneModelSchema = object({

@@ -238,3 +238,23 @@ export function collarSolid(furnishing: Furnishing, positionM: Vec3, axis: Vec3)
   const corner = add(middle, add(scale(side, -furnishing.widthM / 2), scale(up, -furnishing.heightM / 2)));
   return screened(furnishing, board(corner, scale(side, furnishing.widthM), scale(up, furnishing.heightM), FURNISHING_MODELS.collar.thickM));
 }
+
+/** A new thing of a kind in its usual size, as high as the room lets it be; a second one gets a number. */
+export function newFurnishing(
+  kind: FurnishingKind,
+  place: Pick<Furnishing, 'id' | 'positionM' | 'rotationDeg'> & { readonly microphoneId?: string | null },
+  others: readonly Furnishing[],
+  roomHeightM: number,
+): Furnishing {
+  const { name, widthM, heightM, bottomM } = modelOfFurnishing(kind);
+  const count = others.filter((other) => other.kind === kind).length;
+  return {
+    microphoneId: null,
+    ...place,
+    kind,
+    name: count === 0 ? name : `${name} ${count + 1}`,
+    widthM,
+    heightM: Math.min(heightM, roomHeightM - bottomM - 0.05),
+    bottomM,
+  };
+}

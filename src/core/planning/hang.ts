@@ -1,20 +1,23 @@
 import { speedOfSound } from '../acoustics';
 import type { Session } from '../document';
-import { SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
+import { type Furnishing, isScreen, SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
 import { distance } from '../math';
 import {
+  distanceToSurface,
   type Flutter,
   flutters,
   imageIn,
+  middleSeconds,
   octaveDecays,
   type PerOctave,
   type Room,
+  reflectionPoint,
   SURFACES,
   type Surface,
   surfaceAbsorption,
   surfaceAreaM2,
 } from '../room';
-import { furnishedRoom, resolvePlan } from './resolve';
+import { heardRoom, resolvePlan } from './resolve';
 
 /** One thing to hang or lay, where, and what it changes. */
 export interface HangAdvice {
@@ -31,25 +34,49 @@ export interface HangAdvice {
   readonly afterS: number;
 }
 
-const middleOf = (room: Room, speed: number): number => {
-  const decays = octaveDecays(room, speed);
-  return ((decays[2]?.seconds ?? 0) + (decays[3]?.seconds ?? 0)) / 2;
-};
-
 /** What is hung where: a floor takes a rug, a ceiling an absorber, walls a curtain or what is at hand. */
 const kindFor = (surface: Surface, wall: SoftKind): SoftKind => (surface === 'floor' ? 'rug' : surface === 'ceiling' ? 'absorber' : wall);
 
-/** Flutter with a thing's share of its surface counted in. */
-function fluttersWith(room: Room, surface: Surface, kind: SoftKind, speed: number): readonly Flutter[] {
-  const model = SOFT_MODELS[kind];
-  const area = kind === 'rug' ? model.widthM * model.thickM : model.widthM * model.heightM;
-  // A flutter runs through the middle of its walls: what hangs there is in the way of half of it and more.
-  const share = Math.min(1, 0.5 + area / surfaceAreaM2(room, surface));
-  const before = flutters(room, speed);
-  const taken = (model.octaves[4] ?? 0) * share;
-  const bare = 1 - (surfaceAbsorption(room, surface)[4] as number);
-  return before.filter(({ between, lossDb }) => !between.includes(surface) || 10 ** (-lossDb / 10) * ((bare * (1 - taken)) / bare) >= 0.83);
+const AT_2K = 4;
+/** Flat on a wall, or so near to it, metres; and turned with it within so much, degrees. */
+const ON_WALL_M = 0.45;
+const ALONG_DEG = 20;
+
+/** A thing's share of what a flutter brings to its surface: it runs through the middle, so what hangs there is in the way of half of it and more. */
+function shareTaken(room: Room, surface: Surface, kind: SoftKind): number {
+  const { widthM, heightM, thickM, octaves } = SOFT_MODELS[kind];
+  const area = widthM * (kind === 'rug' ? thickM : heightM);
+  return octaves[AT_2K] * Math.min(1, 0.5 + area / surfaceAreaM2(room, surface));
 }
+
+/** The surface that a soft thing hangs or lies on; null for one that stands in the room. */
+function surfaceOf(room: Room, { kind, positionM, rotationDeg }: Furnishing): Surface | null {
+  if (kind === 'rug') return 'floor';
+  const off = Math.abs(((rotationDeg % 180) + 180) % 180);
+  const along = Math.min(off, 180 - off) <= ALONG_DEG;
+  const across = Math.abs(off - 90) <= ALONG_DEG;
+  const near = SURFACES.filter((surface) => surface !== 'floor' && surface !== 'ceiling').find((surface) => {
+    const turned = surface === 'left wall' || surface === 'right wall' ? across : along;
+    return turned && distanceToSurface(room, { ...positionM, z: 1 }, surface) <= ON_WALL_M;
+  });
+  return near ?? null;
+}
+
+/** What of a flutter the things take up that hang on the surfaces already. */
+function hungOn({ room, furnishings }: Session): Partial<Record<Surface, number>> {
+  const hung: Partial<Record<Surface, number>> = {};
+  for (const furnishing of furnishings) {
+    const { kind } = furnishing;
+    if (isScreen(kind)) continue;
+    const surface = surfaceOf(room, furnishing);
+    if (surface) hung[surface] = 1 - (1 - (hung[surface] ?? 0)) * (1 - shareTaken(room, surface, kind));
+  }
+  return hung;
+}
+
+/** Flutter between bare surfaces, with what hangs on them counted in. */
+export const roomFlutters = (session: Session): readonly Flutter[] =>
+  flutters(session.room, speedOfSound(session.room.temperatureC), hungOn(session));
 
 interface Echo {
   readonly db: number;
@@ -66,17 +93,11 @@ function worstEchoes(session: Session): readonly (Echo | null)[] {
     const direct = source.sides[0].positionM;
     const wayM = distance(direct, microphone.positionM);
     for (const [surface, name] of SURFACES.entries()) {
-      const image = imageIn(plan.room, direct, name);
-      const to = microphone.positionM;
-      const lengthM = distance(image, to);
+      const lengthM = distance(imageIn(plan.room, direct, name), microphone.positionM);
       const kept = 1 - (surfaceAbsorption(plan.room, name)[3] as number);
       const db = 20 * Math.log10(Math.max(0.05, wayM) / lengthM) + 10 * Math.log10(kept);
       if ((worst[surface]?.db ?? -Infinity) >= db) continue;
-      const axis = name === 'left wall' || name === 'right wall' ? 'x' : name === 'floor' || name === 'ceiling' ? 'z' : 'y';
-      const plane = (image[axis] + direct[axis]) / 2;
-      const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);
-      const mix = (of: 'x' | 'y' | 'z'): number => image[of] + (to[of] - image[of]) * share;
-      worst[surface] = { db, atM: { x: mix('x'), y: mix('y'), z: mix('z') } };
+      worst[surface] = { db, atM: reflectionPoint(plan.room, direct, microphone.positionM, name) };
     }
   }
   return worst;
@@ -87,10 +108,11 @@ function worstEchoes(session: Session): readonly (Echo | null)[] {
  * alone; absorption before diffusion, ceiling and floor as well as walls.
  */
 export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readonly HangAdvice[] {
-  const room = furnishedRoom(session);
+  const room = heardRoom(session);
   const speed = speedOfSound(room.temperatureC);
-  const before = flutters(room, speed);
-  const beforeS = middleOf(room, speed);
+  const hung = hungOn(session);
+  const before = flutters(room, speed, hung);
+  const beforeS = middleSeconds(octaveDecays(room, speed));
   const echoes = session.microphones.length > 0 && session.instruments.length > 0 ? worstEchoes(session) : [];
   const worth = ({ ends, echoDb, beforeS: from, afterS }: HangAdvice): number =>
     (ends ? 10 : 0) + Math.max(0, 20 + (echoDb ?? -20)) + (20 * (from - afterS)) / from;
@@ -102,7 +124,7 @@ export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readon
     const covered = kind === 'rug' ? widthM * SOFT_MODELS[kind].thickM : widthM * heightM;
     const gained = area.map((m2, octave) => Math.max(0, m2 - covered * (surfaceAbsorption(room, surface)[octave] as number)));
     const softM2 = gained.map((m2, octave) => m2 + (room.softM2?.[octave] ?? 0)) as unknown as PerOctave;
-    const left = fluttersWith(room, surface, kind, speed);
+    const left = flutters(room, speed, { ...hung, [surface]: 1 - (1 - (hung[surface] ?? 0)) * (1 - shareTaken(room, surface, kind)) });
     return {
       surface,
       kind,
@@ -110,7 +132,7 @@ export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readon
       echoDb: echoes[i]?.db ?? null,
       ends: before.find(({ between }) => !left.some((other) => other.between[0] === between[0])) ?? null,
       beforeS,
-      afterS: middleOf({ ...room, softM2 }, speed),
+      afterS: middleSeconds(octaveDecays({ ...room, softM2 }, speed)),
     };
   }).sort((a, b) => worth(b) - worth(a));
 }

@@ -10,7 +10,7 @@ export * from './patchProblem';
 export * from './placing';
 export * from './proposals';
 export * from './ready';
-export { furnishedRoom, resolvePlan } from './resolve';
+export { heardRoom, resolvePlan } from './resolve';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';

@@ -1,6 +1,6 @@
 import { arrivalTable } from '../arrivals';
 import { checkPlan, type Finding, type Move, type Severity } from '../checks';
-import { applyMove, commit, type Session } from '../document';
+import { applyMove, type Command, commit, type Session } from '../document';
 import { withExpectations } from './expected';
 import { resolvePlan } from './resolve';
 
@@ -15,11 +15,14 @@ export const findingsOf = (session: Session): Finding[] => withExpectations(sess
 
 export const ranksOf = (found: readonly Finding[]): Ranks => new Map(found.map(({ id, severity }) => [id, RANK[severity]]));
 
-/** The session after a move; null where it is refused or changes nothing. */
-export function onPaper(session: Session, move: Move): Session | null {
-  const result = commit(session, applyMove(move), SOME_TIME);
+/** The session after a command; null where it is refused or changes nothing. */
+export function carriedOut(session: Session, command: Command): Session | null {
+  const result = commit(session, command, SOME_TIME);
   return result.kind === 'changed' ? result.session : null;
 }
+
+/** The session after a move. */
+export const onPaper = (session: Session, move: Move): Session | null => carriedOut(session, applyMove(move));
 
 /** A move with its microphone's stand finding itself a place afterwards. */
 export const withStand = (move: Move): Move => {

@@ -29,6 +29,12 @@ test('what is asked for is what comes first, and it says so', () => {
   expect(apart?.recipe.isolation).not.toBe('little');
 });
 
+test('where trouble is mended in the mix, what keeps channels apart comes first and says so', () => {
+  const [first] = asked(boathouseKit(), { fixHabit: 'in the mix' });
+  expect(first?.recipe.isolation).not.toBe('little');
+  expect(first?.because).toContain('channels apart enough to mend in the mix');
+});
+
 test('what is proposed hears the whole kit, whatever is asked', () => {
   for (const brief of [
     {},

@@ -44,6 +44,9 @@ function wishes(brief: Brief, recipe: Recipe, microphones: number, drums: boolea
   if (brief.roomShare === 'dry')
     out.push(...has('dry', 2.5, 'dry'), { points: sounds.includes('roomy') ? -2 : isolation === 'much' ? 1 : 0, words: null });
   if (brief.roomShare === 'roomy') out.push(...has('roomy', 3, 'with the room in it'), { points: sounds.includes('dry') ? -1.5 : 0, words: null });
+  if (brief.fixHabit === 'in the mix' && isolation !== 'little')
+    out.push({ points: isolation === 'much' ? 1.5 : 0.75, words: 'channels apart enough to mend in the mix' });
+  if (brief.fixHabit === 'at the source') out.push({ points: -0.15 * microphones, words: null });
   if (brief.character) out.push(...has(brief.character, 2, brief.character === 'natural' ? 'natural' : `more ${brief.character}`));
   return out;
 }

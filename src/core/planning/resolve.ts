@@ -102,6 +102,16 @@ export function furnishedRoom({ room, furnishings }: Pick<Session, 'room' | 'fur
   return furnished;
 }
 
+/**
+ * The room as it is heard: with what panels, blankets and collars take up as well. For telling of it; the paths count those where they
+ * shade.
+ */
+export function heardRoom(session: Pick<Session, 'room' | 'furnishings'>): Room {
+  const room = furnishedRoom(session);
+  const screens = session.furnishings.reduce((sum, furnishing) => sum + (furnishingSolid(furnishing).screen?.absorbsM2 ?? 0), 0);
+  return screens === 0 ? room : { ...room, softM2: OCTAVES_HZ.map((_, octave) => (room.softM2?.[octave] ?? 0) + screens) as unknown as PerOctave };
+}
+
 /** Peaks at three quarters of a meter from −60 to 0 dBFS: as that habit has it at the loudest. */
 const HALF_TO_THREE_QUARTERS_DBFS = -15;
 

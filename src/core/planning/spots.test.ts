@@ -1,6 +1,8 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
-import { commit, moveInstrument, nameSurface, type Session } from '../document';
-import { rankSpots, whatToHang } from './index';
+import { addFurnishing, commit, moveInstrument, nameSurface, type Session } from '../document';
+import { FURNISHING_MODELS, newFurnishing } from '../furnishings';
+import { meanAbsorption, roomSurfaceM2 } from '../room';
+import { heardRoom, rankSpots, roomFlutters, whatToHang } from './index';
 import { findingsOf, RANK } from './onPaper';
 
 const grave = (session: Session): Set<string> =>
@@ -57,4 +59,31 @@ test('what to hang: each lowers the decay, and of two bare walls that flutter on
   for (const { beforeS, afterS } of advice) expect(afterS).toBeLessThan(beforeS);
   expect(['left wall', 'right wall']).toContain(advice[0]?.surface);
   expect(advice[0]?.ends?.between).toEqual(['left wall', 'right wall']);
+});
+
+test('what was put where it is advised is heard: the flutter is gone, the decay is shorter, and it is not advised again for that', () => {
+  const kit = boathouseKit();
+  const change = (session: Session, command: Parameters<typeof commit>[1]): Session => {
+    const result = commit(session, command, NOW);
+    if (result.kind !== 'changed') throw new Error(result.kind);
+    return result.session;
+  };
+  const bare = change(change(kit, nameSurface('left wall', 'brick')), nameSurface('right wall', 'concrete'));
+  expect(roomFlutters(bare).map(({ between }) => between[0])).toEqual(['left wall']);
+  const curtain = newFurnishing('curtain', { id: 'c', positionM: { x: 0.1, y: 2.3 }, rotationDeg: 90 }, [], bare.room.heightM);
+  const hung = change(bare, addFurnishing(curtain));
+  expect(roomFlutters(hung)).toEqual([]);
+  expect(whatToHang(hung)[0]?.ends ?? null).toBeNull();
+  // Turned away from the wall, or out in the room, it ends nothing.
+  for (const off of [{ rotationDeg: 0 }, { positionM: { x: 2.5, y: 2.3 } }])
+    expect(roomFlutters(change(bare, addFurnishing({ ...curtain, ...off })))).toHaveLength(1);
+});
+
+test('a panel on the Floor counts in the room that is told of as it does in the paths: its two faces, in every octave', () => {
+  const kit = boathouseKit();
+  const panel = newFurnishing('panel', { id: 'p', positionM: { x: 4, y: 2 }, rotationDeg: 90 }, [], kit.room.heightM);
+  const result = commit(kit, addFurnishing(panel), NOW);
+  if (result.kind !== 'changed') throw new Error(result.kind);
+  const area = 2 * panel.widthM * panel.heightM * FURNISHING_MODELS.panel.absorption;
+  expect(meanAbsorption(heardRoom(result.session))).toBeCloseTo(kit.room.absorption + area / roomSurfaceM2(kit.room), 9);
 });

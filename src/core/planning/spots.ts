@@ -1,10 +1,10 @@
 import { speedOfSound } from '../acoustics';
-import { belongsTo, commit, moveInstrument, type Session } from '../document';
-import { type Geometry, type InstrumentKind, placedGeometry } from '../instruments';
+import { belongsTo, moveInstrument, type Session } from '../document';
+import { type Geometry, type Instrument, type InstrumentKind, placedGeometry } from '../instruments';
 import type { Vec3 } from '../math';
 import { type SpotScore, scoreSpot, strongModes } from '../room';
 import { spanOf } from '../solids';
-import { findingsOf, ranksOf } from './onPaper';
+import { carriedOut, findingsOf, RANK, type Ranks, ranksOf } from './onPaper';
 import { furnishedRoom } from './resolve';
 
 /** Lowest and highest hertz of what an instrument plays strongly, as far as a room's modes care (common ranges, from memory). */
@@ -84,17 +84,11 @@ function reachOf(session: Session, id: string): { readonly low: Vec3; readonly h
   };
 }
 
-const movedTo = (session: Session, id: string, at: Spot['positionM']): Session | null => {
-  const instrument = session.instruments.find((one) => one.id === id);
-  const result = instrument && commit(session, moveInstrument(id, at, instrument.rotationDeg), '2000-01-01T00:00:00.000Z');
-  return result?.kind === 'changed' ? result.session : null;
-};
-
 /** Whether moving there brings a finding, or makes one graver. */
-function raises(session: Session, id: string, at: Spot['positionM'], before: ReadonlyMap<string, number>): boolean {
-  const there = movedTo(session, id, at);
+function raises(session: Session, { id, rotationDeg }: Instrument, at: Point, before: Ranks): boolean {
+  const there = carriedOut(session, moveInstrument(id, at, rotationDeg));
   if (!there) return true;
-  return [...ranksOf(findingsOf(there))].some(([finding, rank]) => rank < 2 && rank < (before.get(finding) ?? 2));
+  return [...ranksOf(findingsOf(there))].some(([finding, rank]) => rank < RANK.note && rank < (before.get(finding) ?? RANK.note));
 }
 
 /**
@@ -137,7 +131,7 @@ export function rankSpots(session: Session, id: string): SpotMap | null {
     if (best.length === MOST_SHOWN || tried === MOST_TRIED) break;
     if (near(best, spot) || near(refusedAt, spot)) continue;
     tried++;
-    if (raises(session, id, spot.positionM, before)) refusedAt.push(spot);
+    if (raises(session, instrument, spot.positionM, before)) refusedAt.push(spot);
     else best.push(spot);
   }
   return {

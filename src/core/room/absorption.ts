@@ -118,6 +118,10 @@ export function octaveDecays(room: Room, speedOfSoundMps: number): readonly Octa
   });
 }
 
+/** One figure for a room's decay: the mean of 500 Hz and 1 kHz (ISO 3382-2), s. */
+export const middleSeconds = (decays: readonly OctaveDecay[]): number =>
+  MIDDLE.reduce((sum, octave) => sum + (decays[octave]?.seconds ?? 0), 0) / MIDDLE.length;
+
 /** Absorption that gives a decay by Eyring: what is told of a room by how it was heard. */
 export function absorptionFor(room: Room, decaySeconds: number, speedOfSoundMps: number): number {
   const whole = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), 1 - Math.exp(-1), speedOfSoundMps);

@@ -14,11 +14,17 @@ export interface Flutter {
   readonly lossDb: number;
 }
 
-/** Pairs of bare parallel surfaces: an echo runs to and fro, once in 2·L/c. Other things in the room break it up and are not in this. */
-export function flutters(room: Room, speedOfSoundMps: number): readonly Flutter[] {
+/**
+ * Pairs of bare parallel surfaces: an echo runs to and fro, once in 2·L/c. Other things in the room break it up and are not in this.
+ * @param hung share of what meets a surface at 2 kHz that things hung on it take up
+ */
+export function flutters(room: Room, speedOfSoundMps: number, hung: Readonly<Partial<Record<Surface, number>>> = {}): readonly Flutter[] {
   const apart = [room.widthM, room.depthM, room.heightM];
   return OPPOSITE.flatMap((between, axis): Flutter[] => {
-    const kept = between.reduce((product, surface) => product * (1 - (surfaceAbsorption(room, surface)[OCTAVE_2K] as number)), 1);
+    const kept = between.reduce(
+      (product, surface) => product * (1 - (surfaceAbsorption(room, surface)[OCTAVE_2K] as number)) * (1 - (hung[surface] ?? 0)),
+      1,
+    );
     if (kept < BARE) return [];
     const apartM = apart[axis] as number;
     return [{ between, apartM, periodS: (2 * apartM) / speedOfSoundMps, lossDb: -10 * Math.log10(kept) }];

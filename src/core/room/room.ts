@@ -69,3 +69,22 @@ export function clampToRoom(room: Room, point: Vec3, marginM = 0.02): Vec3 {
   const keep = (v: number, size: number): number => Math.min(Math.max(v, marginM), Math.max(marginM, size - marginM));
   return { x: keep(point.x, room.widthM), y: keep(point.y, room.depthM), z: keep(point.z, room.heightM) };
 }
+
+const AXIS_OF: Readonly<Record<Surface, 'x' | 'y' | 'z'>> = {
+  'left wall': 'x',
+  'right wall': 'x',
+  'front wall': 'y',
+  'back wall': 'y',
+  floor: 'z',
+  ceiling: 'z',
+};
+
+/** Where sound on its way between two points meets a surface: on the straight line from the image. */
+export function reflectionPoint(room: Room, from: Vec3, to: Vec3, surface: Surface): Vec3 {
+  const image = imageIn(room, from, surface);
+  const axis = AXIS_OF[surface];
+  const plane = (image[axis] + from[axis]) / 2;
+  const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);
+  const mix = (of: 'x' | 'y' | 'z'): number => image[of] + (to[of] - image[of]) * share;
+  return { x: mix('x'), y: mix('y'), z: mix('z') };
+}

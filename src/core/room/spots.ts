@@ -27,7 +27,7 @@ const SPREAD_M = 0.5;
 const HIGHEST_HZ = 200;
 const STRONGEST = 6;
 
-/** Which modes matter for an instrument: the strongest dozen in its range below 200 Hz, axial ones first. */
+/** Which modes matter for an instrument: the strongest six in its range below 200 Hz, axial ones first. */
 export function strongModes(room: Room, speedOfSoundMps: number, rangeHz: readonly [number, number]): readonly RoomMode[] {
   const [low, high] = rangeHz;
   return boxModes([room.widthM, room.depthM, room.heightM], speedOfSoundMps, Math.min(HIGHEST_HZ, high))

@@ -10,7 +10,12 @@ export interface Question {
 
 export const SOUND_QUESTIONS: readonly Question[] = [
   { of: 'together', ask: 'Played', why: 'Together, what keeps the others out counts more.', answers: ENSEMBLES },
-  { of: 'loudness', ask: 'How loud', why: 'Loud playing wants pads and moving coils, soft playing quiet inputs.', answers: LOUDNESSES },
+  {
+    of: 'loudness',
+    ask: 'How loud',
+    why: 'It sets the estimate of what reaches the ears today; the levels of single drums are set on the Floor.',
+    answers: LOUDNESSES,
+  },
   { of: 'picture', ask: 'The song needs', why: 'In a dense mix one channel is enough; alone it wants width.', answers: PICTURES },
   { of: 'roomShare', ask: 'How much room', why: 'Dry is close and damped; roomy is farther, in a room worth hearing.', answers: ROOM_SHARES },
   { of: 'character', ask: 'More of', why: 'Attack is near the stroke, body farther and lower.', answers: CHARACTERS },
@@ -20,15 +25,20 @@ export const HABIT_QUESTIONS: readonly Question[] = [
   {
     of: 'levelHabit',
     ask: 'Level habit',
-    why: 'Gains are told for it: safe peaks near −12 dBFS, or three quarters of the meter (−15).',
+    why: 'Patch aims its gains by it: at −12 dBFS, or at −15 for three quarters of the meter. The last two aim at −12 and are printed.',
     answers: LEVEL_HABITS,
   },
-  { of: 'fixHabit', ask: 'Trouble is mended', why: 'At the source, moves come first; in the mix, what keeps channels apart.', answers: FIX_HABITS },
+  {
+    of: 'fixHabit',
+    ask: 'Trouble is mended',
+    why: 'In the mix, what keeps channels apart is proposed first; at the source, fewer microphones.',
+    answers: FIX_HABITS,
+  },
   {
     of: 'alignHabit',
     ask: 'Close microphones and overheads',
-    why: 'Schools differ: the natural delay is depth, or it is smear.',
+    why: 'Schools differ: the natural delay is depth, or it is smear. Printed on the sheet for whoever mixes.',
     answers: ALIGN_HABITS,
   },
-  { of: 'visits', ask: 'Visits', why: 'For many, marks on the floor and photographs pay.', answers: ['one', 'many'] },
+  { of: 'visits', ask: 'Visits', why: 'For many, marks on the floor and photographs go on the checklist.', answers: ['one', 'many'] },
 ];

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
-import { type Furnishing, type FurnishingKind, modelOfFurnishing } from '../../../core/furnishings';
+import { type Furnishing, type FurnishingKind, isScreen, modelOfFurnishing, newFurnishing } from '../../../core/furnishings';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -11,38 +11,21 @@ import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing, chooseNothing } from '../../stores/viewStore';
 import { effectOf } from './furnishingEffect';
 
-const nameFor = (session: Session, kind: FurnishingKind): string => {
-  const { name } = modelOfFurnishing(kind);
-  const count = session.furnishings.filter((other) => other.kind === kind).length;
-  return count === 0 ? name : `${name} ${count + 1}`;
-};
-
 /** One of a kind, half way between the first instrument and the right wall, or on a microphone. */
-export function newFurnishing(session: Session, kind: FurnishingKind, microphoneId: string | null): Furnishing {
-  const { widthM, heightM, bottomM } = modelOfFurnishing(kind);
+export function furnishingFor(session: Session, kind: FurnishingKind, microphoneId: string | null): Furnishing {
   const by = session.instruments[0]?.positionM ?? { x: session.room.widthM / 2, y: session.room.depthM / 2 };
-  const tall = Math.min(heightM, session.room.heightM - bottomM - 0.05);
-  return {
-    id: newId(),
-    kind,
-    name: nameFor(session, kind),
-    positionM: microphoneId ? { x: 0, y: 0 } : { x: (by.x + session.room.widthM) / 2, y: by.y },
-    rotationDeg: 90,
-    widthM,
-    heightM: tall,
-    bottomM,
-    microphoneId,
-  };
+  const positionM = microphoneId ? { x: 0, y: 0 } : { x: (by.x + session.room.widthM) / 2, y: by.y };
+  return newFurnishing(kind, { id: newId(), positionM, rotationDeg: 90, microphoneId }, session.furnishings, session.room.heightM);
 }
 
 /** What stands about, and more of it. */
 export function Furnishings({ session }: { session: Session }) {
   const add = (kind: FurnishingKind): void => {
-    const furnishing = newFurnishing(session, kind, null);
+    const furnishing = furnishingFor(session, kind, null);
     runCommand(addFurnishing(furnishing));
     chooseFurnishing(furnishing.id);
   };
-  const standing = session.furnishings.filter(({ kind }) => kind !== 'collar');
+  const standing = session.furnishings.filter(({ kind }) => kind !== 'collar' && isScreen(kind));
   return (
     <Box mt="3">
       <Box fontWeight="700" mb="1">

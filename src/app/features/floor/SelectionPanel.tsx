@@ -27,7 +27,7 @@ import { runCommand } from '../../stores/sessionStore';
 import { choosePair, putDown } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
 import { EvennessLine } from './EvennessLine';
-import { newFurnishing } from './FurnishingPanel';
+import { furnishingFor } from './FurnishingPanel';
 import { DeadSideButton } from './LeakStrip';
 import { StandPanel } from './StandPanel';
 
@@ -220,7 +220,7 @@ export function SelectionPanel({
           <Toggle
             label="Foam collar"
             on={collar !== undefined}
-            onToggle={() => runCommand(collar ? removeFurnishing(collar.id) : addFurnishing(newFurnishing(session, 'collar', placed.id)))}
+            onToggle={() => runCommand(collar ? removeFurnishing(collar.id) : addFurnishing(furnishingFor(session, 'collar', placed.id)))}
           />
         )}
         {!direct && (

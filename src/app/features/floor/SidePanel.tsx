@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { belongsTo, type Session } from '../../../core/document';
+import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { counted, formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { AddInstrument } from '../../drawing/AddInstrument';
@@ -25,7 +26,7 @@ function RoomLine({ session }: { session: Session }) {
       </Box>
       <Box>
         <span className="measure">{size}</span>, {formatTemperature(room.temperatureC, units)}, absorbs{' '}
-        <span className="measure">{formatNumber(meanAbsorption(room), 2)}</span>
+        <span className="measure">{formatNumber(meanAbsorption(heardRoom(session)), 2)}</span>
       </Box>
       <Button asChild size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }}>
         <Link to="../room" relative="path">

@@ -1,12 +1,26 @@
 import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { getReady, type Session } from '../../../core/document';
 import { CHECK_TIMES, type CheckLine, checklistFor } from '../../../core/planning';
 import { runCommand } from '../../stores/sessionStore';
 
+/** A fridge that was switched off is to be switched on again. */
+const FRIDGE = 'fridge';
+const FRIDGE_TEXT = 'Switch the fridge on again';
+const FRIDGE_MINUTES = 120;
+
+const soon = (minutes: number): string => new Date(Date.now() + 60_000 * minutes).toISOString();
+
 const tick = (session: Session, id: string): void => {
-  const done = session.ready.done ?? [];
-  runCommand(getReady('tick the list', { done: done.includes(id) ? done.filter((other) => other !== id) : [...done, id] }));
+  const { done = [], reminders = [] } = session.ready;
+  const ticked = !done.includes(id);
+  const reminds = ticked && id === FRIDGE && !reminders.some(({ text }) => text === FRIDGE_TEXT);
+  runCommand(
+    getReady('tick the list', {
+      done: ticked ? [...done, id] : done.filter((other) => other !== id),
+      ...(reminds ? { reminders: [...reminders, { text: FRIDGE_TEXT, at: soon(FRIDGE_MINUTES) }] } : {}),
+    }),
+  );
 };
 
 function Item({ text, on, note, onToggle }: { text: string; on: boolean; note?: string | undefined; onToggle?: (() => void) | undefined }) {
@@ -116,18 +130,11 @@ export function Checklist({ session }: { session: Session }) {
   );
 }
 
-const soon = (minutes: number): string => new Date(Date.now() + 60_000 * minutes).toISOString();
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
 
-/** Things to be told of later: the fridge first of all. */
+/** Things to be told of later, the fridge first of all; when their time comes every station says so. */
 function Reminders({ session }: { session: Session }) {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = window.setInterval(() => setNow(Date.now()), 10_000);
-    return () => window.clearInterval(timer);
-  }, []);
   const reminders = session.ready.reminders ?? [];
-  const due = reminders.filter(({ at }) => Date.parse(at) <= now);
   const keep = (list: typeof reminders): void => void runCommand(getReady('change the reminders', { reminders: list }));
   return (
     <Box mt="4" className="no-print">
@@ -139,7 +146,7 @@ function Reminders({ session }: { session: Session }) {
             size="sm"
             variant="outline"
             minH={{ base: '44px', md: '32px' }}
-            onClick={() => keep([...reminders, { text: 'Switch the fridge on again', at: soon(minutes) }])}
+            onClick={() => keep([...reminders, { text: FRIDGE_TEXT, at: soon(minutes) }])}
           >
             {minutes / 60} h
           </Button>
@@ -148,7 +155,7 @@ function Reminders({ session }: { session: Session }) {
       <Box as="ul" m="0" p="0" mt="1" aria-label="Reminders">
         {reminders.map((reminder) => (
           <Flex as="li" listStyleType="none" key={`${reminder.at}${reminder.text}`} gap="2" align="center">
-            <Box color={due.includes(reminder) ? 'fix' : 'ink'} role={due.includes(reminder) ? 'alert' : undefined}>
+            <Box>
               {reminder.text}, at <span className="measure">{clock(reminder.at)}</span>
             </Box>
             <Button

@@ -2,8 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import { addFurnishing, type Session } from '../../../core/document';
-import { SOFT_MODELS } from '../../../core/furnishings';
-import { furnishedRoom, type HangAdvice } from '../../../core/planning';
+import { newFurnishing, SOFT_MODELS } from '../../../core/furnishings';
+import { type HangAdvice, heardRoom } from '../../../core/planning';
 import { missingAreaM2 } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
@@ -11,30 +11,16 @@ import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing } from '../../stores/viewStore';
 
-/** Hangs a thing flat on its wall, or lays it, where the advice points; a curtain's own place is the middle of the wall. */
+/** Hangs a thing flat on its wall, or lays it, where the advice points. */
 function hang(session: Session, surface: HangAdvice['surface'], kind: HangAdvice['kind'], atM: HangAdvice['atM']): void {
-  const { widthM, heightM, bottomM, thickM, name } = SOFT_MODELS[kind];
   const { room } = session;
   const at = atM ?? { x: room.widthM / 2, y: room.depthM / 2, z: 1 };
-  const off = thickM / 2 + 0.05;
-  const across = surface === 'left wall' || surface === 'right wall';
+  const off = SOFT_MODELS[kind].thickM / 2 + 0.05;
   const x = surface === 'left wall' ? off : surface === 'right wall' ? room.widthM - off : at.x;
   const y = surface === 'back wall' ? off : surface === 'front wall' ? room.depthM - off : at.y;
+  const rotationDeg = surface === 'left wall' || surface === 'right wall' ? 90 : 0;
   const id = newId();
-  const count = session.furnishings.filter((other) => other.kind === kind).length;
-  runCommand(
-    addFurnishing({
-      id,
-      kind,
-      name: count === 0 ? name : `${name} ${count + 1}`,
-      positionM: { x, y },
-      rotationDeg: across ? 90 : 0,
-      widthM: Math.min(widthM, across ? room.depthM - 0.1 : room.widthM - 0.1),
-      heightM: Math.min(heightM, room.heightM - bottomM - 0.05),
-      bottomM,
-      microphoneId: null,
-    }),
-  );
+  runCommand(addFurnishing(newFurnishing(kind, { id, positionM: { x, y }, rotationDeg }, session.furnishings, room.heightM)));
   chooseFurnishing(id);
 }
 
@@ -42,7 +28,7 @@ const SQUARE_FEET = 10.7639;
 
 /** How much is missing for a decay that is wanted. */
 function Missing({ session }: { session: Session }) {
-  const room = furnishedRoom(session);
+  const room = heardRoom(session);
   const [wantedS, setWantedS] = useState(0.3);
   const areaM2 = missingAreaM2(room, wantedS, speedOfSound(room.temperatureC));
   const area = (m2: number): string => (session.units === 'metric' ? `${formatNumber(m2, 1)} m²` : `${formatNumber(m2 * SQUARE_FEET, 0)} ft²`);

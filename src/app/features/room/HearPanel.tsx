@@ -1,14 +1,17 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
-import type { ClapReport, QuietReport } from '../../../core/analysis';
+import { type ClapReport, noiseDbSpl, type QuietReport } from '../../../core/analysis';
 import { type Session, takeHeardDecay } from '../../../core/document';
-import { furnishedRoom } from '../../../core/planning';
+import { inputAddress } from '../../../core/patch';
+import { gainSetting, heardRoom, loudestDb, patchInputs } from '../../../core/planning';
 import { absorptionFor, type OctaveDecay, roomSurfaceM2 } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
+import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
+import { livePlan } from '../../stores/planHooks';
 import { runCommand } from '../../stores/sessionStore';
 import { directOf, raysTo, wayOf } from './rays';
 
@@ -68,7 +71,7 @@ export function HearPanel({ session, what, decays }: Props) {
         </Box>
       )}
       {heard && 'clap' in heard && what === 'clap' && <Clap session={session} report={heard.clap} decays={decays} />}
-      {heard && 'quiet' in heard && what === 'quiet' && <Quiet report={heard.quiet} />}
+      {heard && 'quiet' in heard && what === 'quiet' && <Quiet session={session} report={heard.quiet} />}
     </Box>
   );
 }
@@ -96,7 +99,7 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
   const take = (): void => {
     if (meanS === null) return;
     const speed = speedOfSound(session.room.temperatureC);
-    const { surfaces: _, ...plain } = furnishedRoom(session);
+    const { surfaces: _, ...plain } = heardRoom(session);
     const soft = ((plain.softM2?.[2] ?? 0) + (plain.softM2?.[3] ?? 0)) / 2 / roomSurfaceM2(plain);
     runCommand(takeHeardDecay(Math.max(0.01, absorptionFor(plain, meanS, speed) - soft)));
   };
@@ -163,15 +166,44 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
   );
 }
 
-function Quiet({ report }: { report: QuietReport }) {
+/** Peak sound pressure that reaches full scale in each microphone that is patched, at its planned gain. */
+function chainsOf(session: Session): readonly { readonly id: string; readonly name: string; readonly fullScaleDbSpl: number }[] {
+  const { table } = livePlan(session);
+  const inputs = patchInputs(session);
+  return session.microphones.flatMap(({ id, name }) => {
+    const input = inputs.find((one) => inputAddress(one) === session.patch[id]);
+    const setting = input && gainSetting(table, id, input);
+    const peak = loudestDb(table, id);
+    return setting && peak !== null ? [{ id, name, fullScaleDbSpl: peak - setting.predictedPeakDbfs }] : [];
+  });
+}
+
+function Quiet({ session, report }: { session: Session; report: QuietReport }) {
+  const [chainId, setChainId] = useState('');
+  const chains = chainsOf(session);
+  const chain = chains.find(({ id }) => id === chainId);
   return (
     <Box mt="3" role="region" aria-label="What the quiet says">
       <Flex gap="2" align="baseline">
         {report.advice.length === 0 && <Severity severity="fine" />}
         <Box>
-          Noise at <span className="measure">{formatNumber(report.noiseDbfs, 0)} dBFS</span> over {formatNumber(report.seconds, 0)} s.
+          Noise at <span className="measure">{formatNumber(report.noiseDbfs, 0)} dBFS</span> over {formatNumber(report.seconds, 0)} s
+          {chain && (
+            <>
+              , <span className="measure">{formatNumber(noiseDbSpl(report.noiseDbfs, chain.fullScaleDbSpl), 0)} dB SPL</span> above 100 Hz
+            </>
+          )}
+          .
         </Box>
       </Flex>
+      {chains.length > 0 && (
+        <Choice
+          label="Recorded with, at its planned gain"
+          value={chainId}
+          options={[{ value: '', text: 'not said' }, ...chains.map(({ id, name }) => ({ value: id, text: name }))]}
+          onChange={setChainId}
+        />
+      )}
       <Box as="ul" m="0" mt="2" p="0" aria-label="What is in the quiet">
         {report.advice.map((sentence) => (
           <Box as="li" key={sentence} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">

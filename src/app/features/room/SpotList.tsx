@@ -79,6 +79,7 @@ export function SpotList({ session, instrumentId, map }: { session: Session; ins
         ))}
       </Box>
       <Box fontSize="sm" color="quiet" mt="1">
+        {map.refused > 0 && `${map.refused} as good left out, since a finding would come with ${map.refused === 1 ? 'it' : 'them'}. `}
         By the room alone, with space for its stands. Ears decide: walk round it playing one low note.
       </Box>
     </Box>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { addFurnishing, editFurnishing, nameSurface, removeFurnishing, type Session } from '../../../core/document';
-import { isScreen, modelOfFurnishing, SOFT_KINDS, type SoftKind } from '../../../core/furnishings';
+import { isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS, type SoftKind } from '../../../core/furnishings';
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
@@ -31,12 +31,6 @@ export function SurfacesPanel({ session }: { session: Session }) {
   );
 }
 
-const nameFor = (session: Session, kind: SoftKind): string => {
-  const { name } = modelOfFurnishing(kind);
-  const count = session.furnishings.filter((other) => other.kind === kind).length;
-  return count === 0 ? name : `${name} ${count + 1}`;
-};
-
 /** Where a new thing of a kind goes: a rug under the first instrument, a trap into a corner, the rest to the back wall. */
 function placeFor(session: Session, kind: SoftKind): { x: number; y: number; rotationDeg: number } {
   const { widthM, depthM } = session.room;
@@ -51,13 +45,9 @@ function placeFor(session: Session, kind: SoftKind): { x: number; y: number; rot
 export function FurniturePanel({ session }: { session: Session }) {
   const chosen = useViewStore(({ selection }) => (selection?.of === 'furnishing' ? selection.id : null));
   const add = (kind: SoftKind): void => {
-    const { widthM, heightM, bottomM } = modelOfFurnishing(kind);
     const { x, y, rotationDeg } = placeFor(session, kind);
     const id = newId();
-    const tall = Math.min(heightM, session.room.heightM - bottomM - 0.05);
-    runCommand(
-      addFurnishing({ id, kind, name: nameFor(session, kind), positionM: { x, y }, rotationDeg, widthM, heightM: tall, bottomM, microphoneId: null }),
-    );
+    runCommand(addFurnishing(newFurnishing(kind, { id, positionM: { x, y }, rotationDeg }, session.furnishings, session.room.heightM)));
     chooseFurnishing(id);
   };
   const standing = session.furnishings.filter(({ kind }) => !isScreen(kind));

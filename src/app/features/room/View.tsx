@@ -4,33 +4,24 @@ import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
 import { modelOfFurnishing, type SoftKind } from '../../../core/furnishings';
 import type { Vec3 } from '../../../core/math';
-import { furnishedRoom, whatToHang } from '../../../core/planning';
-import {
-  boxModes,
-  criticalDistanceM,
-  flutters,
-  modeAt,
-  modeWeight,
-  octaveDecays,
-  type RoomMode,
-  roomVolumeM3,
-  schroederHz,
-} from '../../../core/room';
-import { formatLength, formatNumber, shownUnits } from '../../../core/units';
+import { heardRoom, whatToHang } from '../../../core/planning';
+import { boxModes, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
+import { formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Segments } from '../../components/Segments';
 import { SidePane } from '../../components/SidePane';
 import { useLiveSession } from '../../stores/sessionStore';
-import { DecayBars, DecayWords } from './Decay';
 import { HangList } from './HangList';
 import { HearPanel } from './HearPanel';
+import { Reflections } from './Reflections';
 import { RoomDrawing, type Shade } from './RoomDrawing';
-import { directOf, type Ray, raysTo, SOUND_M, wayOf } from './rays';
+import { raysTo, SOUND_M } from './rays';
 import { SizePanel } from './SizePanel';
 import { SpotList } from './SpotList';
 import { FurniturePanel, SurfacesPanel } from './SurfacesPanel';
 import { useSpots } from './useSpots';
+import { WhatItDoes } from './WhatItDoes';
 
 const SHOWN_ADVICE = 4;
 /** What can be hung on a wall. */
@@ -207,7 +198,7 @@ function Room({ session }: { session: Session }) {
             key={question}
             session={session}
             what={question}
-            decays={octaveDecays(furnishedRoom(session), speedOfSound(session.room.temperatureC))}
+            decays={octaveDecays(heardRoom(session), speedOfSound(session.room.temperatureC))}
           />
         )}
         <Box mt="4">
@@ -220,120 +211,6 @@ function Room({ session }: { session: Session }) {
           <FurniturePanel session={session} />
         </Box>
       </SidePane>
-    </Flex>
-  );
-}
-
-/** Delay and first dip of each surface's reflection at one microphone. */
-function Reflections({
-  session,
-  rays,
-  microphoneId,
-  onMicrophone,
-  from,
-}: {
-  session: Session;
-  rays: readonly Ray[];
-  microphoneId: string | null;
-  onMicrophone: (id: string) => void;
-  from: { readonly x: number; readonly y: number } | null;
-}) {
-  if (!from || !microphoneId || rays.length === 0)
-    return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
-  const direct = rays[0] ? directOf(rays[0]) : 0;
-  const speed = speedOfSound(session.room.temperatureC);
-  const lines = rays.map((ray) => ({ surface: ray.surface, extraM: wayOf(ray) - direct, wayM: wayOf(ray) })).sort((a, b) => a.extraM - b.extraM);
-  return (
-    <Box>
-      <Choice
-        label="Microphone"
-        value={microphoneId}
-        options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
-        onChange={onMicrophone}
-      />
-      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="First reflections">
-        <thead>
-          <tr>
-            <Box as="th" textAlign="left" fontWeight="400" color="quiet">
-              off the
-            </Box>
-            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              later by
-            </Box>
-            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              softer by
-            </Box>
-            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              first dip
-            </Box>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map(({ surface, extraM, wayM }) => (
-            <tr key={surface}>
-              <td>{surface}</td>
-              <Box as="td" className="measure" textAlign="right">
-                {formatNumber((1000 * extraM) / speed, 1)} ms
-              </Box>
-              <Box as="td" className="measure" textAlign="right">
-                {formatNumber(20 * Math.log10(wayM / Math.max(0.05, direct)), 0)} dB
-              </Box>
-              <Box as="td" className="measure" textAlign="right">
-                {formatNumber(speed / (2 * Math.max(0.01, extraM)), 0)} Hz
-              </Box>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
-      <Box fontSize="sm" color="quiet" mt="2">
-        From the middle of the instrument, {formatLength(SOUND_M, session.units)} up. A reflection 10 dB softer and more does little; nearer ones
-        colour.
-      </Box>
-    </Box>
-  );
-}
-
-/** What the room does, in sentences and one picture. */
-function WhatItDoes({ session }: { session: Session }) {
-  const room = useMemo(() => furnishedRoom(session), [session]);
-  const speed = speedOfSound(room.temperatureC);
-  const decays = octaveDecays(room, speed);
-  const middleS = ((decays[2]?.seconds ?? 0) + (decays[3]?.seconds ?? 0)) / 2;
-  const volume = roomVolumeM3(room);
-  const flutter = flutters(room, speed);
-  const length = (metres: number): string => formatLength(metres, session.units);
-  return (
-    <Flex
-      borderTopWidth="1px"
-      borderColor="line"
-      px="4"
-      py="3"
-      gap="5"
-      wrap={{ base: 'wrap', md: 'nowrap' }}
-      role="region"
-      aria-label="What the room does"
-    >
-      <Box flex="1" minW="240px" maxW="420px">
-        <DecayBars decays={decays} />
-        <DecayWords decays={decays} />
-      </Box>
-      <Box flex="1" minW="240px">
-        <Box>
-          A stroke dies away in <span className="measure">{formatNumber(middleS, 2)} s</span>. Farther off than{' '}
-          <span className="measure">{length(criticalDistanceM(1, volume, middleS))}</span> an omni hears more room than instrument, a cardioid than{' '}
-          <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.
-        </Box>
-        <Box mt="2">
-          Below <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span> single modes rule, and where things stand decides
-          the bass.
-        </Box>
-        {flutter.map(({ between, periodS, apartM }) => (
-          <Box key={between[0]} mt="2" color="improve">
-            {between[0]} and {between[1]} are bare and {length(apartM)} apart: a clap flutters every{' '}
-            <span className="measure">{formatNumber(1000 * periodS, 0)} ms</span>. Hang something on one of them.
-          </Box>
-        ))}
-      </Box>
     </Flex>
   );
 }

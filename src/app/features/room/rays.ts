@@ -1,5 +1,5 @@
 import type { Vec3 } from '../../../core/math';
-import { imageIn, type Room, SURFACES, type Surface } from '../../../core/room';
+import { type Room, reflectionPoint, SURFACES, type Surface } from '../../../core/room';
 
 /** One first reflection: from the sound by a surface to a microphone. */
 export interface Ray {
@@ -18,12 +18,5 @@ export const directOf = ({ points: [from, , to] }: Ray): number => length(from, 
 /** First reflections off the six surfaces by image sources (Allen and Berkley 1979). */
 export function raysTo(room: Room, from: { readonly x: number; readonly y: number }, to: Vec3): Ray[] {
   const source = { ...from, z: Math.min(SOUND_M, room.heightM - 0.1) };
-  return SURFACES.map((surface): Ray => {
-    const image = imageIn(room, source, surface);
-    const axis = surface === 'left wall' || surface === 'right wall' ? 'x' : surface === 'floor' || surface === 'ceiling' ? 'z' : 'y';
-    const plane = (image[axis] + source[axis]) / 2;
-    const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);
-    const mix = (of: 'x' | 'y' | 'z'): number => image[of] + (to[of] - image[of]) * share;
-    return { surface, points: [source, { x: mix('x'), y: mix('y'), z: mix('z') }, to] };
-  });
+  return SURFACES.map((surface): Ray => ({ surface, points: [source, reflectionPoint(room, source, to, surface), to] }));
 }

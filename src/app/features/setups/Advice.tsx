@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Session } from '../../../core/document';
 import { familyOf, geometryOf, type Instrument } from '../../../core/instruments';
+import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
 import { Severity } from '../../components/Severity';
@@ -15,7 +16,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
   const [open, setOpen] = useState(false);
   const [quiet, setQuiet] = useState(false);
   const [noisy, setNoisy] = useState(false);
-  const treated = meanAbsorption(session.room) >= TREATED;
+  const treated = meanAbsorption(heardRoom(session)) >= TREATED;
   const peak = Math.max(...geometryOf(instrument).sources.map((source) => source.peakSplDb));
   const horn = familyOf(instrument.kind).group === 'Horns';
   const kinds = adviseKinds({ peakSplDb: peak, quietPlaying: quiet, treated, noisy, horn }, session.shelf.microphones);

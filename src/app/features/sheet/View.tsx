@@ -28,8 +28,10 @@ const partWords = ({ brief }: Session): string =>
   (brief.parts ?? []).map(({ name, pan, against }) => `${name} ${pan}${against ? `, against ${against}` : ''}`).join('; ');
 
 /** What the brief says, in one line. */
-const briefWords = ({ together, picture, roomShare, key, tempoBpm }: Session['brief']): string =>
-  [together, picture, roomShare, key, tempoBpm && `${tempoBpm} a minute`].filter(Boolean).join(', ');
+const briefWords = ({ together, picture, roomShare, key, tempoBpm, levelHabit, alignHabit, bitDepth }: Session['brief']): string =>
+  [together, picture, roomShare, key, tempoBpm && `${tempoBpm} a minute`, bitDepth && `${bitDepth} bit`, levelHabit, alignHabit]
+    .filter(Boolean)
+    .join(', ');
 
 export function SheetStation() {
   const session = useLiveSession();

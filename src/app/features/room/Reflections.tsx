@@ -1,0 +1,75 @@
+import { Box } from '@chakra-ui/react';
+import { speedOfSound } from '../../../core/acoustics';
+import type { Session } from '../../../core/document';
+import { formatLength, formatNumber } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { directOf, type Ray, SOUND_M, wayOf } from './rays';
+
+/** Delay and first dip of each surface's reflection at one microphone. */
+export function Reflections({
+  session,
+  rays,
+  microphoneId,
+  onMicrophone,
+  from,
+}: {
+  session: Session;
+  rays: readonly Ray[];
+  microphoneId: string | null;
+  onMicrophone: (id: string) => void;
+  from: { readonly x: number; readonly y: number } | null;
+}) {
+  if (!from || !microphoneId || rays.length === 0)
+    return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
+  const direct = rays[0] ? directOf(rays[0]) : 0;
+  const speed = speedOfSound(session.room.temperatureC);
+  const lines = rays.map((ray) => ({ surface: ray.surface, extraM: wayOf(ray) - direct, wayM: wayOf(ray) })).sort((a, b) => a.extraM - b.extraM);
+  return (
+    <Box>
+      <Choice
+        label="Microphone"
+        value={microphoneId}
+        options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
+        onChange={onMicrophone}
+      />
+      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="First reflections">
+        <thead>
+          <tr>
+            <Box as="th" textAlign="left" fontWeight="400" color="quiet">
+              off the
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              later by
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              softer by
+            </Box>
+            <Box as="th" textAlign="right" fontWeight="400" color="quiet">
+              first dip
+            </Box>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ surface, extraM, wayM }) => (
+            <tr key={surface}>
+              <td>{surface}</td>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber((1000 * extraM) / speed, 1)} ms
+              </Box>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber(20 * Math.log10(wayM / Math.max(0.05, direct)), 0)} dB
+              </Box>
+              <Box as="td" className="measure" textAlign="right">
+                {formatNumber(speed / (2 * Math.max(0.01, extraM)), 0)} Hz
+              </Box>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Box fontSize="sm" color="quiet" mt="2">
+        From the middle of the instrument, {formatLength(SOUND_M, session.units)} up. A reflection 10 dB softer and more does little; nearer ones
+        colour.
+      </Box>
+    </Box>
+  );
+}
