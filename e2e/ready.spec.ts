@@ -44,6 +44,12 @@ test('the list: ticked, kept after a reload, one of one’s own added and taken 
   await expect(first).not.toContainText('dog');
   await page.getByRole('button', { name: /^Done: Switch the fridge on/ }).click();
   await expect(page.getByRole('list', { name: 'Reminders' }).getByRole('listitem')).toHaveCount(0);
+  // On paper it is dark on white, in the dark theme too, and one page.
+  await page.emulateMedia({ media: 'print' });
+  await expect(before.getByText(/^Neighbours told/)).toHaveCSS('color', /rgb\((17|68), (17|68), (17|68)\)/);
+  const pdf = await page.pdf({ format: 'A4' });
+  expect([...pdf.toString('latin1').matchAll(/\/Type\s*\/Page[^s]/g)]).toHaveLength(1);
+  await page.emulateMedia({ media: 'screen' });
   // The patch is seen, not ticked.
   await station(page, 'Patch').click();
   await page.getByRole('button', { name: 'Solve the patch' }).click();

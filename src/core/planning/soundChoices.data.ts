@@ -32,7 +32,7 @@ export const SOUND_CHOICES: Readonly<Record<ReturnType<typeof familyOf>['group']
     { id: 'under', ask: 'Stands on', answers: ['bare floor', 'a rug', 'a stand'] },
   ],
   Horns: [
-    { id: 'mute', ask: 'Mute', answers: ['open', 'straight', 'cup', 'harmon', 'hand or plunger'] },
+    { id: 'mute', ask: 'Mute', answers: ['open', 'straight', 'cup', 'stem', 'hand or plunger'] },
     { id: 'reed', ask: 'Reed', answers: ['none', 'new', 'played in'] },
   ],
 };

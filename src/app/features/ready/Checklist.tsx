@@ -63,7 +63,7 @@ export function Checklist({ session }: { session: Session }) {
     ));
   return (
     <Box>
-      <Grid templateColumns={{ base: '1fr', lg: 'repeat(3, 1fr)' }} gap="6">
+      <Grid className="paper-list" templateColumns={{ base: '1fr', lg: 'repeat(3, 1fr)' }} gap="6">
         {CHECK_TIMES.map((when) => (
           <Box key={when}>
             <Box as="h2" fontWeight="700" borderBottomWidth="2px" borderColor="line" pb="1" mb="2">
