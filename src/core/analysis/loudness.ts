@@ -1,6 +1,7 @@
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 
-interface Biquad {
+/** A second-order section: y = b·x − a·y, the leading a being 1. */
+export interface Biquad {
   readonly b: readonly [number, number, number];
   readonly a: readonly [number, number];
 }

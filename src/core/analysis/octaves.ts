@@ -1,9 +1,6 @@
-const { PI, SQRT1_2, SQRT2, cos, sin } = Math;
+import type { Biquad } from './loudness';
 
-interface Biquad {
-  readonly b: readonly [number, number, number];
-  readonly a: readonly [number, number];
-}
+const { PI, SQRT1_2, SQRT2, cos, sin } = Math;
 
 /** Second-order low- or high-pass by the bilinear transform (Bristow-Johnson's formulas). */
 function biquad(kind: 'low' | 'high', hertz: number, rate: number, q: number): Biquad {
