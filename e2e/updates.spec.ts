@@ -1,26 +1,23 @@
-import { cpSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { createServer } from '../src/server/app';
 import { listen } from '../src/server/listen';
 
-/** Makes of a build another one, as the next release would be: every station's file under a new name, the list of files with it. */
+/**
+ * Makes of a build another one, as the next release would be: every station's file under a new name, the list of files with it. The list
+ * is written last and at once, so that a browser that asks meanwhile never sees half a release.
+ */
 function release(folder: string): void {
   const assets = join(folder, 'assets');
-  const stations = readdirSync(assets).filter((name) => /^(View|FirstRun|SessionShelf)-.*\.js$/.test(name));
-  const files = readdirSync(assets).filter((name) => name.endsWith('.js'));
-  for (const name of stations) {
-    const next = name.replace(/^(\w+)-/, '$1-next-');
-    for (const other of [join(folder, 'sw.js'), ...files.map((file) => join(assets, file))]) {
-      const text = readFileSync(other, 'utf8');
-      if (text.includes(name)) writeFileSync(other, text.replaceAll(name, next));
-    }
-    renameSync(join(assets, name), join(assets, next));
-    files.splice(files.indexOf(name), 1, next);
-  }
+  const scripts = readdirSync(assets).filter((name) => name.endsWith('.js'));
+  const next = (text: string): string => text.replaceAll(/\b(View|FirstRun|SessionShelf)-([\w-]+\.js)/g, '$1-next-$2');
+  const stations = scripts.filter((name) => next(name) !== name);
+  for (const name of scripts) writeFileSync(join(assets, next(name)), next(readFileSync(join(assets, name), 'utf8')));
+  for (const name of stations) rmSync(join(assets, name));
   const worker = join(folder, 'sw.js');
-  writeFileSync(worker, `${readFileSync(worker, 'utf8')}\n// next\n`);
+  writeFileSync(worker, `${next(readFileSync(worker, 'utf8'))}\n// next\n`);
 }
 
 test('a new build is offered, taken by a reload, and the page in use keeps its pieces until then', async ({ context, page }) => {
@@ -52,6 +49,11 @@ test('a new build is offered, taken by a reload, and the page in use keeps its p
       await expect(page.getByRole('main')).not.toBeEmpty();
     }
     await Promise.all([page.waitForEvent('load'), offer.click()]);
+    // A browser that held the newer build back until the page had gone offers what is then a plain reload.
+    await expect(async () => {
+      if (await offer.isVisible()) await offer.click();
+      await expect(offer).toHaveCount(0, { timeout: 3_000 });
+    }).toPass();
     await expect(page.getByRole('button', { name: /^Kick microphone/ }).first()).toBeVisible();
     await expect(offer).toHaveCount(0);
     expect(await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting ?? null)).toBeNull();

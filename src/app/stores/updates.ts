@@ -13,11 +13,18 @@ export const useUpdates = create<Updates>(() => ({ waiting: false, take: reload 
 /** How often a page that stays open asks whether there is a newer build, milliseconds. */
 const ASK_EVERY_MS = 30 * 60_000;
 
-function offer(worker: ServiceWorker | null): void {
-  if (!worker) return;
+/**
+ * How long a newer build may take to come in before the page is loaded anyhow, milliseconds: a browser holds it back while the older one
+ * still answers a request, and lets it in once this page has gone.
+ */
+const COME_IN_MS = 5_000;
+
+/** Offers the build that waits at the moment of the press: one offered earlier may have been overtaken by a newer one. */
+function offer(registration: ServiceWorkerRegistration): void {
   const take = (): void => {
     navigator.serviceWorker.addEventListener('controllerchange', reload, { once: true });
-    worker.postMessage({ type: 'SKIP_WAITING' });
+    registration.waiting?.postMessage({ type: 'SKIP_WAITING' });
+    window.setTimeout(reload, registration.waiting ? COME_IN_MS : 0);
   };
   useUpdates.setState({ waiting: true, take });
 }
@@ -30,11 +37,11 @@ export async function watchForUpdates(): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
   const registration = await navigator.serviceWorker.register('/sw.js');
   const controlled = navigator.serviceWorker.controller !== null;
-  if (registration.waiting && controlled) offer(registration.waiting);
+  if (registration.waiting && controlled) offer(registration);
   registration.addEventListener('updatefound', () => {
     const { installing } = registration;
     installing?.addEventListener('statechange', () => {
-      if (installing.state === 'installed' && navigator.serviceWorker.controller) offer(installing);
+      if (installing.state === 'installed' && navigator.serviceWorker.controller) offer(registration);
     });
   });
   // Another tab took the newer build: this page's pieces are no longer kept, so it is asked to follow.
