@@ -54,6 +54,30 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
   await expect(page.getByRole('table', { name: 'First reflections' }).getByRole('row')).toHaveCount(7);
 });
 
+test('a doorway in a bare wall ends its flutter; a low part of the ceiling shortens the way over it; both are undone', async ({ page }) => {
+  const does = page.getByRole('region', { name: 'What the room does' });
+  await page.getByLabel('Left wall').selectOption({ label: 'brick' });
+  await page.getByLabel('Right wall').selectOption({ label: 'sealed concrete' });
+  await expect(does).toContainText('flutters');
+  await page.getByRole('button', { name: '+ open doorway' }).click();
+  await page.getByLabel('Wall', { exact: true }).selectOption('left wall');
+  await page.getByLabel('Part wide (m)').fill('3');
+  await page.getByLabel('Part wide (m)').press('Enter');
+  await expect(page.getByRole('list', { name: 'In the walls' })).toContainText('Open doorway, left wall, 300 cm');
+  await expect(does).not.toContainText('flutters');
+
+  await page.getByRole('button', { name: 'First reflections' }).click();
+  const ceiling = page.getByRole('table', { name: 'First reflections' }).getByRole('row').filter({ hasText: 'ceiling' });
+  const before = await ceiling.textContent();
+  await page.getByLabel('Ceiling lower along').selectOption('right wall');
+  await page.getByLabel('Low part reaches (m)').fill('5');
+  await page.getByLabel('Low part reaches (m)').press('Enter');
+  await expect(ceiling).not.toHaveText(before ?? '');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(ceiling).toHaveText(before ?? '');
+});
+
 test('a clap from a file: decay by octave, and the plan takes it up; a file that is none is refused', async ({ page }, info) => {
   await page.getByRole('button', { name: 'Clap test' }).click();
   const good = info.outputPath('clap.wav');

@@ -20,11 +20,13 @@ import {
   firstDeadReference,
   framePair,
   getReady,
+  lowerCeiling,
   makePair,
   moveInstrument,
   moveMicrophone,
   nameSurface,
   newSession,
+  placeWallPart,
   plugAll,
   plugIn,
   putOnStand,
@@ -32,6 +34,7 @@ import {
   putReading,
   removeInstrument,
   removeMicrophones,
+  removeWallPart,
   restand,
   type Session,
   SHELF_KINDS,
@@ -53,7 +56,7 @@ import { createRandom, vec3 } from '../src/core/math';
 import { MICROPHONE_CATALOGUE, PATTERN_NAMES } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
 import { ownSetupFrom, patchInputs, putUpSetup } from '../src/core/planning';
-import { MATERIAL_IDS, SURFACES } from '../src/core/room';
+import { MATERIAL_IDS, PART_KINDS, SURFACES, WALLS } from '../src/core/room';
 import { PAIR_TECHNIQUES, RECIPES } from '../src/core/setups';
 import { STAND_CATALOGUE } from '../src/core/stands';
 import { Hand } from './hand';
@@ -184,6 +187,19 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
         { glass: ['front wall', 'left wall'] },
       ]) ?? {},
     ),
+  placeWallPart: (h) =>
+    placeWallPart({
+      id: h.pick(h.session.room.parts?.map(({ id }) => id) ?? []) ?? h.newId(),
+      kind: h.pick(PART_KINDS) ?? 'window',
+      wall: h.pick(WALLS) ?? 'back wall',
+      fromM: h.random.between(0, 8),
+      widthM: h.random.between(0.05, 4),
+      bottomM: h.random.between(0, 2),
+      heightM: h.random.between(0.05, 3),
+    }),
+  removeWallPart: (h) => removeWallPart(h.pick(h.session.room.parts?.map(({ id }) => id) ?? []) ?? 'none'),
+  lowerCeiling: (h) =>
+    lowerCeiling(h.chance(0.4) ? null : { along: h.pick(WALLS) ?? 'left wall', reachM: h.random.between(0.1, 6), heightM: h.random.between(0.5, 3) }),
   nameSurface: (h) => nameSurface(h.pick(SURFACES) ?? 'floor', h.chance(0.3) ? null : (h.pick(MATERIAL_IDS) ?? null)),
   takeHeardDecay: (h) => takeHeardDecay(h.length(-0.2, 1.2)),
   answerBrief: (h) =>

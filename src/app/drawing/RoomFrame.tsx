@@ -1,6 +1,8 @@
 import { memo } from 'react';
+import type { Room } from '../../core/room';
 import { formatLength, METRES_PER_INCH, type UnitSystem } from '../../core/units';
 import type { Paper } from './projection';
+import { RoomParts } from './RoomParts';
 
 const steps = (lengthM: number, stepM: number): number[] => Array.from({ length: Math.floor(lengthM / stepM + 1e-9) + 1 }, (_, i) => i * stepM);
 
@@ -8,7 +10,7 @@ const steps = (lengthM: number, stepM: number): number[] => Array.from({ length:
 const UNDER_TITLE_PX = 30;
 
 /** The room's outline with ruler ticks on its edges and a scale bar. */
-export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { paper: Paper; units: UnitSystem; title: string }) {
+export const RoomFrame = memo(function RoomFrame({ paper, units, title, room }: { paper: Paper; units: UnitSystem; title: string; room?: Room }) {
   const { widthM, heightM } = paper.projection;
   const stepM = units === 'metric' ? 0.5 : 24 * METRES_PER_INCH;
   const [left, right, top, bottom] = [paper.xOf(0), paper.xOf(widthM), paper.yOf(heightM), paper.yOf(0)];
@@ -20,6 +22,7 @@ export const RoomFrame = memo(function RoomFrame({ paper, units, title }: { pape
   return (
     <g aria-hidden="true">
       <rect className="room" x={left} y={top} width={right - left} height={bottom - top} />
+      {room && (room.parts || room.lowCeiling) && <RoomParts room={room} paper={paper} />}
       {steps(widthM, stepM)
         .map((mark, i) => [mark, paper.projection.rulerU(mark), i] as const)
         .map(([mark, u, i]) => (

@@ -41,7 +41,7 @@ export function StaticFace({ session, face, width, height, plain: isPlain = fals
           height={paper.projection.heightM * paper.pixelsPerM}
         />
       ) : (
-        <RoomFrame paper={paper} units={session.units} title={face === 'plan' ? 'Plan' : 'From the side'} />
+        <RoomFrame paper={paper} units={session.units} title={face === 'plan' ? 'Plan' : 'From the side'} room={session.room} />
       )}
       {session.instruments.map((instrument) => (
         <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />

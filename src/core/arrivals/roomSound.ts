@@ -3,11 +3,14 @@ import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import {
   builtUpShare,
+  ceilingBetween,
   diffuseFieldDb,
   eyringSeconds,
   meanAbsorption,
+  meanAbsorptionAt,
   meanOfSurface,
   type Room,
+  reflectionPoint,
   roomConstantM2,
   roomSurfaceM2,
   roomVolumeM3,
@@ -150,12 +153,14 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps, 
   const out = new Float64Array(6 * faces * ECHO_SIZE);
   const share = source.allRoundShare;
   for (let surface = 0; surface < 6; surface++) {
-    const kept = 1 - (room.surfaces ? meanOfSurface(room, SURFACES[surface] as Surface) : room.absorption);
+    const name = SURFACES[surface] as Surface;
+    const evenly = 1 - (room.surfaces ? meanOfSurface(room, name) : room.absorption);
     const axis = SURFACE_AXIS[surface] as 0 | 1 | 2;
-    const mirror = surface === 1 ? 2 * room.widthM : surface === 2 ? 2 * room.depthM : surface === 5 ? 2 * room.heightM : 0;
     for (let face = 0; face < faces; face++) {
       const side = source.sides[face] as Side;
       const p = side.positionM;
+      const mirror = surface === 1 ? 2 * room.widthM : surface === 2 ? 2 * room.depthM : surface === 5 ? 2 * ceilingBetween(room, p, point) : 0;
+      const kept = room.parts ? 1 - meanAbsorptionAt(room, name, reflectionPoint(room, p, point, name)) : evenly;
       const n = side.normal;
       const x = (axis === 0 ? mirror - point.x : point.x) - p.x;
       const y = (axis === 1 ? mirror - point.y : point.y) - p.y;

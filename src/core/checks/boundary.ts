@@ -1,15 +1,15 @@
 import { firstDipHz } from '../acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
-import { add, dot, scale } from '../math';
+import { add, dot, scale, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
-import { distanceToSurface, inwardNormal, type Room, SURFACES, type Surface } from '../room';
+import { distanceToSurface, inwardNormal, isGlassAt, type Room, SURFACES, type Surface } from '../room';
 import { formatFrequency, formatLength, formatMilliseconds } from '../units';
 import type { Finding } from './finding';
 
 /** Closer than this to a wall or the ceiling the reflection comes back strong and early. */
 const NEAREST_BOUNDARY_M = 0.5;
 
-const nameOf = (room: Room, surface: Surface): string => (room.glass.includes(surface) ? `glass of the ${surface}` : surface);
+const nameOf = (room: Room, surface: Surface, at: Vec3): string => (isGlassAt(room, surface, at) ? `glass of the ${surface}` : surface);
 
 /** Corners double what one wall does: told once for the two walls that make one. */
 function corners(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
@@ -43,11 +43,11 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
   return {
     id: `boundary/${microphone.id}/${surface}`,
     code: 'boundary',
-    severity: outside ? 'fix' : gap < (plan.room.glass.includes(surface) ? 0.3 : 0.15) ? 'improve' : 'note',
+    severity: outside ? 'fix' : gap < (isGlassAt(plan.room, surface, microphone.positionM) ? 0.3 : 0.15) ? 'improve' : 'note',
     microphoneIds: [microphone.id],
     message: outside
       ? `${microphone.name} is outside the room, beyond the ${surface}.`
-      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface)}.`,
+      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface, microphone.positionM)}.`,
     advice: outside ? 'Bring it back in.' : `Bring it ${formatLength(short, plan.units)} away from it.`,
     why: outside
       ? 'Nothing can be measured there.'

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { MATERIAL_IDS, SURFACES } from '../room';
+import { MATERIAL_IDS, PART_KINDS, SURFACES, WALLS } from '../room';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { briefSchema, readySchema } from './daySchema';
@@ -28,6 +28,7 @@ export const LIMITS = {
   microphones: 64,
   pairs: 32,
   furnishings: 40,
+  wallParts: 40,
   readings: 2000,
 } as const;
 
@@ -44,6 +45,22 @@ export const roomSchema = object({
   glass: Joi.array()
     .items(Joi.valid(...SURFACES))
     .unique(),
+  lowCeiling: object({ along: Joi.valid(...WALLS), reachM: number(0.1, 60), heightM: number(0.5, 30) }).optional(),
+  parts: Joi.array()
+    .items(
+      object({
+        id,
+        kind: Joi.valid(...PART_KINDS),
+        wall: Joi.valid(...WALLS),
+        fromM: number(0, 60),
+        widthM: number(0.05, 60),
+        bottomM: number(0, 30),
+        heightM: number(0.05, 30),
+      }),
+    )
+    .max(LIMITS.wallParts)
+    .unique('id')
+    .optional(),
   surfaces: object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional(),
 });
 

@@ -3,6 +3,7 @@ import type { Session } from '../document';
 import { type Furnishing, isScreen, SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
 import { distance } from '../math';
 import {
+  absorptionAt,
   distanceToSurface,
   type Flutter,
   flutters,
@@ -93,11 +94,12 @@ function worstEchoes(session: Session): readonly (Echo | null)[] {
     const direct = source.sides[0].positionM;
     const wayM = distance(direct, microphone.positionM);
     for (const [surface, name] of SURFACES.entries()) {
-      const lengthM = distance(imageIn(plan.room, direct, name), microphone.positionM);
-      const kept = 1 - (surfaceAbsorption(plan.room, name)[3] as number);
+      const lengthM = distance(imageIn(plan.room, direct, name, microphone.positionM), microphone.positionM);
+      const atM = reflectionPoint(plan.room, direct, microphone.positionM, name);
+      const kept = 1 - (absorptionAt(plan.room, name, atM)[3] as number);
       const db = 20 * Math.log10(Math.max(0.05, wayM) / lengthM) + 10 * Math.log10(kept);
       if ((worst[surface]?.db ?? -Infinity) >= db) continue;
-      worst[surface] = { db, atM: reflectionPoint(plan.room, direct, microphone.positionM, name) };
+      worst[surface] = { db, atM };
     }
   }
   return worst;

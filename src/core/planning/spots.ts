@@ -1,7 +1,7 @@
 import { speedOfSound } from '../acoustics';
 import { belongsTo, moveInstrument, type Session } from '../document';
 import { type Geometry, type Instrument, type InstrumentKind, placedGeometry } from '../instruments';
-import type { Vec3 } from '../math';
+import { magnitude, type Vec3 } from '../math';
 import { type SpotScore, scoreSpot, strongModes } from '../room';
 import { spanOf } from '../solids';
 import { carriedOut, findingsOf, RANK, type Ranks, ranksOf } from './onPaper';
@@ -32,6 +32,8 @@ const APART_M = 0.7;
 const MOST_SHOWN = 3;
 /** So many of the best are tried on paper. */
 const MOST_TRIED = 24;
+/** The farthest microphones hear most of the room: so many of them count. */
+const MOST_EARS = 4;
 
 interface Point {
   readonly x: number;
@@ -64,7 +66,7 @@ function boundsOf({ solids }: Geometry): { readonly low: Point; readonly high: P
 }
 
 /** How far an instrument with its microphones and stands reaches from where it stands, metres. */
-function reachOf(session: Session, id: string): { readonly low: Vec3; readonly high: Vec3; readonly soundM: number } {
+function reachOf(session: Session, id: string): { readonly low: Vec3; readonly high: Vec3; readonly soundM: number; readonly ears: readonly Vec3[] } {
   const instrument = session.instruments.find((one) => one.id === id) as Session['instruments'][number];
   const geometry = placedGeometry(instrument);
   const own = session.microphones.filter((microphone) => belongsTo(session, microphone, id) && !microphone.locked);
@@ -77,10 +79,16 @@ function reachOf(session: Session, id: string): { readonly low: Vec3; readonly h
   const { x, y } = instrument.positionM;
   const edge = (pick: (...values: number[]) => number, of: (p: Vec3) => number): number => pick(...points.map(of));
   const heights = geometry.sources.map(({ sides }) => sides[0].positionM.z);
+  const soundM = heights.reduce((sum, height) => sum + height, 0) / Math.max(1, heights.length);
+  const ears = own
+    .map(({ positionM: p }) => ({ x: p.x - x, y: p.y - y, z: p.z - soundM }))
+    .sort((a, b) => magnitude(b) - magnitude(a))
+    .slice(0, MOST_EARS);
   return {
     low: { x: edge(Math.min, (p) => p.x) - x, y: edge(Math.min, (p) => p.y) - y, z: 0 },
     high: { x: edge(Math.max, (p) => p.x) - x, y: edge(Math.max, (p) => p.y) - y, z: edge(Math.max, (p) => p.z) },
-    soundM: heights.reduce((sum, height) => sum + height, 0) / Math.max(1, heights.length),
+    soundM,
+    ears,
   };
 }
 
@@ -100,11 +108,11 @@ export function rankSpots(session: Session, id: string): SpotMap | null {
   if (!instrument) return null;
   const room = furnishedRoom(session);
   const modes = strongModes(room, speedOfSound(room.temperatureC), RANGES_HZ[instrument.kind]);
-  const { low, high, soundM } = reachOf(session, id);
+  const { low, high, soundM, ears } = reachOf(session, id);
   const inTheWay = session.instruments.filter((one) => one.id !== id).map((other) => boundsOf(placedGeometry(other)));
   const free = (x: number, y: number): boolean =>
     inTheWay.every((other) => x + low.x > other.high.x || x + high.x < other.low.x || y + low.y > other.high.y || y + high.y < other.low.y);
-  const score = (x: number, y: number): SpotScore => scoreSpot(room, modes, { x, y, z: soundM });
+  const score = (x: number, y: number): SpotScore => scoreSpot(room, modes, { x, y, z: soundM }, ears);
   const stepM = Math.max(STEP_M, Math.max(room.widthM, room.depthM) / MOST_STEPS);
   const columns = Math.floor(room.widthM / stepM);
   const rows = Math.floor(room.depthM / stepM);

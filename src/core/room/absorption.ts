@@ -1,25 +1,42 @@
-import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from './decay';
+import type { Vec3 } from '../math';
+import { eyringSeconds, roomSurfaceM2, roomVolumeM3, surfaceAreaM2 } from './decay';
 import { materialOf, OCTAVES_HZ, type PerOctave } from './materials.data';
-import { type Room, SURFACES, type Surface } from './room';
+import { PART_MODELS } from './parts.data';
+import { partAt, type Room, SURFACES, type Surface } from './room';
 
 /** No surface takes up more than this: beyond it the formulas for decay have nothing left to say. */
 const MOST = 0.98;
 /** Octaves that stand for a room where one number must do: 500 Hz and 1 kHz (ISO 3382-2). */
 const MIDDLE = [2, 3] as const;
 
-export function surfaceAreaM2({ widthM, depthM, heightM }: Room, surface: Surface): number {
-  if (surface === 'floor' || surface === 'ceiling') return widthM * depthM;
-  return surface === 'left wall' || surface === 'right wall' ? depthM * heightM : widthM * heightM;
-}
+const overOctaves = (of: (octave: number) => number): PerOctave => OCTAVES_HZ.map((_, octave) => of(octave)) as unknown as PerOctave;
 
-/** Absorption of a surface by octave: its material's, or the same for all where none is said. */
-export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
+/** Absorption of what a surface itself is made of, by octave; the room's own figure where none is said. */
+function bareAbsorption(room: Room, surface: Surface): PerOctave {
   const material = room.surfaces?.[surface];
   const { absorption: a } = room;
   return material ? materialOf(material).absorbs : [a, a, a, a, a, a];
 }
 
-const overOctaves = (of: (octave: number) => number): PerOctave => OCTAVES_HZ.map((_, octave) => of(octave)) as unknown as PerOctave;
+/** Absorption of a surface by octave: its material's, its windows and doors counted by their areas. */
+export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
+  const bare = bareAbsorption(room, surface);
+  const parts = room.parts?.filter(({ wall }) => wall === surface) ?? [];
+  if (parts.length === 0) return bare;
+  const area = surfaceAreaM2(room, surface);
+  const share = Math.min(1, parts.reduce((sum, { widthM, heightM }) => sum + widthM * heightM, 0) / area);
+  const together = parts.reduce((sum, { widthM, heightM }) => sum + widthM * heightM, 0);
+  return overOctaves((octave) => {
+    const inParts = parts.reduce((sum, { kind, widthM, heightM }) => sum + widthM * heightM * (PART_MODELS[kind].absorbs[octave] as number), 0);
+    return (bare[octave] as number) * (1 - share) + (inParts / together) * share;
+  });
+}
+
+/** Absorption where a reflection meets a surface: a window's or a door's, else what the surface itself is made of. */
+export function absorptionAt(room: Room, surface: Surface, at: Vec3): PerOctave {
+  const part = partAt(room, surface, at);
+  return part ? PART_MODELS[part.kind].absorbs : bareAbsorption(room, surface);
+}
 
 /** Mean absorption of the room by octave, its furniture's area counted in: Σ Sα / S. */
 export function octaveAbsorption(room: Room): PerOctave {
@@ -34,11 +51,12 @@ const middle = (values: PerOctave): number => MIDDLE.reduce((sum, octave) => sum
 
 /** One number for a surface, and one for the room: the mean of 500 Hz and 1 kHz. */
 export const meanOfSurface = (room: Room, surface: Surface): number => middle(surfaceAbsorption(room, surface));
+export const meanAbsorptionAt = (room: Room, surface: Surface, at: Vec3): number => middle(absorptionAt(room, surface, at));
 
 const means = new WeakMap<Room, number>();
 
 export function meanAbsorption(room: Room): number {
-  if (!room.surfaces && !room.softM2) return room.absorption;
+  if (!room.surfaces && !room.softM2 && !room.parts) return room.absorption;
   const known = means.get(room);
   if (known !== undefined) return known;
   const mean = middle(octaveAbsorption(room));

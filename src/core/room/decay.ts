@@ -1,8 +1,42 @@
-import type { Room } from './room';
+import { type Room, SURFACES, type Surface } from './room';
 
-export const roomVolumeM3 = (room: Room): number => room.widthM * room.depthM * room.heightM;
+/** What a lower part of the ceiling takes off the box: the floor under it, metres square, how long its edge is and how far down it comes, metres. */
+function lowPart({ widthM, depthM, heightM, lowCeiling: low }: Room): { readonly areaM2: number; readonly edgeM: number; readonly downM: number } {
+  if (!low) return { areaM2: 0, edgeM: 0, downM: 0 };
+  const beside = low.along === 'left wall' || low.along === 'right wall';
+  const edgeM = beside ? depthM : widthM;
+  return { areaM2: edgeM * Math.min(low.reachM, beside ? widthM : depthM), edgeM, downM: Math.max(0, heightM - low.heightM) };
+}
 
-export const roomSurfaceM2 = (room: Room): number => 2 * (room.widthM * room.depthM + room.widthM * room.heightM + room.depthM * room.heightM);
+/** Floor under the lower part of the ceiling, metres square. */
+export const lowAreaM2 = (room: Room): number => lowPart(room).areaM2;
+
+export const roomVolumeM3 = (room: Room): number => {
+  const { areaM2, downM } = lowPart(room);
+  return room.widthM * room.depthM * room.heightM - areaM2 * downM;
+};
+
+/** Height of a box of the same floor and volume, metres. */
+export const meanHeightM = (room: Room): number => (room.lowCeiling ? roomVolumeM3(room) / (room.widthM * room.depthM) : room.heightM);
+
+/** Area of a surface, metres square; the upright face of a step in the ceiling belongs to the ceiling. */
+export function surfaceAreaM2(room: Room, surface: Surface): number {
+  const { widthM, depthM, heightM, lowCeiling: low } = room;
+  const { areaM2, edgeM, downM } = lowPart(room);
+  if (surface === 'floor') return widthM * depthM;
+  const reachM = edgeM > 0 ? areaM2 / edgeM : 0;
+  const beside = surface === 'left wall' || surface === 'right wall';
+  const lengthM = beside ? depthM : widthM;
+  // A strip that reaches the wall opposite leaves no step.
+  const whole = low && areaM2 >= widthM * depthM - 1e-9;
+  if (surface === 'ceiling') return widthM * depthM + (whole ? 0 : edgeM * downM);
+  if (!low) return lengthM * heightM;
+  if (surface === low.along || whole) return lengthM * (heightM - downM);
+  const across = (low.along === 'left wall' || low.along === 'right wall') !== beside;
+  return lengthM * heightM - (across ? reachM * downM : 0);
+}
+
+export const roomSurfaceM2 = (room: Room): number => SURFACES.reduce((sum, surface) => sum + surfaceAreaM2(room, surface), 0);
 
 /** 24·ln(10), so that 24·ln(10)/c is Sabine's 0.161 s/m at 343.2 m/s (Kuttruff, Room Acoustics). */
 const SABINE = 24 * Math.LN10;

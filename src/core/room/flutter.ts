@@ -1,4 +1,5 @@
 import { OPPOSITE, surfaceAbsorption } from './absorption';
+import { lowAreaM2, surfaceAreaM2 } from './decay';
 import type { Room, Surface } from './room';
 
 /** Two surfaces flutter when what comes back from both is louder than this after one round, at 2 kHz (our choice: 8 dB in ten rounds). */
@@ -19,7 +20,9 @@ export interface Flutter {
  * @param hung share of what meets a surface at 2 kHz that things hung on it take up
  */
 export function flutters(room: Room, speedOfSoundMps: number, hung: Readonly<Partial<Record<Surface, number>>> = {}): readonly Flutter[] {
-  const apart = [room.widthM, room.depthM, room.heightM];
+  // Under two heights the larger part decides.
+  const low = room.lowCeiling && surfaceAreaM2(room, 'floor') < 2 * lowAreaM2(room);
+  const apart = [room.widthM, room.depthM, low ? Math.min(room.heightM, room.lowCeiling?.heightM ?? room.heightM) : room.heightM];
   return OPPOSITE.flatMap((between, axis): Flutter[] => {
     const kept = between.reduce(
       (product, surface) => product * (1 - (surfaceAbsorption(room, surface)[OCTAVE_2K] as number)) * (1 - (hung[surface] ?? 0)),

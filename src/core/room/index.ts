@@ -3,5 +3,6 @@ export * from './decay';
 export * from './flutter';
 export * from './materials.data';
 export * from './modes';
+export * from './parts.data';
 export * from './room';
 export * from './spots';

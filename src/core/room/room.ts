@@ -1,8 +1,30 @@
 import type { Vec3 } from '../math';
 import type { MaterialId, PerOctave } from './materials.data';
+import { PART_MODELS, type PartKind } from './parts.data';
 
 export const SURFACES = ['left wall', 'right wall', 'front wall', 'back wall', 'floor', 'ceiling'] as const;
 export type Surface = (typeof SURFACES)[number];
+
+export const WALLS = ['left wall', 'right wall', 'front wall', 'back wall'] as const;
+export type Wall = (typeof WALLS)[number];
+
+/** Something in a wall: where it begins along the wall (from the back wall, or from the left one), its size and height over the floor, metres. */
+export interface WallPart {
+  readonly id: string;
+  readonly kind: PartKind;
+  readonly wall: Wall;
+  readonly fromM: number;
+  readonly widthM: number;
+  readonly bottomM: number;
+  readonly heightM: number;
+}
+
+/** A part of the ceiling that is lower: a strip along a wall. A slope is told as one, with its height halfway. */
+export interface LowCeiling {
+  readonly along: Wall;
+  readonly reachM: number;
+  readonly heightM: number;
+}
 
 /** A box with one corner of the floor at the origin: sizes in metres, air in °C. */
 export interface Room {
@@ -18,6 +40,54 @@ export interface Room {
   readonly softM2?: PerOctave;
   /** Surfaces that are glass or mirror: harder and brighter than the rest. */
   readonly glass: readonly Surface[];
+  readonly lowCeiling?: LowCeiling;
+  /** Windows, doors and the like. */
+  readonly parts?: readonly WallPart[];
+}
+
+const WALL_DISTANCE: Readonly<Record<Wall, (room: Room, x: number, y: number) => number>> = {
+  'left wall': (_, x) => x,
+  'right wall': (room, x) => room.widthM - x,
+  'front wall': (room, _, y) => room.depthM - y,
+  'back wall': (_, __, y) => y,
+};
+
+/** Height of the ceiling over a place on the floor, metres. */
+export function ceilingAt(room: Room, at: { readonly x: number; readonly y: number }): number {
+  const { lowCeiling: low } = room;
+  if (!low || WALL_DISTANCE[low.along](room, at.x, at.y) > low.reachM) return room.heightM;
+  return Math.min(room.heightM, low.heightM);
+}
+
+/**
+ * Height of the ceiling that sound on its way between two points is sent back by, metres: the low part where it meets that, else the high
+ * one. Round the edge of the step nothing is told of.
+ */
+export function ceilingBetween(room: Room, from: Vec3, to: Vec3): number {
+  const { lowCeiling: low } = room;
+  if (!low) return room.heightM;
+  const [a, b] = [low.heightM - from.z, low.heightM - to.z];
+  if (a <= 0 || b <= 0) return room.heightM;
+  const share = a / Math.max(1e-9, a + b);
+  return ceilingAt(room, { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share });
+}
+
+/** The thing in a wall that a point of it belongs to; the last named wins. */
+export function partAt(room: Room, surface: Surface, at: Vec3): WallPart | null {
+  if (!room.parts || surface === 'floor' || surface === 'ceiling') return null;
+  const along = surface === 'left wall' || surface === 'right wall' ? at.y : at.x;
+  return (
+    room.parts.findLast(
+      ({ wall, fromM, widthM, bottomM, heightM }) =>
+        wall === surface && along >= fromM && along <= fromM + widthM && at.z >= bottomM && at.z <= bottomM + heightM,
+    ) ?? null
+  );
+}
+
+/** Whether what a point is nearest to on a surface is glass or mirror. */
+export function isGlassAt(room: Room, surface: Surface, at: Vec3): boolean {
+  const part = partAt(room, surface, at);
+  return part ? PART_MODELS[part.kind].isGlass === true : room.glass.includes(surface);
 }
 
 /** Distance from a point to a surface of the box, metres; negative outside. Left wall is x = 0, front wall is y = depth. */
@@ -34,7 +104,7 @@ export function distanceToSurface(room: Room, point: Vec3, surface: Surface): nu
     case 'floor':
       return point.z;
     case 'ceiling':
-      return room.heightM - point.z;
+      return ceilingAt(room, point) - point.z;
   }
 }
 
@@ -51,10 +121,13 @@ export function inwardNormal(surface: Surface): Vec3 {
   return normals[surface];
 }
 
-/** The mirror image of a point in a surface: the first-order image source (Allen and Berkley 1979). */
-export function imageIn(room: Room, point: Vec3, surface: Surface): Vec3 {
+/**
+ * The mirror image of a point in a surface: the first-order image source (Allen and Berkley 1979).
+ * @param to where its sound goes, which says which part of a two-height ceiling it meets
+ */
+export function imageIn(room: Room, point: Vec3, surface: Surface, to: Vec3 = point): Vec3 {
   const n = inwardNormal(surface);
-  const d = distanceToSurface(room, point, surface);
+  const d = surface === 'ceiling' ? ceilingBetween(room, point, to) - point.z : distanceToSurface(room, point, surface);
   return { x: point.x - 2 * d * n.x, y: point.y - 2 * d * n.y, z: point.z - 2 * d * n.z };
 }
 
@@ -67,7 +140,7 @@ export function distanceToWall(room: Room, point: Vec3, direction: Vec3): number
 /** Keeps a point inside the box by a margin, metres. */
 export function clampToRoom(room: Room, point: Vec3, marginM = 0.02): Vec3 {
   const keep = (v: number, size: number): number => Math.min(Math.max(v, marginM), Math.max(marginM, size - marginM));
-  return { x: keep(point.x, room.widthM), y: keep(point.y, room.depthM), z: keep(point.z, room.heightM) };
+  return { x: keep(point.x, room.widthM), y: keep(point.y, room.depthM), z: keep(point.z, ceilingAt(room, point)) };
 }
 
 const AXIS_OF: Readonly<Record<Surface, 'x' | 'y' | 'z'>> = {
@@ -81,7 +154,7 @@ const AXIS_OF: Readonly<Record<Surface, 'x' | 'y' | 'z'>> = {
 
 /** Where sound on its way between two points meets a surface: on the straight line from the image. */
 export function reflectionPoint(room: Room, from: Vec3, to: Vec3, surface: Surface): Vec3 {
-  const image = imageIn(room, from, surface);
+  const image = imageIn(room, from, surface, to);
   const axis = AXIS_OF[surface];
   const plane = (image[axis] + from[axis]) / 2;
   const share = Math.abs(to[axis] - image[axis]) < 1e-9 ? 0.5 : (plane - image[axis]) / (to[axis] - image[axis]);

@@ -78,6 +78,7 @@ const sameBackdrop = (a: BackdropProps, b: BackdropProps): boolean =>
   a.transform === b.transform &&
   a.shown === b.shown &&
   a.session.units === b.session.units &&
+  a.session.room === b.session.room &&
   a.session.instruments === b.session.instruments;
 
 /** What stays while microphones move, on a layer of its own that is not painted again with every step of a drag. */
@@ -86,7 +87,7 @@ const Backdrop = memo(function Backdrop({ session, paper, transform, title, show
   return (
     <svg className="drawing backdrop" aria-hidden="true">
       <g transform={transform}>
-        <RoomFrame paper={paper} units={session.units} title={title} />
+        <RoomFrame paper={paper} units={session.units} title={title} room={session.room} />
         {session.instruments.map((instrument, i) => (
           <InstrumentDrawing key={instrument.id} geometry={geometries[i] as Geometry} paper={paper} />
         ))}

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
+import { meanAbsorptionAt, PART_MODELS, partAt } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { directOf, type Ray, SOUND_M, wayOf } from './rays';
@@ -23,7 +24,19 @@ export function Reflections({
     return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
   const direct = rays[0] ? directOf(rays[0]) : 0;
   const speed = speedOfSound(session.room.temperatureC);
-  const lines = rays.map((ray) => ({ surface: ray.surface, extraM: wayOf(ray) - direct, wayM: wayOf(ray) })).sort((a, b) => a.extraM - b.extraM);
+  const lines = rays
+    .map((ray) => {
+      const [, hit] = ray.points;
+      const part = partAt(session.room, ray.surface, hit);
+      const kept = 1 - meanAbsorptionAt(session.room, ray.surface, hit);
+      return {
+        surface: ray.surface,
+        off: part ? `${ray.surface}, ${PART_MODELS[part.kind].name.toLowerCase()}` : ray.surface,
+        extraM: wayOf(ray) - direct,
+        softerDb: 20 * Math.log10(wayOf(ray) / Math.max(0.05, direct)) - 10 * Math.log10(Math.max(1e-3, kept)),
+      };
+    })
+    .sort((a, b) => a.extraM - b.extraM);
   return (
     <Box>
       <Choice
@@ -50,14 +63,14 @@ export function Reflections({
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ surface, extraM, wayM }) => (
+          {lines.map(({ surface, off, extraM, softerDb }) => (
             <tr key={surface}>
-              <td>{surface}</td>
+              <td>{off}</td>
               <Box as="td" className="measure" textAlign="right">
                 {formatNumber((1000 * extraM) / speed, 1)} ms
               </Box>
               <Box as="td" className="measure" textAlign="right">
-                {formatNumber(20 * Math.log10(wayM / Math.max(0.05, direct)), 0)} dB
+                {formatNumber(softerDb, 0)} dB
               </Box>
               <Box as="td" className="measure" textAlign="right">
                 {formatNumber(speed / (2 * Math.max(0.01, extraM)), 0)} Hz

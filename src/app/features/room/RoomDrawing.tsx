@@ -4,7 +4,7 @@ import { furnishingSolid } from '../../../core/furnishings';
 import { geometryOf } from '../../../core/instruments';
 import type { Vec3 } from '../../../core/math';
 import type { SpotMap } from '../../../core/planning';
-import { materialOf, modeAt, type RoomMode, type Surface } from '../../../core/room';
+import { materialOf, meanHeightM, modeAt, type RoomMode, type Surface } from '../../../core/room';
 import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { FurnishingHandle } from '../../drawing/FurnishingHandle';
@@ -67,12 +67,12 @@ function Wash({ session, shade, paper }: { session: Session; shade: NonNullable<
       </g>
     );
   }
-  const { widthM, depthM, heightM } = session.room;
+  const { widthM, depthM } = session.room;
   const [columns, rows] = [32, 26];
   // Of several modes together, their mean energy.
   const strength = (x: number, y: number): number =>
     Math.sqrt(
-      shade.modes.reduce((sum, mode) => sum + modeAt(mode, [widthM, depthM, heightM], [x, y, shade.heightM]) ** 2, 0) /
+      shade.modes.reduce((sum, mode) => sum + modeAt(mode, [widthM, depthM, meanHeightM(session.room)], [x, y, shade.heightM]) ** 2, 0) /
         Math.max(1, shade.modes.length),
     );
   const cells = Array.from({ length: columns * rows }, (_, i) => [(i % columns) + 0.5, Math.floor(i / columns) + 0.5] as const);
@@ -132,7 +132,7 @@ export const RoomDrawing = memo(function RoomDrawing({ session, face, shade, ray
   return (
     <div ref={box} style={{ width: '100%', height: '100%', minHeight: 0, overflow: 'hidden' }}>
       <svg className="drawing" role="group" aria-label={TITLES[face]} width={paper.widthPx} height={paper.heightPx}>
-        <RoomFrame paper={paper} units={session.units} title={TITLES[face]} />
+        <RoomFrame paper={paper} units={session.units} title={TITLES[face]} room={session.room} />
         {shade && face === 'plan' && <Wash session={session} shade={shade} paper={paper} />}
         <SurfaceNames session={session} face={face} paper={paper} />
         {session.instruments.map((instrument) => (

@@ -5,7 +5,7 @@ import type { Session } from '../../../core/document';
 import { modelOfFurnishing, type SoftKind } from '../../../core/furnishings';
 import type { Vec3 } from '../../../core/math';
 import { heardRoom, whatToHang } from '../../../core/planning';
-import { boxModes, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
+import { boxModes, meanHeightM, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
 import { formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
@@ -21,6 +21,7 @@ import { SizePanel } from './SizePanel';
 import { SpotList } from './SpotList';
 import { FurniturePanel, SurfacesPanel } from './SurfacesPanel';
 import { useSpots } from './useSpots';
+import { WallPartsPanel } from './WallPartsPanel';
 import { WhatItDoes } from './WhatItDoes';
 
 const SHOWN_ADVICE = 4;
@@ -46,8 +47,8 @@ export function RoomStation() {
 
 /** The modes that are looked at: the strongest first ones. */
 function modesOf(session: Session): readonly RoomMode[] {
-  const { widthM, depthM, heightM, temperatureC } = session.room;
-  return boxModes([widthM, depthM, heightM], speedOfSound(temperatureC), 160)
+  const { widthM, depthM, temperatureC } = session.room;
+  return boxModes([widthM, depthM, meanHeightM(session.room)], speedOfSound(temperatureC), 160)
     .filter((mode) => modeWeight(mode) >= 0.5)
     .slice(0, 10);
 }
@@ -57,7 +58,7 @@ const WORST = -1;
 
 /** The three modes that an instrument drives hardest where it stands; the strongest three without one. */
 function worstThree({ room }: Session, modes: readonly RoomMode[], at: { readonly x: number; readonly y: number } | null): readonly RoomMode[] {
-  const size: [number, number, number] = [room.widthM, room.depthM, room.heightM];
+  const size: [number, number, number] = [room.widthM, room.depthM, meanHeightM(room)];
   const driven = (mode: RoomMode): number => modeWeight(mode) * (at ? modeAt(mode, size, [at.x, at.y, SOUND_M]) ** 2 : 1);
   return [...modes].sort((a, b) => driven(b) - driven(a)).slice(0, 3);
 }
@@ -206,6 +207,9 @@ function Room({ session }: { session: Session }) {
         </Box>
         <Box mt="4">
           <SurfacesPanel session={session} />
+        </Box>
+        <Box mt="4">
+          <WallPartsPanel session={session} />
         </Box>
         <Box mt="4">
           <FurniturePanel session={session} />

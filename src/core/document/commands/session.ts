@@ -1,4 +1,4 @@
-import { MATERIAL_IDS, type MaterialId, materialOf, type Surface } from '../../room';
+import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type Surface, type WallPart } from '../../room';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
 import type { Brief, Readiness, Session, Shelf } from '../session';
@@ -58,10 +58,32 @@ export const nameSurface = (surface: Surface, material: MaterialId | null): Comm
     };
   });
 
+/** Puts a window, a door or the like into a wall, or changes the one of that name. */
+export const placeWallPart = (part: WallPart): Command =>
+  command(`change the ${PART_MODELS[part.kind].name.toLowerCase()}`, (session) => {
+    const parts = session.room.parts ?? [];
+    const known = parts.some(({ id }) => id === part.id);
+    return { ...session, room: { ...session.room, parts: known ? parts.map((one) => (one.id === part.id ? part : one)) : [...parts, part] } };
+  });
+
+export const removeWallPart = (id: string): Command =>
+  command('take a part out of the wall', (session) => {
+    const { parts, ...room } = session.room;
+    const left = parts?.filter((part) => part.id !== id) ?? [];
+    return { ...session, room: left.length > 0 ? { ...room, parts: left } : room };
+  });
+
+/** Says where the ceiling is lower; null: nowhere. */
+export const lowerCeiling = (low: LowCeiling | null): Command =>
+  command('change the ceiling', (session) => {
+    const { lowCeiling: _, ...room } = session.room;
+    return { ...session, room: low ? { ...room, lowCeiling: low } : room };
+  });
+
 /** The room takes up what was heard of it: one figure for all its surfaces, what stands in it counted apart. */
 export const takeHeardDecay = (absorption: number): Command =>
   command('take the decay that was heard', (session) => {
-    const { surfaces: _, ...room } = session.room;
+    const { surfaces: _, parts: __, ...room } = session.room;
     return { ...session, room: { ...room, absorption } };
   });
 

@@ -1,0 +1,162 @@
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useState } from 'react';
+import { lowerCeiling, placeWallPart, removeWallPart, type Session } from '../../../core/document';
+import { type LowCeiling, PART_KINDS, PART_MODELS, type PartKind, WALLS, type Wall, type WallPart } from '../../../core/room';
+import { formatLength, shownUnits } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { newId } from '../../components/newId';
+import { runCommand } from '../../stores/sessionStore';
+
+const WALL_OPTIONS = WALLS.map((wall) => ({ value: wall, text: wall }));
+const BEGINS: Readonly<Record<Wall, string>> = {
+  'left wall': 'From back wall',
+  'right wall': 'From back wall',
+  'front wall': 'From left wall',
+  'back wall': 'From left wall',
+};
+
+const lengthOf = ({ room }: Session, wall: Wall): number => (wall === 'left wall' || wall === 'right wall' ? room.depthM : room.widthM);
+
+/** A length of the room that is typed in the session's unit. */
+function Metres({ session, label, valueM, lowM, highM, onCommit }: MetresProps) {
+  const { unit, per } = shownUnits(session.units).room;
+  return (
+    <NumberField
+      label={label}
+      unit={unit}
+      digits={2}
+      value={valueM * per}
+      low={Number((lowM * per).toFixed(2))}
+      high={Number((highM * per).toFixed(2))}
+      onCommit={(value) => onCommit(value / per)}
+    />
+  );
+}
+interface MetresProps {
+  readonly session: Session;
+  readonly label: string;
+  readonly valueM: number;
+  readonly lowM: number;
+  readonly highM: number;
+  readonly onCommit: (metres: number) => void;
+}
+
+/** Windows, doors and mirrors: where in which wall, and how large. */
+export function WallPartsPanel({ session }: { session: Session }) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { parts = [], heightM } = session.room;
+  const add = (kind: PartKind): void => {
+    const model = PART_MODELS[kind];
+    const id = newId();
+    const widthM = Math.min(model.widthM, session.room.widthM);
+    const highM = Math.min(model.heightM, heightM);
+    const bottomM = Math.min(model.bottomM, heightM - highM);
+    runCommand(placeWallPart({ id, kind, wall: 'back wall', fromM: (session.room.widthM - widthM) / 2, widthM, bottomM, heightM: highM }));
+    setChosen(id);
+  };
+  return (
+    <Box>
+      <Box fontWeight="700" mb="1">
+        In the walls
+      </Box>
+      <Box as="ul" m="0" p="0" aria-label="In the walls">
+        {parts.map((part) => (
+          <Box as="li" key={part.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="1">
+            <Flex align="center" gap="1">
+              <Button
+                flex="1"
+                justifyContent="flex-start"
+                variant="ghost"
+                size="sm"
+                px="1"
+                minH={{ base: '44px', md: '34px' }}
+                fontWeight={part.id === chosen ? '700' : '400'}
+                aria-expanded={part.id === chosen}
+                onClick={() => setChosen(part.id === chosen ? null : part.id)}
+              >
+                {PART_MODELS[part.kind].name}, {part.wall}, {formatLength(part.widthM, session.units)}
+              </Button>
+              <Button
+                size="xs"
+                variant="outline"
+                minH={{ base: '44px', md: '30px' }}
+                aria-label={`Take the ${PART_MODELS[part.kind].name.toLowerCase()} out of the ${part.wall}`}
+                onClick={() => runCommand(removeWallPart(part.id))}
+              >
+                Away
+              </Button>
+            </Flex>
+            {part.id === chosen && <PartFields session={session} part={part} />}
+          </Box>
+        ))}
+      </Box>
+      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add to a wall">
+        {PART_KINDS.map((kind) => (
+          <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
+            + {PART_MODELS[kind].name.toLowerCase()}
+          </Button>
+        ))}
+      </Flex>
+      <LowCeilingFields session={session} />
+    </Box>
+  );
+}
+
+function PartFields({ session, part }: { session: Session; part: WallPart }) {
+  const edit = (change: Partial<WallPart>): void => void runCommand(placeWallPart({ ...part, ...change }));
+  const length = lengthOf(session, part.wall);
+  const { heightM } = session.room;
+  return (
+    <Grid templateColumns="repeat(2, 1fr)" gap="2" p="1">
+      <Choice label="Wall" value={part.wall} options={WALL_OPTIONS} onChange={(wall) => edit({ wall: wall as Wall })} />
+      <Metres
+        session={session}
+        label={BEGINS[part.wall]}
+        valueM={part.fromM}
+        lowM={0}
+        highM={Math.max(0, length - 0.05)}
+        onCommit={(fromM) => edit({ fromM })}
+      />
+      <Metres session={session} label="Part wide" valueM={part.widthM} lowM={0.05} highM={length} onCommit={(widthM) => edit({ widthM })} />
+      <Metres session={session} label="Part high" valueM={part.heightM} lowM={0.05} highM={heightM} onCommit={(high) => edit({ heightM: high })} />
+      <Metres session={session} label="Over the floor" valueM={part.bottomM} lowM={0} highM={heightM} onCommit={(bottomM) => edit({ bottomM })} />
+    </Grid>
+  );
+}
+
+function LowCeilingFields({ session }: { session: Session }) {
+  const { lowCeiling: low, heightM } = session.room;
+  const edit = (change: Partial<LowCeiling>): void => void (low && runCommand(lowerCeiling({ ...low, ...change })));
+  const put = (wall: Wall): LowCeiling => ({
+    along: wall,
+    reachM: low?.reachM ?? lengthOf(session, wall === 'left wall' || wall === 'right wall' ? 'back wall' : 'left wall') / 2,
+    heightM: low?.heightM ?? Math.max(0.5, heightM - 0.5),
+  });
+  return (
+    <Box mt="3">
+      <Choice
+        label="Ceiling lower along"
+        value={low?.along ?? ''}
+        options={[{ value: '', text: 'no wall: one height' }, ...WALL_OPTIONS]}
+        onChange={(wall) => runCommand(lowerCeiling(wall ? put(wall as Wall) : null))}
+      />
+      {low && (
+        <Grid templateColumns="repeat(2, 1fr)" gap="2" mt="2">
+          <Metres session={session} label="Low part reaches" valueM={low.reachM} lowM={0.1} highM={60} onCommit={(reachM) => edit({ reachM })} />
+          <Metres
+            session={session}
+            label="Low part high"
+            valueM={low.heightM}
+            lowM={0.5}
+            highM={heightM}
+            onCommit={(high) => edit({ heightM: high })}
+          />
+        </Grid>
+      )}
+      <Box fontSize="sm" color="quiet" mt="1">
+        A slope is told as a low part with its height halfway. Modes are those of a box of the mean height.
+      </Box>
+    </Box>
+  );
+}
