@@ -8,6 +8,8 @@ interface Props {
   readonly why?: string;
   readonly moveLabel?: string | null;
   readonly onMove?: () => void;
+  /** Lets it be heard before and after the move. */
+  readonly onHear?: () => void;
   readonly onPoint?: () => void;
 }
 
@@ -15,7 +17,7 @@ const LOUD = { bg: 'tapeFill', color: '#12181b', _hover: { opacity: 0.88 } } as 
 const QUIET = { variant: 'outline', borderColor: 'edge' } as const;
 
 /** One sentence, how bad it is, and the button with the move. */
-export function VerdictLine({ severity, message, why, moveLabel, onMove, onPoint }: Props) {
+export function VerdictLine({ severity, message, why, moveLabel, onMove, onHear, onPoint }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line" onMouseEnter={onPoint}>
@@ -25,6 +27,11 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, onPoint
         {moveLabel && onMove && (
           <Button size="sm" minH={{ base: '44px', md: '32px' }} {...(severity === 'note' ? QUIET : LOUD)} onClick={onMove}>
             {moveLabel}
+          </Button>
+        )}
+        {moveLabel && onHear && (
+          <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" borderColor="edge" onClick={onHear}>
+            Hear it
           </Button>
         )}
         {why && (

@@ -3,7 +3,7 @@ import type { Session } from '../../core/document';
 import type { UnitSystem } from '../../core/units';
 
 export type FloorView = 'plan' | 'side' | 'both';
-export type StripName = 'sum' | 'heard' | 'leak' | 'picture' | 'tone';
+export type StripName = 'sum' | 'heard' | 'leak' | 'picture' | 'tone' | 'listen';
 export type Theme = 'slate' | 'daylight';
 
 /** What is in hand: nothing, microphones in the order they were chosen, a pair as one, an instrument, or a panel or blanket. */

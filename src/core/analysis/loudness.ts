@@ -88,14 +88,34 @@ export class LoudnessMeter {
     this.filled = filled;
   }
 
+  /** Mean-square powers of tenths of a second; of what is shorter, that of all there is. */
+  private steps(): readonly number[] {
+    return this.stepPowers.length < 4 && this.filled > 0 ? [...this.stepPowers, this.sum / this.filled] : this.stepPowers;
+  }
+
   /** Integrated loudness, LUFS; a take shorter than 400 ms is one block. */
   integrated(): number {
-    const steps = this.stepPowers;
-    if (steps.length < 4) {
-      const seconds = [...steps, ...(this.filled ? [this.sum / this.filled] : [])];
-      return seconds.length ? gated([mean(seconds)]) : -Infinity;
-    }
+    return LoudnessMeter.together([this]);
+  }
+
+  /** Integrated loudness of several channels at once, front left and right: their powers are added before the gates, LUFS. */
+  static together(meters: readonly LoudnessMeter[]): number {
+    const [first = [], ...others] = meters.map((meter) => meter.steps());
+    const steps = first.map((power, i) => others.reduce((sum, other) => sum + (other[i] ?? 0), power));
+    if (steps.length === 0) return -Infinity;
+    if (steps.length < 4) return gated([mean(steps)]);
     const blocks = steps.slice(3).map((power, i) => (power + (steps[i] as number) + (steps[i + 1] as number) + (steps[i + 2] as number)) / 4);
     return gated(blocks);
   }
+}
+
+/** Integrated loudness of a programme of one or two channels, LUFS (ITU-R BS.1770). */
+export function loudnessOfChannels(channels: readonly Float32Array[], sampleRateHz: number): number {
+  return LoudnessMeter.together(
+    channels.map((samples) => {
+      const meter = new LoudnessMeter(sampleRateHz);
+      meter.push(samples, samples.length);
+      return meter;
+    }),
+  );
 }

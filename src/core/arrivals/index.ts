@@ -1,7 +1,7 @@
 export * from './arrival';
 export * from './bands';
 export { copiesOf } from './copies';
-export type { Arrival } from './paths';
+export { type Arrival, speakerShare } from './paths';
 export * from './plan';
 export * from './reflections';
 export { absorptionWith, diffuseEnergy, type Surroundings } from './roomSound';

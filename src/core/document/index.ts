@@ -9,6 +9,7 @@ export { isRecord, lifted } from './migrations';
 export { storedName } from './normalise';
 export * from './owned';
 export { pairMembers } from './pairFrames';
+export * from './pan';
 export * from './read';
 export { firstDeadReference } from './references';
 export * from './schema';

@@ -218,6 +218,7 @@ export const placedSchema = object({
   stand: object({ modelId: id, baseM: object({ x: number(-100, 100), y: number(-100, 100) }) }).allow(null),
   heldString: object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null),
   setupId: id.allow(null),
+  pan: number(-1, 1).optional(),
 });
 
 export const furnishingSchema = object({
@@ -259,6 +260,7 @@ export const pairSchema = object({
   centre: sourceReference.allow(null),
   frame: frameSchema.allow(null),
   decoding: Joi.valid(...DECODINGS),
+  width: number(0, 4).optional(),
 });
 
 export const patchSchema = Joi.object().pattern(id, address);

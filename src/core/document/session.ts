@@ -42,6 +42,8 @@ export interface PlacedMicrophone {
   readonly heldString: HeldString | null;
   /** The set-up it came with; null when it was placed by hand or has been taken elsewhere. */
   readonly setupId: string | null;
+  /** Where its channel goes in the picture, −1 left to 1 right; where it is not said, see {@link panOf}. */
+  readonly pan?: number;
 }
 
 /** A string from a mark of an instrument. */
@@ -79,6 +81,8 @@ export interface Pair {
   /** Where its microphones are: they stand where the frame says. Null when it is parted and each stands by itself. */
   readonly frame: PairFrame | null;
   readonly decoding: Decoding;
+  /** Gain of the side over the mid when a mid-side pair is decoded; 1 where it is not said. */
+  readonly width?: number;
 }
 
 export const ENSEMBLES = ['together', 'one after another'] as const;

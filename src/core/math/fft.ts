@@ -26,8 +26,24 @@ export interface CrossAccumulator {
   dispose(): void;
 }
 
+/**
+ * Spectra kept in numbered slots inside the kernel's own memory, so that many can be multiplied and added without leaving it: what a
+ * convolution in parts is made of.
+ */
+export interface SpectrumStore {
+  readonly size: number;
+  /** Transform of `size` samples into a slot. */
+  transform(samples: Float32Array, slot: number): void;
+  clear(slot: number): void;
+  /** slot `into` += a·b, bin by bin, scaled so that `inverse` gives the convolution. */
+  multiplyAdd(a: number, b: number, into: number): void;
+  inverse(slot: number, samples: Float32Array): void;
+  dispose(): void;
+}
+
 /** Makes plans of any supported size (powers of two from 32). */
 export interface FftKernel {
   plan(size: number): RealFftPlan;
   crossAccumulator(size: number, channels: number): CrossAccumulator;
+  spectrumStore(size: number, slots: number): SpectrumStore;
 }

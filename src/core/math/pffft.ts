@@ -1,5 +1,5 @@
 import loadPffft from '@echogarden/pffft-wasm/simd';
-import type { CrossAccumulator, FftKernel, RealFftPlan } from './fft';
+import type { CrossAccumulator, FftKernel, RealFftPlan, SpectrumStore } from './fft';
 
 const REAL = 0;
 const FORWARD = 0;
@@ -75,6 +75,35 @@ function createAccumulator(module: Module, size: number, channels: number): Cros
   };
 }
 
+function createStore(module: Module, size: number, slots: number): SpectrumStore {
+  const setup = module._pffft_new_setup(size, REAL);
+  const allocate = (count: number): number => {
+    const pointer = module._pffft_aligned_malloc(count * size * 4);
+    if (pointer === 0) throw new RangeError('Not enough memory for so many spectra.');
+    return pointer;
+  };
+  const [input, work, base] = [allocate(1), allocate(1), allocate(slots)];
+  const at = (slot: number): number => base + slot * size * 4;
+  return {
+    size,
+    transform: (samples, slot) => {
+      module.HEAPF32.set(samples.length > size ? samples.subarray(0, size) : samples, input >> 2);
+      if (samples.length < size) module.HEAPF32.fill(0, (input >> 2) + samples.length, (input >> 2) + size);
+      module._pffft_transform(setup, input, at(slot), work, FORWARD);
+    },
+    clear: (slot) => void module.HEAPF32.fill(0, at(slot) >> 2, (at(slot) >> 2) + size),
+    multiplyAdd: (a, b, into) => module._pffft_zconvolve_accumulate(setup, at(a), at(b), at(into), 1 / size),
+    inverse: (slot, samples) => {
+      module._pffft_transform(setup, at(slot), input, work, BACKWARD);
+      samples.set(module.HEAPF32.subarray(input >> 2, (input >> 2) + size));
+    },
+    dispose: () => {
+      for (const pointer of [input, work, base]) module._pffft_aligned_free(pointer);
+      module._pffft_destroy_setup(setup);
+    },
+  };
+}
+
 let pending: Promise<FftKernel> | null = null;
 
 /** Loads the WebAssembly FFT once per thread; runs in Node, a worker and a page. */
@@ -82,6 +111,7 @@ export function loadFftKernel(): Promise<FftKernel> {
   pending ??= loadPffft().then((module) => ({
     plan: (size) => createPlan(module, size),
     crossAccumulator: (size, channels) => createAccumulator(module, size, channels),
+    spectrumStore: (size, slots) => createStore(module, size, slots),
   }));
   return pending;
 }

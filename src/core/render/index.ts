@@ -1,3 +1,4 @@
 export { addDelayed } from './fractionalDelay';
+export { type Heard, heardBy } from './heard';
 export * from './renderTake';
 export { type StrokeKind, synthesiseStroke } from './strokes';

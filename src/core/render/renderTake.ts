@@ -1,9 +1,9 @@
-import { BANDS } from '../acoustics';
-import { type ArrivalTable, arrivalTable, firstReflections, type Plan, sourceKey } from '../arrivals';
+import { arrivalTable, type Plan, sourceKey } from '../arrivals';
 import { createRandom, type Random } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
 import { addDelayed } from './fractionalDelay';
+import { type Heard, heardBy, inBands } from './heard';
 import { strokeKindOf, synthesiseStroke } from './strokes';
 
 export interface RenderOptions {
@@ -39,59 +39,6 @@ export interface RenderedTake {
     readonly arrivals: readonly TrueArrival[];
     readonly faults: readonly Fault[];
   };
-}
-
-/** A copy of a stroke in one channel: gains for its four bands, or one gain where it is the same in all. */
-interface Heard {
-  readonly delaySamples: number;
-  readonly gains: readonly number[];
-}
-
-/** Every path and reflection of a source in a channel, as the plan has them. */
-function heardBy(table: ArrivalTable, m: number, s: number, loudestDb: number, reflections: boolean): Heard[] {
-  const { plan } = table;
-  const microphone = plan.microphones[m];
-  const source = plan.sources[s];
-  const arrival = table.rows[m]?.[s];
-  if (!microphone || !source || !arrival) return [];
-  const reference = amplitudeRatioFromDb(PEAK_TARGET_DBFS - loudestDb);
-  const direct = arrival.paths.map(
-    (path): Heard => ({
-      delaySamples: path.delaySeconds * plan.sampleRateHz,
-      gains: source.spectrumDb.map(
-        (share, band) => (path.recordedSign * reference * Math.hypot(path.re[band] as number, path.im[band] as number)) / amplitudeRatioFromDb(share),
-      ),
-    }),
-  );
-  if (!reflections) return direct;
-  const echoes = firstReflections(microphone, source, plan).map(
-    (echo): Heard => ({
-      delaySamples: echo.delaySeconds * plan.sampleRateHz,
-      gains: [echo.polarity * reference * amplitudeRatioFromDb(echo.levelDb)],
-    }),
-  );
-  return [...direct, ...echoes];
-}
-
-/**
- * A stroke in the four bands, which add up to it exactly: what a first-order low pass lets through, less what the one below
- * does. Causal, as bodies, edges and capsules are.
- */
-function inBands(stroke: Float32Array, sampleRateHz: number): Float32Array[] {
-  const below = BANDS.slice(0, -1).map(({ highHz }) => {
-    const out = new Float32Array(stroke.length);
-    const keep = Math.exp((-2 * Math.PI * highHz) / sampleRateHz);
-    let last = 0;
-    for (let i = 0; i < out.length; i++) {
-      last = keep * last + (1 - keep) * (stroke[i] as number);
-      out[i] = last;
-    }
-    return out;
-  });
-  return BANDS.map((_, band) => {
-    const [upper, lower] = [below[band] ?? stroke, below[band - 1]];
-    return lower ? upper.map((v, i) => v - (lower[i] as number)) : upper;
-  });
 }
 
 /** One stroke as one microphone gets it, along every path. */
@@ -135,7 +82,11 @@ export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
   const channels = plan.microphones.map((microphone, m) => {
     const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
     const heard = signals.map((signal, s) =>
-      heardStroke(signal, split[s] as Float32Array[], heardBy(table, m, s, loudestDb, options.reflections ?? true)),
+      heardStroke(
+        signal,
+        split[s] as Float32Array[],
+        heardBy(table, m, s, amplitudeRatioFromDb(PEAK_TARGET_DBFS - loudestDb), options.reflections ?? true),
+      ),
     );
     const samples = new Float32Array(length);
     const late = faults.reduce((sum, fault) => sum + (fault.kind === 'late' && fault.microphoneId === microphone.id ? fault.samples : 0), 0);

@@ -1,5 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { lazy, Suspense } from 'react';
 import { meanLossDb } from '../../../core/acoustics';
+import { sourceKey } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { formatDb } from '../../../core/units';
 import { Rake } from '../../components/Rake';
@@ -14,6 +16,8 @@ import { LeakStrip } from './LeakStrip';
 import { PictureStrip } from './PictureStrip';
 import { ToneStrip } from './ToneStrip';
 
+const ListenBar = lazy(async () => ({ default: (await import('../../listening/ListenBar')).ListenBar }));
+
 /** Which microphones the sum strip adds: those chosen, or all when fewer than two are. */
 const summed = (session: Session, chosen: readonly string[]): readonly string[] =>
   chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
@@ -24,6 +28,7 @@ const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = 
   { value: 'leak', text: 'Leak' },
   { value: 'picture', text: 'Picture' },
   { value: 'tone', text: 'Tone guide' },
+  { value: 'listen', text: 'Listen' },
 ];
 
 /** One height whatever the strip shows, so that the drawing above never jumps. */
@@ -46,6 +51,13 @@ export function BottomStrip({ session, live, source, chosen }: { session: Sessio
           {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
           {strip === 'leak' && <LeakStrip table={live.table} />}
           {strip === 'picture' && <PictureStrip session={session} table={live.table} chosen={chosen} />}
+          {strip === 'listen' && (
+            <Box px="3" py="1" overflow="auto" maxH={{ md: '176px' }}>
+              <Suspense fallback={<Box color="quiet">One moment</Box>}>
+                <ListenBar session={session} sources={live.table.plan.sources.map((one) => ({ key: sourceKey(one), name: one.name }))} />
+              </Suspense>
+            </Box>
+          )}
           {strip === 'tone' && <ToneStrip session={session} table={live.table} id={chosen[0] ?? null} />}
         </>
       )}

@@ -7,6 +7,7 @@ import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
 import { runCommand } from '../../stores/sessionStore';
 import { useOffers } from '../../stores/useOffers';
+import { hearMove } from './hearMove';
 
 /** From so many of a kind on they are one line that opens. */
 const MANY = 3;
@@ -42,6 +43,13 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
     const move = newest.current.find((finding) => finding.id === id)?.move;
     if (move) runCommand(applyMove(move));
   }, []);
+  const hear = useCallback(
+    (id: string): void => {
+      const move = newest.current.find((finding) => finding.id === id)?.move;
+      if (move) void hearMove(session, move);
+    },
+    [session],
+  );
   const expected = shown.filter((finding) => finding.expected);
   const open = shown.filter((finding) => !finding.expected);
   return (
@@ -55,18 +63,26 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
       <Box as="ul" aria-label="Findings" aria-busy={offered === null && findings.length > 0} m="0" p="0">
         {linesOf(open).map(({ key, findings: alike }) =>
           alike.length === 1 ? (
-            <One key={key} finding={alike[0] as Finding} onMove={make} />
+            <One key={key} finding={alike[0] as Finding} onMove={make} onHear={hear} />
           ) : (
-            <Folded key={key} words={`${told(alike[0] as Finding)} And ${alike.length - 1} more like it.`} findings={alike} onMove={make} />
+            <Folded
+              key={key}
+              words={`${told(alike[0] as Finding)} And ${alike.length - 1} more like it.`}
+              findings={alike}
+              onMove={make}
+              onHear={hear}
+            />
           ),
         )}
-        {expected.length > 0 && <Folded key="expected" words={`${expectedWords(expected.length)}.`} findings={expected} onMove={make} quiet />}
+        {expected.length > 0 && (
+          <Folded key="expected" words={`${expectedWords(expected.length)}.`} findings={expected} onMove={make} onHear={hear} quiet />
+        )}
       </Box>
     </>
   );
 }
 
-const One = ({ finding, onMove }: { finding: Finding; onMove: (id: string) => void }) => (
+const One = ({ finding, onMove, onHear }: { finding: Finding; onMove: (id: string) => void; onHear: (id: string) => void }) => (
   <Verdict
     id={finding.id}
     severity={finding.severity}
@@ -74,6 +90,7 @@ const One = ({ finding, onMove }: { finding: Finding; onMove: (id: string) => vo
     why={finding.why}
     label={finding.move?.label ?? null}
     onMove={onMove}
+    onHear={onHear}
   />
 );
 
@@ -81,11 +98,12 @@ interface FoldedProps {
   readonly words: string;
   readonly findings: readonly Finding[];
   readonly onMove: (id: string) => void;
+  readonly onHear: (id: string) => void;
   readonly quiet?: boolean;
 }
 
 /** Several findings as one line that opens. */
-function Folded({ words, findings, onMove, quiet = false }: FoldedProps) {
+function Folded({ words, findings, onMove, onHear, quiet = false }: FoldedProps) {
   const [open, setOpen] = useState(false);
   const severity = findings[0]?.severity ?? 'note';
   return (
@@ -100,7 +118,7 @@ function Folded({ words, findings, onMove, quiet = false }: FoldedProps) {
       {open && (
         <Box as="ul" m="0" p="0">
           {findings.map((finding) => (
-            <One key={finding.id} finding={finding} onMove={onMove} />
+            <One key={finding.id} finding={finding} onMove={onMove} onHear={onHear} />
           ))}
         </Box>
       )}
@@ -115,9 +133,10 @@ interface VerdictProps {
   readonly why: string;
   readonly label: string | null;
   readonly onMove: (id: string) => void;
+  readonly onHear: (id: string) => void;
 }
 
 /** One verdict, drawn anew only when its words change. */
-const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove }: VerdictProps) {
-  return <VerdictLine severity={severity} message={message} why={why} moveLabel={label} onMove={() => onMove(id)} />;
+const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove, onHear }: VerdictProps) {
+  return <VerdictLine severity={severity} message={message} why={why} moveLabel={label} onMove={() => onMove(id)} onHear={() => onHear(id)} />;
 });

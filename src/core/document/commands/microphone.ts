@@ -27,6 +27,7 @@ function editWords(change: Partial<PlacedMicrophone>): string {
   if ('stand' in change) return 'move the stand of';
   if ('heldString' in change) return 'hold or let go the string of';
   if ('aimM' in change) return 'aim';
+  if ('pan' in change) return 'pan';
   return 'change';
 }
 

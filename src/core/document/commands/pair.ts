@@ -28,7 +28,7 @@ export const dropPair = (id: string): Command =>
     (session) => ({ ...session, pairs: session.pairs.filter((pair) => pair.id !== id) }),
   );
 
-export const editPair = (id: string, change: Partial<Pick<Pair, 'name' | 'technique' | 'centre'>>): Command =>
+export const editPair = (id: string, change: Partial<Pick<Pair, 'name' | 'technique' | 'centre' | 'decoding' | 'width'>>): Command =>
   command(
     (session) => `change ${pairName(session, id)}`,
     (session) => changed(session, id, (pair) => ({ ...pair, ...change })),

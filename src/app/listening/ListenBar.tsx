@@ -1,0 +1,140 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import type { Session } from '../../core/document';
+import { Choice } from '../components/Choice';
+import { download, fileName } from '../components/download';
+import { Segments } from '../components/Segments';
+import { Toggle } from '../components/Toggle';
+import { Blind } from './Blind';
+import {
+  type Deck,
+  getReady,
+  LOUDEST_LUFS,
+  play,
+  putOn,
+  saveHeard,
+  setLufs,
+  setMonitor,
+  setPlaying,
+  stop,
+  switchTo,
+  takeOff,
+  toggleChannel,
+  useListening,
+} from './listening';
+import { Meter } from './Meter';
+import { useEscapeToStop } from './useEscapeToStop';
+
+const ONE = 'one';
+const MONITORS = [
+  { value: 'stereo', text: 'Stereo' },
+  { value: 'mono', text: 'Mono' },
+  { value: 'left', text: 'Left' },
+  { value: 'right', text: 'Right' },
+  { value: ONE, text: 'One' },
+];
+const LOUDNESSES = [-36, -30, -24, LOUDEST_LUFS];
+
+interface Props {
+  /** What is on the Floor now, drags included. */
+  readonly session: Session;
+  readonly sources: readonly { readonly key: string; readonly name: string }[];
+}
+
+/** Play, what is heard of it, and how loud: the same bar wherever there is something to hear. */
+export function ListenBar({ session, sources }: Props) {
+  useEscapeToStop();
+  const { isPlaying, monitor, playing, off, lufs, names, deck, problem, firstMs } = useListening();
+  const [isBlind, setBlind] = useState(false);
+  useEffect(() => void getReady().catch(() => undefined), []);
+  useEffect(() => putOn('A', session, 'As it stands'), [session]);
+  useEffect(() => () => stop(), []);
+  const one = typeof monitor === 'object' ? monitor.channel : null;
+  const save = async (): Promise<void> => {
+    const blob = await saveHeard();
+    if (blob) download(fileName(`${session.name} as heard`, 'wav'), blob, 'audio/wav');
+  };
+  if (session.microphones.length === 0) return <Box color="quiet">With a microphone on the Floor, the plan can be heard here.</Box>;
+  return (
+    <Box role="region" aria-label="Listening" data-first-ms={firstMs === null ? undefined : Math.round(firstMs)}>
+      <Flex gap="2" wrap="wrap" align="center">
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '34px' }}
+          minW="76px"
+          onClick={() => (isPlaying ? stop() : void play())}
+          aria-keyshortcuts="Escape"
+        >
+          {isPlaying ? 'Stop' : 'Play'}
+        </Button>
+        <Choice
+          label="What is played"
+          hideLabel
+          value={playing.of === 'phrase' ? '' : playing.key}
+          options={[{ value: '', text: 'a phrase' }, ...sources.map(({ key, name }) => ({ value: key, text: `${name.toLowerCase()} alone` }))]}
+          onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
+        />
+        <Segments
+          label="Heard as"
+          value={one ? ONE : (monitor as string)}
+          options={MONITORS}
+          onChange={(value) => setMonitor(value === ONE ? { channel: session.microphones[0]?.id ?? '' } : (value as 'stereo'))}
+        />
+        {one !== null && (
+          <Choice
+            label="Microphone alone"
+            hideLabel
+            value={one}
+            options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
+            onChange={(channel) => setMonitor({ channel })}
+          />
+        )}
+        <Choice
+          label="Loudness"
+          hideLabel
+          value={String(lufs)}
+          options={LOUDNESSES.map((value) => ({ value: String(value), text: `${value} LUFS`.replace('-', '\u2212') }))}
+          onChange={(value) => setLufs(Number(value))}
+        />
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void save()} disabled={!isPlaying}>
+          Save WAV
+        </Button>
+      </Flex>
+      <Flex mt="2" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
+        <Meter />
+      </Flex>
+      {names.B !== null && (
+        <Flex mt="2" gap="2" wrap="wrap" align="center" role="group" aria-label="Comparison">
+          {isBlind ? (
+            <Blind />
+          ) : (
+            <Segments
+              label="Heard now"
+              value={deck}
+              options={(['A', 'B'] as const).map((value) => ({ value, text: `${value}: ${names[value] ?? ''}` }))}
+              onChange={(value) => switchTo(value as Deck)}
+            />
+          )}
+          <Toggle label="blind" on={isBlind} onToggle={() => setBlind(!isBlind)} />
+          <Button size="sm" variant="ghost" minH={{ base: '44px', md: '32px' }} onClick={() => takeOff('B')}>
+            End comparing
+          </Button>
+        </Flex>
+      )}
+      <Flex mt="2" gap="1" wrap="wrap" role="group" aria-label="Channels heard" maxH="68px" overflow="auto">
+        {session.microphones.map(({ id, name }) => (
+          <Toggle key={id} label={name} on={!off.includes(id)} onToggle={() => toggleChannel(id)} />
+        ))}
+      </Flex>
+      {problem && (
+        <Box mt="2" color="fix" role="alert">
+          {problem}
+        </Box>
+      )}
+      <Box mt="2" fontSize="sm" color="quiet">
+        Made by us from the plan, to judge place and balance, not the instrument. All is brought to one loudness and limited. Turn headphones down
+        before you press Play; what is too loud for long harms hearing.
+      </Box>
+    </Box>
+  );
+}

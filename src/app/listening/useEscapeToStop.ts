@@ -1,0 +1,15 @@
+import { useEffect } from 'react';
+import { stop, useListening } from './listening';
+
+/** Escape stops whatever sounds, before it does anything else. */
+export function useEscapeToStop(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape' || !useListening.getState().isPlaying) return;
+      event.preventDefault();
+      stop();
+    };
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  }, []);
+}
