@@ -22,7 +22,9 @@ export interface LoneSide {
 
 export function loneSides(session: Session): readonly LoneSide[] {
   const sides = session.microphones.map((microphone) => ({ microphone, pan: panOf(session, microphone) }));
-  const taken = new Set<string>();
+  const panOfId = new Map(sides.map(({ microphone, pan }) => [microphone.id, pan]));
+  const balanced = session.pairs.filter(({ leftId, rightId }) => Math.abs((panOfId.get(leftId) ?? 0) + (panOfId.get(rightId) ?? 0)) <= ALIKE);
+  const taken = new Set(balanced.flatMap(({ leftId, rightId }) => [leftId, rightId]));
   const lone = sides.filter(({ microphone, pan }) => {
     if (Math.abs(pan) < ASIDE || taken.has(microphone.id)) return false;
     const partner = sides.find(

@@ -5,6 +5,7 @@ export * from './hang';
 export * from './measured';
 export * from './offers';
 export * from './ownSetup';
+export * from './pairs';
 export * from './parts';
 export * from './patchProblem';
 export * from './placing';

@@ -44,7 +44,7 @@ interface Axes {
 }
 
 /** Right-handed axes of a pair: for turn, tilt and roll 0 forward is +y, right +x, up +z. */
-function axesOf({ turnDeg, tiltDeg, rollDeg }: Pick<PairFrame, 'turnDeg' | 'tiltDeg' | 'rollDeg'>): Axes {
+export function pairAxes({ turnDeg, tiltDeg, rollDeg }: Pick<PairFrame, 'turnDeg' | 'tiltDeg' | 'rollDeg'>): Axes {
   const [turn, tilt, roll] = [turnDeg, tiltDeg, rollDeg].map(radiansFromDegrees) as [number, number, number];
   const forward = vec3(Math.sin(turn) * Math.cos(tilt), Math.cos(turn) * Math.cos(tilt), Math.sin(tilt));
   const level = vec3(Math.cos(turn), -Math.sin(turn), 0);
@@ -57,7 +57,7 @@ function axesOf({ turnDeg, tiltDeg, rollDeg }: Pick<PairFrame, 'turnDeg' | 'tilt
  * @example membersOf({ ...frame, turnDeg: 0, tiltDeg: 0, rollDeg: 0, spacingM: 0.17, angleDeg: 110 }) has its left capsule 8.5 cm toward −x, looking 55° to −x of +y
  */
 export function membersOf(frame: PairFrame, decoding: Decoding): Members {
-  const { forward, right, up } = axesOf(frame);
+  const { forward, right, up } = pairAxes(frame);
   const half = radiansFromDegrees(frame.angleDeg / 2);
   const apart = add(scale(right, frame.spacingM / 2), scale(up, frame.stackM / 2));
   const looks = {

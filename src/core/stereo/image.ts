@@ -1,5 +1,5 @@
 import { type PatternName, patternLevelDb } from '../microphones';
-import { radiansFromDegrees } from '../units';
+import { dbFromAmplitudeRatio, radiansFromDegrees } from '../units';
 
 /**
  * Level and time differences that alone put the image at 10, 20 and 30° of a 60° triangle (listening data of Simonsen as used
@@ -56,9 +56,13 @@ export function imageAngleDeg(levelDb: number, delaySeconds: number): number {
 export const imagePosition = (levelDb: number, delaySeconds: number): number =>
   Math.tan(radiansFromDegrees(imageAngleDeg(levelDb, delaySeconds))) / Math.tan(radiansFromDegrees(EDGE_DEG));
 
-/** A pair of equal microphones: spacing in metres, angle between them in degrees. */
+/** A pair of microphones: spacing in metres, angle between them in degrees. */
 export interface PairGeometry {
   readonly pattern: PatternName;
+  /** The right microphone's, where it is another. */
+  readonly rightPattern?: PatternName;
+  /** Pressure share of both, where it is none of the named patterns: what a mid-side pair is the same as. */
+  readonly pressureShare?: number;
   readonly spacingM: number;
   readonly angleDeg: number;
 }
@@ -66,13 +70,21 @@ export interface PairGeometry {
 /** A null in one channel stands for a difference far beyond the edge, dB. */
 const NULL_DB = 60;
 
+/** Level of one side off its axis, dB re on it. */
+function sideLevelDb({ pattern, pressureShare }: PairGeometry, ownPattern: PatternName | undefined, offDeg: number): number {
+  const cosine = Math.cos(radiansFromDegrees(offDeg));
+  if (pressureShare === undefined) return patternLevelDb(ownPattern ?? pattern, cosine);
+  return dbFromAmplitudeRatio(Math.abs(pressureShare + (1 - pressureShare) * cosine));
+}
+
 /** Differences of a pair for a far source, right over left in dB and left later than right in seconds. */
 function differencesOf(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number): { levelDb: number; delaySeconds: number } {
   const half = pair.angleDeg / 2;
-  const right = patternLevelDb(pair.pattern, Math.cos(radiansFromDegrees(angleDeg - half)));
-  const left = patternLevelDb(pair.pattern, Math.cos(radiansFromDegrees(angleDeg + half)));
+  const difference = sideLevelDb(pair, pair.rightPattern, angleDeg - half) - sideLevelDb(pair, undefined, angleDeg + half);
   const delaySeconds = (pair.spacingM * Math.sin(radiansFromDegrees(angleDeg))) / speedOfSoundMps;
-  return { levelDb: Number.isFinite(right - left) ? right - left : NULL_DB, delaySeconds };
+  // Both in a null is no difference; one in it is far beyond the edge.
+  const levelDb = Number.isFinite(difference) ? difference : Number.isNaN(difference) ? 0 : NULL_DB * Math.sign(difference);
+  return { levelDb, delaySeconds };
 }
 
 /** Where a pair puts the image of a far source, degrees off the middle of a 60° triangle. */
@@ -86,23 +98,55 @@ function edgeSum(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number):
   return shareAt(EDGE_DEG, levelDb, delaySeconds);
 }
 
+/** The schools of stereo imaging: level and time traded by Simonsen's data (Williams), or simply added (Wittek and Theile). */
+export const SCHOOLS = ['level and time traded', 'level and time added'] as const;
+export type School = (typeof SCHOOLS)[number];
+
+/** How far a far source at an angle has got to the edge, 1 at it: the first school's loudspeaker, the second's three quarters of the way. */
+function edgeReached(pair: PairGeometry, angleDeg: number, speedOfSoundMps: number, school: School): number {
+  if (school === 'level and time traded') return edgeSum(pair, angleDeg, speedOfSoundMps);
+  const { levelDb, delaySeconds } = differencesOf(pair, angleDeg, speedOfSoundMps);
+  return (PER_DB * levelDb + PER_MS * 1000 * delaySeconds) / LINEAR_TO;
+}
+
 /**
- * Stereo recording angle, ±degrees: the angle of a far source whose image reaches a loudspeaker. Null when none does.
+ * Stereo recording angle, ±degrees: the angle of a far source whose image reaches a loudspeaker; by the second school, where its law ends
+ * at three quarters of the way there. Null when none does.
+ * @param side 1 for sources to the right, −1 to the left; they differ for a pair of two different microphones
  */
-export function recordingAngleDeg(pair: PairGeometry, speedOfSoundMps: number): number | null {
+export function recordingAngleDeg(
+  pair: PairGeometry,
+  speedOfSoundMps: number,
+  school: School = 'level and time traded',
+  side: 1 | -1 = 1,
+): number | null {
+  const reached = (angle: number): boolean => side * edgeReached(pair, side * angle, speedOfSoundMps, school) >= 1;
   let low = 0;
   for (let angle = 0.5; angle <= 180; angle += 0.5) {
-    if (edgeSum(pair, angle, speedOfSoundMps) < 1) {
+    if (!reached(angle)) {
       low = angle;
       continue;
     }
     let high = angle;
     for (let i = 0; i < 30; i++) {
       const middle = (low + high) / 2;
-      if (edgeSum(pair, middle, speedOfSoundMps) < 1) low = middle;
-      else high = middle;
+      if (reached(middle)) high = middle;
+      else low = middle;
     }
     return high;
   }
   return null;
+}
+
+/** Wittek and Theile, AES 112 (2002), from memory: 7.5 % of the half base per dB and 13 % per 0.1 ms, linear to about 75 %. */
+const PER_DB = 0.075;
+const PER_MS = 1.3;
+const LINEAR_TO = 0.75;
+
+/** Place by the second school, −1 to 1: linear to three quarters, then it closes in on the loudspeaker. */
+export function secondSchoolPosition(levelDb: number, delaySeconds: number): number {
+  const shift = PER_DB * levelDb + PER_MS * 1000 * delaySeconds;
+  const size = Math.abs(shift);
+  const held = size <= LINEAR_TO ? size : 1 - (1 - LINEAR_TO) * Math.exp(-(size - LINEAR_TO) / (1 - LINEAR_TO));
+  return Math.sign(shift) * held;
 }

@@ -1,8 +1,8 @@
-import { BANDS, firstDipHz } from '../acoustics';
+import { BANDS, combDepth, firstDipHz, meanCosine } from '../acoustics';
 import type { Arrival, ArrivalTable } from '../arrivals';
 import { amplitudeRatioFromDb, dbFromAmplitudeRatio } from '../units';
 import type { Decoding } from './frame';
-import { imagePosition } from './image';
+import { imagePosition, secondSchoolPosition } from './image';
 
 /** Where a source appears between the loudspeakers, −1 (left) to 1 (right). */
 export interface ImagePlace {
@@ -19,19 +19,10 @@ export interface ImagePlace {
   readonly delaySeconds: number;
   /** First dip when the two are added to mono, Hz; null where they arrive together. */
   readonly monoDipHz: number | null;
-}
-
-/** Wittek and Theile, AES 112 (2002), from memory: 7.5 % of the half base per dB and 13 % per 0.1 ms, linear to about 75 %. */
-const PER_DB = 0.075;
-const PER_MS = 1.3;
-const LINEAR_TO = 0.75;
-
-/** Place by the second school: linear to three quarters, then it closes in on the loudspeaker. */
-export function secondSchoolPosition(levelDb: number, delaySeconds: number): number {
-  const shift = PER_DB * levelDb + PER_MS * 1000 * delaySeconds;
-  const size = Math.abs(shift);
-  const held = size <= LINEAR_TO ? size : 1 - (1 - LINEAR_TO) * Math.exp(-(size - LINEAR_TO) / (1 - LINEAR_TO));
-  return Math.sign(shift) * held;
+  /** From peak to dip of that comb, dB. */
+  readonly monoRippleDb: number;
+  /** What the source loses in its own bands when both are added to mono, against both in step, dB. */
+  readonly monoLossDb: number;
 }
 
 /** Bands so far under the source's loudest do not make its picture, dB. */
@@ -46,27 +37,41 @@ interface Channels {
 }
 
 /** Levels of the two loudspeakers' channels by band, dB, and how much later the left one is. */
-function channelsOf(a: Arrival, b: Arrival, decoding: Decoding): Channels {
+function channelsOf(a: Arrival, b: Arrival, decoding: Decoding, width: number): Channels {
   if (decoding === 'left-right') return { left: a.bandsDb, right: b.bandsDb, delaySeconds: a.delaySeconds - b.delaySeconds };
   // Middle and side at one place: the sum goes left, the difference right.
   const sign = a.polarity * b.polarity;
   const decoded = BANDS.map(
-    (_, band) => [amplitudeRatioFromDb(a.bandsDb[band] as number), sign * amplitudeRatioFromDb(b.bandsDb[band] as number)] as const,
+    (_, band) => [amplitudeRatioFromDb(a.bandsDb[band] as number), width * sign * amplitudeRatioFromDb(b.bandsDb[band] as number)] as const,
   );
   const level = (amplitude: number): number => dbFromAmplitudeRatio(Math.max(1e-9, Math.abs(amplitude)));
   return { left: decoded.map(([m, s]) => level(m + s)), right: decoded.map(([m, s]) => level(m - s)), delaySeconds: 0 };
 }
 
+/** Loss of two channels added, against both in step, over the bands by their energies, dB. */
+function monoLoss(left: readonly number[], right: readonly number[], delaySeconds: number, sign: number): number {
+  let [sum, inStep] = [0, 0];
+  for (const [band, { lowHz, highHz }] of BANDS.entries()) {
+    const [a, b] = [amplitudeRatioFromDb(left[band] as number), amplitudeRatioFromDb(right[band] as number)];
+    sum += a * a + b * b + 2 * a * b * sign * meanCosine(lowHz, highHz, delaySeconds);
+    inStep += (a + b) ** 2;
+  }
+  return 10 * Math.log10(inStep / Math.max(1e-12 * inStep, sum));
+}
+
 const energyDb = (levels: readonly number[]): number => 10 * Math.log10(levels.reduce((sum, level) => sum + 10 ** (level / 10), 0));
 
-/** Where every source of a plan appears in a pair's picture, by its direct sound at both microphones, distance and both faces counted in. */
-export function pairPicture(table: ArrivalTable, leftId: string, rightId: string, decoding: Decoding): readonly ImagePlace[] {
+/**
+ * Where every source of a plan appears in a pair's picture, by its direct sound at both microphones, distance and both faces counted in.
+ * @param width gain of the side over the mid, for mid-side
+ */
+export function pairPicture(table: ArrivalTable, leftId: string, rightId: string, decoding: Decoding, width = 1): readonly ImagePlace[] {
   const rowOf = (id: string) => table.rows[table.plan.microphones.findIndex((microphone) => microphone.id === id)];
   const [leftRow, rightRow] = [rowOf(leftId), rowOf(rightId)];
   return table.plan.sources.flatMap((source, s): ImagePlace[] => {
     const [a, b] = [leftRow?.[s], rightRow?.[s]];
     if (!a || !b) return [];
-    const { left, right, delaySeconds } = channelsOf(a, b, decoding);
+    const { left, right, delaySeconds } = channelsOf(a, b, decoding, width);
     const levelDb = energyDb(right) - energyDb(left);
     const loudest = Math.max(...left, ...right);
     const bands = BANDS.flatMap((_, band) =>
@@ -84,6 +89,9 @@ export function pairPicture(table: ArrivalTable, leftId: string, rightId: string
         levelDb,
         delaySeconds,
         monoDipHz: Math.abs(delaySeconds) < TOGETHER_S ? null : firstDipHz(Math.abs(delaySeconds)),
+        monoRippleDb: Math.abs(delaySeconds) < TOGETHER_S ? 0 : combDepth(levelDb).rippleDb,
+        // Mid-side adds to the mid alone: nothing cancels.
+        monoLossDb: decoding === 'mid-side' ? 0 : monoLoss(left, right, delaySeconds, a.polarity * b.polarity),
       },
     ];
   });

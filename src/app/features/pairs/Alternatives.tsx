@@ -1,0 +1,101 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import type { Pair, Session } from '../../../core/document';
+import { patternGain } from '../../../core/microphones';
+import { type PairAlternative, type PairDesign, pairAlternatives } from '../../../core/planning';
+import { formatDb, formatLength, formatNumber, radiansFromDegrees, type UnitSystem } from '../../../core/units';
+import { runCommand } from '../../stores/sessionStore';
+
+const [WIDE, HIGH] = [84, 56];
+const LOBE = 22;
+
+/** Outline of a pattern looking one way, pixels. */
+function lobe(design: PairDesign, side: 0 | 1, x: number): string {
+  const turn = design.decoding === 'mid-side' ? (side === 0 ? 0 : -90) : ((side === 0 ? -1 : 1) * design.angleDeg) / 2;
+  const points = Array.from({ length: 49 }, (_, i) => {
+    const angle = (i * 7.5 * Math.PI) / 180;
+    const r = Math.abs(patternGain(design.patterns[side], Math.cos(angle))) * LOBE;
+    const at = radiansFromDegrees(turn) + angle;
+    return `${(x + r * Math.sin(at)).toFixed(1)} ${(38 - r * Math.cos(at)).toFixed(1)}`;
+  });
+  return `M${points.join('L')}Z`;
+}
+
+/** How a geometry looks from above. */
+function Thumb({ design }: { design: PairDesign }) {
+  const half = Math.min(22, design.spacingM * 44);
+  const at = [WIDE / 2 - half, WIDE / 2 + half] as const;
+  return (
+    <svg width={WIDE} height={HIGH} aria-hidden="true">
+      {([0, 1] as const).map((side) => (
+        <g key={side}>
+          <path
+            d={lobe(design, side, at[side])}
+            fill={side === 0 ? 'var(--chakra-colors-string0)' : 'var(--chakra-colors-string1)'}
+            fillOpacity={0.18}
+            stroke={side === 0 ? 'var(--chakra-colors-string0)' : 'var(--chakra-colors-string1)'}
+          />
+          <circle cx={at[side]} cy={38} r={2.5} fill="var(--chakra-colors-ink)" />
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+const nameOf = ({ technique, spacingM, angleDeg, decoding }: PairDesign, units: UnitSystem): string =>
+  [
+    technique,
+    ...(spacingM > 0 ? [formatLength(spacingM, units)] : []),
+    ...(decoding === 'left-right' && angleDeg > 0 ? [`${formatNumber(angleDeg, 0)}°`] : []),
+  ].join(', ');
+
+/** Other geometries at the same place, best first, each put up in one press. */
+export function Alternatives({ session, pair }: { session: Session; pair: Pair }) {
+  const found = useMemo(() => pairAlternatives(session, pair.id), [session, pair.id]);
+  if (found.length === 0) return <Box color="quiet">Square the pair up to compare it with others at its place.</Box>;
+  return (
+    <Flex as="ol" gap="3" m="0" p="0" overflowX="auto" aria-label="Other geometries here">
+      {found.map((one) => (
+        <One key={nameOf(one.design, session.units)} one={one} units={session.units} />
+      ))}
+    </Flex>
+  );
+}
+
+function One({ one, units }: { one: PairAlternative; units: UnitSystem }) {
+  const { design, command } = one;
+  return (
+    <Flex
+      as="li"
+      direction="column"
+      listStyleType="none"
+      w="204px"
+      minH="196px"
+      flexShrink={0}
+      borderWidth="1px"
+      borderColor={one.isPresent ? 'tape' : 'line'}
+      p="2"
+      gap="1"
+    >
+      <Flex gap="2" align="start">
+        <Thumb design={design} />
+        <Box flex="1" lineHeight="1.25">
+          <Box fontWeight="700">{nameOf(design, units)}</Box>
+          {!one.missing && <Box className="measure">{formatNumber(one.score, 0)} of 100</Box>}
+        </Box>
+      </Flex>
+      <Box fontSize="sm" lineHeight="1.35" flex="1">
+        {one.missing ?? `Reaches ${formatNumber(100 * one.reach, 0)} %, mono loses ${formatDb(one.monoLossDb)}, room ${formatDb(one.roomDb)}. `}
+        <Box as="span" color="quiet">
+          {!one.missing && `${design.words}.`}
+        </Box>
+      </Box>
+      {command && !one.isPresent && (
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => runCommand(command)}>
+          Put it up
+        </Button>
+      )}
+      {one.isPresent && <Box fontSize="sm">stands here</Box>}
+    </Flex>
+  );
+}

@@ -1,0 +1,66 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { editMicrophone, loneSides, panOf, panWords, type Session } from '../../../core/document';
+import { runCommand } from '../../stores/sessionStore';
+
+const PLACES = [
+  { pan: -1, text: 'left' },
+  { pan: -0.5, text: 'half left' },
+  { pan: 0, text: 'centre' },
+  { pan: 0.5, text: 'half right' },
+  { pan: 1, text: 'right' },
+] as const;
+
+/** Where every channel goes, decided while tracking; a side that nothing balances is told. */
+export function Panning({ session }: { session: Session }) {
+  const lone = loneSides(session);
+  return (
+    <Box>
+      <Box as="table" w="100%" aria-label="Panning">
+        <tbody>
+          {session.microphones.map((microphone) => {
+            const pan = panOf(session, microphone);
+            const inMidSide = session.pairs.some(
+              ({ decoding, leftId, rightId }) => decoding === 'mid-side' && [leftId, rightId].includes(microphone.id),
+            );
+            return (
+              <tr key={microphone.id}>
+                <Box as="td" pr="2">
+                  {microphone.name}
+                </Box>
+                <td>
+                  {inMidSide ? (
+                    <Box color="quiet">decoded as mid and side</Box>
+                  ) : (
+                    <Flex gap="1" wrap="wrap" role="group" aria-label={`Pan of ${microphone.name}`}>
+                      {PLACES.map((place) => (
+                        <Button
+                          key={place.pan}
+                          size="xs"
+                          variant="outline"
+                          minH={{ base: '44px', md: '28px' }}
+                          aria-pressed={Math.abs(pan - place.pan) < 0.05}
+                          bg={Math.abs(pan - place.pan) < 0.05 ? 'line' : 'transparent'}
+                          onClick={() => runCommand(editMicrophone(microphone.id, { pan: place.pan }))}
+                        >
+                          {place.text}
+                        </Button>
+                      ))}
+                    </Flex>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Box>
+      {lone.map(({ microphone, pan, couldBalance: [first] }) => (
+        <Box key={microphone.id} mt="1">
+          {microphone.name} is {panWords(pan)} with nothing on the other side
+          {first
+            ? `: ${first.name} could balance it, or bring it to the centre.`
+            : ': record its partner for the other side, or bring it to the centre.'}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,272 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { sourceKey } from '../../../core/arrivals';
+import { makePair, type Pair, type PlacedMicrophone, type Session } from '../../../core/document';
+import { pairMismatch, pairPoints } from '../../../core/planning';
+import {
+  crossedPairOf,
+  extentOf,
+  type FittingMove,
+  fitOf,
+  fittingMoves,
+  isNear,
+  type PairGeometry,
+  pairPicture,
+  pictureFit,
+  SCHOOLS,
+  type School,
+} from '../../../core/stereo';
+import { formatDb, formatFrequency } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { newId } from '../../components/newId';
+import { Segments } from '../../components/Segments';
+import { SidePane } from '../../components/SidePane';
+import { Toggle } from '../../components/Toggle';
+import { useSize } from '../../components/useSize';
+import { PairPicture, PictureWords, seenFrom } from '../../drawing/PairPicture';
+import { ListenBar } from '../../listening/ListenBar';
+import { useLivePlan } from '../../stores/planHooks';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { useCalmSession } from '../../stores/useCalm';
+import { Alternatives } from './Alternatives';
+import { Centring } from './Centring';
+import { FitWords } from './FitWords';
+import { PairDrawing } from './PairDrawing';
+import { PairFields } from './PairFields';
+import { Panning } from './Panning';
+
+/** Two microphones as one picture: designed, judged, compared and heard. */
+export function PairsStation() {
+  const session = useLiveSession();
+  return session ? <Pairs session={session} /> : null;
+}
+
+type Strip = 'picture' | 'mono' | 'others' | 'pan' | 'listen';
+const STRIPS: readonly { readonly value: Strip; readonly text: string }[] = [
+  { value: 'picture', text: 'Picture' },
+  { value: 'mono', text: 'In mono' },
+  { value: 'others', text: 'Other geometries' },
+  { value: 'pan', text: 'Panning' },
+  { value: 'listen', text: 'Listen' },
+];
+
+function Pairs({ session }: { session: Session }) {
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [school, setSchool] = useState<School>(SCHOOLS[0]);
+  const pair = session.pairs.find(({ id }) => id === wanted) ?? session.pairs[0];
+  const sides = pair && sidesOf(session, pair);
+  if (!pair || !sides) return <NoPair session={session} onMade={setWanted} />;
+  return (
+    <OnePair
+      session={session}
+      pair={pair}
+      sides={sides}
+      school={school}
+      bar={
+        <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
+          <Choice
+            label="Pair"
+            hideLabel
+            value={pair.id}
+            options={session.pairs.map(({ id, name }) => ({ value: id, text: name }))}
+            onChange={setWanted}
+          />
+          <Segments
+            label="School"
+            value={school}
+            options={SCHOOLS.map((value) => ({ value, text: capital(value) }))}
+            onChange={(value) => setSchool(value as School)}
+          />
+        </Flex>
+      }
+    />
+  );
+}
+
+const capital = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
+
+function sidesOf(session: Session, { leftId, rightId }: Pair): readonly [PlacedMicrophone, PlacedMicrophone] | null {
+  const [left, right] = [leftId, rightId].map((id) => session.microphones.find((one) => one.id === id));
+  return left && right ? [left, right] : null;
+}
+
+/** What the pair is, as its recording angle is reckoned: of mid-side the crossed pair it is the same as. */
+function geometryOf({ frame, decoding, width = 1 }: Pair, [left, right]: readonly [PlacedMicrophone, PlacedMicrophone]): PairGeometry | null {
+  if (!frame) return null;
+  if (decoding === 'left-right') return { pattern: left.pattern, rightPattern: right.pattern, spacingM: frame.spacingM, angleDeg: frame.angleDeg };
+  const { halfAngleDeg, pressureShare } = crossedPairOf(left.pattern, width);
+  return { pattern: left.pattern, pressureShare, spacingM: 0, angleDeg: 2 * halfAngleDeg };
+}
+
+interface OneProps {
+  readonly session: Session;
+  readonly pair: Pair;
+  readonly sides: readonly [PlacedMicrophone, PlacedMicrophone];
+  readonly school: School;
+  readonly bar: React.ReactNode;
+}
+
+function OnePair({ session, pair, sides, school, bar }: OneProps) {
+  const { table } = useLivePlan(session);
+  const speed = table.plan.speedOfSoundMps;
+  const points = useMemo(() => pairPoints(table, pair), [table, pair]);
+  const geometry = geometryOf(pair, sides);
+  const fit = pair.frame && geometry ? fitOf(geometry, extentOf(pair.frame, points), speed, school) : null;
+  const moves = useFittingMoves(pair, geometry, points, speed, school);
+  const places = pairPicture(table, pair.leftId, pair.rightId, pair.decoding, pair.width);
+  const near = pair.frame && isNear(pair.frame, points) ? pictureFit(places.map(({ position }) => position)) : null;
+  const mismatch = pairMismatch(session, pair);
+  return (
+    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
+      <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH="0">
+        {bar}
+        <Box flex={{ base: 'none', md: '1' }} h={{ base: '340px', md: 'auto' }} minH="0" overflow="hidden">
+          {pair.frame && fit ? (
+            <PairDrawing session={session} pair={pair} frame={pair.frame} sides={sides} points={points} fit={near === null ? fit : null} />
+          ) : (
+            <Box p="4" color="quiet">
+              The two do not stand alike about the middle between them: square them up to see them as a pair.
+            </Box>
+          )}
+        </Box>
+        <PairStrip session={session} pair={pair} places={places} />
+      </Flex>
+      <SidePane label="The pair">
+        {fit && <FitWords session={session} pair={pair} fit={fit} moves={moves} near={near} />}
+        {pair.frame && <Centring session={session} pair={pair} frame={pair.frame} sources={table.plan.sources} places={places} />}
+        {mismatch.map((words) => (
+          <Box key={words} mt="2" color="improve">
+            {words}
+          </Box>
+        ))}
+        <Box mt="4">
+          <PairFields session={session} pair={pair} />
+        </Box>
+        <Box mt="3" fontSize="sm" color="quiet">
+          Both schools are models of how two loudspeakers are heard; they differ by some degrees, and ears by more. What is at a loudspeaker by one
+          may be three quarters of the way by the other.
+        </Box>
+      </SidePane>
+    </Flex>
+  );
+}
+
+/** What would make it fit; of mid-side only the distance, since its angle is its width. */
+function useFittingMoves(
+  pair: Pair,
+  geometry: PairGeometry | null,
+  points: readonly { x: number; y: number; z: number }[],
+  speed: number,
+  school: School,
+): readonly FittingMove[] {
+  const { frame, decoding } = pair;
+  const key = JSON.stringify([frame, geometry, points, speed, school]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it, and is the same while nothing of it changes
+  return useMemo(() => {
+    if (!frame || !geometry) return [];
+    const { pattern, rightPattern, pressureShare, spacingM, angleDeg } = geometry;
+    const found = fittingMoves(
+      { ...frame, spacingM, angleDeg },
+      { pattern, ...(rightPattern ? { rightPattern } : {}), ...(pressureShare === undefined ? {} : { pressureShare }) },
+      points,
+      speed,
+      school,
+    );
+    return decoding === 'mid-side' ? found.filter(({ kind }) => kind === 'distance') : found;
+  }, [key]);
+}
+
+function PairStrip({ session, pair, places }: { session: Session; pair: Pair; places: ReturnType<typeof pairPicture> }) {
+  const [strip, setStrip] = useState<Strip>('picture');
+  const [isAudience, setAudience] = useState(false);
+  const [box, size] = useSize<HTMLDivElement>();
+  const calm = useCalmSession() ?? session;
+  const { table } = useLivePlan(calm);
+  const seen = seenFrom(places, isAudience);
+  return (
+    <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: '270px' }} overflow={{ md: 'auto' }} flexShrink={0} px="2" pb="2">
+      <Flex align="center" wrap="wrap" gap="2">
+        <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setStrip(value as Strip)} />
+        {strip === 'picture' && <Toggle label="as the audience hears it" on={isAudience} onToggle={() => setAudience(!isAudience)} />}
+      </Flex>
+      <Box px="2" pt="2">
+        {strip === 'picture' && (
+          <Flex gap="4" direction={{ base: 'column', md: 'row' }}>
+            <Box flex="1" minW="0" ref={box} role="region" aria-label={`Picture of ${pair.name}`}>
+              <PairPicture places={seen} width={Math.max(240, size.width - 4)} />
+            </Box>
+            <Box w={{ base: '100%', md: '230px' }} fontSize="sm">
+              <PictureWords pair={pair} places={seen} />
+            </Box>
+          </Flex>
+        )}
+        {strip === 'mono' && <Mono places={places} />}
+        {strip === 'others' && <Alternatives session={calm} pair={calm.pairs.find(({ id }) => id === pair.id) ?? pair} />}
+        {strip === 'pan' && <Panning session={session} />}
+        {strip === 'listen' && <ListenBar session={session} sources={table.plan.sources.map((one) => ({ key: sourceKey(one), name: one.name }))} />}
+      </Box>
+    </Box>
+  );
+}
+
+/** What adding the two to mono does to each source. */
+function Mono({ places }: { places: ReturnType<typeof pairPicture> }) {
+  return (
+    <Box as="table" w="100%" maxW="620px" aria-label="In mono">
+      <thead>
+        <tr>
+          {['', 'first dip', 'ripple', 'loses in its own band'].map((text) => (
+            <Box as="th" key={text} textAlign={text === '' ? 'left' : 'right'} fontWeight="400" color="quiet" fontSize="sm">
+              {text}
+            </Box>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {places.map(({ sourceKey: key, name, monoDipHz, monoRippleDb, monoLossDb }) => (
+          <tr key={key}>
+            <td>{name}</td>
+            <Box as="td" textAlign="right" className="measure">
+              {monoDipHz === null ? 'none' : formatFrequency(monoDipHz)}
+            </Box>
+            <Box as="td" textAlign="right" className="measure">
+              {monoDipHz === null ? '–' : monoRippleDb > 40 ? 'over 40 dB' : formatDb(monoRippleDb)}
+            </Box>
+            <Box as="td" textAlign="right" className="measure" color={monoLossDb > 3 ? 'improve' : undefined}>
+              {formatDb(monoLossDb)}
+            </Box>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+/** No pair yet: two microphones become one here. */
+function NoPair({ session, onMade }: { session: Session; onMade: (id: string) => void }) {
+  const [left, setLeft] = useState(session.microphones[0]?.id ?? '');
+  const [right, setRight] = useState(session.microphones[1]?.id ?? '');
+  const options = session.microphones.map(({ id, name }) => ({ value: id, text: name }));
+  if (options.length < 2)
+    return (
+      <Box p="6" color="quiet">
+        A pair is two microphones used as one stereo picture. Place two on the Floor, or put a set-up with a pair up; then it is designed here.
+      </Box>
+    );
+  const make = (): void => {
+    const id = newId();
+    if (runCommand(makePair(id, left, right, session.microphones.find((one) => one.id === left)?.target ?? null))) onMade(id);
+  };
+  return (
+    <Box p="6" maxW="520px">
+      <Box mb="3">A pair is two microphones used as one stereo picture. Which two?</Box>
+      <Flex gap="2" wrap="wrap" align="end">
+        <Choice label="Left" value={left} options={options} onChange={setLeft} />
+        <Choice label="Right" value={right} options={options} onChange={setRight} />
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={left === right} onClick={make}>
+          Make them a pair
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
