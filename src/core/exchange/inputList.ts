@@ -1,5 +1,5 @@
 import type { ArrivalTable } from '../arrivals';
-import type { Session } from '../document';
+import { panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress } from '../patch';
 import { gainSetting, patchInputs } from '../planning';
 import { toCsv } from './csv';
@@ -14,6 +14,18 @@ export interface InputListRow {
   readonly phantom: boolean;
   readonly setting: GainSetting | null;
   readonly flipped: boolean;
+  /** Where the channel goes in the picture, in words. */
+  readonly pan: string;
+  /** What its recorded file may be called: its place in the list, what it is on, where it goes. */
+  readonly fileName: string;
+}
+
+/** Of a mid-side pair's two the part each plays; of others where they go. */
+function panOfRow(session: Session, id: string): string {
+  const pair = session.pairs.find(({ decoding, leftId, rightId }) => decoding === 'mid-side' && (leftId === id || rightId === id));
+  if (pair) return pair.leftId === id ? 'mid' : 'side';
+  const placed = session.microphones.find((microphone) => microphone.id === id);
+  return placed ? panWords(panOf(session, placed)) : 'centre';
 }
 
 /** The input list in input order; microphones without an input come last. */
@@ -35,16 +47,35 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
         phantom: microphone.model.phantom === 'needs',
         setting: input ? gainSetting(table, microphone.id, input) : null,
         flipped: microphone.flipped,
+        pan: panOfRow(session, microphone.id),
       },
     };
   });
-  return rows.sort((a, b) => a.order - b.order).map(({ row }) => row);
+  return rows
+    .sort((a, b) => a.order - b.order)
+    .map(({ row }, i) => ({
+      ...row,
+      fileName: `${String(i + 1).padStart(2, '0')} ${row.microphone.replaceAll(/[\\/:*?"<>|]/g, '_')}, ${row.pan}.wav`,
+    }));
 }
 
 const yes = (value: boolean | undefined): string => (value ? 'on' : 'off');
 
 export function inputListCsv(rows: readonly InputListRow[]): string {
-  const header = ['Device', 'Input', 'Microphone', 'Kind', 'Phantom', 'Microphone pad', 'Input pad', 'Gain dB', 'Predicted peak dBFS', 'Polarity'];
+  const header = [
+    'Device',
+    'Input',
+    'Microphone',
+    'Kind',
+    'Phantom',
+    'Microphone pad',
+    'Input pad',
+    'Gain dB',
+    'Predicted peak dBFS',
+    'Polarity',
+    'Pan',
+    'File name',
+  ];
   const body = rows.map((row) => [
     row.device,
     row.input,
@@ -56,6 +87,8 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.setting ? row.setting.gainDb : '',
     row.setting ? row.setting.predictedPeakDbfs.toFixed(1) : '',
     row.flipped ? 'reversed' : 'normal',
+    row.pan,
+    row.fileName,
   ]);
   return toCsv([header, ...body]);
 }

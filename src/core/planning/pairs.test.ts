@@ -1,7 +1,8 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import { commit, editMicrophone, loneSides, type Session } from '../document';
-import { membersOf } from '../stereo';
-import { pairAlternatives, pairMismatch } from './index';
+import { arrivalTable } from '../arrivals';
+import { commit, editMicrophone, framePair, loneSides, type Session } from '../document';
+import { membersOf, pairPicture } from '../stereo';
+import { centreBesides, pairAlternatives, pairMismatch, resolvePlan } from './index';
 
 const NOW = '2026-11-26T10:00:00.000Z';
 const change = (session: Session, command: Parameters<typeof commit>[1]): Session => {
@@ -42,6 +43,20 @@ test('every geometry that can be made is put up as it is defined, at the pair’
   const coincident = found.filter(({ design, missing }) => design.technique === 'XY' && !missing);
   const spaced = found.filter(({ design, missing }) => design.technique === 'NOS' && !missing);
   if (coincident[0] && spaced[0]) expect(coincident[0].monoLossDb).toBeLessThan(spaced[0].monoLossDb);
+});
+
+test('turned about the snare, which stays in the middle, the kick comes as near to it as it can; the picture is measured again', () => {
+  const kit = boathouseKit();
+  const [pair] = kit.pairs;
+  if (!pair) throw new Error('the demo has a pair');
+  const [snare, kick] = ['snare', 'kick'].map((id) => `demo-instrument/${id}`) as [string, string];
+  const found = centreBesides(kit, pair, snare, kick);
+  expect(Math.abs(found?.position ?? 1)).toBeLessThan(0.2);
+  const after = change(kit, framePair(pair.id, found?.frame ?? {}));
+  const places = pairPicture(arrivalTable(resolvePlan(after)), pair.leftId, pair.rightId, pair.decoding);
+  const at = (key: string): number => places.find(({ sourceKey }) => sourceKey === key)?.position ?? 1;
+  expect(Math.abs(at(snare))).toBeLessThan(0.05);
+  expect(at(kick)).toBeCloseTo(found?.position ?? 1, 1);
 });
 
 test('a pair that is not alike is told: its pad, its pattern; one that is, is not', () => {

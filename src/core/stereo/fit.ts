@@ -139,18 +139,11 @@ export function centringMoves(frame: PairFrame, source: Vec3): CentringMoves {
   };
 }
 
-/**
- * The pair turned about the upright through one source until another has equal strings as well: both end in the middle of the picture.
- * @returns degrees clockwise from above, and what the frame becomes
- */
-export function turnAbout(frame: PairFrame, pivot: Vec3, source: Vec3): { readonly turnDeg: number; readonly frame: Partial<PairFrame> } {
+/** The pair turned about the upright through one source, which is brought to its middle first and stays there; degrees clockwise from above. */
+export function turnBy(frame: PairFrame, pivot: Vec3, turnDeg: number): Partial<PairFrame> {
   const { right } = pairAxes(frame);
-  // The pivot first comes to the middle, if it is not there.
   const centred = add(frame.centreM, scale(right, dot(subtract(pivot, frame.centreM), right)));
-  const straight = degreesFromRadians(Math.atan2(source.x - pivot.x, source.y - pivot.y));
-  const [turnDeg = 0] = [wrapped(straight - frame.turnDeg), wrapped(straight + 180 - frame.turnDeg)].sort((a, b) => Math.abs(a) - Math.abs(b));
-  const about = rotateAboutZ(subtract(centred, pivot), radiansFromDegrees(-turnDeg));
-  return { turnDeg, frame: { turnDeg: wrapped(frame.turnDeg + turnDeg), centreM: add(pivot, about) } };
+  return { turnDeg: wrapped(frame.turnDeg + turnDeg), centreM: add(pivot, rotateAboutZ(subtract(centred, pivot), radiansFromDegrees(-turnDeg))) };
 }
 
 /** Capsules farther apart than this share of the way to the nearest source hear it by its nearness: the law for far sources does not hold. */

@@ -1,8 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
 import { sourceKey } from '../../../core/arrivals';
 import { framePair, type Pair, type Session } from '../../../core/document';
 import type { Source } from '../../../core/instruments';
-import { centringMoves, type ImagePlace, type PairFrame, turnAbout } from '../../../core/stereo';
+import { centreBesides } from '../../../core/planning';
+import { centringMoves, type ImagePlace, type PairFrame } from '../../../core/stereo';
 import { formatLength, formatNumber } from '../../../core/units';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -12,30 +14,25 @@ const WANTED = new Set(['kick', 'snare', 'voice']);
 /** Less than this is a hand's tremble, metres and degrees. */
 const [LEAST_M, LEAST_DEG] = [0.005, 0.5];
 
-/** Beside the one that is in the middle already, another: the pair turned about the first keeps both there. */
-function About({ pair, frame, name, position, pivot, at }: AboutProps) {
-  const { turnDeg, frame: change } = turnAbout(frame, pivot.sides[0].positionM, at);
+/** Beside the one that is in the middle already, another: the pair turned about the first keeps that one there. */
+function Besides({ session, pair, place, pivot }: { session: Session; pair: Pair; place: ImagePlace; pivot: Source }) {
+  const [words, setWords] = useState<string | null>(null);
+  const turn = (): void => {
+    const found = centreBesides(session, pair, sourceKey(pivot), place.sourceKey);
+    if (!found) setWords('No turn brings it nearer: give it its own microphone in the middle.');
+    else runCommand(framePair(pair.id, found.frame));
+  };
   return (
     <Box mb="2">
-      {name} is {formatNumber(100 * Math.abs(position), 0)} % {position < 0 ? 'left' : 'right'}; {pivot.name.toLowerCase()} and it both come to the
-      middle when the pair is turned about the {pivot.name.toLowerCase()}.
-      {Math.abs(turnDeg) > LEAST_DEG && (
-        <Flex mt="1">
-          <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, change))}>
-            Turn it {formatNumber(Math.abs(turnDeg), 0)}° {turnDeg < 0 ? 'anticlockwise' : 'clockwise'} about the {pivot.name.toLowerCase()}
-          </Button>
-        </Flex>
-      )}
+      {place.name} is {formatNumber(100 * Math.abs(place.position), 0)} % {place.position < 0 ? 'left' : 'right'}.
+      <Flex mt="1">
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={turn}>
+          Turn about the {pivot.name.toLowerCase()} to centre it
+        </Button>
+      </Flex>
+      {words && <Box color="quiet">{words}</Box>}
     </Box>
   );
-}
-interface AboutProps {
-  readonly pair: Pair;
-  readonly frame: PairFrame;
-  readonly name: string;
-  readonly position: number;
-  readonly pivot: Source;
-  readonly at: Source['sides'][0]['positionM'];
 }
 
 /** Sources that are wanted in the middle and are not, each with the move that makes its two strings equal. */
@@ -59,13 +56,13 @@ export function Centring({
   if (off.length === 0) return null;
   return (
     <Box mt="3" role="group" aria-label="What should be in the middle">
-      {off.map(({ sourceKey: key, name, position }) => {
+      {off.map((place) => {
+        const { sourceKey: key, name, position } = place;
         const source = sources.find((one) => sourceKey(one) === key);
         if (!source) return null;
-        const at = source.sides[0].positionM;
         const pivot = key === centreKey ? undefined : sources.find((one) => sourceKey(one) === centreKey);
-        const { slide, slideM, turn, turnDeg } = centringMoves(frame, at);
-        if (pivot) return <About key={key} pair={pair} frame={frame} name={name} position={position} pivot={pivot} at={at} />;
+        if (pivot) return <Besides key={key} session={session} pair={pair} place={place} pivot={pivot} />;
+        const { slide, slideM, turn, turnDeg } = centringMoves(frame, source.sides[0].positionM);
         return (
           <Box key={key} mb="2">
             {name} is {formatNumber(100 * Math.abs(position), 0)} % {position < 0 ? 'left' : 'right'}

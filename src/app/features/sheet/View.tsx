@@ -149,7 +149,7 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
     <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity'].map((title) => (
+          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
             <th key={title} style={cellStyle}>
               {title}
             </th>
@@ -173,6 +173,7 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
               {row.setting ? `${formatNumber(row.setting.gainDb, 0)} dB` : ''}
             </td>
             <td style={cellStyle}>{row.flipped ? 'reverse' : 'normal'}</td>
+            <td style={cellStyle}>{row.pan}</td>
           </tr>
         ))}
       </tbody>

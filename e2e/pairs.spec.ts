@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test';
+import { station } from './steps';
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/demo');
+  await station(page, 'Pairs').click();
+});
+
+test('a pair by mouse: another geometry put up at its place, its spacing dragged, undone; too near for an angle it is judged by its picture', async ({
+  page,
+}) => {
+  const side = page.getByRole('region', { name: 'The pair' });
+  const numbers = side.getByRole('group', { name: 'Overheads in numbers' });
+  await expect(side).toContainText('judged by its picture, not by an angle');
+  await page.getByRole('button', { name: 'Other geometries' }).click();
+  const others = page.getByRole('list', { name: 'Other geometries here' }).getByRole('listitem');
+  await others.filter({ hasText: 'ORTF' }).getByRole('button', { name: 'Put it up' }).click();
+  await expect(others.filter({ hasText: 'ORTF' })).toContainText('stands here');
+  await expect(numbers.getByLabel('Apart (cm)')).toHaveValue('17');
+  await expect(numbers.getByLabel('Angle (°)')).toHaveValue('110');
+  await expect(side).toContainText(/The pair spreads ±48°/);
+
+  const knob = page.getByRole('button', { name: 'Spacing by the right capsule' });
+  const box = await knob.boundingBox();
+  if (!box) throw new Error('the knob is drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await numbers.getByLabel('Apart (cm)').inputValue())).toBeGreaterThan(25);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(numbers.getByLabel('Apart (cm)')).toHaveValue('17');
+  await page.getByRole('button', { name: 'In mono' }).click();
+  await expect(page.getByRole('table', { name: 'In mono' }).getByRole('row')).toHaveCount(8);
+});
+
+test('a pair by keyboard: the angle by arrows; a second school; turned about the snare both snare and kick are in the middle', async ({ page }) => {
+  const side = page.getByRole('region', { name: 'The pair' });
+  await side.getByRole('button', { name: 'Turn about the snare to centre it' }).press('Enter');
+  await expect(side.getByRole('group', { name: 'What should be in the middle' })).toHaveCount(0);
+  const picture = page.getByRole('img', { name: /^Between the loudspeakers/ });
+  await expect(picture).toHaveAttribute('aria-label', /Kick (in the middle|\d % (left|right))/);
+
+  await page.getByRole('button', { name: 'Other geometries' }).press('Enter');
+  await page.getByRole('listitem').filter({ hasText: 'XY, 90°' }).getByRole('button', { name: 'Put it up' }).press('Enter');
+  const angle = side.getByLabel('Angle (°)');
+  await expect(angle).toHaveValue('90');
+  const knob = page.getByRole('button', { name: 'Angle by the right axis' });
+  await knob.focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+  await expect.poll(async () => Number(await angle.inputValue())).toBeGreaterThan(95);
+  const spread = /The pair spreads ±(\d+)°/;
+  const first = (await side.textContent())?.match(spread)?.[1];
+  await page.getByRole('button', { name: 'Level and time added' }).press('Enter');
+  await expect.poll(async () => (await side.textContent())?.match(spread)?.[1]).not.toBe(first);
+});
+
+test('mid and side: a width in decibels is a crossed pair; a channel on one side is told, and the sheet has its pan', async ({ page }) => {
+  const side = page.getByRole('region', { name: 'The pair' });
+  await side.getByLabel('Heard as').selectOption({ label: 'mid and side' });
+  await side.getByLabel('Side over mid (dB)').fill('-6');
+  await side.getByLabel('Side over mid (dB)').press('Enter');
+  await expect(side).toContainText('±45.1°');
+  await expect(side).toContainText('mono is the mid alone');
+  await page.getByRole('button', { name: 'Panning' }).click();
+  await page.getByRole('group', { name: 'Pan of Kick' }).getByRole('button', { name: 'left', exact: true }).click();
+  await expect(page.getByText(/Kick is left with nothing on the other side/)).toBeVisible();
+  await page.getByRole('group', { name: 'Pan of Snare' }).getByRole('button', { name: 'right', exact: true }).click();
+  await expect(page.getByText(/with nothing on the other side/)).toHaveCount(0);
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Kick' })).toContainText('left');
+});
+
+test.describe('at 390 px by touch', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('a pair is chosen, put up another way and heard', async ({ page }) => {
+    await page.getByRole('button', { name: 'Other geometries' }).tap();
+    await page.getByRole('listitem').filter({ hasText: 'NOS' }).getByRole('button', { name: 'Put it up' }).tap();
+    await expect(page.getByRole('listitem').filter({ hasText: 'NOS' })).toContainText('stands here');
+    await page.getByRole('group', { name: 'Strip' }).getByRole('button', { name: 'Listen' }).tap();
+    const listening = page.getByRole('region', { name: 'Listening' });
+    await listening.getByRole('button', { name: 'Play' }).tap();
+    await expect(listening.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuetext', 'silent');
+    await listening.getByRole('button', { name: 'Stop' }).tap();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  });
+});
