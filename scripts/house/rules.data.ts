@@ -19,7 +19,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['listening'],
   ['document'],
   ['planning'],
-  ['exchange'],
+  ['exchange', 'drills'],
 ];
 
 const core = CORE_LAYERS.flatMap((layer, depth) =>

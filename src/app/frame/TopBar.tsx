@@ -54,6 +54,11 @@ function SessionMenu({ session }: { session: Session | null }) {
             <Menu.Item value="sessions" minH="44px" onClick={() => navigate('/')}>
               All sessions
             </Menu.Item>
+            {session && (
+              <Menu.Item value="ears" minH="44px" onClick={() => navigate(`/session/${session.id}/ears`)}>
+                Ears: delay, polarity, drills
+              </Menu.Item>
+            )}
             <Menu.Item value="shelf" minH="44px" onClick={() => navigate(session ? `/session/${session.id}/shelf` : '/shelf')}>
               Shelf
             </Menu.Item>

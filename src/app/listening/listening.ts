@@ -7,7 +7,7 @@ import playerUrl from './player.worklet.ts?worker&url';
 import type { PlayerMessage, PlayerReport, WholeLoop } from './playerProtocol';
 
 /** Where every mix is brought to, LUFS: quieter than what is played beside it, since nobody knows how far the amplifier is up. */
-export const QUIET_LUFS = -30;
+const QUIET_LUFS = -30;
 export const LOUDEST_LUFS = -18;
 /** A deck is one of the two things compared. */
 export type Deck = 'A' | 'B';
@@ -22,6 +22,8 @@ interface Listening {
   /** Channels that are switched off. */
   readonly off: readonly string[];
   readonly lufs: number;
+  /** Whether every mix is brought to one loudness; if not, all are as loud as the stereo is, so that what cancels is heard to. */
+  readonly isMatched: boolean;
   readonly report: PlayerReport | null;
   /** From the press to the first block, and for the whole loop, ms. */
   readonly firstMs: number | null;
@@ -36,6 +38,7 @@ export const useListening = create<Listening>(() => ({
   monitor: 'stereo',
   off: [],
   lufs: QUIET_LUFS,
+  isMatched: true,
   report: null,
   firstMs: null,
   problem: null,
@@ -160,12 +163,15 @@ function onAnswer(answer: ListenAnswer): void {
 }
 
 /** Gains of a session's channels for what is to be heard. */
-export function matrixFor(session: Session, monitor: Monitor, off: readonly string[]): MixMatrix {
+function matrixFor(session: Session, monitor: Monitor, off: readonly string[]): MixMatrix {
   const pairs = session.pairs.map(({ leftId, rightId, decoding, width = 1 }): MixPair => ({ leftId, rightId, decoding, width }));
   const channels = session.microphones.map((microphone) => ({ id: microphone.id, pan: panOf(session, microphone) }));
   const on = new Set(channels.flatMap(({ id }) => (off.includes(id) ? [] : [id])));
   return matrixOf(channels, pairs, on, monitor);
 }
+
+/** The mix by which loudness goes. */
+const levelledBy = (session: Session): MixMatrix => matrixFor(session, state().isMatched ? state().monitor : 'stereo', state().off);
 
 function hear(deck: Deck): void {
   const on = decks[deck];
@@ -181,7 +187,7 @@ const waiting: Partial<Record<Deck, Session>> = {};
 function render(deck: Deck, session: Session): void {
   const before = decks[deck];
   const loop = ++loops;
-  const { playing, monitor, off, lufs, report } = state();
+  const { playing, lufs, report } = state();
   decks[deck] = { session, loop, isDone: false, gain: before?.gain ?? 0 };
   if (before) {
     tellWorker({ kind: 'drop', loop: before.loop });
@@ -191,7 +197,7 @@ function render(deck: Deck, session: Session): void {
   const rate = context?.sampleRate ?? 48_000;
   const length = 4 * rate;
   const from = (((report?.at ?? 0) + 0.03 * rate) % length) / length;
-  tellWorker({ kind: 'render', loop, deck, session, playing, rate, from, matrix: matrixFor(session, monitor, off), targetLufs: lufs });
+  tellWorker({ kind: 'render', loop, deck, session, playing, rate, from, matrix: levelledBy(session), targetLufs: lufs });
 }
 
 /** Puts a session on a deck, in words; it sounds from the next press on, or at once where something sounds. */
@@ -252,7 +258,7 @@ async function level(): Promise<void> {
     const on = decks[deck];
     if (!on?.isDone) continue;
     const { loop } = on;
-    const gain = await askGain(loop, matrixFor(on.session, state().monitor, state().off));
+    const gain = await askGain(loop, levelledBy(on.session));
     if (decks[deck]?.loop !== loop) continue;
     on.gain = gain;
     if (state().deck === deck) hear(deck);
@@ -261,6 +267,11 @@ async function level(): Promise<void> {
 
 export function setMonitor(monitor: Monitor): void {
   set({ monitor });
+  void level();
+}
+
+export function setMatched(isMatched: boolean): void {
+  set({ isMatched });
   void level();
 }
 

@@ -18,7 +18,7 @@ const DELAYED = new Float32Array(2 * HALF);
 const RING_S = 0.006;
 
 /** Response of one microphone to one source by its paths and first reflections, peak as in a file by `reference`. */
-export function impulseOf(copies: readonly Heard[], rate: number, shiftSamples: number): Float32Array {
+function impulseOf(copies: readonly Heard[], rate: number, shiftSamples: number): Float32Array {
   const last = copies.reduce((most, { delaySamples }) => max(most, delaySamples), 0);
   const length = ceil(last + max(0, shiftSamples) + 2 * LEAD + RING_S * rate);
   const bands = BANDS.map(() => new Float32Array(length));
@@ -117,7 +117,7 @@ export function tailOf(room: Room, speedOfSoundMps: number, rate: number, seed =
 }
 
 /** A microphone's own tail: every wave through its pattern, as early or late as it gets there; none for a pickup. */
-export function tailAt(
+function tailAt(
   tail: Tail,
   microphone: PlanMicrophone,
   centre: Vec3,
@@ -148,11 +148,6 @@ export function tailAt(
 export function roomWeights(table: ArrivalTable): number[] {
   const { plan } = table;
   return plan.sources.map((source) => sqrt(diffuseEnergy({ ...source, held: true }, plan)));
-}
-
-export interface ImpulsePlan {
-  /** impulses[microphone][source], the last one the room's tail, fed by all sources by {@link roomWeights}. */
-  readonly impulses: readonly (readonly Float32Array[])[];
 }
 
 /**

@@ -4,6 +4,7 @@ export * from './fit';
 export * from './hang';
 export * from './measured';
 export * from './offers';
+export { carriedOut } from './onPaper';
 export * from './ownSetup';
 export * from './pairs';
 export * from './parts';

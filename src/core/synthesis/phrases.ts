@@ -106,5 +106,3 @@ export function strokesOf(phrase: readonly Played[], sourceId: string): readonly
   const one = phrase.find((played) => played.sourceId === sourceId);
   return one ? [0, 2, 4, 6].map((beat) => ({ ...one, beat })) : [];
 }
-
-export const atSecond = (beat: number): number => beat * BEAT_S;

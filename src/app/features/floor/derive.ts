@@ -1,10 +1,7 @@
-import { type Copy, inStepResponseDb, logFrequencies, sumResponseDb } from '../../../core/acoustics';
-import { type ArrivalTable, copiesOf, sourceKey } from '../../../core/arrivals';
+import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
-
-const FREQUENCIES = logFrequencies(240);
 
 /** The source whose strings and rake are shown: the one chosen, or the target of the microphone chosen, or the pair's. */
 export function shownSource(table: ArrivalTable, stringsFrom: string | null, chosen: readonly string[]): number {
@@ -38,27 +35,4 @@ export function rakeMarks(table: ArrivalTable, microphones: readonly PlacedMicro
       },
     ];
   });
-}
-
-export interface Strip {
-  readonly frequenciesHz: Float64Array;
-  readonly sumDb: Float64Array;
-  readonly inStepDb: Float64Array;
-}
-
-/** The sum of microphones for one source, re the loudest of them; null with fewer than two. */
-export function sumStrip(table: ArrivalTable, ids: readonly string[], source: number): Strip | null {
-  const indices = table.plan.microphones.map((microphone, m) => (ids.includes(microphone.id) ? m : -1)).filter((m) => m >= 0);
-  if (source < 0 || indices.length < 2) return null;
-  const channels = indices.map((m) => copiesOf(table, m, source));
-  const all = channels.flat();
-  const loudest = Math.max(...all.map((copy) => Math.abs(copy.amplitude)), 1e-9);
-  const earliest = Math.min(...all.map((copy) => copy.delaySeconds));
-  const relative = (copy: Copy): Copy => ({
-    amplitude: copy.amplitude / loudest,
-    delaySeconds: copy.delaySeconds - earliest,
-    amplitudeAt: (hertz) => (copy.amplitudeAt?.(hertz) ?? copy.amplitude) / loudest,
-  });
-  const shown = channels.map((copies) => copies.map(relative));
-  return { frequenciesHz: FREQUENCIES, sumDb: sumResponseDb(shown.flat(), FREQUENCIES), inStepDb: inStepResponseDb(shown, FREQUENCIES) };
 }

@@ -1,0 +1,48 @@
+import { expect, test } from '@playwright/test';
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/demo');
+  await page
+    .getByRole('button', { name: /^Kick microphone/ })
+    .first()
+    .waitFor();
+  await page.getByRole('button', { name: /Boathouse kit/ }).click();
+  await page.getByRole('menuitem', { name: /^Ears/ }).click();
+});
+
+test('the same signal twice, one turned round: left and right it is there, in mono it is gone; late it combs', async ({ page }) => {
+  const level = page.getByRole('meter', { name: 'Level' });
+  await page.waitForTimeout(2500);
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
+  await page.getByRole('button', { name: 'second reversed' }).click();
+  await expect(page.getByText(/loses 60(\.0)? dB/)).toBeVisible();
+  await page.waitForTimeout(1000);
+  await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
+  await page.getByRole('button', { name: 'Added to mono' }).click();
+  await expect(level).toHaveAttribute('aria-valuetext', 'silent');
+  // A millisecond later it is not gone any more, but combs.
+  const slider = page.getByRole('slider', { name: /^Second later by/ });
+  await slider.focus();
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/^1(\.00)? ms, 48 samples, 34 cm of air$|^1(\.00)? ms, 48 samples, 34\.\d cm of air$/)).toBeVisible();
+  await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+});
+
+test('a drill by keyboard: both heard, one named, what it was; the standing is kept', async ({ page }) => {
+  await page.getByRole('button', { name: 'Drills' }).press('Enter');
+  await page.getByRole('button', { name: 'Begin' }).press('Enter');
+  const drill = page.getByRole('group', { name: 'Drill' });
+  await expect(drill).toContainText('?');
+  await drill.getByRole('button', { name: 'B', exact: true }).press('Enter');
+  await drill.getByRole('button', { name: 'It is A' }).press('Enter');
+  await expect(drill).toContainText(/(Right|No): it was [AB]\./);
+  await expect(page.getByRole('table', { name: 'How it stands' })).toContainText(/[01] of 1/);
+  await drill.getByRole('button', { name: 'Next' }).press('Enter');
+  await expect(drill.getByRole('button', { name: 'It is A' })).toBeEnabled();
+  await page.reload();
+  await page.getByRole('button', { name: 'Drills' }).click();
+  await expect(page.getByRole('table', { name: 'How it stands' })).toContainText(/[01] of 1/);
+});

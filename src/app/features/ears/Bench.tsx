@@ -1,0 +1,136 @@
+import { Box, Flex, Grid } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import { meanLossDb, speedOfSound } from '../../../core/acoustics';
+import { arrivalTable, sourceKey } from '../../../core/arrivals';
+import type { PlacedMicrophone, Session } from '../../../core/document';
+import { resolvePlan } from '../../../core/planning';
+import { formatDb, formatLength, formatNumber } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { Segments } from '../../components/Segments';
+import { SumStrip } from '../../components/SumStrip';
+import { Toggle } from '../../components/Toggle';
+import { useSize } from '../../components/useSize';
+import { sumStrip } from '../../drawing/sumStripOf';
+import { putOn, setMatched, setMonitor, setPlaying, takeOff, useListening } from '../../listening/listening';
+import { Transport } from './Transport';
+
+const MOST_MS = 20;
+const SAME = 'same';
+const COPY = 'bench-copy';
+
+interface BenchSettings {
+  readonly first: string;
+  readonly second: string;
+  readonly isReversed: boolean;
+  readonly delayMs: number;
+}
+
+/** Two channels alone, the second turned round or late: left and right in stereo, added in mono. Nothing of the session is changed. */
+function benchOf(session: Session, { first, second, isReversed, delayMs }: BenchSettings): Session {
+  const find = (id: string): PlacedMicrophone | undefined => session.microphones.find((one) => one.id === id);
+  const a = find(first) ?? session.microphones[0];
+  const b = second === SAME ? a && { ...a, id: COPY } : find(second);
+  const late = Math.round((delayMs / 1000) * session.sampleRateHz);
+  const both = [
+    ...(a ? [{ ...a, pan: -1 }] : []),
+    ...(b ? [{ ...b, pan: 1, flipped: b.flipped !== isReversed, alignSamples: b.alignSamples + late }] : []),
+  ];
+  return { ...session, microphones: both, pairs: [] };
+}
+
+/** Why opposite signals seem to be nowhere between two loudspeakers and vanish in mono, to be heard and seen. */
+export function Bench({ session }: { session: Session }) {
+  const { monitor, playing } = useListening();
+  const [settings, setSettings] = useState<BenchSettings>({ first: session.microphones[0]?.id ?? '', second: SAME, isReversed: false, delayMs: 0 });
+  const change = (more: Partial<BenchSettings>): void => setSettings({ ...settings, ...more });
+  const [box, size] = useSize<HTMLDivElement>();
+  const bench = useMemo(() => benchOf(session, settings), [session, settings]);
+  const table = useMemo(() => arrivalTable(resolvePlan(bench)), [bench]);
+  useEffect(() => putOn('A', bench, 'Two channels'), [bench]);
+  useEffect(() => {
+    takeOff('B');
+    setMatched(false);
+    return () => setMatched(true);
+  }, []);
+  const names = session.microphones.map(({ id, name }) => ({ value: id, text: name }));
+  const heard = playing.of === 'source' ? playing.key : null;
+  const source = Math.max(
+    0,
+    table.plan.sources.findIndex((one) => sourceKey(one) === (heard ?? table.plan.microphones[0]?.targetKey)),
+  );
+  const strip = sumStrip(
+    table,
+    table.plan.microphones.map(({ id }) => id),
+    source,
+  );
+  const samples = Math.round((settings.delayMs / 1000) * session.sampleRateHz);
+  const air = (settings.delayMs / 1000) * speedOfSound(session.room.temperatureC);
+  return (
+    <Box maxW="860px">
+      <Box mb="3">
+        Two channels, left and right. Turn the second round: between two loudspeakers it seems to come from nowhere, with headphones from inside the
+        head, and in mono what both have alike is gone. Make it late: the picture leans, and in mono it combs.
+      </Box>
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }} gap="3" mb="3">
+        <Choice label="First" value={settings.first} options={names} onChange={(first) => change({ first })} />
+        <Choice
+          label="Second"
+          value={settings.second}
+          options={[{ value: SAME, text: 'the same again' }, ...names.filter(({ value }) => value !== settings.first)]}
+          onChange={(second) => change({ second })}
+        />
+        <Choice
+          label="What is played"
+          value={heard ?? ''}
+          options={[
+            { value: '', text: 'a phrase' },
+            ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: `${one.name.toLowerCase()} alone` })),
+          ]}
+          onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
+        />
+      </Grid>
+      <Flex gap="3" align="center" wrap="wrap" mb="3">
+        <Segments
+          label="Heard as"
+          value={typeof monitor === 'string' ? monitor : 'stereo'}
+          options={[
+            { value: 'stereo', text: 'Left and right' },
+            { value: 'mono', text: 'Added to mono' },
+          ]}
+          onChange={(value) => setMonitor(value as 'stereo' | 'mono')}
+        />
+        <Toggle label="second reversed" on={settings.isReversed} onToggle={() => change({ isReversed: !settings.isReversed })} />
+      </Flex>
+      <Box mb="3">
+        <label htmlFor="bench-delay" style={{ display: 'block' }}>
+          Second later by{' '}
+          <span className="measure">
+            {formatNumber(settings.delayMs, 2)} ms, {samples} samples, {formatLength(air, session.units)} of air
+          </span>
+        </label>
+        <input
+          id="bench-delay"
+          type="range"
+          min={0}
+          max={MOST_MS}
+          step={0.05}
+          value={settings.delayMs}
+          style={{ width: '100%', accentColor: 'var(--chakra-colors-tape)', minHeight: 32 }}
+          onChange={(event) => change({ delayMs: Number(event.target.value) })}
+        />
+      </Box>
+      <Transport />
+      <Box ref={box} mt="3">
+        {strip && (
+          <>
+            <Flex fontSize="sm" color="quiet" justify="space-between">
+              <span>The {table.plan.sources[source]?.name.toLowerCase()} in both added</span>
+              <span className="measure">loses {formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb)))}</span>
+            </Flex>
+            <SumStrip {...strip} width={Math.max(240, size.width)} height={170} title="The two channels added" />
+          </>
+        )}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,177 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import type { Session } from '../../../core/document';
+import {
+  answered,
+  DRILL_KINDS,
+  type Drill,
+  type DrillKind,
+  dayOf,
+  LEVELS,
+  makeDrill,
+  NEW_STANDING,
+  nextKind,
+  readStandings,
+  type Standings,
+} from '../../../core/drills';
+import { byChance } from '../../../core/listening';
+import { createRandom } from '../../../core/math';
+import { formatNumber } from '../../../core/units';
+import { type Deck, play, putOn, setMonitor, switchTo, takeOff, useListening } from '../../listening/listening';
+import { Transport } from './Transport';
+
+const KEPT = 'shuttlecraft-drills';
+const NAMES: Readonly<Record<DrillKind, string>> = {
+  reversed: 'Which is reversed',
+  late: 'Which is late',
+  closer: 'Closer or farther',
+  'off axis': 'On or off the axis',
+  pattern: 'Which pattern',
+  mono: 'Safe in mono or not',
+};
+
+function kept(): Standings {
+  try {
+    return readStandings(localStorage.getItem(KEPT));
+  } catch {
+    return {};
+  }
+}
+
+function keep(standings: Standings): void {
+  try {
+    localStorage.setItem(KEPT, JSON.stringify(standings));
+  } catch {
+    // Storage is switched off: the standings last as long as the tab.
+  }
+}
+
+const today = (): number => dayOf(Date.now());
+const POSSIBLE_SEED = 1;
+
+/** What can be practised on what stands on the Floor. */
+const possibleWith = (session: Session): readonly DrillKind[] =>
+  DRILL_KINDS.filter((kind) => makeDrill(session, kind, 1, createRandom(POSSIBLE_SEED)) !== null);
+
+/** One after the other, what is due first: hear both, name one. */
+export function Drills({ session }: { session: Session }) {
+  const [standings, setStandings] = useState(kept);
+  const [drill, setDrill] = useState<Drill | null>(null);
+  const [verdict, setVerdict] = useState<{ readonly isRight: boolean; readonly words: string } | null>(null);
+  const { deck } = useListening();
+  const possible = useMemo(() => possibleWith(session), [session]);
+  useEffect(() => () => takeOff('B'), []);
+  const begin = (): void => {
+    const kind = nextKind(standings, today(), possible, drill?.kind ?? null);
+    if (!kind) return;
+    const made = makeDrill(session, kind, (standings[kind] ?? NEW_STANDING).level, createRandom(Math.floor(Math.random() * 2 ** 31)));
+    if (!made) return;
+    setDrill(made);
+    setVerdict(null);
+    setMonitor(made.monitor);
+    putOn('A', made.A, 'A');
+    putOn('B', made.B, 'B');
+    switchTo('A');
+    void play();
+  };
+  const name = (one: Deck): void => {
+    if (!drill || verdict) return;
+    const isRight = one === drill.answer;
+    const next = { ...standings, [drill.kind]: answered(standings[drill.kind] ?? NEW_STANDING, drill.kind, isRight, today()) };
+    setStandings(next);
+    keep(next);
+    setVerdict({ isRight, words: `${isRight ? 'Right' : 'No'}: it was ${drill.answer}. ${drill.explains}` });
+  };
+  return (
+    <Box maxW="860px">
+      <Box mb="3">
+        Five minutes a day, on your own set-up. Two sounds at one loudness, switched without a gap; one has what is asked for. Three right in a row
+        make it harder and put it off for a day, then two, then four.
+      </Box>
+      {drill ? (
+        <Box role="group" aria-label="Drill" borderWidth="1px" borderColor="line" p="4" mb="4">
+          <Box fontSize="lg" mb="3">
+            {drill.question}{' '}
+            <Box as="span" color="quiet" fontSize="sm">
+              level {drill.level} of {LEVELS[drill.kind]}
+            </Box>
+          </Box>
+          <Transport />
+          <Flex gap="2" mt="3" wrap="wrap" align="center">
+            {(['A', 'B'] as const).map((one) => (
+              <Button
+                key={one}
+                minH="44px"
+                minW="64px"
+                variant="outline"
+                aria-pressed={deck === one}
+                bg={deck === one ? 'line' : 'transparent'}
+                onClick={() => switchTo(one)}
+              >
+                {one}
+              </Button>
+            ))}
+            {(['A', 'B'] as const).map((one) => (
+              <Button key={one} minH="44px" disabled={verdict !== null} onClick={() => name(one)}>
+                It is {one}
+              </Button>
+            ))}
+          </Flex>
+          <Box mt="3" minH="48px" aria-live="polite" color={verdict ? (verdict.isRight ? 'fine' : 'improve') : undefined}>
+            {verdict?.words}
+          </Box>
+          {verdict && (
+            <Button minH="44px" variant="outline" onClick={begin}>
+              Next
+            </Button>
+          )}
+        </Box>
+      ) : (
+        <Button minH="44px" mb="4" bg="tapeFill" color="#12181b" disabled={possible.length === 0} onClick={begin}>
+          Begin
+        </Button>
+      )}
+      <Standing standings={standings} possible={possible} />
+    </Box>
+  );
+}
+
+/** How it stands, honestly: with what guessing alone would have given. */
+function Standing({ standings, possible }: { standings: Standings; possible: readonly DrillKind[] }) {
+  const day = today();
+  return (
+    <Box as="table" w="100%" aria-label="How it stands">
+      <tbody>
+        {DRILL_KINDS.map((kind) => {
+          const { level, right, tries, dueDay } = standings[kind] ?? NEW_STANDING;
+          const chance = byChance(right, tries);
+          return (
+            <tr key={kind}>
+              <Box as="td" py="1">
+                {NAMES[kind]}
+              </Box>
+              <Box as="td" color="quiet">
+                {possible.includes(kind) ? `level ${level} of ${LEVELS[kind]}` : 'needs a pair or another microphone'}
+              </Box>
+              <Box as="td" className="measure" textAlign="right">
+                {tries > 0 ? `${right} of ${tries}` : ''}
+              </Box>
+              <Box as="td" color="quiet" pl="3">
+                {tries === 0
+                  ? 'not yet tried'
+                  : tries < 5
+                    ? 'too few to say'
+                    : chance < 0.05
+                      ? 'heard, not guessed'
+                      : `could be guessed (${formatNumber(100 * chance, 0)} in 100)`}
+              </Box>
+              <Box as="td" color="quiet" textAlign="right">
+                {tries > 0 ? (dueDay <= day ? 'due' : `in ${dueDay - day} d`) : ''}
+              </Box>
+            </tr>
+          );
+        })}
+      </tbody>
+    </Box>
+  );
+}

@@ -1,0 +1,37 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Segments } from '../../components/Segments';
+import { useEscapeToStop } from '../../listening/useEscapeToStop';
+import { useLiveSession } from '../../stores/sessionStore';
+import { Bench } from './Bench';
+import { Drills } from './Drills';
+
+type Tab = 'bench' | 'drills';
+const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
+  { value: 'bench', text: 'Delay and polarity' },
+  { value: 'drills', text: 'Drills' },
+];
+
+/** For the ears: what delay and polarity do between two channels, and five minutes of practice a day. */
+export function EarsStation() {
+  const session = useLiveSession();
+  const [tab, setTab] = useState<Tab>('bench');
+  useEscapeToStop();
+  if (!session) return null;
+  return (
+    <Flex direction="column" h="100%" minH="0">
+      <Box px="3" py="2" borderBottomWidth="1px" borderColor="line">
+        <Segments label="For the ears" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
+      </Box>
+      <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '6' }} py="4" role="region" aria-label="For the ears" tabIndex={0}>
+        {session.microphones.length === 0 ? (
+          <Box color="quiet">With microphones on the Floor there is something to hear here: put a set-up up first.</Box>
+        ) : tab === 'bench' ? (
+          <Bench session={session} />
+        ) : (
+          <Drills session={session} />
+        )}
+      </Box>
+    </Flex>
+  );
+}

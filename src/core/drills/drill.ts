@@ -1,0 +1,197 @@
+import type { PlacedMicrophone, Session } from '../document';
+import type { Monitor } from '../listening';
+import { add, distance, normalize, type Random, rotateAboutZ, scale, subtract } from '../math';
+import type { PatternName } from '../microphones';
+import { carriedOut, designPair, PAIR_DESIGNS } from '../planning';
+import { radiansFromDegrees } from '../units';
+
+export const DRILL_KINDS = ['reversed', 'late', 'closer', 'off axis', 'pattern', 'mono'] as const;
+export type DrillKind = (typeof DRILL_KINDS)[number];
+
+/** Hardest level of every kind; the first is 1. */
+export const LEVELS: Readonly<Record<DrillKind, number>> = { reversed: 3, late: 4, closer: 3, 'off axis': 3, pattern: 2, mono: 2 };
+
+/** Two sounds of which one has what is asked for. */
+export interface Drill {
+  readonly kind: DrillKind;
+  readonly level: number;
+  readonly question: string;
+  readonly A: Session;
+  readonly B: Session;
+  readonly answer: 'A' | 'B';
+  readonly monitor: Monitor;
+  /** Said once it was answered. */
+  readonly explains: string;
+}
+
+interface Task {
+  readonly question: string;
+  readonly plain: Session;
+  readonly changed: Session;
+  readonly monitor: Monitor;
+  readonly explains: string;
+}
+
+const withMicrophone = (session: Session, id: string, change: (microphone: PlacedMicrophone) => PlacedMicrophone): Session => ({
+  ...session,
+  // A pair whose one side is changed stands no more in its frame.
+  pairs: session.pairs.map((pair) => (pair.leftId === id || pair.rightId === id ? { ...pair, frame: null } : pair)),
+  microphones: session.microphones.map((microphone) => (microphone.id === id ? change(microphone) : microphone)),
+});
+
+const pick = <T>(random: Random, from: readonly T[]): T | undefined => from[random.integer(0, Math.max(0, from.length - 1))];
+
+/** Only so many channels, so that the one is heard. */
+const only = (session: Session, ids: readonly string[]): Session => ({
+  ...session,
+  microphones: session.microphones.filter(({ id }) => ids.includes(id)),
+  pairs: session.pairs.filter(({ leftId, rightId }) => ids.includes(leftId) && ids.includes(rightId)),
+});
+
+/** Two channels that hear the same thing: a pair's, or the first two. */
+function couple(session: Session): readonly [PlacedMicrophone, PlacedMicrophone] | null {
+  const [pair] = session.pairs;
+  const find = (id: string | undefined): PlacedMicrophone | undefined => session.microphones.find((one) => one.id === id);
+  const [a, b] = pair ? [find(pair.leftId), find(pair.rightId)] : [session.microphones[0], session.microphones[1]];
+  return a && b ? [a, b] : null;
+}
+
+function reversed(session: Session, level: number, random: Random): Task | null {
+  const both = couple(session);
+  if (!both) return null;
+  const inPair = both.map(({ id }) => id);
+  const others = session.microphones.filter(({ id }) => !inPair.includes(id));
+  // Of a pair alone it is plain; of one beside the pair less so; among all hardest.
+  const one = level === 1 || others.length === 0 ? pick(random, both) : pick(random, others);
+  if (!one) return null;
+  const plain = level === 1 ? only(session, inPair) : level === 2 ? only(session, [...inPair, one.id]) : session;
+  return {
+    question: 'In which of the two is one channel reversed?',
+    plain,
+    changed: withMicrophone(plain, one.id, (microphone) => ({ ...microphone, flipped: !microphone.flipped })),
+    monitor: level === 1 ? 'stereo' : 'mono',
+    explains: `${one.name} is reversed in it. Between two loudspeakers it seems to be nowhere; added to mono its lows go.`,
+  };
+}
+
+const LATE_MS = [5, 2, 1, 0.5] as const;
+
+function late(session: Session, level: number, random: Random): Task | null {
+  const both = couple(session);
+  const one = both && pick(random, both);
+  if (!both || !one) return null;
+  const ms = LATE_MS[level - 1] ?? 1;
+  const plain = only(
+    session,
+    both.map(({ id }) => id),
+  );
+  return {
+    question: 'In which of the two is one channel late?',
+    plain,
+    changed: withMicrophone(plain, one.id, (microphone) => ({
+      ...microphone,
+      alignSamples: microphone.alignSamples + Math.round((ms / 1000) * session.sampleRateHz),
+    })),
+    monitor: 'stereo',
+    explains: `${one.name} comes ${ms} ms late in it: the picture leans to the other side.`,
+  };
+}
+
+const NEARER = [0.45, 0.65, 0.8] as const;
+
+function closer(session: Session, level: number, random: Random): Task | null {
+  const one = pick(
+    random,
+    session.microphones.filter(({ positionM, aimM }) => distance(positionM, aimM) > 0.08),
+  );
+  if (!one) return null;
+  const share = NEARER[level - 1] ?? 0.8;
+  const way = subtract(one.positionM, one.aimM);
+  return {
+    question: `In which of the two is ${one.name} closer?`,
+    plain: session,
+    changed: withMicrophone(session, one.id, (microphone) => ({ ...microphone, positionM: add(microphone.aimM, scale(way, share)) })),
+    monitor: { channel: one.id },
+    explains: `It stands at ${Math.round(100 * share)} % of the distance in it: more of what it looks at, less of the rest and of the room, more lows.`,
+  };
+}
+
+const AWAY_DEG = [90, 60, 35] as const;
+
+function offAxis(session: Session, level: number, random: Random): Task | null {
+  const one = pick(
+    random,
+    session.microphones.filter(({ pattern }) => pattern !== 'omni'),
+  );
+  if (!one) return null;
+  const degrees = AWAY_DEG[level - 1] ?? 60;
+  const away = rotateAboutZ(subtract(one.aimM, one.positionM), radiansFromDegrees(degrees * (random.uniform() < 0.5 ? -1 : 1)));
+  return {
+    question: `In which of the two does ${one.name} look past its source?`,
+    plain: session,
+    changed: withMicrophone(session, one.id, (microphone) => ({
+      ...microphone,
+      aimM: add(microphone.positionM, scale(normalize(away), distance(microphone.positionM, microphone.aimM))),
+    })),
+    monitor: { channel: one.id },
+    explains: `It is turned ${degrees}° away in it: its source is softer beside the others and the room.`,
+  };
+}
+
+const OTHER_PATTERNS = ['figure-of-eight', 'omni'] as const satisfies readonly PatternName[];
+
+function pattern(session: Session, level: number, random: Random): Task | null {
+  const one = pick(random, session.microphones);
+  if (!one) return null;
+  const from: PatternName = 'cardioid';
+  const to = OTHER_PATTERNS[level - 1] ?? 'omni';
+  const plain = withMicrophone(session, one.id, (microphone) => ({ ...microphone, pattern: from }));
+  return {
+    question: `In which of the two is ${one.name} ${to === 'omni' ? 'an omni' : 'a figure-of-eight'} and not a cardioid?`,
+    plain,
+    changed: withMicrophone(plain, one.id, (microphone) => ({ ...microphone, pattern: to })),
+    monitor: { channel: one.id },
+    explains:
+      to === 'omni'
+        ? 'The omni takes up all round: more of the others and the room.'
+        : 'The figure-of-eight hears behind as well as ahead and nothing to its sides.',
+  };
+}
+
+function mono(session: Session, level: number): Task | null {
+  const [pair] = session.pairs;
+  if (!pair?.frame) return null;
+  const design = (technique: string): Session | null => {
+    const found = PAIR_DESIGNS.find((one) => one.technique === technique);
+    const command = found && designPair(session, pair, found);
+    return command ? (carriedOut(session, command) ?? session) : null;
+  };
+  const ids = [pair.leftId, pair.rightId];
+  const [safe, other] = [design('XY'), design(level === 1 ? 'AB' : 'NOS')];
+  if (!safe || !other) return null;
+  return {
+    question: 'Both are added to mono. Which of the two is the spaced pair?',
+    plain: only(safe, ids),
+    changed: only(other, ids),
+    monitor: 'mono',
+    explains: 'Spaced, its channels come at different times: added, they comb, hollow in the middle of what they hear.',
+  };
+}
+
+const MAKERS: Readonly<Record<DrillKind, (session: Session, level: number, random: Random) => Task | null>> = {
+  reversed,
+  late,
+  closer,
+  'off axis': offAxis,
+  pattern,
+  mono,
+};
+
+/** A drill on a session's own microphones; null when it lacks what that kind wants. Nothing of the session is changed. */
+export function makeDrill(session: Session, kind: DrillKind, level: number, random: Random): Drill | null {
+  const task = MAKERS[kind](session, level, random);
+  if (!task) return null;
+  const answer = random.uniform() < 0.5 ? 'A' : 'B';
+  const { plain, changed, question, monitor, explains } = task;
+  return { kind, level, question, monitor, explains, answer, A: answer === 'A' ? changed : plain, B: answer === 'B' ? changed : plain };
+}
