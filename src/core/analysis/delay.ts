@@ -62,13 +62,27 @@ interface Weighted {
   readonly total: number;
 }
 
+/**
+ * What lies this far under a channel's strongest bin is no sound any more but what coding and conversion leave behind, and that may be the
+ * same in both channels: 80 dB (our choice; a lossy file's is found from there on).
+ */
+const LEFT_BEHIND = 10 ** -8.0;
+
+/** Whether a bin holds sound in both channels. */
+function holdsSound(powerA: Float32Array, powerB: Float32Array): (k: number) => boolean {
+  const [a, b] = [powerA, powerB].map((power) => LEFT_BEHIND * power.reduce((most, p) => max(most, p), 0)) as [number, number];
+  return (k) => (powerA[k] as number) > a && (powerB[k] as number) > b;
+}
+
 /** First look: whitened, each bin trusted by its coherence over the windows (all alike when there is one window). */
 function coarseWeights(cross: CrossSpectrum, options: DelayOptions): Weighted {
   const bins = cross.size / 2;
   const re = new Float32Array(bins);
   const im = new Float32Array(bins);
   let total = 0;
+  const sounds = holdsSound(cross.powerA, cross.powerB);
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
+    if (!sounds(k)) continue;
     const g = size2(cross.re[k] as number, cross.im[k] as number) + TINY;
     const coherence = (g * g) / ((cross.powerA[k] as number) * (cross.powerB[k] as number) + TINY);
     let trust = cross.count > 3 ? max(0, coherence - 1 / cross.count) : 1;
@@ -114,7 +128,9 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   const re = scratch();
   const im = scratch();
   let total = 0;
+  const sounds = holdsSound(sA, sB);
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
+    if (!sounds(k)) continue;
     const geometric = sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
     let coherence = min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
     if (options.noiseA && options.noiseB)
