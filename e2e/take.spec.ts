@@ -1,4 +1,4 @@
-import { writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { writeWav } from '../src/core/audio/wavWriter';
 import { placeFour, station } from './steps';
@@ -28,4 +28,38 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   await page.getByLabel('Take files').setInputFiles([broken]);
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used');
   await expect(page.getByLabel('Microphone of channel Kik 01')).toBeVisible();
+});
+
+test('mid and side of a take: decoded to a file of left and right, as the sum and the difference of what was recorded', async ({ page }, info) => {
+  const samples = (hertz: number): Float32Array =>
+    Float32Array.from({ length: 24_000 }, (_, i) => 0.25 * Math.sin((2 * Math.PI * hertz * i) / 48_000));
+  const [mid, side] = [samples(440), samples(660)];
+  const files = await Promise.all(
+    [
+      ['Mid.wav', mid],
+      ['Side.wav', side],
+    ].map(async ([name, data]) => {
+      const path = info.outputPath(name as string);
+      await writeFile(path, writeWav([data as Float32Array], 48_000, 'f32'));
+      return path;
+    }),
+  );
+  await page.goto('/demo');
+  await station(page, 'Check').click();
+  await page.getByLabel('Take files').setInputFiles(files);
+  const tool = page.getByRole('group', { name: 'Mid and side' });
+  await tool.getByLabel('Mid', { exact: true }).selectOption('Mid');
+  await tool.getByLabel('Side', { exact: true }).selectOption('Side');
+  await tool.getByLabel('Side (dB)').fill('-6');
+  await tool.getByLabel('Side (dB)').press('Enter');
+  const [file] = await Promise.all([page.waitForEvent('download'), tool.getByRole('button', { name: 'Make a WAV' }).click()]);
+  const path = info.outputPath('made.wav');
+  await file.saveAs(path);
+  const bytes = await readFile(path);
+  expect(bytes.length).toBe(44 + 8 * 24_000);
+  for (const i of [100, 7777, 20_000]) {
+    const s = 10 ** (-6 / 20) * (side[i] as number);
+    expect(bytes.readFloatLE(44 + 8 * i)).toBeCloseTo((mid[i] as number) + s, 5);
+    expect(bytes.readFloatLE(44 + 8 * i + 4)).toBeCloseTo((mid[i] as number) - s, 5);
+  }
 });

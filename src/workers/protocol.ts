@@ -25,6 +25,9 @@ export type TakeAnswer =
 
 export type LugAnswer = { readonly ok: true; readonly lugs: LugReport } | { readonly ok: false; readonly reason: string };
 
+/** Two channels made into two others, as a stereo file. */
+export type MidSideAnswer = { readonly ok: true; readonly file: TakeFile } | { readonly ok: false; readonly reason: string };
+
 export type RoomAnswer =
   | { readonly ok: true; readonly clap: ClapReport }
   | { readonly ok: true; readonly quiet: QuietReport }
@@ -52,6 +55,17 @@ export interface Jobs {
   readonly 'what-helps': { readonly input: Session; readonly output: readonly NextHelp[] };
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
+  /** Mid and side to left and right, back, or wider: 32-bit float, so that nothing clips. */
+  readonly 'mid-side': {
+    readonly input: {
+      readonly files: readonly TakeFile[];
+      readonly first: string;
+      readonly second: string;
+      readonly what: 'decode' | 'encode' | 'widen';
+      readonly width: number;
+    };
+    readonly output: MidSideAnswer;
+  };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
 }
 export type JobName = keyof Jobs;

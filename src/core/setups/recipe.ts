@@ -98,6 +98,7 @@ export const PAIR_TECHNIQUES = [
   'mid-side',
   'crossed figure-8s',
   'equal-distance pair',
+  'three-omni tree',
   'half-crossed',
   'other',
 ] as const;

@@ -15,6 +15,7 @@ import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { beyondProof, matchedNow, proofOf } from './derive';
+import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
@@ -200,6 +201,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           />
         ))}
       </Box>
+      {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (
         <Suspense fallback={null}>
           <SumLossChart pairs={report.pairs} />

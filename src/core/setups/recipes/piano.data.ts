@@ -78,6 +78,31 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     expects: [],
   }),
   grand({
+    id: 'grand-tree',
+    name: 'Three-omni tree before the lid',
+    microphones: [
+      ...arrayOf({
+        about: offset('lid-edge', 1, 0, 0.6),
+        facing: 'board-middle',
+        spacingM: 1,
+        angleDeg: 0,
+        target: null,
+        kinds: SMALL,
+        pattern: 'omni',
+        label: 'P',
+        name: 'Piano',
+      }),
+      mic('middle', 'PM', 'Piano middle', null, offset('lid-edge', 0.6, 0, 0.6), at('board-middle'), SMALL, 'omni'),
+    ],
+    pairs: [pair('Piano', 'three-omni tree', 'middle')],
+    isolation: 'little',
+    sounds: ['natural', 'wide', 'roomy', 'body'],
+    gives: 'Wide and full to the bottom, the middle one holding the picture together: pan it to the centre, softer than the sides.',
+    costs: 'The room comes with it, and mono combs.',
+    soundsLike: 'Open and deep.',
+    expects: [{ code: 'comb', why: 'Three omnis a step apart; what they share comes to each at its own time, which is what makes them wide.' }],
+  }),
+  grand({
     id: 'grand-hammer-tail',
     name: 'Hammer end and tail',
     microphones: [

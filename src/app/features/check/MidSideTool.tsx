@@ -1,0 +1,75 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { crossedPairOf } from '../../../core/stereo';
+import { formatNumber } from '../../../core/units';
+import { runJob } from '../../../workers/runJob';
+import { Choice } from '../../components/Choice';
+import { download } from '../../components/download';
+import { NumberField } from '../../components/NumberField';
+import { filesOfTake } from './tool';
+
+type What = 'decode' | 'encode' | 'widen';
+const WHAT: readonly { readonly value: What; readonly text: string }[] = [
+  { value: 'decode', text: 'mid and side to left and right' },
+  { value: 'encode', text: 'left and right to mid and side' },
+  { value: 'widen', text: 'left and right, wider or narrower' },
+];
+const LABELS: Readonly<Record<What, readonly [string, string]>> = {
+  decode: ['Mid', 'Side'],
+  encode: ['Left', 'Right'],
+  widen: ['Left', 'Right'],
+};
+
+/** Two channels of the take turned into two others, as a new file; yours stay as they are. */
+export function MidSideTool({ names }: { names: readonly string[] }) {
+  const [what, setWhat] = useState<What>('decode');
+  const [first, setFirst] = useState(names[0] ?? '');
+  const [second, setSecond] = useState(names[1] ?? '');
+  const [widthDb, setWidthDb] = useState(0);
+  const [words, setWords] = useState<string | null>(null);
+  const options = names.map((name) => ({ value: name, text: name }));
+  const width = 10 ** (widthDb / 20);
+  const make = async (): Promise<void> => {
+    const files = filesOfTake();
+    if (files.length === 0) {
+      setWords('The files themselves are gone with the reload: choose them again above, then make this.');
+      return;
+    }
+    const answer = await runJob('mid-side', { files, first, second, what, width }, { owner: 'mid-side' });
+    if (answer.kind === 'failed') setWords(answer.reason);
+    if (answer.kind !== 'done') return;
+    if (!answer.output.ok) setWords(answer.output.reason);
+    else {
+      setWords(null);
+      download(`${first} and ${second}, ${what === 'encode' ? 'mid and side' : 'left and right'}.wav`, answer.output.file.blob, 'audio/wav');
+    }
+  };
+  const [firstLabel, secondLabel] = LABELS[what];
+  return (
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label="Mid and side">
+      <Box fontWeight="700" mb="2">
+        Mid and side
+      </Box>
+      <Flex gap="2" wrap="wrap" align="end">
+        <Choice label="Make" value={what} options={WHAT} onChange={(value) => setWhat(value as What)} />
+        <Choice label={firstLabel} value={first} options={options} onChange={setFirst} />
+        <Choice label={secondLabel} value={second} options={options} onChange={setSecond} />
+        {what !== 'encode' && <NumberField label="Side" unit="dB" value={widthDb} low={-30} high={12} onCommit={setWidthDb} />}
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={first === second} onClick={() => void make()}>
+          Make a WAV
+        </Button>
+      </Flex>
+      {what === 'decode' && (
+        <Box fontSize="sm" color="quiet" mt="1">
+          With a cardioid in the middle the same as two crossed microphones at ±{formatNumber(crossedPairOf('cardioid', width).halfAngleDeg, 0)}°. If
+          left and right come out exchanged, the side’s plus looked to the right: exchange them, or turn the side round.
+        </Box>
+      )}
+      {words && (
+        <Box mt="1" color="fix" role="alert">
+          {words}
+        </Box>
+      )}
+    </Box>
+  );
+}
