@@ -60,7 +60,7 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height });
     await page.goto('/demo');
     await page.waitForURL(/session/);
-    for (const view of ['brief', 'room', 'floor', 'ready', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf']) {
+    for (const view of ['brief', 'room', 'floor', 'ready', 'pairs', 'ears', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf']) {
       await openAs(page, session, view);
       await expect(page.getByRole('main')).not.toBeEmpty();
       if (view === 'floor')

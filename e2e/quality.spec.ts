@@ -24,7 +24,7 @@ for (const theme of ['slate', 'daylight'])
       .first()
       .press('Enter');
     await check('floor with a microphone chosen');
-    for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide']) {
+    for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide', 'Listen']) {
       await page.getByRole('button', { name: strip, exact: true }).click();
       await check(strip);
     }
@@ -43,6 +43,7 @@ for (const theme of ['slate', 'daylight'])
       ['Brief', []],
       ['Room', ['Modes', 'First reflections', 'What to hang', 'Clap test']],
       ['Ready', ['Drum tuning', 'Choices', 'Hearing', 'What would help next']],
+      ['Pairs', ['In mono', 'Other geometries', 'Panning', 'Listen']],
     ] as const) {
       await station(page, name).click();
       await check(name);
@@ -51,6 +52,11 @@ for (const theme of ['slate', 'daylight'])
         await check(question);
       }
     }
+    await page.goto(page.url().replace(/\/[a-z]+$/, '/ears'));
+    await expect(page.getByRole('slider')).toBeVisible();
+    await check('ears');
+    await page.getByRole('button', { name: 'Drills' }).click();
+    await check('drills');
     await station(page, 'Tape').click();
     await check('tape');
     await station(page, 'Patch').click();
@@ -113,7 +119,7 @@ test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) =
 test('at phone width every station can be reached and nothing runs off the side', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await placeFour(page);
-  for (const name of ['Brief', 'Room', 'Floor', 'Ready', 'Tape', 'Patch', 'Check', 'Sheet']) {
+  for (const name of ['Brief', 'Room', 'Floor', 'Ready', 'Pairs', 'Tape', 'Patch', 'Check', 'Sheet']) {
     await station(page, name).click();
     await expect(station(page, name)).toHaveAttribute('aria-current', 'page');
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

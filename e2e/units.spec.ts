@@ -29,7 +29,7 @@ test('in imperial no view says a metric word', async ({ page }) => {
   await page.getByRole('button', { name: 'cm: metric, switch to imperial' }).click();
   await metric('floor');
   await page.getByRole('button', { name: 'Legend' }).click();
-  for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide']) {
+  for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide', 'Listen']) {
     await page
       .getByRole('button', { name: /^Kick microphone/ })
       .first()
@@ -45,7 +45,7 @@ test('in imperial no view says a metric word', async ({ page }) => {
   await page.getByRole('button', { name: 'Smallest moves' }).click();
   await expect(page.getByRole('region', { name: 'Smallest moves' })).toBeVisible();
   await metric('moves');
-  for (const name of ['Brief', 'Room', 'Ready', 'Tape', 'Patch', 'Check', 'Sheet']) {
+  for (const name of ['Brief', 'Room', 'Ready', 'Pairs', 'Tape', 'Patch', 'Check', 'Sheet']) {
     await station(page, name).click();
     await expect(page.getByRole('main')).not.toBeEmpty();
     if (name === 'Check') {
@@ -53,6 +53,14 @@ test('in imperial no view says a metric word', async ({ page }) => {
       await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
     }
     await metric(name);
+    if (name !== 'Pairs') continue;
+    for (const strip of ['In mono', 'Other geometries', 'Panning', 'Listen']) {
+      await page.getByRole('button', { name: strip, exact: true }).click();
+      await metric(strip);
+    }
+    await page.goto(page.url().replace(/\/[a-z]+$/, '/ears'));
+    await expect(page.getByRole('slider')).toBeVisible();
+    await metric('ears');
   }
   await page.goto('/shelf');
   for (const kind of ['Small condenser', 'Boom stand']) {

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import type { Session } from '../src/core/document';
 
 /** Every address of a session. */
-const VIEWS = ['floor', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf'] as const;
+const VIEWS = ['floor', 'pairs', 'ears', 'setups', 'tape', 'patch', 'check', 'sheet', 'shelf'] as const;
 
 /** Listens to a page for everything that must never be heard. */
 export function listen(page: Page): string[] {
