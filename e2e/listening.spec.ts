@@ -68,6 +68,8 @@ test('while a microphone is moved the sound follows; a channel that is switched 
   const handle = page.getByRole('button', { name: /^Overhead left/ }).first();
   await handle.focus();
   for (let i = 0; i < 10; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await expect(listening).toHaveAttribute('data-behind-ms', /\d/);
+  console.log(`behind what is moved by ${await listening.getAttribute('data-behind-ms')} ms`);
   await page.waitForTimeout(1500);
   const after = await heard(page, info.outputPath('after.wav'));
   expect(after.left.some((x, i) => Math.abs(x - (before.left[i] as number)) > 1e-3)).toBe(true);

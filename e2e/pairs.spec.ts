@@ -30,6 +30,10 @@ test('a pair by mouse: another geometry put up at its place, its spacing dragged
   await expect.poll(async () => Number(await numbers.getByLabel('Apart (cm)').inputValue())).toBeGreaterThan(25);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(numbers.getByLabel('Apart (cm)')).toHaveValue('17');
+  await page.getByRole('button', { name: 'Other geometries' }).click();
+  await others.filter({ hasText: 'NOS' }).getByRole('button', { name: 'Hear it' }).click();
+  await expect(page.getByRole('group', { name: 'Comparison' }).getByRole('button', { name: /^B: NOS/ })).toBeVisible();
+  await page.getByRole('button', { name: 'End comparing' }).click();
   await page.getByRole('button', { name: 'In mono' }).click();
   await expect(page.getByRole('table', { name: 'In mono' }).getByRole('row')).toHaveCount(8);
 });
@@ -65,6 +69,7 @@ test('mid and side: a width in decibels is a crossed pair; a channel on one side
   await page.getByRole('button', { name: 'Panning' }).click();
   await page.getByRole('group', { name: 'Pan of Kick' }).getByRole('button', { name: 'left', exact: true }).click();
   await expect(page.getByText(/Kick is left with nothing on the other side/)).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Pan of Snare' }).getByRole('button', { name: /^as the pair hears it/ })).toBeVisible();
   await page.getByRole('group', { name: 'Pan of Snare' }).getByRole('button', { name: 'right', exact: true }).click();
   await expect(page.getByText(/with nothing on the other side/)).toHaveCount(0);
   await station(page, 'Sheet').click();

@@ -5,6 +5,7 @@ import { Choice } from '../components/Choice';
 import { download, fileName } from '../components/download';
 import { Segments } from '../components/Segments';
 import { Toggle } from '../components/Toggle';
+import { useLiveSession } from '../stores/sessionStore';
 import { Blind } from './Blind';
 import {
   type Deck,
@@ -44,10 +45,12 @@ interface Props {
 /** Play, what is heard of it, and how loud: the same bar wherever there is something to hear. */
 export function ListenBar({ session, sources }: Props) {
   useEscapeToStop();
-  const { isPlaying, monitor, playing, off, lufs, names, deck, problem, firstMs } = useListening();
+  const { isPlaying, monitor, playing, off, lufs, names, deck, problem, firstMs, behindMs } = useListening();
+  // What is dragged is heard as it goes, faster than figures beside it change.
+  const live = useLiveSession() ?? session;
   const [isBlind, setBlind] = useState(false);
   useEffect(() => void getReady().catch(() => undefined), []);
-  useEffect(() => putOn('A', session, 'As it stands'), [session]);
+  useEffect(() => putOn('A', live, 'As it stands'), [live]);
   useEffect(() => () => stop(), []);
   const one = typeof monitor === 'object' ? monitor.channel : null;
   const save = async (): Promise<void> => {
@@ -56,7 +59,12 @@ export function ListenBar({ session, sources }: Props) {
   };
   if (session.microphones.length === 0) return <Box color="quiet">With a microphone on the Floor, the plan can be heard here.</Box>;
   return (
-    <Box role="region" aria-label="Listening" data-first-ms={firstMs === null ? undefined : Math.round(firstMs)}>
+    <Box
+      role="region"
+      aria-label="Listening"
+      data-first-ms={firstMs === null ? undefined : Math.round(firstMs)}
+      data-behind-ms={behindMs === null ? undefined : Math.round(behindMs)}
+    >
       <Flex gap="2" wrap="wrap" align="center">
         <Button
           size="sm"

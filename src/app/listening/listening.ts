@@ -25,8 +25,9 @@ interface Listening {
   /** Whether every mix is brought to one loudness; if not, all are as loud as the stereo is, so that what cancels is heard to. */
   readonly isMatched: boolean;
   readonly report: PlayerReport | null;
-  /** From the press to the first block, and for the whole loop, ms. */
+  /** From the press to the first block, and from a change to the first block of what it became, ms. */
   readonly firstMs: number | null;
+  readonly behindMs: number | null;
   readonly problem: string | null;
 }
 
@@ -41,6 +42,7 @@ export const useListening = create<Listening>(() => ({
   isMatched: true,
   report: null,
   firstMs: null,
+  behindMs: null,
   problem: null,
 }));
 
@@ -51,9 +53,14 @@ interface OnDeck {
   readonly session: Session;
   /** The loop that sounds or will; the one before it until that is whole. */
   loop: number;
+  /** Blocks of it that have come. */
+  blocks: number;
   isDone: boolean;
   gain: number;
 }
+
+/** From so many blocks on a loop may be overtaken by a newer one while something is dragged: what sounds goes on for half a second. */
+const ENOUGH_BLOCKS = 12;
 
 const decks: Partial<Record<Deck, OnDeck>> = {};
 let context: AudioContext | null = null;
@@ -64,6 +71,8 @@ let asks = 0;
 const asked = new Map<number, (answer: ListenAnswer) => void>();
 /** When play was pressed, ms; null once something sounds. */
 let pressedAt: number | null = null;
+/** When the newest loop was asked for, ms. */
+let askedAt = 0;
 /** Before the loudness of a loop is known it is taken to be about this. */
 const GUESS_LUFS = -20;
 
@@ -140,6 +149,10 @@ function onAnswer(answer: ListenAnswer): void {
     if (state().deck === deck) hear(deck);
   }
   if (answer.kind === 'block') {
+    const on = decks[deck] as OnDeck;
+    on.blocks++;
+    if (on.blocks === 1) set({ behindMs: performance.now() - askedAt });
+    if (on.blocks === ENOUGH_BLOCKS) renderWaiting(deck);
     tellPlayer(
       { kind: 'block', loop: answer.loop, index: answer.index, samples: answer.samples },
       answer.samples.map(({ buffer }) => buffer as ArrayBuffer),
@@ -154,11 +167,7 @@ function onAnswer(answer: ListenAnswer): void {
     on.isDone = true;
     on.gain = answer.gain;
     if (state().deck === deck) hear(deck);
-    if (waiting[deck]) {
-      const next = waiting[deck];
-      delete waiting[deck];
-      if (next) render(deck, next);
-    }
+    renderWaiting(deck);
   }
 }
 
@@ -181,14 +190,21 @@ function hear(deck: Deck): void {
   tellPlayer({ kind: 'hear', loop: on.loop, matrix: matrixFor(on.session, monitor, off), gain });
 }
 
-/** A newer session for a deck that is still being rendered: the newest is taken next. */
+/** A newer session for a deck whose loop has hardly begun: the newest is taken next. */
 const waiting: Partial<Record<Deck, Session>> = {};
+
+function renderWaiting(deck: Deck): void {
+  const next = waiting[deck];
+  delete waiting[deck];
+  if (next) render(deck, next);
+}
 
 function render(deck: Deck, session: Session): void {
   const before = decks[deck];
   const loop = ++loops;
   const { playing, lufs, report } = state();
-  decks[deck] = { session, loop, isDone: false, gain: before?.gain ?? 0 };
+  decks[deck] = { session, loop, blocks: 0, isDone: false, gain: before?.gain ?? 0 };
+  askedAt = performance.now();
   if (before) {
     tellWorker({ kind: 'drop', loop: before.loop });
     // What sounds goes on until the new one is there.
@@ -206,11 +222,14 @@ export function putOn(deck: Deck, session: Session, name: string): void {
   const known = decks[deck];
   if (known?.session === session) return;
   if (!worker) {
-    decks[deck] = { session, loop: 0, isDone: false, gain: 0 };
+    decks[deck] = { session, loop: 0, blocks: 0, isDone: false, gain: 0 };
     return;
   }
-  if (known && !known.isDone && known.loop > 0) waiting[deck] = session;
-  else render(deck, session);
+  if (known && known.loop > 0 && !known.isDone && known.blocks < ENOUGH_BLOCKS) waiting[deck] = session;
+  else {
+    delete waiting[deck];
+    render(deck, session);
+  }
 }
 
 /** Takes what is compared away again. */

@@ -42,7 +42,7 @@ function Thumb({ design }: { design: PairDesign }) {
   );
 }
 
-const nameOf = ({ technique, spacingM, angleDeg, decoding }: PairDesign, units: UnitSystem): string =>
+export const nameOf = ({ technique, spacingM, angleDeg, decoding }: PairDesign, units: UnitSystem): string =>
   [
     technique,
     ...(spacingM > 0 ? [formatLength(spacingM, units)] : []),
@@ -50,19 +50,19 @@ const nameOf = ({ technique, spacingM, angleDeg, decoding }: PairDesign, units: 
   ].join(', ');
 
 /** Other geometries at the same place, best first, each put up in one press. */
-export function Alternatives({ session, pair }: { session: Session; pair: Pair }) {
+export function Alternatives({ session, pair, onHear }: { session: Session; pair: Pair; onHear: (one: PairAlternative) => void }) {
   const found = useMemo(() => pairAlternatives(session, pair.id), [session, pair.id]);
   if (found.length === 0) return <Box color="quiet">Square the pair up to compare it with others at its place.</Box>;
   return (
     <Flex as="ol" gap="3" m="0" p="0" overflowX="auto" aria-label="Other geometries here">
       {found.map((one) => (
-        <One key={nameOf(one.design, session.units)} one={one} units={session.units} />
+        <One key={nameOf(one.design, session.units)} one={one} units={session.units} onHear={onHear} />
       ))}
     </Flex>
   );
 }
 
-function One({ one, units }: { one: PairAlternative; units: UnitSystem }) {
+function One({ one, units, onHear }: { one: PairAlternative; units: UnitSystem; onHear: (one: PairAlternative) => void }) {
   const { design, command } = one;
   return (
     <Flex
@@ -91,9 +91,14 @@ function One({ one, units }: { one: PairAlternative; units: UnitSystem }) {
         </Box>
       </Box>
       {command && !one.isPresent && (
-        <Button size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => runCommand(command)}>
-          Put it up
-        </Button>
+        <Flex gap="1">
+          <Button flex="1" size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => runCommand(command)}>
+            Put it up
+          </Button>
+          <Button size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => onHear(one)}>
+            Hear it
+          </Button>
+        </Flex>
       )}
       {one.isPresent && <Box fontSize="sm">stands here</Box>}
     </Flex>

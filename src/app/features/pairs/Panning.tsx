@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { editMicrophone, loneSides, panOf, panWords, type Session } from '../../../core/document';
+import { editMicrophone, loneSides, type PlacedMicrophone, panOf, panWords, type Session } from '../../../core/document';
+import type { ImagePlace } from '../../../core/stereo';
 import { runCommand } from '../../stores/sessionStore';
 
 const PLACES = [
@@ -10,9 +11,30 @@ const PLACES = [
   { pan: 1, text: 'right' },
 ] as const;
 
+/** A close microphone put where the pair hears its source, so that both agree. */
+function AsHeard({ microphone, places, pan, inPair }: { microphone: PlacedMicrophone; places: readonly ImagePlace[]; pan: number; inPair: boolean }) {
+  const { target } = microphone;
+  const place = target && places.find(({ sourceKey }) => sourceKey === `${target.instrumentId}/${target.sourceId}`);
+  if (!place || inPair) return null;
+  const wanted = Math.round(100 * place.position) / 100;
+  return (
+    <Button
+      size="xs"
+      variant="outline"
+      minH={{ base: '44px', md: '28px' }}
+      aria-pressed={Math.abs(pan - wanted) < 0.05}
+      bg={Math.abs(pan - wanted) < 0.05 ? 'line' : 'transparent'}
+      onClick={() => runCommand(editMicrophone(microphone.id, { pan: wanted }))}
+    >
+      as the pair hears it, {panWords(wanted)}
+    </Button>
+  );
+}
+
 /** Where every channel goes, decided while tracking; a side that nothing balances is told. */
-export function Panning({ session }: { session: Session }) {
+export function Panning({ session, places }: { session: Session; places: readonly ImagePlace[] }) {
   const lone = loneSides(session);
+  const inPair = (id: string): boolean => session.pairs.some(({ leftId, rightId }) => leftId === id || rightId === id);
   return (
     <Box>
       <Box as="table" w="100%" aria-label="Panning">
@@ -45,6 +67,7 @@ export function Panning({ session }: { session: Session }) {
                           {place.text}
                         </Button>
                       ))}
+                      <AsHeard microphone={microphone} places={places} pan={pan} inPair={inPair(microphone.id)} />
                     </Flex>
                   )}
                 </td>

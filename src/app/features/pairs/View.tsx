@@ -1,8 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { sourceKey } from '../../../core/arrivals';
-import { makePair, type Pair, type PlacedMicrophone, type Session } from '../../../core/document';
-import { pairMismatch, pairPoints } from '../../../core/planning';
+import { commit, makePair, type Pair, type PlacedMicrophone, type Session } from '../../../core/document';
+import { type PairAlternative, pairMismatch, pairPoints } from '../../../core/planning';
 import {
   crossedPairOf,
   extentOf,
@@ -25,10 +25,11 @@ import { Toggle } from '../../components/Toggle';
 import { useSize } from '../../components/useSize';
 import { PairPicture, PictureWords, seenFrom } from '../../drawing/PairPicture';
 import { ListenBar } from '../../listening/ListenBar';
+import { play, putOn, switchTo } from '../../listening/listening';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { useCalmSession } from '../../stores/useCalm';
-import { Alternatives } from './Alternatives';
+import { Alternatives, nameOf } from './Alternatives';
 import { Centring } from './Centring';
 import { FitWords } from './FitWords';
 import { PairDrawing } from './PairDrawing';
@@ -183,6 +184,15 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
   const calm = useCalmSession() ?? session;
   const { table } = useLivePlan(calm);
   const seen = seenFrom(places, isAudience);
+  const hear = ({ design, command }: PairAlternative): void => {
+    const after = command && commit(session, command, new Date().toISOString());
+    if (after?.kind !== 'changed') return;
+    setStrip('listen');
+    putOn('A', session, 'As it stands');
+    putOn('B', after.session, nameOf(design, session.units));
+    switchTo('A');
+    void play();
+  };
   return (
     <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: '270px' }} overflow={{ md: 'auto' }} flexShrink={0} px="2" pb="2">
       <Flex align="center" wrap="wrap" gap="2">
@@ -201,8 +211,8 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
           </Flex>
         )}
         {strip === 'mono' && <Mono places={places} />}
-        {strip === 'others' && <Alternatives session={calm} pair={calm.pairs.find(({ id }) => id === pair.id) ?? pair} />}
-        {strip === 'pan' && <Panning session={session} />}
+        {strip === 'others' && <Alternatives session={calm} pair={calm.pairs.find(({ id }) => id === pair.id) ?? pair} onHear={hear} />}
+        {strip === 'pan' && <Panning session={session} places={places} />}
         {strip === 'listen' && <ListenBar session={session} sources={table.plan.sources.map((one) => ({ key: sourceKey(one), name: one.name }))} />}
       </Box>
     </Box>
