@@ -1,35 +1,8 @@
-import type { Connector, PhantomNeed } from '../microphones';
-import type { DeviceInput } from './device';
+import { demandKey, demandsOf } from './demand';
+import { explain } from './explain';
 import { createModel, type SolveMilp } from './milp';
+import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMend, type PatchProblem, type PatchResult } from './problem';
 
-export interface PatchMicrophone {
-  readonly id: string;
-  readonly name: string;
-  readonly phantom: PhantomNeed;
-  readonly connector: Connector;
-}
-
-/** An input with its address across devices. */
-export interface PatchInput extends DeviceInput {
-  readonly deviceId: string;
-}
-
-export interface PatchProblem {
-  /** In the order of the tape list: earlier microphones get earlier inputs where all else is equal. */
-  readonly microphones: readonly PatchMicrophone[];
-  readonly inputs: readonly PatchInput[];
-  readonly pairs: readonly (readonly [string, string])[];
-  /** The patch as it stands, microphone id to input address; kept where it can be. */
-  readonly previous: Readonly<Record<string, string>>;
-  /** Input addresses whose preamp can neither take nor lift the microphone's level, by microphone id. */
-  readonly unfit: Readonly<Record<string, readonly string[]>>;
-}
-
-export type PatchResult =
-  | { readonly ok: true; readonly inputs: Readonly<Record<string, string>>; readonly phantomBanks: readonly string[]; readonly changed: number }
-  | { readonly ok: false; readonly reason: string };
-
-export const inputAddress = (input: PatchInput): string => `${input.deviceId}/${input.id}`;
 const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
 
 /** Two inputs match as a pair when they are neighbours on one device with the same kind of preamp. */
@@ -42,134 +15,172 @@ function neighbours(inputs: readonly PatchInput[]): [number, number][] {
   return out;
 }
 
-interface Rules {
-  readonly phantom: boolean;
-  readonly pairs: boolean;
-  readonly levels: boolean;
-  readonly connectors: boolean;
+/** Cost of leaving a microphone out, of moving a cable that is already in, of switching on a bank's power, and of one place down the row. */
+export const COST = { leftOut: 100_000, change: 1000, bank: 40, place: 1 } as const;
+
+const placeCost = (microphone: number, input: number): number => COST.place * Math.abs(input - microphone) * 0.5 + COST.place * input * 0.01;
+
+interface Wish {
+  /** Demands that need not be met, by their keys. */
+  readonly without?: ReadonlySet<string>;
+  /** Whether microphones may be left out, as few as can be. */
+  readonly partly?: boolean;
+  /** Patches that are not wanted again. */
+  readonly not?: readonly Readonly<Record<string, string>>[];
 }
-const ALL_RULES: Rules = { phantom: true, pairs: true, levels: true, connectors: true };
 
-/** Cost of moving a cable that is already in, of switching on a bank's power, and of one place down the row. */
-const COST = { change: 1000, bank: 40, place: 1 };
-
-function solveWith(problem: PatchProblem, rules: Rules, solve: SolveMilp): PatchResult | null {
-  const { microphones, inputs, pairs, previous } = problem;
+/** The cheapest patch; null when there is none. */
+export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new Set(), partly = false, not = [] }: Wish = {}): Patch | null {
+  const { microphones, inputs, pairs, previous, pinned = {} } = problem;
   const model = createModel();
+  const wanted = (demand: Demand): boolean => !without.has(demandKey(demand));
   const banks = [...new Set(inputs.map(bankAddress).filter((bank) => bank !== null))];
   banks.forEach((_, b) => model.binary(`p${b}`, COST.bank));
+  const x = (m: number, i: number): string => `x${m}_${i}`;
   microphones.forEach((microphone, m) => {
+    const { id } = microphone;
+    const needs = microphone.phantom === 'needs' && wanted({ kind: 'power', microphoneId: id });
+    const never = microphone.phantom === 'never' && wanted({ kind: 'no power', microphoneId: id });
+    const mustHave = wanted({ kind: 'input', microphoneId: id });
+    model.binary(`z${m}`, mustHave ? COST.leftOut : 0);
+    if (mustHave && !partly) model.fixZero(`z${m}`);
     inputs.forEach((input, i) => {
-      const stays = previous[microphone.id] === inputAddress(input);
-      const moves = previous[microphone.id] !== undefined && !stays;
-      model.binary(`x${m}_${i}`, (moves ? COST.change : 0) + COST.place * Math.abs(i - m) * 0.5 + COST.place * i * 0.01);
-      const impossible =
-        (rules.connectors && !input.connectors.includes(microphone.connector)) ||
-        (rules.levels && problem.unfit[microphone.id]?.includes(inputAddress(input)));
+      const address = inputAddress(input);
+      const moves = previous[id] !== undefined && previous[id] !== address;
+      model.binary(x(m, i), (moves ? COST.change : 0) + placeCost(m, i));
+      const shut =
+        (wanted({ kind: 'plug', microphoneId: id }) && !input.connectors.includes(microphone.connector)) ||
+        (wanted({ kind: 'level', microphoneId: id }) && problem.unfit[id]?.includes(address)) ||
+        (pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id }));
       const bank = bankAddress(input);
-      if (impossible || (rules.phantom && microphone.phantom === 'needs' && bank === null)) model.fixZero(`x${m}_${i}`);
-      if (!rules.phantom || bank === null) return;
+      if (shut || (needs && bank === null)) model.fixZero(x(m, i));
+      if (bank === null) return;
       const power = `p${banks.indexOf(bank)}`;
-      if (microphone.phantom === 'needs')
+      if (needs)
         model.atMost(
           [
-            [1, `x${m}_${i}`],
+            [1, x(m, i)],
             [-1, power],
           ],
           0,
         );
-      if (microphone.phantom === 'never')
+      if (never)
         model.atMost(
           [
-            [1, `x${m}_${i}`],
+            [1, x(m, i)],
             [1, power],
           ],
           1,
         );
     });
-    model.equal(
-      inputs.map((_, i) => [1, `x${m}_${i}`]),
-      1,
-    );
+    model.equal([...inputs.map((_, i) => [1, x(m, i)] as const), [1, `z${m}`]], 1);
   });
   inputs.forEach((_, i) =>
     model.atMost(
-      microphones.map((_, m) => [1, `x${m}_${i}`]),
+      microphones.map((__, m) => [1, x(m, i)]),
       1,
     ),
   );
-  if (rules.pairs) {
-    const adjacent = neighbours(inputs);
-    pairs.forEach(([left, right], k) => {
-      const l = microphones.findIndex((m) => m.id === left);
-      const r = microphones.findIndex((m) => m.id === right);
-      if (l < 0 || r < 0) return;
-      const slots = adjacent.map(([i, j], n) => {
-        model.binary(`y${k}_${n}`, 0);
-        model.atMost(
-          [
-            [1, `y${k}_${n}`],
-            [-1, `x${l}_${i}`],
-          ],
-          0,
-        );
-        model.atMost(
-          [
-            [1, `y${k}_${n}`],
-            [-1, `x${r}_${j}`],
-          ],
-          0,
-        );
-        return [1, `y${k}_${n}`] as const;
-      });
-      model.equal(slots.length ? slots : [[0, 'x0_0']], 1);
+  const adjacent = neighbours(inputs);
+  pairs.forEach(([left, right], k) => {
+    const l = microphones.findIndex((m) => m.id === left);
+    const r = microphones.findIndex((m) => m.id === right);
+    if (l < 0 || r < 0 || !wanted({ kind: 'pair', pair: [left, right] })) return;
+    const slots = adjacent.map(([i, j], n) => {
+      const slot = `y${k}_${n}`;
+      model.binary(slot, 0);
+      model.atMost(
+        [
+          [1, slot],
+          [-1, x(l, i)],
+        ],
+        0,
+      );
+      model.atMost(
+        [
+          [1, slot],
+          [-1, x(r, j)],
+        ],
+        0,
+      );
+      return [-1, slot] as const;
     });
+    // Side by side, unless one of the two is left out.
+    model.atMost([...slots, [-1, `z${l}`], [-1, `z${r}`]], -1);
+  });
+  for (const patch of not) {
+    const terms = microphones.flatMap(({ id }, m) => {
+      const i = inputs.findIndex((input) => inputAddress(input) === patch[id]);
+      return i < 0 ? [] : [[1, x(m, i)] as const];
+    });
+    if (terms.length > 0) model.atMost(terms, terms.length - 1);
   }
   const answer = solve(model.text());
-  if (!answer) return null;
-  const chosen: Record<string, string> = {};
-  microphones.forEach((microphone, m) => {
-    const i = inputs.findIndex((_, index) => (answer[`x${m}_${index}`] ?? 0) > 0.5);
-    if (i >= 0) chosen[microphone.id] = inputAddress(inputs[i] as PatchInput);
-  });
-  const lit = banks.filter((_, b) => (answer[`p${b}`] ?? 0) > 0.5);
-  const changed = microphones.filter((m) => previous[m.id] !== undefined && previous[m.id] !== chosen[m.id]).length;
-  return { ok: true, inputs: chosen, phantomBanks: lit, changed };
+  return answer && patchFrom(problem, banks, answer);
 }
 
-const names = (list: readonly PatchMicrophone[]): string => list.map((m) => m.name).join(', ');
+function patchFrom({ microphones, inputs, previous }: PatchProblem, banks: readonly string[], answer: Readonly<Record<string, number>>): Patch {
+  const chosen: Record<string, string> = {};
+  let cost = 0;
+  microphones.forEach(({ id }, m) => {
+    const i = inputs.findIndex((_, index) => (answer[`x${m}_${index}`] ?? 0) > 0.5);
+    if (i < 0) return;
+    chosen[id] = inputAddress(inputs[i] as PatchInput);
+    cost += placeCost(m, i);
+  });
+  const phantomBanks = banks.filter((_, b) => (answer[`p${b}`] ?? 0) > 0.5);
+  const changed = microphones.filter(({ id }) => previous[id] !== undefined && chosen[id] !== undefined && previous[id] !== chosen[id]).length;
+  return { inputs: chosen, phantomBanks, changed, cost: cost + COST.change * changed + COST.bank * phantomBanks.length };
+}
 
-/** Finds the one rule without which the problem can be solved, and says it in a sentence. */
-function explain(problem: PatchProblem, solve: SolveMilp): string {
-  const { microphones, inputs } = problem;
-  if (microphones.length > inputs.length)
-    return `${microphones.length} microphones need ${microphones.length} inputs and the devices have ${inputs.length}: take ${microphones.length - inputs.length} away or add a device.`;
-  if (solveWith(problem, { ...ALL_RULES, phantom: false }, solve)) {
-    const needs = microphones.filter((m) => m.phantom === 'needs');
-    const never = microphones.filter((m) => m.phantom === 'never');
-    return never.length
-      ? `${names(needs)} must have phantom power and ${names(never)} must never get it, and no split of the phantom banks keeps them apart: swap one for a microphone that does not mind.`
-      : `${names(needs)} must have phantom power and too few inputs can give it.`;
+/**
+ * The smallest set of demands that cannot be met together: taken from all by leaving out, one after the other, each without which the rest
+ * still cannot (Chinneck and Dravnieks 1991). Without any one of them the others can be met.
+ */
+function conflictOf(problem: PatchProblem, solve: SolveMilp): readonly Demand[] {
+  const out = new Set<string>();
+  const kept: Demand[] = [];
+  for (const demand of demandsOf(problem)) {
+    out.add(demandKey(demand));
+    if (!cheapestPatch(problem, solve, { without: out })) continue;
+    out.delete(demandKey(demand));
+    kept.push(demand);
   }
-  if (solveWith(problem, { ...ALL_RULES, pairs: false }, solve))
-    return 'A stereo pair finds no two free neighbouring inputs of the same kind: free two inputs side by side or undo the pair.';
-  if (solveWith(problem, { ...ALL_RULES, connectors: false }, solve)) {
-    const shut = microphones.filter((m) => !inputs.some((i) => i.connectors.includes(m.connector)));
-    const picky = shut.length ? shut : microphones.filter((m) => !inputs.every((i) => i.connectors.includes(m.connector)));
-    return `Too few inputs have the connector of ${names(picky)}: use another device or an adaptor box.`;
-  }
-  const stuck = microphones.filter((m) => (problem.unfit[m.id]?.length ?? 0) >= inputs.length);
-  if (stuck.length) return `No input can take or lift the level of ${names(stuck)}: switch its pad, move it or choose another microphone.`;
-  return 'Power, connectors, levels and pairs together leave no patch: take one microphone away or undo a pair.';
+  return kept;
+}
+
+/** What alone would make a patch possible, of what is in the conflict: a microphone left out, a pair parted. */
+function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
+  return conflict.flatMap((demand): PatchMend[] => {
+    if (demand.kind !== 'input' && demand.kind !== 'pair') return [];
+    if (!cheapestPatch(problem, solve, { without: new Set([demandKey(demand)]) })) return [];
+    return [demand.kind === 'pair' ? { kind: 'part', pair: demand.pair } : { kind: 'leave out', microphoneId: demand.microphoneId }];
+  });
 }
 
 /**
  * The best patch of microphones to inputs, exact (mixed-integer program): power where needed and never where harmful,
- * pairs on neighbouring inputs of one kind, as few cables moved as possible, then as few banks powered as possible, then
- * in order. When there is none, the reason in a sentence.
+ * pairs on neighbouring inputs of one kind, what is pinned where it is, as few cables moved as possible, then as few banks powered as possible,
+ * then in order. When there is none: the most that can be plugged, the smallest set of demands that conflict, and what would mend it.
  */
 export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResult {
-  if (problem.microphones.length === 0) return { ok: true, inputs: {}, phantomBanks: [], changed: 0 };
+  if (problem.microphones.length === 0) return { ok: true, inputs: {}, phantomBanks: [], changed: 0, cost: 0 };
   if (problem.inputs.length === 0) return { ok: false, reason: 'There is no input device on the shelf: add one first.' };
-  return solveWith(problem, ALL_RULES, solve) ?? { ok: false, reason: explain(problem, solve) };
+  const whole = cheapestPatch(problem, solve);
+  if (whole) return { ok: true, ...whole };
+  const partial = cheapestPatch(problem, solve, { partly: true });
+  const left = problem.microphones.flatMap(({ id }) => (partial?.inputs[id] === undefined ? [id] : []));
+  const conflict = conflictOf(problem, solve);
+  return {
+    ok: false,
+    reason: explain(problem, conflict),
+    ...(partial ? { partial } : {}),
+    left,
+    conflict,
+    mends: mendsFor(problem, conflict, solve),
+  };
 }
+
+/** The best patch that is another than those given; null when there is no other. */
+export const nextBest = (problem: PatchProblem, not: readonly Readonly<Record<string, string>>[], solve: SolveMilp): Patch | null =>
+  cheapestPatch(problem, solve, { not });

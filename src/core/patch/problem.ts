@@ -1,0 +1,60 @@
+import type { Connector, PhantomNeed } from '../microphones';
+import type { DeviceInput } from './device';
+
+/** One thing that is asked of a patch. */
+export type Demand =
+  | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'pin' | 'input'; readonly microphoneId: string }
+  | { readonly kind: 'pair'; readonly pair: readonly [string, string] };
+
+export interface PatchMicrophone {
+  readonly id: string;
+  readonly name: string;
+  readonly phantom: PhantomNeed;
+  readonly connector: Connector;
+}
+
+/** An input with its address across devices. */
+export interface PatchInput extends DeviceInput {
+  readonly deviceId: string;
+}
+
+export interface PatchProblem {
+  /** In the order of the tape list: earlier microphones get earlier inputs where all else is equal. */
+  readonly microphones: readonly PatchMicrophone[];
+  readonly inputs: readonly PatchInput[];
+  readonly pairs: readonly (readonly [string, string])[];
+  /** The patch as it stands, microphone id to input address; kept where it can be. */
+  readonly previous: Readonly<Record<string, string>>;
+  /** What stays where it is whatever comes, microphone id to input address. */
+  readonly pinned?: Readonly<Record<string, string>>;
+  /** Input addresses whose preamp can neither take nor lift the microphone's level, by microphone id. */
+  readonly unfit: Readonly<Record<string, readonly string[]>>;
+}
+
+/** Who goes where, which banks are lit, and how many cables move. */
+export interface Patch {
+  readonly inputs: Readonly<Record<string, string>>;
+  readonly phantomBanks: readonly string[];
+  readonly changed: number;
+  readonly cost: number;
+}
+
+/** What would make a patch possible, alone. */
+export type PatchMend =
+  | { readonly kind: 'leave out'; readonly microphoneId: string }
+  | { readonly kind: 'part'; readonly pair: readonly [string, string] };
+
+export type PatchResult =
+  | ({ readonly ok: true } & Patch)
+  | {
+      readonly ok: false;
+      readonly reason: string;
+      /** The most that can be plugged at once, and who is left. */
+      readonly partial?: Patch;
+      readonly left?: readonly string[];
+      /** Demands that cannot all be met; without any one of them these could. */
+      readonly conflict?: readonly Demand[];
+      readonly mends?: readonly PatchMend[];
+    };
+
+export const inputAddress = (input: PatchInput): string => `${input.deviceId}/${input.id}`;
