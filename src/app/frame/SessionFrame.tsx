@@ -1,9 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { liveQuery } from 'dexie';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { getReady, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
+import { patchTroubles } from '../../core/planning';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
 import {
@@ -134,6 +135,18 @@ function DueReminders({ session }: { session: Session }) {
     ));
 }
 
+/** Power where it harms, on every station until it is mended. */
+function PowerDangers({ session }: { session: Session }) {
+  const dangers = useMemo(() => patchTroubles(session).filter(({ isDanger }) => isDanger), [session]);
+  return dangers.map(({ microphoneId, message }) => (
+    <Banner key={microphoneId} grave words={message}>
+      <Button asChild size="sm" minH="44px" variant="outline">
+        <Link to={`/session/${session.id}/patch`}>Look at the patch</Link>
+      </Button>
+    </Banner>
+  ));
+}
+
 /** Brings a session onto the bench, with its take and what was in hand before a reload. */
 function useOnTheBench(id: string): Opened | null {
   const [opened, setOpened] = useState<Opened | null>(null);
@@ -177,6 +190,7 @@ export function SessionFrame() {
       <TopBar session={session} />
       <Banners session={session} />
       <DueReminders session={session} />
+      <PowerDangers session={session} />
       <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} className="print-free">
         <StationLine session={session} />
         <Box as="main" flex="1" minW="0" minH="0" className="print-free">

@@ -19,7 +19,8 @@ export async function solvePatch(wish: PatchWish): Promise<PatchResult | null> {
   const { doc } = useSessionStore.getState();
   if (!doc || doc.microphones.length === 0 || doc.shelf.devices.length === 0) return null;
   const about = aboutNow();
-  const problem = patchProblem(wish === 'afresh' ? { ...doc, patch: {} } : doc, livePlan(doc).table);
+  const whole = patchProblem(doc, livePlan(doc).table);
+  const problem = wish === 'afresh' ? { ...whole, previous: {} } : whole;
   const answer = await runJob('patch', problem, { owner: 'patch' });
   if (answer.kind === 'failed') return { ok: false, reason: answer.reason };
   if (answer.kind !== 'done') return null;

@@ -219,6 +219,7 @@ export const placedSchema = object({
   heldString: object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null),
   setupId: id.allow(null),
   pan: number(-1, 1).optional(),
+  pinned: Joi.boolean().optional(),
 });
 
 export const furnishingSchema = object({

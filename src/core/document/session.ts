@@ -44,6 +44,8 @@ export interface PlacedMicrophone {
   readonly setupId: string | null;
   /** Where its channel goes in the picture, −1 left to 1 right; where it is not said, see {@link panOf}. */
   readonly pan?: number;
+  /** Its cable stays in its input whatever the solver would rather. */
+  readonly pinned?: boolean;
 }
 
 /** A string from a mark of an instrument. */

@@ -1,7 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
 import { panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress } from '../patch';
-import { gainSetting, patchInputs } from '../planning';
+import { gainSetting, patchInputs, powered } from '../planning';
 import { toCsv } from './csv';
 
 export interface InputListRow {
@@ -11,7 +11,10 @@ export interface InputListRow {
   readonly model: string;
   readonly device: string;
   readonly input: string;
+  /** Whether power reaches it, as its bank really is. */
   readonly phantom: boolean;
+  /** Power reaches it and must not. */
+  readonly isHarmed: boolean;
   readonly setting: GainSetting | null;
   readonly flipped: boolean;
   /** Where the channel goes in the picture, in words. */
@@ -31,6 +34,7 @@ function panOfRow(session: Session, id: string): string {
 /** The input list in input order; microphones without an input come last. */
 export function inputList(session: Session, table: ArrivalTable): InputListRow[] {
   const inputs = patchInputs(session);
+  const lit = powered(session);
   const rows = table.plan.microphones.map((microphone) => {
     const index = inputs.findIndex((input) => inputAddress(input) === session.patch[microphone.id]);
     const input = inputs[index];
@@ -44,7 +48,8 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
         model: microphone.model.name,
         device: device?.name ?? '',
         input: input?.name ?? '',
-        phantom: microphone.model.phantom === 'needs',
+        phantom: lit.has(microphone.id),
+        isHarmed: lit.has(microphone.id) && microphone.model.phantom === 'never',
         setting: input ? gainSetting(table, microphone.id, input) : null,
         flipped: microphone.flipped,
         pan: panOfRow(session, microphone.id),
@@ -81,7 +86,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.input,
     row.microphone,
     row.model,
-    yes(row.phantom),
+    row.isHarmed ? 'on: must be off' : yes(row.phantom),
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
     row.setting ? row.setting.gainDb : '',

@@ -9,6 +9,7 @@ export * from './ownSetup';
 export * from './pairs';
 export * from './parts';
 export * from './patchProblem';
+export * from './patchSafety';
 export * from './placing';
 export * from './proposals';
 export * from './ready';

@@ -33,6 +33,9 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
     inputs,
     pairs: session.pairs.map((pair) => [pair.leftId, pair.rightId] as const),
     previous: session.patch,
+    pinned: Object.fromEntries(
+      session.microphones.flatMap(({ id, pinned }) => (pinned && session.patch[id] !== undefined ? [[id, session.patch[id] as string]] : [])),
+    ),
     unfit,
   };
 }

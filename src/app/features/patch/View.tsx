@@ -2,8 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
-import { inputAddress, type PatchInput, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
-import { gainSetting, loudestDb, patchInputs, resolvePlan } from '../../../core/planning';
+import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
+import { dangerOfPlugging, gainSetting, inputTitle, loudestDb, patchInputs, patchTroubles, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
 import { Severity } from '../../components/Severity';
@@ -11,6 +11,7 @@ import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessio
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
+import { NoWholePatch, Override, Pin } from './PatchWords';
 
 /** Which microphone into which input: solved, then changeable by hand, with power and gain said for each. */
 export function PatchStation() {
@@ -33,32 +34,6 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
   return { result: found?.session === session ? found.result : null, solving, solve };
 }
 
-/** An input by its name, and its device's where there are several. */
-function inputName({ shelf }: Session, input: PatchInput): string {
-  const device = shelf.devices.length > 1 ? shelf.devices.find(({ id }) => id === input.deviceId) : undefined;
-  return device ? `${input.name} of ${device.name}` : input.name;
-}
-
-function problemsOf(session: Session, inputs: readonly PatchInput[]): string[] {
-  const plan = resolvePlan(session);
-  const inputOf = (id: string): PatchInput | undefined => inputs.find((input) => inputAddress(input) === session.patch[id]);
-  const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
-  return plan.microphones.flatMap((microphone) => {
-    const input = inputOf(microphone.id);
-    if (!input) return [`${microphone.name} has no input.`];
-    const powered = plan.microphones.filter(
-      (other) => other.model.phantom === 'needs' && bankOf(inputOf(other.id)) === bankOf(input) && bankOf(input),
-    );
-    if (microphone.model.phantom === 'needs' && !input.phantomBank)
-      return [`${microphone.name} needs phantom power and input ${inputName(session, input)} gives none: use another input.`];
-    if (microphone.model.phantom === 'never' && powered.length)
-      return [`${microphone.name} must never get phantom power, and its bank is powered for ${powered[0]?.name}: move one of them.`];
-    if (!input.connectors.includes(microphone.model.connector))
-      return [`${microphone.name} has an ${microphone.model.connector} plug and input ${inputName(session, input)} does not take it.`];
-    return [];
-  });
-}
-
 function Patch({ session }: { session: Session }) {
   const { result, solving, solve } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -67,9 +42,13 @@ function Patch({ session }: { session: Session }) {
   const order = walkingOrder(table.plan);
   const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
-  const problems = problemsOf(session, inputs);
-  const connect = (microphoneId: string, address: string): void =>
-    void runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));
+  const troubles = patchTroubles(session);
+  const [asked, setAsked] = useState<{ readonly microphoneId: string; readonly address: string; readonly danger: string } | null>(null);
+  const connect = (microphoneId: string, address: string): void => {
+    const danger = session.patch[microphoneId] === address ? null : dangerOfPlugging(session, microphoneId, address);
+    setAsked(danger ? { microphoneId, address, danger } : null);
+    if (!danger) runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));
+  };
   if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
@@ -89,17 +68,23 @@ function Patch({ session }: { session: Session }) {
             Solve from nothing
           </Button>
         </Flex>
-        {result && !result.ok && (
-          <Box role="alert" mb="3">
-            <Severity severity="fix" />
-            <Box>{result.reason}</Box>
-          </Box>
+        {result && !result.ok && <NoWholePatch session={session} result={result} />}
+        {asked && (
+          <Override
+            key={`${asked.microphoneId}/${asked.address}`}
+            danger={asked.danger}
+            onPlug={() => {
+              runCommand(plugIn(asked.microphoneId, asked.address));
+              setAsked(null);
+            }}
+            onLeave={() => setAsked(null)}
+          />
         )}
         {!solving &&
           (result === null || result.ok) &&
-          problems.map((problem) => (
-            <Box key={problem} role="alert" mb="2">
-              <Severity severity="fix" /> <span>{problem}</span>
+          troubles.map(({ microphoneId, message }) => (
+            <Box key={microphoneId} role="alert" mb="2">
+              <Severity severity="fix" /> <span>{message}</span>
             </Box>
           ))}
         <Crosspoints
@@ -124,8 +109,9 @@ function Patch({ session }: { session: Session }) {
         <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
           <Box fontWeight="700" mb="1">
             {selected.name}
-            {input && `, input ${inputName(session, input)}`}
+            {input && `, input ${inputTitle(session, input)}`}
           </Box>
+          {input && <Pin session={session} microphoneId={selected.id} />}
           {input ? (
             <LevelLadder
               model={selected.model}

@@ -167,7 +167,9 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
               <strong>{row.microphone}</strong> {close ? null : <br />}
               <span style={{ color: '#555' }}>{row.model}</span>
             </td>
-            <td style={cellStyle}>{row.phantom ? 'ON' : 'off'}</td>
+            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : cellStyle}>
+              {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
+            </td>
             <td style={cellStyle}>{padsOf(row)}</td>
             <td className="measure" style={cellStyle}>
               {row.setting ? `${formatNumber(row.setting.gainDb, 0)} dB` : ''}

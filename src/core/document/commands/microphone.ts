@@ -28,6 +28,7 @@ function editWords(change: Partial<PlacedMicrophone>): string {
   if ('heldString' in change) return 'hold or let go the string of';
   if ('aimM' in change) return 'aim';
   if ('pan' in change) return 'pan';
+  if ('pinned' in change) return 'pin or let go';
   return 'change';
 }
 

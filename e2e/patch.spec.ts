@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test';
+import { boathouseKit } from '../demo/boathouse';
+import { openAs } from '../hostile/views';
+import { station } from './steps';
+
+const kit = boathouseKit();
+const never = {
+  ...kit,
+  shelf: {
+    ...kit.shelf,
+    microphones: kit.shelf.microphones.map((model) => (model.id === kit.microphones[0]?.modelId ? { ...model, phantom: 'never' as const } : model)),
+  },
+};
+
+test('power where it harms is refused until it is said in words; then every station and the sheet say so', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await openAs(page, never, 'patch');
+  const cross = page.getByRole('table', { name: 'Microphones and inputs' });
+  await cross.getByRole('button', { name: 'Overhead left into input 1', exact: true }).click();
+  await cross.getByRole('button', { name: 'Kick into input 2', exact: true }).click();
+  const refusal = page.getByRole('alert').filter({ hasText: 'Not plugged' });
+  await expect(refusal).toContainText('Kick must never get phantom power');
+  await expect(refusal.getByRole('button', { name: 'Plug it in all the same' })).toBeDisabled();
+  await refusal.getByLabel(/type “power is off”/).fill('Power is off');
+  await refusal.getByRole('button', { name: 'Plug it in all the same' }).click();
+  await station(page, 'Floor').click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Kick must never get phantom power' })).toBeVisible();
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Kick' })).toContainText('ON: must be off');
+  await page.getByRole('link', { name: 'Look at the patch' }).click();
+  await cross.getByRole('button', { name: 'Kick into input 5', exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Kick must never' })).toHaveCount(0);
+});
+
+test('more than the inputs take: the rest is plugged, the reason said, one press mends it; what is pinned stays', async ({ page }) => {
+  const two = { ...kit, shelf: { ...kit.shelf, devices: kit.shelf.devices.map((device) => ({ ...device, inputs: device.inputs.slice(0, 3) })) } };
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await openAs(page, two, 'patch');
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  const why = page.getByRole('alert').filter({ hasText: '4 microphones need 4 inputs and the devices have 3' });
+  await expect(why).toBeVisible({ timeout: 30_000 });
+  await why.getByRole('button', { name: /^Plug the rest without/ }).click();
+  await expect(page.getByRole('heading', { name: '3 of 3 inputs in use' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await why.getByRole('group', { name: 'What would mend it' }).getByRole('button', { name: 'Take Kick away' }).click();
+  await expect(page.getByRole('heading', { name: '3 of 3 inputs in use' })).toBeVisible({ timeout: 30_000 });
+});

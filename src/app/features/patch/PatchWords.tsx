@@ -1,0 +1,98 @@
+import { Box, Button, Flex, Input } from '@chakra-ui/react';
+import { useId, useState } from 'react';
+import { dropPair, editMicrophone, plugAll, removeMicrophones, type Session } from '../../../core/document';
+import type { PatchMend, PatchResult } from '../../../core/patch';
+import { Severity } from '../../components/Severity';
+import { Toggle } from '../../components/Toggle';
+import { runCommand } from '../../stores/sessionStore';
+import { solvePatch } from '../../stores/solvePatch';
+
+const nameOf = (session: Session, id: string): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
+
+function mendLabel(session: Session, mend: PatchMend): string {
+  if (mend.kind === 'leave out') return `Take ${nameOf(session, mend.microphoneId)} away`;
+  return `Part ${mend.pair.map((id) => nameOf(session, id)).join(' and ')}`;
+}
+
+/** Carries a mend out and has the patch solved again. */
+function mendIt(session: Session, mend: PatchMend): void {
+  if (mend.kind === 'leave out') runCommand(removeMicrophones([mend.microphoneId]));
+  else {
+    const pair = session.pairs.find(({ leftId, rightId }) => leftId === mend.pair[0] && rightId === mend.pair[1]);
+    if (pair) runCommand(dropPair(pair.id));
+  }
+  void solvePatch('keeping cables');
+}
+
+/** No patch does it all: why, the most that can be, and what alone would mend it. */
+export function NoWholePatch({ session, result }: { session: Session; result: Extract<PatchResult, { ok: false }> }) {
+  const { reason, partial, left = [], mends = [] } = result;
+  return (
+    <Box role="alert" mb="3" maxW="720px">
+      <Severity severity="fix" />
+      <Box>{reason}</Box>
+      {partial && left.length > 0 && (
+        <Flex mt="2" gap="2" align="center" wrap="wrap">
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(plugAll(partial.inputs))}>
+            Plug the rest without {left.map((id) => nameOf(session, id)).join(', ')}
+          </Button>
+        </Flex>
+      )}
+      {mends.length > 0 && (
+        <Flex mt="2" gap="1" align="center" wrap="wrap" role="group" aria-label="What would mend it">
+          {mends.map((mend) => (
+            <Button
+              key={mendLabel(session, mend)}
+              size="sm"
+              variant="outline"
+              minH={{ base: '44px', md: '34px' }}
+              onClick={() => mendIt(session, mend)}
+            >
+              {mendLabel(session, mend)}
+            </Button>
+          ))}
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+/** What has to be typed before power goes where it may harm. */
+const WORDS = 'power is off';
+
+/** A plug that may harm is made only after it was said in words. */
+export function Override({ danger, onPlug, onLeave }: { danger: string; onPlug: () => void; onLeave: () => void }) {
+  const id = useId();
+  const [text, setText] = useState('');
+  const isSaid = text.trim().toLowerCase() === WORDS;
+  return (
+    <Box role="alert" mb="3" p="3" maxW="720px" borderWidth="2px" borderColor="fix">
+      <Severity severity="fix" />
+      <Box>Not plugged: {danger}</Box>
+      <Flex as="form" mt="2" gap="2" align="end" wrap="wrap" onSubmit={(event) => event.preventDefault()}>
+        <Box>
+          <label htmlFor={id} style={{ display: 'block', fontSize: 13 }}>
+            If you switch that bank’s power off by hand, type “{WORDS}”
+          </label>
+          <Input id={id} size="sm" value={text} onChange={(event) => setText(event.target.value)} autoComplete="off" />
+        </Box>
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={!isSaid} onClick={onPlug}>
+          Plug it in all the same
+        </Button>
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} onClick={onLeave}>
+          Leave it
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+/** Keeps a cable where it is whatever the solver would rather. */
+export function Pin({ session, microphoneId }: { session: Session; microphoneId: string }) {
+  const isPinned = session.microphones.find(({ id }) => id === microphoneId)?.pinned === true;
+  return (
+    <Box mb="2">
+      <Toggle label="stays in this input" on={isPinned} onToggle={() => runCommand(editMicrophone(microphoneId, { pinned: !isPinned }))} />
+    </Box>
+  );
+}

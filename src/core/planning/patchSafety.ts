@@ -1,0 +1,76 @@
+import type { Session } from '../document';
+import type { MicrophoneModel } from '../microphones';
+import { inputAddress, type PatchInput } from '../patch';
+import { patchInputs } from './patchProblem';
+
+const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
+
+interface Plugged {
+  readonly id: string;
+  readonly name: string;
+  readonly model: MicrophoneModel;
+  readonly input: PatchInput | undefined;
+}
+
+function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
+  const inputs = patchInputs(session);
+  const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
+  return session.microphones.flatMap(({ id, name, modelId }) => {
+    const model = models.get(modelId);
+    return model ? [{ id, name, model, input: inputs.find((input) => inputAddress(input) === patch[id]) }] : [];
+  });
+}
+
+const litBy = (plugged: readonly Plugged[]): ReadonlySet<string> =>
+  new Set(plugged.flatMap(({ model, input }) => (model.phantom === 'needs' ? (bankOf(input) ?? []) : [])));
+
+/** Banks that are switched on for whoever is plugged into them, "device/bank". */
+export const litBanks = (session: Session): ReadonlySet<string> => litBy(pluggedIn(session, session.patch));
+
+/** Microphones that get phantom power as things are plugged, whether they want it or not. */
+export function powered(session: Session): ReadonlySet<string> {
+  const plugged = pluggedIn(session, session.patch);
+  const lit = litBy(plugged);
+  return new Set(plugged.flatMap(({ id, input }) => (lit.has(bankOf(input) ?? '') ? [id] : [])));
+}
+
+/** What is wrong with a patch as it stands. Power where it harms is a danger; the rest will merely not work. */
+export interface PatchTrouble {
+  readonly microphoneId: string;
+  readonly isDanger: boolean;
+  readonly message: string;
+}
+
+/** An input by its name, and its device's where there are several. */
+export function inputTitle({ shelf }: Session, input: PatchInput): string {
+  const device = shelf.devices.length > 1 ? shelf.devices.find(({ id }) => id === input.deviceId) : undefined;
+  return device ? `${input.name} of ${device.name}` : input.name;
+}
+
+function troubleOf(session: Session, { id, name, model, input }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
+  const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
+  if (!input) return told(`${name} has no input.`);
+  const bank = bankOf(input);
+  const other = plugged.find((one) => one.id !== id && one.model.phantom === 'needs' && bank !== null && bankOf(one.input) === bank);
+  if (model.phantom === 'never' && other)
+    return told(`${name} must never get phantom power, and its bank is powered for ${other.name}: move one of them.`, true);
+  if (model.phantom === 'needs' && !bank)
+    return told(`${name} needs phantom power and input ${inputTitle(session, input)} gives none: use another input.`);
+  if (!input.connectors.includes(model.connector))
+    return told(`${name} has an ${model.connector} plug and input ${inputTitle(session, input)} does not take it.`);
+  return null;
+}
+
+/** Everything that is wrong with the patch as it is plugged, dangers first. */
+export function patchTroubles(session: Session): readonly PatchTrouble[] {
+  const plugged = pluggedIn(session, session.patch);
+  return plugged.flatMap((one) => troubleOf(session, one, plugged) ?? []).sort((a, b) => Number(b.isDanger) - Number(a.isDanger));
+}
+
+/** What plugging a microphone in would bring that harms and is not there yet; null when nothing. */
+export function dangerOfPlugging(session: Session, microphoneId: string, address: string): string | null {
+  const patch = { ...Object.fromEntries(Object.entries(session.patch).filter(([, taken]) => taken !== address)), [microphoneId]: address };
+  const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
+  const found = patchTroubles({ ...session, patch }).find(({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)));
+  return found?.message ?? null;
+}
