@@ -16,7 +16,7 @@ function neighbours(inputs: readonly PatchInput[]): [number, number][] {
 }
 
 /** Cost of leaving a microphone out, of moving a cable that is already in, of switching on a bank's power, and of one place down the row. */
-export const COST = { leftOut: 100_000, change: 1000, bank: 40, place: 1 } as const;
+const COST = { leftOut: 100_000, change: 1000, bank: 40, place: 1 } as const;
 
 const placeCost = (microphone: number, input: number): number => COST.place * Math.abs(input - microphone) * 0.5 + COST.place * input * 0.01;
 
@@ -30,7 +30,7 @@ interface Wish {
 }
 
 /** The cheapest patch; null when there is none. */
-export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new Set(), partly = false, not = [] }: Wish = {}): Patch | null {
+function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new Set(), partly = false, not = [] }: Wish = {}): Patch | null {
   const { microphones, inputs, pairs, previous, pinned = {} } = problem;
   const model = createModel();
   const wanted = (demand: Demand): boolean => !without.has(demandKey(demand));

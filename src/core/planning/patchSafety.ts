@@ -24,9 +24,6 @@ function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
 const litBy = (plugged: readonly Plugged[]): ReadonlySet<string> =>
   new Set(plugged.flatMap(({ model, input }) => (model.phantom === 'needs' ? (bankOf(input) ?? []) : [])));
 
-/** Banks that are switched on for whoever is plugged into them, "device/bank". */
-export const litBanks = (session: Session): ReadonlySet<string> => litBy(pluggedIn(session, session.patch));
-
 /** Microphones that get phantom power as things are plugged, whether they want it or not. */
 export function powered(session: Session): ReadonlySet<string> {
   const plugged = pluggedIn(session, session.patch);
