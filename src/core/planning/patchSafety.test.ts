@@ -8,10 +8,12 @@ import { PHANTOM_NEEDS } from '../microphones';
 import { inputAddress } from '../patch';
 import { dangerOfPlugging, patchInputs, patchTroubles, powered, resolvePlan } from './index';
 
+const KIT = boathouseKit();
+
 /** The demo kit with other needs of power, plugged by chance. */
 function byChance(seed: number): Session {
   const random = createRandom(seed);
-  const kit = boathouseKit();
+  const kit = KIT;
   const microphones = kit.shelf.microphones.map((model) => ({ ...model, phantom: PHANTOM_NEEDS[random.integer(0, 2)] ?? 'needs' }));
   const addresses = patchInputs(kit).map(inputAddress);
   const patch: Record<string, string> = {};
@@ -40,7 +42,7 @@ function plainPower(session: Session): Set<string> {
 
 test('sheet, CSV and troubles agree with who really gets power, over patches made by chance (seeded)', () => {
   let harmed = 0;
-  for (let seed = 1; seed <= walks(12, 500); seed++) {
+  for (let seed = 1; seed <= walks(60, 500); seed++) {
     const session = byChance(seed);
     const lit = plainPower(session);
     expect([...powered(session)].sort()).toEqual([...lit].sort());
@@ -58,7 +60,7 @@ test('sheet, CSV and troubles agree with who really gets power, over patches mad
       session.microphones.flatMap(({ id }) => (lit.has(id) && modelOf(id)?.phantom === 'never' ? [id] : [])).sort(),
     );
   }
-  expect(harmed).toBeGreaterThan(2);
+  expect(harmed).toBeGreaterThan(5);
 });
 
 test('plugging one more is refused in words exactly when someone who must not would get power (seeded)', () => {
