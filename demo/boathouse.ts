@@ -31,7 +31,18 @@ interface Part {
   readonly brief?: Session['brief'];
 }
 
+const made = new Map<string, Session>();
+
+/** A session of the demo, made once: it is frozen, and so is the same for all. */
 function sessionOf(part: Part): Session {
+  const known = made.get(part.id);
+  if (known) return known;
+  const session = fresh(part);
+  made.set(part.id, session);
+  return session;
+}
+
+function fresh(part: Part): Session {
   let ids = 0;
   const newId = (): string => `${part.prefix}-${++ids}`;
   const empty: Session = { ...newSession(part.id, part.name, part.at, BOATHOUSE_SHELF), players: part.players, room: LOFT, brief: part.brief ?? {} };
