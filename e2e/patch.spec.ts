@@ -1,9 +1,12 @@
+import { writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
 import { openAs } from '../hostile/views';
+import { writeWav } from '../src/core/audio/wavWriter';
+import { clickTrack } from '../src/core/recording';
 import { station } from './steps';
 
-const kit = boathouseKit();
+const kit = { ...boathouseKit(), id: 'patch-trial' };
 const never = {
   ...kit,
   shelf: {
@@ -47,4 +50,29 @@ test('more than the inputs take: the rest is plugged, the reason said, one press
   await page.getByRole('button', { name: 'Solve the patch' }).click();
   await why.getByRole('group', { name: 'What would mend it' }).getByRole('button', { name: 'Take Kick away' }).click();
   await expect(page.getByRole('heading', { name: '3 of 3 inputs in use' })).toBeVisible({ timeout: 30_000 });
+});
+
+test('monitoring, a loop of cable from a file, and room on the disk', async ({ page }, info) => {
+  const rate = 48_000;
+  const out = clickTrack(4, rate);
+  const back = new Float32Array(out.length);
+  for (let i = 0; i + 417 < out.length; i++) back[i + 417] = -0.4 * (out[i] as number);
+  const path = info.outputPath('loop.wav');
+  await writeFile(path, writeWav([out, back], rate, 's24'));
+  await page.goto('/demo');
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Monitoring and recording' }).click();
+  const monitoring = page.getByRole('region', { name: 'Monitoring' });
+  await monitoring.getByLabel('Buffer').selectOption({ label: '256 samples' });
+  await expect(monitoring).toContainText('13.7 ms');
+  const loop = page.getByRole('region', { name: 'Loopback' });
+  await loop.getByLabel('Loopback files').setInputFiles(path);
+  await expect(loop).toContainText('417.0 samples');
+  await expect(loop).toContainText('−417 samples');
+  await expect(loop).toContainText('the other way up');
+  const silent = info.outputPath('silent.wav');
+  await writeFile(silent, writeWav([new Float32Array(rate), new Float32Array(rate)], rate, 's24'));
+  await loop.getByLabel('Loopback files').setInputFiles(silent);
+  await expect(loop.getByRole('alert')).toContainText('There are not two clicks');
+  await expect(page.getByRole('region', { name: 'Room on the disk' })).toContainText(/4 channels at 48(\.0)? kHz take 35 MB a minute/);
 });

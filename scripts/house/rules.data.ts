@@ -15,7 +15,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['stereo', 'setups', 'audio'],
   ['checks', 'tape', 'patch', 'evidence'],
   ['optimise', 'analysis'],
-  ['render', 'synthesis'],
+  ['render', 'synthesis', 'recording'],
   ['listening'],
   ['document'],
   ['planning'],

@@ -4,6 +4,7 @@ import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { NextHelp, SpotMap } from '../core/planning';
+import type { LoopbackAnswer } from '../core/recording';
 import type { Fault } from '../core/render';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
@@ -55,6 +56,8 @@ export interface Jobs {
   readonly 'what-helps': { readonly input: Session; readonly output: readonly NextHelp[] };
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
+  /** Round trip from what went out to what came back: the first two channels there are. */
+  readonly loopback: { readonly input: readonly TakeFile[]; readonly output: LoopbackAnswer };
   /** Mid and side to left and right, back, or wider: 32-bit float, so that nothing clips. */
   readonly 'mid-side': {
     readonly input: {

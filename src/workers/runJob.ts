@@ -11,6 +11,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   spots: () => new Worker(new URL('./spots.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
   offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),
+  loopback: () => new Worker(new URL('./loopback.worker.ts', import.meta.url), { type: 'module' }),
   'mid-side': () => new Worker(new URL('./midSide.worker.ts', import.meta.url), { type: 'module' }),
   patch: () => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }),
 };

@@ -150,25 +150,28 @@ export function roomWeights(table: ArrivalTable): number[] {
   return plan.sources.map((source) => sqrt(diffuseEnergy({ ...source, held: true }, plan)));
 }
 
+/** Responses of one microphone to every source and to the room, the last. */
+export function impulsesAt(table: ArrivalTable, m: number, rate: number, reference: number, tail: Tail, shiftSamples: number): Float32Array[] {
+  const { plan } = table;
+  const microphone = plan.microphones[m] as PlanMicrophone;
+  const centre = { x: plan.room.widthM / 2, y: plan.room.depthM / 2, z: plan.room.heightM / 2 };
+  const early = plan.sources.map((_, s) => impulseOf(heardBy(table, m, s, reference, true), rate, shiftSamples));
+  const through = sqrt(plan.sources[0] ? speakerShare(microphone, plan.sources[0]) : 1);
+  return [...early, tailAt(tail, microphone, centre, plan.speedOfSoundMps, rate, reference * through, shiftSamples)];
+}
+
 /**
  * Responses of every microphone of a plan to every source and to the room.
  * @param references per microphone, what a pressure of 20 µPa becomes
  * @param tail made once for a room
  */
 export function impulsesOf(table: ArrivalTable, rate: number, references: readonly number[], tail: Tail, sessionRateHz: number): Float32Array[][] {
-  const { plan } = table;
-  const centre = { x: plan.room.widthM / 2, y: plan.room.depthM / 2, z: plan.room.heightM / 2 };
   const shift = alignments(table, rate, sessionRateHz);
-  return plan.microphones.map((microphone, m) => {
-    const reference = references[m] ?? 1;
-    const early = plan.sources.map((_, s) => impulseOf(heardBy(table, m, s, reference, true), rate, shift[m] ?? 0));
-    const through = sqrt(plan.sources[0] ? speakerShare(microphone, plan.sources[0]) : 1);
-    return [...early, tailAt(tail, microphone, centre, plan.speedOfSoundMps, rate, reference * through, shift[m] ?? 0)];
-  });
+  return table.plan.microphones.map((_, m) => impulsesAt(table, m, rate, references[m] ?? 1, tail, shift[m] ?? 0));
 }
 
 /** How much later each channel plays by the delays given in the mix, samples, none before the first. */
-function alignments(table: ArrivalTable, rate: number, sessionRateHz: number): number[] {
+export function alignments(table: ArrivalTable, rate: number, sessionRateHz: number): number[] {
   const own = table.plan.microphones.map(({ alignSamples }) => (alignSamples * rate) / sessionRateHz);
   const first = Math.min(0, ...own);
   return own.map((shift) => shift - first);

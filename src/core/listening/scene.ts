@@ -4,7 +4,7 @@ import type { FftKernel } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import type { Room } from '../room';
 import { dryLoop, type Playing } from './dry';
-import { impulsesOf, referencesOf, roomWeights, tailOf } from './impulses';
+import { alignments, impulsesAt, referencesOf, roomWeights, tailOf } from './impulses';
 import { LoopRenderer } from './loopRenderer';
 
 /** What is to be heard: a plan's arrivals, its instruments, what they play, at the rate of the loudspeakers. */
@@ -30,6 +30,9 @@ export class Scene {
   private dry: Dry | null = null;
   private tail: { readonly key: string; readonly tail: ReturnType<typeof tailOf> } | null = null;
 
+  private around = '';
+  private readonly known = new Map<string, { readonly key: string; readonly impulses: Float32Array[] }>();
+
   constructor(private readonly kernel: FftKernel) {}
 
   set({ table, instruments, playing, rate }: Performance): void {
@@ -49,7 +52,22 @@ export class Scene {
     const room = roomKey(plan, rate);
     if (this.tail?.key !== room) this.tail = { key: room, tail: tailOf(plan.room, plan.speedOfSoundMps, rate) };
     const references = referencesOf(table, plan.peakTargetDbfs ?? PEAK_TARGET_DBFS);
-    this.dry.renderer.setImpulses(impulsesOf({ ...table, plan: at }, rate, references, this.tail.tail, plan.sampleRateHz));
+    const { tail } = this.tail;
+    const shift = alignments(table, rate, plan.sampleRateHz);
+    const around = `${key}${room}${JSON.stringify([plan.sources, plan.solids])}`;
+    if (this.around !== around) this.known.clear();
+    this.around = around;
+    // A microphone that stands as it did hears as it did.
+    const impulses = plan.microphones.map((microphone, m) => {
+      const { id, positionM, axis, pattern, flipped, model } = microphone;
+      const own = JSON.stringify([positionM, axis, pattern, flipped, model.kind, references[m], shift[m]]);
+      const before = this.known.get(id);
+      if (before?.key === own) return before.impulses;
+      const made = impulsesAt({ ...table, plan: at }, m, rate, references[m] ?? 1, tail, shift[m] ?? 0);
+      this.known.set(id, { key: own, impulses: made });
+      return made;
+    });
+    this.dry.renderer.setImpulses(impulses);
   }
 
   private dryKey(plan: Plan, instruments: readonly Instrument[], playing: Playing, rate: number): string {

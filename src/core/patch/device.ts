@@ -13,6 +13,8 @@ export interface DeviceInput {
   readonly gainMaxDb: number;
   /** Level at minimum gain that reaches full scale, dBu. */
   readonly maxLevelDbu: number;
+  /** Equivalent input noise with the gain up, dBu; where it is not told a usual figure stands in. */
+  readonly einDbu?: number;
   /** Inputs of one kind match as a pair: same preamp, same connector. */
   readonly group: string;
 }

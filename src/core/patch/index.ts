@@ -1,4 +1,5 @@
 export * from './assign';
+export * from './chain';
 export * from './device';
 export * from './gain';
 export type { SolveMilp } from './milp';

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { type MicrophoneModel, outputLevelDbu } from '../../../core/microphones';
-import type { GainSetting, PatchInput } from '../../../core/patch';
+import { type GainSetting, levelChain, type PatchInput } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 
 interface Props {
@@ -8,6 +8,7 @@ interface Props {
   readonly setting: GainSetting | null;
   readonly peakSplDb: number;
   readonly input: PatchInput;
+  readonly targetDbfs: number;
 }
 
 interface Rung {
@@ -22,16 +23,20 @@ const VERDICTS: Record<GainSetting['verdict'], string> = {
   'too-quiet': 'Too quiet even at full gain: go closer, or put a clean booster in front.',
 };
 
+const missing = (db: number): string =>
+  `${formatNumber(db, 0)} dB of clean gain are wanting: go closer, put a booster of that much between, or record it so if the input’s noise stays far enough under it.`;
+
 /** From air to file, rung by rung. */
-export function LevelLadder({ model, setting, peakSplDb, input }: Props) {
+export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs }: Props) {
   if (!setting) return <Box color="quiet">Nothing sounds yet, so there is no level to predict.</Box>;
   const out = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, setting.microphonePad ? model.padDb : 0);
+  const chain = levelChain(model, peakSplDb, input, setting, targetDbfs);
   const rungs: Rung[] = [
     { name: 'In the air, loudest peak', value: `${formatNumber(peakSplDb, 0)} dB SPL` },
     {
       name: model.name,
       value: `${formatNumber(out, 1)} dBu`,
-      note: setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`,
+      note: `${setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`}, takes ${formatNumber(chain.microphoneHeadroomDb, 0)} dB more`,
     },
     {
       name: `Input ${input.name}`,
@@ -43,7 +48,16 @@ export function LevelLadder({ model, setting, peakSplDb, input }: Props) {
       value: `${formatNumber(setting.gainDb, 0)} dB`,
       note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB`,
     },
-    { name: 'In the file', value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`, note: VERDICTS[setting.verdict] },
+    {
+      name: 'In the file',
+      value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`,
+      note: chain.missingGainDb > 0 ? missing(chain.missingGainDb) : VERDICTS[setting.verdict],
+    },
+    {
+      name: 'Noise under it',
+      value: `${formatNumber(chain.noiseDbfs, 0)} dBFS`,
+      note: `mostly the ${chain.noiseFrom}’s own, ${formatNumber(chain.rangeDb, 0)} dB under the peak; the room’s comes to it`,
+    },
   ];
   return (
     <Box as="ol" m="0" p="0" aria-label="From air to file">

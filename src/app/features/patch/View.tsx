@@ -6,12 +6,14 @@ import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/
 import { dangerOfPlugging, gainSetting, inputTitle, loudestDb, patchInputs, patchTroubles, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
+import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
 import { NoWholePatch, Override, Pin } from './PatchWords';
+import { Recording } from './Recording';
 
 /** Which microphone into which input: solved, then changeable by hand, with power and gain said for each. */
 export function PatchStation() {
@@ -34,9 +36,16 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
   return { result: found?.session === session ? found.result : null, solving, solve };
 }
 
+type Tab = 'patch' | 'recording';
+const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
+  { value: 'patch', text: 'Microphones and inputs' },
+  { value: 'recording', text: 'Monitoring and recording' },
+];
+
 function Patch({ session }: { session: Session }) {
   const { result, solving, solve } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [tab, setTab] = useState<Tab>('patch');
   const inputs = patchInputs(session);
   const table = arrivalTable(resolvePlan(session));
   const order = walkingOrder(table.plan);
@@ -68,44 +77,53 @@ function Patch({ session }: { session: Session }) {
             Solve from nothing
           </Button>
         </Flex>
-        {result && !result.ok && <NoWholePatch session={session} result={result} />}
-        {asked && (
-          <Override
-            key={`${asked.microphoneId}/${asked.address}`}
-            danger={asked.danger}
-            onPlug={() => {
-              runCommand(plugIn(asked.microphoneId, asked.address));
-              setAsked(null);
-            }}
-            onLeave={() => setAsked(null)}
-          />
-        )}
-        {!solving &&
-          (result === null || result.ok) &&
-          troubles.map(({ microphoneId, message }) => (
-            <Box key={microphoneId} role="alert" mb="2">
-              <Severity severity="fix" /> <span>{message}</span>
+        <Segments label="Patch or recording" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
+        {tab === 'recording' ? (
+          <Box mt="4">
+            <Recording session={session} />
+          </Box>
+        ) : (
+          <>
+            {result && !result.ok && <NoWholePatch session={session} result={result} />}
+            {asked && (
+              <Override
+                key={`${asked.microphoneId}/${asked.address}`}
+                danger={asked.danger}
+                onPlug={() => {
+                  runCommand(plugIn(asked.microphoneId, asked.address));
+                  setAsked(null);
+                }}
+                onLeave={() => setAsked(null)}
+              />
+            )}
+            {!solving &&
+              (result === null || result.ok) &&
+              troubles.map(({ microphoneId, message }) => (
+                <Box key={microphoneId} role="alert" mb="2">
+                  <Severity severity="fix" /> <span>{message}</span>
+                </Box>
+              ))}
+            <Crosspoints
+              microphones={order.map((microphone) => ({
+                id: microphone.id,
+                name: microphone.name,
+                label: microphone.label,
+                colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
+                phantom: microphone.model.phantom,
+              }))}
+              devices={session.shelf.devices}
+              patch={session.patch}
+              chosen={selected?.id ?? null}
+              onChoose={setChosen}
+              onConnect={connect}
+            />
+            <Box mt="4" color="quiet" fontSize="sm" maxW="640px">
+              Turn the monitors down and phantom power off while you plug; connect first, power after. Never send power through an unbalanced adaptor.
             </Box>
-          ))}
-        <Crosspoints
-          microphones={order.map((microphone) => ({
-            id: microphone.id,
-            name: microphone.name,
-            label: microphone.label,
-            colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
-            phantom: microphone.model.phantom,
-          }))}
-          devices={session.shelf.devices}
-          patch={session.patch}
-          chosen={selected?.id ?? null}
-          onChoose={setChosen}
-          onConnect={connect}
-        />
-        <Box mt="4" color="quiet" fontSize="sm" maxW="640px">
-          Turn the monitors down and phantom power off while you plug; connect first, power after. Never send power through an unbalanced adaptor.
-        </Box>
+          </>
+        )}
       </Box>
-      {selected && (
+      {selected && tab === 'patch' && (
         <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
           <Box fontWeight="700" mb="1">
             {selected.name}
@@ -118,6 +136,7 @@ function Patch({ session }: { session: Session }) {
               setting={gainSetting(table, selected.id, input)}
               peakSplDb={loudestDb(table, selected.id) ?? 0}
               input={input}
+              targetDbfs={table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS}
             />
           ) : (
             <Box color="quiet">Choose an input for it.</Box>

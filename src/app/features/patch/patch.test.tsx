@@ -22,7 +22,7 @@ const model = (id: string): MicrophoneModel => {
 
 describe('the ladder, air to file', () => {
   const rungs = (setting: GainSetting | null, of: MicrophoneModel, peakSplDb: number): string[] => {
-    show(<LevelLadder model={of} setting={setting} peakSplDb={peakSplDb} input={input} />);
+    show(<LevelLadder model={of} setting={setting} peakSplDb={peakSplDb} input={input} targetDbfs={-12} />);
     return screen.queryAllByRole('listitem').map((item) => item.textContent ?? '');
   };
   test('20 mV/Pa at 124 dB SPL is −1.8 dBu (reference: −1.76)', () => {

@@ -18,8 +18,10 @@ function Parts({ spot }: { spot: Spot }) {
           <Box as="dt" color="quiet" flex="1">
             {words}
           </Box>
-          <Box as="dd" m="0" w="72px" h="6px" bg="line" aria-label={`${formatNumber(100 * spot.score[part], 0)} of 100`}>
-            <Box h="100%" w={`${100 * spot.score[part]}%`} bg="fine" />
+          <Box as="dd" m="0" w="72px">
+            <Box h="6px" bg="line" role="img" aria-label={`${formatNumber(100 * spot.score[part], 0)} of 100`}>
+              <Box h="100%" w={`${100 * spot.score[part]}%`} bg="fine" />
+            </Box>
           </Box>
         </Flex>
       ))}

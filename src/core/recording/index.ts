@@ -1,0 +1,3 @@
+export * from './loopback';
+export * from './monitoring';
+export * from './storage';

@@ -1,0 +1,30 @@
+import { blobSource, openAudio } from '../core/audio';
+import { hearLoopback, type LoopbackAnswer } from '../core/recording';
+import type { Jobs } from './protocol';
+import { serveJob } from './serveJob';
+
+/** Longer than this says no more, s. */
+const LONGEST_S = 60;
+
+async function hear(files: Jobs['loopback']['input']): Promise<LoopbackAnswer> {
+  const channels: Float32Array[] = [];
+  let rate = 0;
+  for (const file of files) {
+    const opened = await openAudio(blobSource(file.name, file.blob));
+    if (!opened.ok) return opened;
+    const { channelCount, frameCount, sampleRateHz } = opened.file.info;
+    if (rate !== 0 && rate !== sampleRateHz)
+      return { ok: false, reason: `${file.name} is at ${sampleRateHz} Hz and the other at ${rate}: record both at one rate.` };
+    rate = sampleRateHz;
+    const count = Math.min(frameCount, LONGEST_S * rate);
+    const own = Array.from({ length: channelCount }, () => new Float32Array(count));
+    await opened.file.read(0, count, own);
+    channels.push(...own);
+  }
+  const [out, back] = channels;
+  if (!out || !back)
+    return { ok: false, reason: 'One channel alone says nothing: choose a stereo file, or two files, first what went out and then what came back.' };
+  return hearLoopback(out, back, rate);
+}
+
+serveJob('loopback', hear);
