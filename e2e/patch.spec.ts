@@ -76,3 +76,17 @@ test('monitoring, a loop of cable from a file, and room on the disk', async ({ p
   await expect(loop.getByRole('alert')).toContainText('There are not two clicks');
   await expect(page.getByRole('region', { name: 'Room on the disk' })).toContainText(/4 channels at 48(\.0)? kHz take 35 MB a minute/);
 });
+
+test('the next best patch is another one, and says what it costs; what is pinned stays in it', async ({ page }) => {
+  await page.goto('/demo');
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '1 bank is on. There is none cheaper.' })).toBeVisible({ timeout: 30_000 });
+  const cross = page.getByRole('table', { name: 'Microphones and inputs' });
+  await cross.getByRole('button', { name: /^K ?Kick/ }).click();
+  await page.getByRole('button', { name: 'stays in this input' }).click();
+  const before = await cross.getByRole('button', { name: /^Kick into/, pressed: true }).getAttribute('aria-label');
+  await page.getByRole('button', { name: 'Next best' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'none cheaper but the one before' })).toBeVisible({ timeout: 30_000 });
+  await expect(cross.getByRole('button', { name: /^Kick into/, pressed: true })).toHaveAttribute('aria-label', before ?? '');
+});

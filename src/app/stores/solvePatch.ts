@@ -5,8 +5,8 @@ import { runJob } from '../../workers/runJob';
 import { livePlan } from './planHooks';
 import { aboutNow, runAnswer, useSessionStore } from './sessionStore';
 
-/** How a patch is wanted: keeping plugged what can stay, from nothing, or belonging to the step that was just made. */
-export type PatchWish = 'keeping cables' | 'afresh' | 'as part of the step before';
+/** How a patch is wanted: keeping plugged what can stay, from nothing, another than the one that is plugged, or belonging to the step that was just made. */
+export type PatchWish = 'keeping cables' | 'afresh' | 'another' | 'as part of the step before';
 
 /** The burst that joins a patch with the placing it belongs to. */
 export const PLACING = 'placing';
@@ -20,7 +20,7 @@ export async function solvePatch(wish: PatchWish): Promise<PatchResult | null> {
   if (!doc || doc.microphones.length === 0 || doc.shelf.devices.length === 0) return null;
   const about = aboutNow();
   const whole = patchProblem(doc, livePlan(doc).table);
-  const problem = wish === 'afresh' ? { ...whole, previous: {} } : whole;
+  const problem = wish === 'afresh' ? { ...whole, previous: {} } : wish === 'another' ? { ...whole, not: [doc.patch] } : whole;
   const answer = await runJob('patch', problem, { owner: 'patch' });
   if (answer.kind === 'failed') return { ok: false, reason: answer.reason };
   if (answer.kind !== 'done') return null;

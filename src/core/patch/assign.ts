@@ -1,3 +1,4 @@
+import type { PhantomNeed } from '../microphones';
 import { demandKey, demandsOf } from './demand';
 import { explain } from './explain';
 import { createModel, type SolveMilp } from './milp';
@@ -40,7 +41,6 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
   microphones.forEach((microphone, m) => {
     const { id } = microphone;
     const needs = microphone.phantom === 'needs' && wanted({ kind: 'power', microphoneId: id });
-    const never = microphone.phantom === 'never' && wanted({ kind: 'no power', microphoneId: id });
     const mustHave = wanted({ kind: 'input', microphoneId: id });
     model.binary(`z${m}`, mustHave ? COST.leftOut : 0);
     if (mustHave && !partly) model.fixZero(`z${m}`);
@@ -52,35 +52,23 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
         (wanted({ kind: 'plug', microphoneId: id }) && !input.connectors.includes(microphone.connector)) ||
         (wanted({ kind: 'level', microphoneId: id }) && problem.unfit[id]?.includes(address)) ||
         (pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id }));
-      const bank = bankAddress(input);
-      if (shut || (needs && bank === null)) model.fixZero(x(m, i));
-      if (bank === null) return;
-      const power = `p${banks.indexOf(bank)}`;
-      if (needs)
-        model.atMost(
-          [
-            [1, x(m, i)],
-            [-1, power],
-          ],
-          0,
-        );
-      if (never)
-        model.atMost(
-          [
-            [1, x(m, i)],
-            [1, power],
-          ],
-          1,
-        );
+      if (shut || (needs && bankAddress(input) === null)) model.fixZero(x(m, i));
     });
     model.equal([...inputs.map((_, i) => [1, x(m, i)] as const), [1, `z${m}`]], 1);
   });
-  inputs.forEach((_, i) =>
-    model.atMost(
-      microphones.map((__, m) => [1, x(m, i)]),
-      1,
-    ),
-  );
+  const asking = (phantom: PhantomNeed, kind: 'power' | 'no power'): number[] =>
+    microphones.flatMap(({ id, phantom: own }, m) => (own === phantom && wanted({ kind, microphoneId: id }) ? [m] : []));
+  const [needing, refusing] = [asking('needs', 'power'), asking('never', 'no power')];
+  inputs.forEach((input, i) => {
+    const all = (of: readonly number[]) => of.map((m) => [1, x(m, i)] as const);
+    model.atMost(all(microphones.map((_, m) => m)), 1);
+    const bank = bankAddress(input);
+    if (bank === null) return;
+    // One row for all who ask the same of an input, since it takes one: that bounds the search closer than a row for each.
+    const power = `p${banks.indexOf(bank)}`;
+    if (needing.length > 0) model.atMost([...all(needing), [-1, power]], 0);
+    if (refusing.length > 0) model.atMost([...all(refusing), [1, power]], 1);
+  });
   const adjacent = neighbours(inputs);
   pairs.forEach(([left, right], k) => {
     const l = microphones.findIndex((m) => m.id === left);
@@ -166,8 +154,9 @@ function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: Sol
 export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResult {
   if (problem.microphones.length === 0) return { ok: true, inputs: {}, phantomBanks: [], changed: 0, cost: 0 };
   if (problem.inputs.length === 0) return { ok: false, reason: 'There is no input device on the shelf: add one first.' };
-  const whole = cheapestPatch(problem, solve);
+  const whole = cheapestPatch(problem, solve, { not: problem.not ?? [] });
   if (whole) return { ok: true, ...whole };
+  if (problem.not?.length) return { ok: false, reason: 'There is no other patch of these microphones to these inputs.' };
   const partial = cheapestPatch(problem, solve, { partly: true });
   const left = problem.microphones.flatMap(({ id }) => (partial?.inputs[id] === undefined ? [id] : []));
   const conflict = conflictOf(problem, solve);
@@ -180,7 +169,3 @@ export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResu
     mends: mendsFor(problem, conflict, solve),
   };
 }
-
-/** The best patch that is another than those given; null when there is no other. */
-export const nextBest = (problem: PatchProblem, not: readonly Readonly<Record<string, string>>[], solve: SolveMilp): Patch | null =>
-  cheapestPatch(problem, solve, { not });

@@ -27,6 +27,8 @@ export interface PatchProblem {
   readonly previous: Readonly<Record<string, string>>;
   /** What stays where it is whatever comes, microphone id to input address. */
   readonly pinned?: Readonly<Record<string, string>>;
+  /** Patches that are not wanted again: another is. */
+  readonly not?: readonly Readonly<Record<string, string>>[];
   /** Input addresses whose preamp can neither take nor lift the microphone's level, by microphone id. */
   readonly unfit: Readonly<Record<string, readonly string[]>>;
 }

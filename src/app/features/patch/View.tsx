@@ -22,18 +22,19 @@ export function PatchStation() {
 }
 
 /** Solving on request; the answer stays on show as long as the session it was for. */
-function useSolver(session: Session): { result: PatchResult | null; solving: boolean; solve: (wish: PatchWish) => void } {
-  const [found, setFound] = useState<{ result: PatchResult; session: Session } | null>(null);
+function useSolver(session: Session): { result: PatchResult | null; solving: boolean; solve: (wish: PatchWish) => void; wished: PatchWish | null } {
+  const [found, setFound] = useState<{ result: PatchResult; session: Session; wish: PatchWish } | null>(null);
   const [solving, setSolving] = useState(false);
   const solve = (wish: PatchWish): void => {
     setSolving(true);
     void solvePatch(wish).then((result) => {
       setSolving(false);
       const { doc } = useSessionStore.getState();
-      setFound(result && doc && { result, session: doc });
+      setFound(result && doc && { result, session: doc, wish });
     });
   };
-  return { result: found?.session === session ? found.result : null, solving, solve };
+  const now = found?.session === session ? found : null;
+  return { result: now?.result ?? null, wished: now?.wish ?? null, solving, solve };
 }
 
 type Tab = 'patch' | 'recording';
@@ -43,7 +44,7 @@ const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
 ];
 
 function Patch({ session }: { session: Session }) {
-  const { result, solving, solve } = useSolver(session);
+  const { result, solving, solve, wished } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
   const [tab, setTab] = useState<Tab>('patch');
   const inputs = patchInputs(session);
@@ -76,6 +77,11 @@ function Patch({ session }: { session: Session }) {
           <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
             Solve from nothing
           </Button>
+          {session.microphones.every(({ id }) => session.patch[id] !== undefined) && (
+            <Button size="sm" minH="44px" variant="outline" onClick={() => solve('another')}>
+              Next best
+            </Button>
+          )}
         </Flex>
         <Segments label="Patch or recording" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
         {tab === 'recording' ? (
@@ -84,6 +90,13 @@ function Patch({ session }: { session: Session }) {
           </Box>
         ) : (
           <>
+            {result?.ok && (
+              <Box fontSize="sm" color="quiet" mb="2" role="status">
+                {result.changed === 0 ? 'No cable moves' : `${result.changed} ${result.changed === 1 ? 'cable moves' : 'cables move'}`},{' '}
+                {result.phantomBanks.length} {result.phantomBanks.length === 1 ? 'bank is' : 'banks are'} on. There is none cheaper
+                {wished === 'another' ? ' but the one before' : ''}.
+              </Box>
+            )}
             {result && !result.ok && <NoWholePatch session={session} result={result} />}
             {asked && (
               <Override
