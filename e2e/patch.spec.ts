@@ -1,4 +1,4 @@
-import { writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
 import { openAs } from '../hostile/views';
@@ -89,4 +89,30 @@ test('the next best patch is another one, and says what it costs; what is pinned
   await page.getByRole('button', { name: 'Next best' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'none cheaper but the one before' })).toBeVisible({ timeout: 30_000 });
   await expect(cross.getByRole('button', { name: /^Kick into/, pressed: true })).toHaveAttribute('aria-label', before ?? '');
+});
+
+test('the sheet’s drawings as files: SVG with its own colours, PNG as pixels', async ({ page }, info) => {
+  await page.goto('/demo');
+  await station(page, 'Sheet').click();
+  const saved: string[] = [];
+  for (const kind of ['SVG', 'PNG'] as const) {
+    const files: Promise<void>[] = [];
+    page.removeAllListeners('download');
+    page.on('download', (file) => {
+      const path = info.outputPath(file.suggestedFilename());
+      saved.push(path);
+      files.push(file.saveAs(path));
+    });
+    await page.getByRole('button', { name: `Drawings as ${kind}` }).click();
+    await expect.poll(() => files.length).toBe(2);
+    await Promise.all(files);
+  }
+  expect(saved.map((path) => path.replace(/.*Saturday /, ''))).toEqual(['plan.svg', 'side.svg', 'plan.png', 'side.png']);
+  const svg = await readFile(saved[0] ?? '', 'utf8');
+  expect(svg).toMatch(/^<svg[^>]* xmlns="http:\/\/www.w3.org\/2000\/svg"/);
+  expect(svg).not.toContain('var(');
+  expect(svg.match(/stroke="rgb/g)?.length).toBeGreaterThan(20);
+  const png = await readFile(saved[2] ?? '');
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  expect(png.readUInt32BE(16)).toBeGreaterThan(600);
 });

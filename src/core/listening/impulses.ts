@@ -18,7 +18,7 @@ const DELAYED = new Float32Array(2 * HALF);
 const RING_S = 0.006;
 
 /** Response of one microphone to one source by its paths and first reflections, peak as in a file by `reference`. */
-function impulseOf(copies: readonly Heard[], rate: number, shiftSamples: number): Float32Array {
+export function impulseOf(copies: readonly Heard[], rate: number, shiftSamples: number): Float32Array {
   const last = copies.reduce((most, { delaySamples }) => max(most, delaySamples), 0);
   const length = ceil(last + max(0, shiftSamples) + 2 * LEAD + RING_S * rate);
   const bands = BANDS.map(() => new Float32Array(length));

@@ -4,6 +4,7 @@ import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { createRandom, distance, type FftKernel, loadFftKernel } from '../math';
 import { resolvePlan } from '../planning';
+import { heardBy } from '../render';
 import { octaveDecays } from '../room';
 import {
   BLOCK,
@@ -11,6 +12,7 @@ import {
   CHANGE_SAMPLES,
   dryLoop,
   gainTo,
+  impulseOf,
   impulsesOf,
   LEAD,
   type Loop,
@@ -116,22 +118,27 @@ describe('responses of the demo kit', () => {
     expect(looked).toBeGreaterThan(8);
   });
 
-  test('at each band’s middle the response is as loud as the paths and reflections added by hand', () => {
-    const { plan } = table;
-    plan.microphones.forEach((_, m) => {
-      plan.sources.forEach((source, s) => {
-        const arrival = table.rows[m]?.[s];
-        const [only] = arrival?.paths ?? [];
-        if (!arrival || !only || arrival.paths.length > 1) return;
-        const response = impulses[m]?.[s] as Float32Array;
-        [400, 1600].forEach((hertz, k) => {
-          const { re, im } = at(response.subarray(0, Math.round(LEAD + arrival.delaySeconds * RATE) + 60), hertz);
-          const band = (k + 1) as 1 | 2;
-          const expected = 1e-6 * Math.hypot(only.re[band], only.im[band]) * 10 ** (-source.spectrumDb[band] / 20);
-          expect(Math.abs(20 * Math.log10(Math.hypot(re, im) / expected))).toBeLessThan(3);
+  test('a voice, which has one mouth and one way to a microphone: at each band’s middle the direct part is as loud as that way, and late by it', () => {
+    let looked = 0;
+    for (const session of boathouseSessions()) {
+      const heard = arrivalTable(resolvePlan(session));
+      const { plan } = heard;
+      plan.microphones.forEach((_, m) => {
+        plan.sources.forEach((source, s) => {
+          const [only, second] = heard.rows[m]?.[s]?.paths ?? [];
+          if (!only || second || source.sides.length > 1) return;
+          const near = impulseOf(heardBy(heard, m, s, 1e-6, false), RATE, 0);
+          [400, 1600].forEach((hertz, k) => {
+            const { re, im } = at(near, hertz);
+            const band = (k + 1) as 1 | 2;
+            const expected = 1e-6 * Math.hypot(only.re[band], only.im[band]) * 10 ** (-source.spectrumDb[band] / 20);
+            expect(Math.abs(20 * Math.log10(Math.hypot(re, im) / expected))).toBeLessThan(3);
+            looked++;
+          });
         });
       });
-    });
+    }
+    expect(looked).toBeGreaterThan(0);
   });
 });
 
@@ -182,7 +189,7 @@ function plainLufs(sides: readonly Float32Array[]): number {
 }
 
 test('every set-up of the demo, heard in stereo, mono and by one microphone, is within 0.1 LU of the same loudness', () => {
-  for (const session of boathouseSessions().slice(0, 3)) {
+  for (const session of boathouseSessions().slice(0, 2)) {
     const table = arrivalTable(resolvePlan(session));
     const { plan } = table;
     const weights = plan.sources.map(() => 0);
@@ -272,7 +279,8 @@ describe('the player', () => {
         const all = Float32Array.from([...before, ...after]);
         // The sine's own steepest step, and the fade's.
         const own = 0.4 * 2 * Math.sin((Math.PI * 301) / RATE) + (2 * 0.4) / CHANGE_SAMPLES;
-        for (let i = 1; i < all.length; i++) expect(Math.abs((all[i] as number) - (all[i - 1] as number)) - own).toBeLessThan(0.001);
+        const steepest = all.reduce((most, x, i) => (i === 0 ? 0 : Math.max(most, Math.abs(x - (all[i - 1] as number)))), 0);
+        expect(steepest - own).toBeLessThan(0.001);
       }),
       { seed: 5, numRuns: 30 },
     );

@@ -16,8 +16,8 @@ function strength(signal: Float32Array, hertz: number, from = 0, to = signal.len
 
 /** The strongest frequency near one, in cents from it. */
 function centsOff(signal: Float32Array, hertz: number): number {
-  const steps = Array.from({ length: 81 }, (_, k) => k - 40);
-  const levels = steps.map((cents) => strength(signal, hertz * 2 ** (cents / 1200), 4000, Math.min(signal.length, 40_000)));
+  const steps = Array.from({ length: 17 }, (_, k) => 5 * (k - 8));
+  const levels = steps.map((cents) => strength(signal, hertz * 2 ** (cents / 1200), 4000, Math.min(signal.length, 24_000)));
   return steps[levels.indexOf(Math.max(...levels))] as number;
 }
 

@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useRef } from 'react';
 import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
@@ -7,6 +8,7 @@ import { measuredPlaces, resolvePlan, SOUND_CHOICES } from '../../../core/planni
 import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
 import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
 import { download, fileName } from '../../components/download';
+import { pngFile, svgFile } from '../../components/svgFile';
 import { StaticFace } from '../../drawing/StaticFace';
 import { useLiveSession } from '../../stores/sessionStore';
 
@@ -187,6 +189,18 @@ function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
+  const [plan, side] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
+  const saveDrawings = async (kind: 'SVG' | 'PNG'): Promise<void> => {
+    for (const [name, box] of [
+      ['plan', plan],
+      ['side', side],
+    ] as const) {
+      const drawing = box.current?.querySelector('svg');
+      if (!drawing) continue;
+      const made = kind === 'SVG' ? svgFile(drawing, 'white') : await pngFile(drawing, 'white');
+      if (made) download(fileName(`${session.name} ${name}`, kind.toLowerCase()), made, kind === 'SVG' ? 'image/svg+xml' : 'image/png');
+    }
+  };
   return (
     <Box h="100%" overflow="auto" p={{ base: '2', md: '6' }} className="print-free">
       <Flex className="no-print" gap="2" mb="4" justify="center" wrap="wrap">
@@ -205,6 +219,11 @@ function Sheet({ session }: { session: Session }) {
         >
           Tape list as CSV
         </Button>
+        {(['SVG', 'PNG'] as const).map((kind) => (
+          <Button key={kind} minH="44px" variant="outline" onClick={() => void saveDrawings(kind)}>
+            Drawings as {kind}
+          </Button>
+        ))}
       </Flex>
       <Box
         className="sheet light"
@@ -241,10 +260,10 @@ function Sheet({ session }: { session: Session }) {
           </Box>
         )}
         <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
-          <Box flex="1">
+          <Box flex="1" ref={plan}>
             <StaticFace session={session} face="plan" width={370} height={close ? 250 : 310} />
           </Box>
-          <Box flex="1">
+          <Box flex="1" ref={side}>
             <StaticFace session={session} face="side" width={370} height={close ? 250 : 310} />
           </Box>
         </Flex>
