@@ -1,4 +1,7 @@
+import { writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
+import { writeWav } from '../src/core/audio/wavWriter';
+import { station } from './steps';
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/demo');
@@ -45,4 +48,30 @@ test('a drill by keyboard: both heard, one named, what it was; the standing is k
   await page.reload();
   await page.getByRole('button', { name: 'Drills' }).click();
   await expect(page.getByRole('table', { name: 'How it stands' })).toContainText(/[01] of 1/);
+});
+
+test('two channels of a take: heard beside one another, late and turned round; what both have alike is gone in mono', async ({ page }, info) => {
+  const tone = Float32Array.from({ length: 96_000 }, (_, i) => 0.3 * Math.sin((2 * Math.PI * 330 * i) / 48_000) * (0.5 + 0.5 * Math.sin(i / 3000)));
+  const paths = await Promise.all(
+    ['Near', 'Far'].map(async (name) => {
+      const path = info.outputPath(`${name}.wav`);
+      await writeFile(path, writeWav([tone], 48_000, 's24'));
+      return path;
+    }),
+  );
+  await station(page, 'Check').click();
+  await page.getByLabel('Take files').setInputFiles(paths);
+  await expect(page.getByRole('list', { name: 'Channels' }).getByRole('listitem')).toHaveCount(2, { timeout: 60_000 });
+  await page.getByRole('button', { name: /Boathouse kit/ }).click();
+  await page.getByRole('menuitem', { name: /^Ears/ }).click();
+  await page.getByRole('button', { name: 'The take that was checked' }).click();
+  await page.waitForTimeout(1500);
+  await page.getByRole('button', { name: 'Play' }).click();
+  const level = page.getByRole('meter', { name: 'Level' });
+  await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
+  await page.getByRole('button', { name: 'second reversed' }).click();
+  await page.getByRole('button', { name: 'Added to mono' }).click();
+  await expect(level).toHaveAttribute('aria-valuetext', 'silent');
+  await page.getByRole('slider', { name: /^Second later by/ }).fill('1.5');
+  await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
 });

@@ -1,5 +1,13 @@
 import type { Session } from '../core/document';
-import type { MixMatrix, Playing } from '../core/listening';
+import type { Beside, MixMatrix, Playing } from '../core/listening';
+import type { TakeFile } from './protocol';
+
+/** Two channels of a take, by their names, and how the second is played. */
+export interface TakePair extends Beside {
+  readonly files: readonly TakeFile[];
+  readonly first: string;
+  readonly second: string;
+}
 
 /** What the page asks of the worker that renders what is heard. */
 export type ListenRequest =
@@ -12,6 +20,17 @@ export type ListenRequest =
       readonly playing: Playing;
       readonly rate: number;
       /** Share of the loop at which to begin, so that what sounds next is there first. */
+      readonly from: number;
+      readonly matrix: MixMatrix;
+      readonly targetLufs: number;
+    }
+  /** Two channels of files beside one another. */
+  | {
+      readonly kind: 'files';
+      readonly loop: number;
+      readonly deck: string;
+      readonly take: TakePair;
+      readonly rate: number;
       readonly from: number;
       readonly matrix: MixMatrix;
       readonly targetLufs: number;

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { writeWav } from '../../core/audio';
 import { panOf, type Session } from '../../core/document';
 import { type MixMatrix, type MixPair, type Monitor, matrixOf, type Playing } from '../../core/listening';
-import type { ListenAnswer, ListenRequest } from '../../workers/listenProtocol';
+import type { ListenAnswer, ListenRequest, TakePair } from '../../workers/listenProtocol';
 import playerUrl from './player.worklet.ts?worker&url';
 import type { PlayerMessage, PlayerReport, WholeLoop } from './playerProtocol';
 
@@ -51,6 +51,8 @@ const set = (change: Partial<Listening>): void => useListening.setState(change);
 
 interface OnDeck {
   readonly session: Session;
+  /** Channels of a take that stand in for the plan's. */
+  readonly take: TakePair | null;
   /** The loop that sounds or will; the one before it until that is whole. */
   loop: number;
   /** Blocks of it that have come. */
@@ -101,7 +103,7 @@ async function opened(): Promise<void> {
   worker ??= startWorker();
   for (const deck of ['A', 'B'] as const) {
     const on = decks[deck];
-    if (on && on.loop === 0) render(deck, on.session);
+    if (on && on.loop === 0) render(deck, on.session, on.take);
   }
 }
 let opening: Promise<void> | null = null;
@@ -191,19 +193,19 @@ function hear(deck: Deck): void {
 }
 
 /** A newer session for a deck whose loop has hardly begun: the newest is taken next. */
-const waiting: Partial<Record<Deck, Session>> = {};
+const waiting: Partial<Record<Deck, Pick<OnDeck, 'session' | 'take'>>> = {};
 
 function renderWaiting(deck: Deck): void {
   const next = waiting[deck];
   delete waiting[deck];
-  if (next) render(deck, next);
+  if (next) render(deck, next.session, next.take);
 }
 
-function render(deck: Deck, session: Session): void {
+function render(deck: Deck, session: Session, take: TakePair | null): void {
   const before = decks[deck];
   const loop = ++loops;
   const { playing, lufs, report } = state();
-  decks[deck] = { session, loop, blocks: 0, isDone: false, gain: before?.gain ?? 0 };
+  decks[deck] = { session, take, loop, blocks: 0, isDone: false, gain: before?.gain ?? 0 };
   askedAt = performance.now();
   if (before) {
     tellWorker({ kind: 'drop', loop: before.loop });
@@ -211,24 +213,25 @@ function render(deck: Deck, session: Session): void {
     setTimeout(() => tellPlayer({ kind: 'drop', loop: before.loop }), 2000);
   }
   const rate = context?.sampleRate ?? 48_000;
-  const length = 4 * rate;
+  const length = report?.length || 4 * rate;
   const from = (((report?.at ?? 0) + 0.03 * rate) % length) / length;
-  tellWorker({ kind: 'render', loop, deck, session, playing, rate, from, matrix: levelledBy(session), targetLufs: lufs });
+  const how = { loop, deck, rate, from, matrix: levelledBy(session), targetLufs: lufs };
+  tellWorker(take ? { kind: 'files', take, ...how } : { kind: 'render', session, playing, ...how });
 }
 
 /** Puts a session on a deck, in words; it sounds from the next press on, or at once where something sounds. */
-export function putOn(deck: Deck, session: Session, name: string): void {
+export function putOn(deck: Deck, session: Session, name: string, take: TakePair | null = null): void {
   set({ names: { ...state().names, [deck]: name } });
   const known = decks[deck];
-  if (known?.session === session) return;
+  if (known?.session === session && known.take === take) return;
   if (!worker) {
-    decks[deck] = { session, loop: 0, blocks: 0, isDone: false, gain: 0 };
+    decks[deck] = { session, take, loop: 0, blocks: 0, isDone: false, gain: 0 };
     return;
   }
-  if (known && known.loop > 0 && !known.isDone && known.blocks < ENOUGH_BLOCKS) waiting[deck] = session;
+  if (known && known.loop > 0 && !known.isDone && known.blocks < ENOUGH_BLOCKS) waiting[deck] = { session, take };
   else {
     delete waiting[deck];
-    render(deck, session);
+    render(deck, session, take);
   }
 }
 
@@ -315,7 +318,7 @@ export function setPlaying(playing: Playing): void {
   set({ playing });
   for (const deck of ['A', 'B'] as const) {
     const on = decks[deck];
-    if (on && on.loop > 0) render(deck, on.session);
+    if (on && on.loop > 0 && !on.take) render(deck, on.session, null);
   }
 }
 

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Matching, Role, TakeReport } from '../../core/analysis';
-import type { ChannelPeaks } from '../../workers/protocol';
+import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { database } from '../db/database';
 
 /** What a take check left: kept with its session, so that it is there again after a reload. */
@@ -22,6 +22,13 @@ interface TakeState extends Take {
 
 const NO_TAKE: Take = { report: null, waveforms: [], refused: [], matching: {}, roles: {} };
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
+
+/** The files of the last check of this tab, which are not kept: what a person can go on working with. */
+let files: readonly TakeFile[] = [];
+export const filesOfTake = (): readonly TakeFile[] => files;
+export const keepFiles = (of: readonly TakeFile[]): void => {
+  files = of;
+};
 
 /** The take on the bench. */
 export const useTakeStore = create<TakeState>(() => EMPTY);

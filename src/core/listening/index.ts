@@ -6,3 +6,4 @@ export * from './loopPlayer';
 export * from './loopRenderer';
 export * from './mix';
 export * from './scene';
+export * from './twoChannels';

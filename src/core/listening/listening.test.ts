@@ -23,7 +23,9 @@ import {
   matrixOf,
   mixDown,
   referencesOf,
+  resampled,
   tailOf,
+  twoLoops,
 } from './index';
 
 const RATE = 48_000;
@@ -305,4 +307,24 @@ describe('the player', () => {
     expect(player.isSilent).toBe(true);
     expect(run(player, 512).every((x) => x === 0)).toBe(true);
   });
+});
+
+test('two channels beside one another: the second late by a fraction and turned round; at another rate a tone keeps its pitch and level', () => {
+  const tone = (rate: number, length: number): Float32Array => Float32Array.from({ length }, (_, i) => Math.sin((2 * Math.PI * 1000 * i) / rate));
+  const [a, b] = twoLoops(tone(RATE, 5000), tone(RATE, 5000), RATE, { isReversed: true, delayS: 10.5 / RATE });
+  expect(a.length % BLOCK).toBe(0);
+  for (const i of [200, 1234, 4000]) {
+    expect(a[i]).toBeCloseTo(Math.sin((2 * Math.PI * 1000 * i) / RATE), 5);
+    expect(b[i]).toBeCloseTo(-Math.sin((2 * Math.PI * 1000 * (i - 10.5)) / RATE), 2);
+  }
+  for (const [from, to] of [
+    [48_000, 44_100],
+    [44_100, 48_000],
+    [96_000, 44_100],
+  ] as const) {
+    const moved = resampled(tone(from, 8000), from, to);
+    expect(Math.abs(moved.length - (8000 * to) / from)).toBeLessThan(1.5);
+    for (let i = 300; i < moved.length - 300; i += 97) expect(moved[i]).toBeCloseTo(Math.sin((2 * Math.PI * 1000 * i) / to), 2);
+  }
+  expect(resampled(a, RATE, RATE)).toBe(a);
 });

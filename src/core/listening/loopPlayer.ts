@@ -90,7 +90,7 @@ export class LoopPlayer {
     addMix(this.now, this.at, left, right);
     if (this.next && isThere(this.next.loop, this.at, left.length)) this.change(this.next, left, right);
     this.finish(left, right);
-    this.at = (this.at + left.length) % length;
+    this.at = (this.at + left.length) % (this.now.loop.channels[0]?.length ?? length);
   }
 
   /** Fades from what was mixed to the next hearing at the same place. */
@@ -106,6 +106,7 @@ export class LoopPlayer {
       right[i] = (right[i] as number) + this.fade * ((r[i] as number) - (right[i] as number));
     }
     if (this.fade < 1) return;
+    this.at %= next.loop.channels[0]?.length ?? 1;
     this.now = next;
     this.next = null;
     this.fade = 0;
@@ -129,14 +130,15 @@ export class LoopPlayer {
 
 function isThere({ there, blockSamples, channels }: Loop, at: number, count: number): boolean {
   const length = channels[0]?.length ?? 1;
-  return there[Math.floor(at / blockSamples)] === 1 && there[Math.floor(((at + count - 1) % length) / blockSamples)] === 1;
+  const first = at % length;
+  return there[Math.floor(first / blockSamples)] === 1 && there[Math.floor(((first + count - 1) % length) / blockSamples)] === 1;
 }
 
 function addMix({ loop, matrix, gain }: Hearing, at: number, left: Float32Array, right: Float32Array): void {
   loop.channels.forEach((samples, c) => {
     const [l, r] = matrix[c] ?? [0, 0];
     if (l === 0 && r === 0) return;
-    let n = at;
+    let n = at % samples.length;
     for (let i = 0; i < left.length; i++) {
       const x = gain * (samples[n] as number);
       left[i] = (left[i] as number) + l * x;

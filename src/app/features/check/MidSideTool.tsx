@@ -6,7 +6,7 @@ import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { NumberField } from '../../components/NumberField';
-import { filesOfTake } from './tool';
+import { filesOfTake } from '../../stores/takeStore';
 
 type What = 'decode' | 'encode' | 'widen';
 const WHAT: readonly { readonly value: What; readonly text: string }[] = [

@@ -5,7 +5,7 @@ import type { Fault } from '../../../core/render';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { useSessionStore } from '../../stores/sessionStore';
-import { keepTake, setTake, useTakeStore } from '../../stores/takeStore';
+import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -24,15 +24,11 @@ function matchingFor(session: Session, report: TakeReport, before: Matching): Ma
 /** What is under way: pressing Stop ends it, and so does a newer check. */
 let underWay: AbortController | null = null;
 
-/** The files of the last check of this tab: what a person can go on working with. */
-let lastFiles: readonly TakeFile[] = [];
-export const filesOfTake = (): readonly TakeFile[] => lastFiles;
-
 /** Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there. */
 export async function checkFiles(session: Session, files: readonly TakeFile[]): Promise<void> {
   if (files.length === 0) return;
   underWay = new AbortController();
-  lastFiles = files;
+  keepFiles(files);
   setTake({ progress: 0, problem: null });
   const onProgress = (share: number): void => setTake({ progress: share });
   const answer = await runJob('take-check', files, { owner: 'check', signal: underWay.signal, onProgress });

@@ -1,10 +1,11 @@
 import { Box, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
-import { meanLossDb, speedOfSound } from '../../../core/acoustics';
+import { type Copy, inStepResponseDb, logFrequencies, meanLossDb, speedOfSound, sumResponseDb } from '../../../core/acoustics';
 import { arrivalTable, sourceKey } from '../../../core/arrivals';
 import type { PlacedMicrophone, Session } from '../../../core/document';
 import { resolvePlan } from '../../../core/planning';
 import { formatDb, formatLength, formatNumber } from '../../../core/units';
+import type { TakePair } from '../../../workers/listenProtocol';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import { SumStrip } from '../../components/SumStrip';
@@ -12,6 +13,7 @@ import { Toggle } from '../../components/Toggle';
 import { useSize } from '../../components/useSize';
 import { sumStrip } from '../../drawing/sumStripOf';
 import { putOn, setMatched, setMonitor, setPlaying, takeOff, useListening } from '../../listening/listening';
+import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import { Transport } from './Transport';
 
 const MOST_MS = 20;
@@ -38,31 +40,67 @@ function benchOf(session: Session, { first, second, isReversed, delayMs }: Bench
   return { ...session, microphones: both, pairs: [] };
 }
 
+/** The take's channels are heard in place of these two. */
+const STANDING_IN: BenchSettings = { first: '', second: SAME, isReversed: false, delayMs: 0 };
+const NO_CHANNELS: readonly { readonly name: string }[] = [];
+
+/** Two channels of the take that was checked last, as they are wanted; null while the plan's are heard. */
+function useTakePair(fromTake: boolean, { first, second, isReversed, delayMs }: BenchSettings): TakePair | null {
+  return useMemo(
+    () => (fromTake ? { files: filesOfTake(), first, second: second === SAME ? first : second, isReversed, delayS: delayMs / 1000 } : null),
+    [fromTake, first, second, isReversed, delayMs],
+  );
+}
+
+/** What a delay and a turn alone do to two equal signals. */
+function combOf({ isReversed, delayMs }: BenchSettings): NonNullable<ReturnType<typeof sumStrip>> {
+  const frequenciesHz = logFrequencies(240);
+  const copies: Copy[] = [
+    { amplitude: 1, delaySeconds: 0 },
+    { amplitude: isReversed ? -1 : 1, delaySeconds: delayMs / 1000 },
+  ];
+  return {
+    frequenciesHz,
+    sumDb: sumResponseDb(copies, frequenciesHz),
+    inStepDb: inStepResponseDb(
+      copies.map((copy) => [copy]),
+      frequenciesHz,
+    ),
+  };
+}
+
 /** Why opposite signals seem to be nowhere between two loudspeakers and vanish in mono, to be heard and seen. */
 export function Bench({ session }: { session: Session }) {
   const { monitor, playing } = useListening();
   const [settings, setSettings] = useState<BenchSettings>({ first: session.microphones[0]?.id ?? '', second: SAME, isReversed: false, delayMs: 0 });
   const change = (more: Partial<BenchSettings>): void => setSettings({ ...settings, ...more });
   const [box, size] = useSize<HTMLDivElement>();
-  const bench = useMemo(() => benchOf(session, settings), [session, settings]);
+  const [fromTake, setFromTake] = useState(false);
+  const take = useTakePair(fromTake, settings);
+  const bench = useMemo(() => benchOf(session, fromTake ? STANDING_IN : settings), [session, settings, fromTake]);
   const table = useMemo(() => arrivalTable(resolvePlan(bench)), [bench]);
-  useEffect(() => putOn('A', bench, 'Two channels'), [bench]);
+  useEffect(() => putOn('A', bench, 'Two channels', take), [bench, take]);
   useEffect(() => {
     takeOff('B');
     setMatched(false);
     return () => setMatched(true);
   }, []);
-  const names = session.microphones.map(({ id, name }) => ({ value: id, text: name }));
+  const channels = useTakeStore(({ report, sessionId }) => (sessionId === session.id ? report?.channels : undefined)) ?? NO_CHANNELS;
+  const hasTake = channels.length > 1 && filesOfTake().length > 0;
+  const names = fromTake
+    ? channels.map(({ name }) => ({ value: name, text: name }))
+    : session.microphones.map(({ id, name }) => ({ value: id, text: name }));
   const heard = playing.of === 'source' ? playing.key : null;
   const source = Math.max(
     0,
     table.plan.sources.findIndex((one) => sourceKey(one) === (heard ?? table.plan.microphones[0]?.targetKey)),
   );
-  const strip = sumStrip(
+  const planned = sumStrip(
     table,
     table.plan.microphones.map(({ id }) => id),
     source,
   );
+  const strip = fromTake ? combOf(settings) : planned;
   const samples = Math.round((settings.delayMs / 1000) * session.sampleRateHz);
   const air = (settings.delayMs / 1000) * speedOfSound(session.room.temperatureC);
   return (
@@ -71,6 +109,24 @@ export function Bench({ session }: { session: Session }) {
         Two channels, left and right. Turn the second round: between two loudspeakers it seems to come from nowhere, with headphones from inside the
         head, and in mono what both have alike is gone. Make it late: the picture leans, and in mono it combs.
       </Box>
+      {hasTake && (
+        <Box mb="3">
+          <Segments
+            label="Channels of"
+            value={fromTake ? 'take' : 'plan'}
+            options={[
+              { value: 'plan', text: 'The plan' },
+              { value: 'take', text: 'The take that was checked' },
+            ]}
+            onChange={(value) => {
+              const isTake = value === 'take';
+              setFromTake(isTake);
+              const list = isTake ? channels.map(({ name }) => name) : session.microphones.map(({ id }) => id);
+              change({ first: list[0] ?? '', second: list[1] ?? SAME });
+            }}
+          />
+        </Box>
+      )}
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }} gap="3" mb="3">
         <Choice label="First" value={settings.first} options={names} onChange={(first) => change({ first })} />
         <Choice
@@ -79,15 +135,17 @@ export function Bench({ session }: { session: Session }) {
           options={[{ value: SAME, text: 'the same again' }, ...names.filter(({ value }) => value !== settings.first)]}
           onChange={(second) => change({ second })}
         />
-        <Choice
-          label="What is played"
-          value={heard ?? ''}
-          options={[
-            { value: '', text: 'a phrase' },
-            ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: `${one.name.toLowerCase()} alone` })),
-          ]}
-          onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
-        />
+        {!fromTake && (
+          <Choice
+            label="What is played"
+            value={heard ?? ''}
+            options={[
+              { value: '', text: 'a phrase' },
+              ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: `${one.name.toLowerCase()} alone` })),
+            ]}
+            onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
+          />
+        )}
       </Grid>
       <Flex gap="3" align="center" wrap="wrap" mb="3">
         <Segments
@@ -124,7 +182,11 @@ export function Bench({ session }: { session: Session }) {
         {strip && (
           <>
             <Flex fontSize="sm" color="quiet" justify="space-between">
-              <span>The {table.plan.sources[source]?.name.toLowerCase()} in both added</span>
+              <span>
+                {fromTake
+                  ? 'What the delay and the turn do to what both have alike'
+                  : `The ${table.plan.sources[source]?.name.toLowerCase()} in both added`}
+              </span>
               <span className="measure">loses {formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb)))}</span>
             </Flex>
             <SumStrip {...strip} width={Math.max(240, size.width)} height={170} title="The two channels added" />
