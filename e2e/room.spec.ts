@@ -42,7 +42,12 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
   const advice = page.getByRole('list', { name: 'What to hang' }).getByRole('listitem');
   await expect(advice.first()).toContainText('Ends the flutter between left wall and right wall');
   await advice.first().getByRole('button', { name: 'Put it there' }).click();
-  await expect(page.getByRole('list', { name: 'Soft things' })).toContainText('Heavy curtain');
+  const soft = page.getByRole('list', { name: 'Soft things' });
+  await expect(soft).toContainText('Heavy curtain');
+  await soft.getByRole('button', { name: 'Heavy curtain', exact: true }).click();
+  await soft.getByLabel('Air behind (cm)').fill('40');
+  await soft.getByLabel('Air behind (cm)').press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
   await expect(does).not.toContainText('flutters');
   await page.getByRole('button', { name: 'Modes' }).click();
   await expect(page.getByLabel('Mode')).toContainText('32 Hz, across');

@@ -18,8 +18,8 @@ export interface Capture {
 
 export type CaptureAnswer = { readonly ok: true; readonly capture: Capture } | { readonly ok: false; readonly reason: string };
 
-/** As many channels as are kept at most: a minute of eight is 90 MB. The browser gives what there are. */
-const MOST_CHANNELS = 8;
+/** As many channels as an audio graph carries; the browser gives what there are. A minute of eight is 90 MB. */
+const MOST_CHANNELS = 32;
 
 const REFUSALS: Readonly<Record<string, string>> = {
   NotAllowedError: 'The browser was not allowed to listen: allow the microphone for this page beside its address, then press Record again.',

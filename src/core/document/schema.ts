@@ -45,6 +45,7 @@ export const roomSchema = object({
   glass: Joi.array()
     .items(Joi.valid(...SURFACES))
     .unique(),
+  noiseDb: number(-20, 140).optional(),
   lowCeiling: object({ along: Joi.valid(...WALLS), reachM: number(0.1, 60), heightM: number(0.5, 30) }).optional(),
   parts: Joi.array()
     .items(
@@ -232,6 +233,8 @@ export const furnishingSchema = object({
   heightM: number(0.1, 4),
   bottomM: number(0, 6),
   microphoneId: id.allow(null),
+  layerM: number(0.001, 1).optional(),
+  airM: number(0, 2).optional(),
 });
 
 export const readingSchema = object({

@@ -6,7 +6,7 @@ import { radiansFromDegrees } from '../units';
 /** What keeps sound away from a place, besides taking some of it up. */
 export const SCREEN_KINDS = ['panel', 'blanket', 'collar'] as const;
 /** What takes sound up where it is; its shadow is not modelled. */
-export const SOFT_KINDS = ['rug', 'curtain', 'duvet', 'sofa', 'bed', 'bookcase', 'absorber', 'trap'] as const;
+export const SOFT_KINDS = ['rug', 'curtain', 'duvet', 'clothes', 'sofa', 'bed', 'bookcase', 'absorber', 'trap'] as const;
 export const FURNISHING_KINDS = [...SCREEN_KINDS, ...SOFT_KINDS] as const;
 export type ScreenKind = (typeof SCREEN_KINDS)[number];
 export type SoftKind = (typeof SOFT_KINDS)[number];
@@ -27,6 +27,9 @@ export interface Furnishing {
   readonly bottomM: number;
   /** The microphone a collar is clipped to. */
   readonly microphoneId: string | null;
+  /** How thick its soft layer is and how much air is behind it, metres; the usual ones where it is not said. */
+  readonly layerM?: number;
+  readonly airM?: number;
 }
 
 /** What a kind of furnishing is made of. */
@@ -57,6 +60,8 @@ export interface SoftModel {
   readonly octaves: readonly [number, number, number, number, number, number];
   /** The face that sound meets: what lies shows its top, what stands its front, a bed or a sofa both. */
   readonly face: 'top' | 'front' | 'both';
+  /** Layer and air that its figures are for, metres; null where the two cannot be told apart. */
+  readonly usual: { readonly layerM: number; readonly airM: number } | null;
   readonly caution: string;
 }
 
@@ -73,6 +78,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0,
     octaves: [0.02, 0.06, 0.14, 0.37, 0.6, 0.65],
     face: 'top',
+    usual: null,
     caution: 'Lay its edges flat: stands and people trip.',
   },
   curtain: {
@@ -84,6 +90,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0.05,
     octaves: [0.14, 0.35, 0.55, 0.72, 0.7, 0.65],
     face: 'front',
+    usual: { layerM: 0.01, airM: 0.1 },
     caution: USUAL_CAUTION,
   },
   duvet: {
@@ -95,6 +102,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0.1,
     octaves: [0.12, 0.4, 0.6, 0.7, 0.7, 0.65],
     face: 'front',
+    usual: { layerM: 0.05, airM: 0.05 },
     caution: USUAL_CAUTION,
   },
   sofa: {
@@ -106,6 +114,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0,
     octaves: [0.3, 0.4, 0.55, 0.65, 0.65, 0.6],
     face: 'both',
+    usual: null,
     caution: USUAL_CAUTION,
   },
   bed: {
@@ -117,6 +126,19 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0,
     octaves: [0.35, 0.5, 0.7, 0.75, 0.75, 0.7],
     face: 'both',
+    usual: null,
+    caution: USUAL_CAUTION,
+  },
+  clothes: {
+    name: 'Rack of clothes',
+    does: 'Coats and jackets close together: mid and top, and some low mids.',
+    thickM: 0.5,
+    widthM: 1.2,
+    heightM: 1.4,
+    bottomM: 0.3,
+    octaves: [0.15, 0.35, 0.55, 0.65, 0.65, 0.6],
+    face: 'front',
+    usual: null,
     caution: USUAL_CAUTION,
   },
   bookcase: {
@@ -128,6 +150,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0,
     octaves: [0.3, 0.35, 0.35, 0.3, 0.3, 0.25],
     face: 'front',
+    usual: null,
     caution: 'Screw it to the wall: bass walks what is loose.',
   },
   absorber: {
@@ -139,6 +162,7 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0.8,
     octaves: [0.35, 0.8, 1, 1, 0.95, 0.9],
     face: 'front',
+    usual: { layerM: 0.05, airM: 0.05 },
     caution: 'Wrap mineral wool, hang it on what holds its weight, off heaters and lamps.',
   },
   trap: {
@@ -150,25 +174,49 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     bottomM: 0,
     octaves: [0.7, 0.95, 1, 0.95, 0.9, 0.85],
     face: 'front',
+    usual: null,
     caution: 'Stand it so that it cannot fall.',
   },
 };
 
 const softModelOf = (kind: FurnishingKind): SoftModel | null => (kind in SOFT_MODELS ? SOFT_MODELS[kind as SoftKind] : null);
 
+/** Value at an octave that may lie between those of a table or beyond its ends: straight over the octaves, halving with each below the lowest. */
+function atOctave(octaves: SoftModel['octaves'], octave: number): number {
+  if (octave <= 0) return octaves[0] * 2 ** octave;
+  const below = Math.min(octaves.length - 2, Math.floor(octave));
+  const share = Math.min(1, octave - below);
+  return (octaves[below] as number) * (1 - share) + (octaves[below + 1] as number) * share;
+}
+
+/**
+ * What a soft thing takes up by octave: its table's figures, moved by how deep it is with the air behind it. A porous layer works from where
+ * its depth is a quarter of a wave (Kuttruff, Room Acoustics), so that twice the depth moves all an octave down.
+ */
+export function softOctaves({ kind, layerM, airM }: Pick<Furnishing, 'kind' | 'layerM' | 'airM'>): readonly number[] | null {
+  const model = softModelOf(kind);
+  if (!model) return null;
+  if (!model.usual || (layerM === undefined && airM === undefined)) return model.octaves;
+  const depth = (layerM ?? model.usual.layerM) + (airM ?? model.usual.airM);
+  const moved = Math.log2(depth / (model.usual.layerM + model.usual.airM));
+  // A thinner layer lets more through whatever is behind it: by half for half the layer, no more than the table for a thicker one.
+  const dense = Math.min(1, Math.sqrt((layerM ?? model.usual.layerM) / model.usual.layerM));
+  return model.octaves.map((_, octave) => Math.min(1, dense * atOctave(model.octaves, octave + moved)));
+}
+
 /** Absorbing area of a soft thing by octave, m²; null for a screen, whose area counts with its shadow. */
-export function softAreaM2(furnishing: Pick<Furnishing, 'kind' | 'widthM' | 'heightM'>): readonly number[] | null {
+export function softAreaM2(furnishing: Pick<Furnishing, 'kind' | 'widthM' | 'heightM' | 'layerM' | 'airM'>): readonly number[] | null {
   const model = softModelOf(furnishing.kind);
   if (!model) return null;
   const front = furnishing.widthM * furnishing.heightM;
   const top = furnishing.widthM * model.thickM;
   const area = model.face === 'top' ? top : model.face === 'front' ? front : top + front;
-  return model.octaves.map((share) => share * area);
+  return (softOctaves(furnishing) ?? []).map((share) => share * area);
 }
 
 export const isScreen = (kind: FurnishingKind): kind is ScreenKind => (SCREEN_KINDS as readonly string[]).includes(kind);
 /** Name, size and use of any kind. */
-export const modelOfFurnishing = (kind: FurnishingKind): Omit<SoftModel, 'octaves' | 'face'> =>
+export const modelOfFurnishing = (kind: FurnishingKind): Omit<SoftModel, 'octaves' | 'face' | 'usual'> =>
   isScreen(kind) ? FURNISHING_MODELS[kind] : SOFT_MODELS[kind];
 
 /** Figures from memory, ±3 dB: mass law for what goes through, a thick absorber's and a heavy blanket's usual coefficients. */

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
 import { absorptionWith, arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
@@ -16,7 +17,16 @@ import { createRandom, distance, vec3 } from '../math';
 import { resolvePlan } from '../planning';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../room';
 import { gapToSolid, type Solid, shadeDb } from '../solids';
-import { collarSolid, FURNISHING_MODELS, type Furnishing, type FurnishingKind, furnishingSolid, modelOfFurnishing } from './index';
+import {
+  collarSolid,
+  FURNISHING_MODELS,
+  type Furnishing,
+  type FurnishingKind,
+  furnishingSolid,
+  modelOfFurnishing,
+  SOFT_MODELS,
+  softOctaves,
+} from './index';
 
 const furnishing = (kind: FurnishingKind, change: Partial<Furnishing> = {}): Furnishing => {
   const { widthM, heightM, bottomM, name } = modelOfFurnishing(kind);
@@ -163,4 +173,30 @@ test('a session of version 2 opens with nothing standing about', () => {
   const { furnishings: _none, ...rest } = kit;
   const read = readSession(JSON.parse(JSON.stringify({ ...rest, version: 2 })));
   expect(read.ok && read.value.furnishings).toEqual([]);
+});
+
+describe('how thick and how far off the wall', () => {
+  test('as usual it takes up what its table says; twice as deep it does so an octave lower (quarter of a wave, worked by hand)', () => {
+    expect(softOctaves({ kind: 'absorber' })).toEqual(SOFT_MODELS.absorber.octaves);
+    expect(softOctaves({ kind: 'absorber', layerM: 0.05, airM: 0.05 })).toEqual(SOFT_MODELS.absorber.octaves);
+    const deep = softOctaves({ kind: 'absorber', layerM: 0.1, airM: 0.1 }) ?? [];
+    [0, 1, 2, 3, 4].forEach((octave) => void expect(deep[octave]).toBeCloseTo(SOFT_MODELS.absorber.octaves[octave + 1] as number, 9));
+    expect(softOctaves({ kind: 'panel' })).toBeNull();
+    expect(softOctaves({ kind: 'sofa', layerM: 0.4 })).toEqual(SOFT_MODELS.sofa.octaves);
+  });
+  test('more air never takes up less of the bass, a thinner layer never more of anything; no share leaves 0 to 1 (seeded)', () => {
+    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(fc.constantFrom('curtain', 'duvet', 'absorber'), number(0.005, 0.1), number(0, 0.3), number(0, 0.3), (kind, layerM, airM, more) => {
+        const less = softOctaves({ kind, layerM, airM }) ?? [];
+        const wider = softOctaves({ kind, layerM, airM: airM + more }) ?? [];
+        expect((wider[0] as number) - (less[0] as number)).toBeGreaterThan(-1e-9);
+        for (const share of [...less, ...wider]) expect(share >= 0 && share <= 1).toBe(true);
+        const depth = layerM + airM;
+        const thin = softOctaves({ kind, layerM: layerM / 2, airM: depth - layerM / 2 }) ?? [];
+        thin.forEach((share, octave) => void expect(share).toBeLessThanOrEqual((less[octave] as number) + 1e-9));
+      }),
+      { seed: 51 },
+    );
+  });
 });

@@ -41,6 +41,8 @@ export interface Room {
   /** Surfaces that are glass or mirror: harder and brighter than the rest. */
   readonly glass: readonly Surface[];
   readonly lowCeiling?: LowCeiling;
+  /** Its own noise as it was heard, dB SPL above 100 Hz. */
+  readonly noiseDb?: number;
   /** Windows, doors and the like. */
   readonly parts?: readonly WallPart[];
 }

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import { type ClapReport, noiseDbSpl, type QuietReport } from '../../../core/analysis';
-import { type Session, takeHeardDecay } from '../../../core/document';
+import { editRoom, type Session, takeHeardDecay } from '../../../core/document';
 import { inputAddress } from '../../../core/patch';
 import { gainSetting, heardRoom, loudestDb, patchInputs } from '../../../core/planning';
 import { absorptionFor, type OctaveDecay, roomSurfaceM2 } from '../../../core/room';
@@ -203,6 +203,17 @@ function Quiet({ session, report }: { session: Session; report: QuietReport }) {
           options={[{ value: '', text: 'not said' }, ...chains.map(({ id, name }) => ({ value: id, text: name }))]}
           onChange={setChainId}
         />
+      )}
+      {chain && (
+        <Button
+          mt="2"
+          size="sm"
+          variant="outline"
+          minH={{ base: '44px', md: '34px' }}
+          onClick={() => runCommand(editRoom({ noiseDb: Math.round(10 * noiseDbSpl(report.noiseDbfs, chain.fullScaleDbSpl)) / 10 }))}
+        >
+          Keep it as the room’s own noise
+        </Button>
       )}
       <Box as="ul" m="0" mt="2" p="0" aria-label="What is in the quiet">
         {report.advice.map((sentence) => (

@@ -1,8 +1,10 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { addFurnishing, editFurnishing, nameSurface, removeFurnishing, type Session } from '../../../core/document';
-import { isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS, type SoftKind } from '../../../core/furnishings';
+import { type Furnishing, isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS, SOFT_MODELS, type SoftKind } from '../../../core/furnishings';
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
+import { shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing, useViewStore } from '../../stores/viewStore';
@@ -39,6 +41,33 @@ function placeFor(session: Session, kind: SoftKind): { x: number; y: number; rot
   if (kind === 'rug') return { ...(first ?? { x: widthM / 2, y: depthM / 2 }), rotationDeg: 0 };
   if (kind === 'trap') return { x: 0.3, y: depthM - 0.3, rotationDeg: 0 };
   return { x: widthM / 2, y: thickM / 2 + 0.05, rotationDeg: 0 };
+}
+
+/** How thick a hung thing is and how far off its wall: the deeper, the lower it works. */
+function Depth({ session, thing }: { session: Session; thing: Furnishing }) {
+  const usual = isScreen(thing.kind) ? null : SOFT_MODELS[thing.kind].usual;
+  if (!usual) return null;
+  const { unit, per } = shownUnits(session.units).place;
+  return (
+    <Grid templateColumns="repeat(2, 1fr)" gap="2" mt="1">
+      <NumberField
+        label="Layer"
+        unit={unit}
+        value={(thing.layerM ?? usual.layerM) * per}
+        low={Number((0.005 * per).toFixed(2))}
+        high={Math.round(0.5 * per)}
+        onCommit={(value) => runCommand(editFurnishing(thing.id, { layerM: value / per }))}
+      />
+      <NumberField
+        label="Air behind"
+        unit={unit}
+        value={(thing.airM ?? usual.airM) * per}
+        low={0}
+        high={Math.round(per)}
+        onCommit={(value) => runCommand(editFurnishing(thing.id, { airM: value / per }))}
+      />
+    </Grid>
+  );
 }
 
 /** Soft things with places: they take sound up. */
@@ -94,6 +123,7 @@ export function FurniturePanel({ session }: { session: Session }) {
             {thing.id === chosen && (
               <Box fontSize="sm" color="quiet" px="1">
                 {modelOfFurnishing(thing.kind).does} {modelOfFurnishing(thing.kind).caution}
+                <Depth session={session} thing={thing} />
               </Box>
             )}
           </Box>

@@ -26,7 +26,7 @@ import { WhatItDoes } from './WhatItDoes';
 
 const SHOWN_ADVICE = 4;
 /** What can be hung on a wall. */
-const WALL_KINDS = ['curtain', 'duvet', 'absorber', 'bookcase'] as const satisfies readonly SoftKind[];
+const WALL_KINDS = ['curtain', 'duvet', 'clothes', 'absorber', 'bookcase'] as const satisfies readonly SoftKind[];
 const NO_PINS: readonly Vec3[] = [];
 
 type Question = 'put' | 'modes' | 'reflections' | 'hang' | 'clap' | 'quiet';

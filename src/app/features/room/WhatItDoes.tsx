@@ -41,6 +41,16 @@ export function WhatItDoes({ session }: { session: Session }) {
           Below <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span> single modes rule, and where things stand decides
           the bass.
         </Box>
+        <Box mt="2" color={room.noiseDb === undefined ? 'quiet' : undefined}>
+          {room.noiseDb === undefined ? (
+            'Its own noise is not measured yet: the quiet test tells it.'
+          ) : (
+            <>
+              Its own noise is <span className="measure">{formatNumber(room.noiseDb, 0)} dB SPL</span>: what is softer than some{' '}
+              {formatNumber(room.noiseDb + 20, 0)} dB at a microphone is recorded with it.
+            </>
+          )}
+        </Box>
         {flutter.map(({ between, periodS, apartM }) => (
           <Box key={between[0]} mt="2" color="improve">
             {between[0]} and {between[1]} are bare and {length(apartM)} apart: a clap flutters every{' '}
