@@ -129,7 +129,7 @@ export function ListenBar({ session, sources }: Props) {
           </Button>
         </Flex>
       )}
-      <Flex mt="2" gap="1" wrap="wrap" role="group" aria-label="Channels heard" maxH="68px" overflow="auto">
+      <Flex mt="2" gap="1" wrap="wrap" role="group" aria-label="Channels heard" maxH={{ md: '68px' }} overflow={{ md: 'auto' }}>
         {session.microphones.map(({ id, name }) => (
           <Toggle key={id} label={name} on={!off.includes(id)} onToggle={() => toggleChannel(id)} />
         ))}

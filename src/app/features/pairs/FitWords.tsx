@@ -14,7 +14,7 @@ const WORDS: Readonly<Record<PairFit['fit'], string>> = {
 function labelOf({ kind, by }: FittingMove, { units }: Session, pair: Pair): string {
   const frame = pair.frame;
   if (kind === 'distance') return `${by > 0 ? 'Back' : 'Nearer'} by ${formatLength(Math.abs(by), units)}`;
-  if (kind === 'angle') return `Open to ${formatNumber((frame?.angleDeg ?? 0) + by, 0)}°`;
+  if (kind === 'angle') return `${by > 0 ? 'Open' : 'Close'} to ${formatNumber((frame?.angleDeg ?? 0) + by, 0)}°`;
   return `Apart ${formatLength((frame?.spacingM ?? 0) + by, units)}`;
 }
 

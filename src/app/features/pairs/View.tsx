@@ -2,7 +2,9 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { sourceKey } from '../../../core/arrivals';
 import { commit, makePair, type Pair, type PlacedMicrophone, type Session } from '../../../core/document';
+import type { Vec3 } from '../../../core/math';
 import { type PairAlternative, pairMismatch, pairPoints } from '../../../core/planning';
+import { ceilingAt } from '../../../core/room';
 import {
   crossedPairOf,
   extentOf,
@@ -99,6 +101,12 @@ function geometryOf({ frame, decoding, width = 1 }: Pair, [left, right]: readonl
   return { pattern: left.pattern, pressureShare, spacingM: 0, angleDeg: 2 * halfAngleDeg };
 }
 
+/** Air that a pair keeps to walls and ceiling, metres. */
+const AIR_M = 0.15;
+
+const isInside = ({ room }: Session, { x, y, z }: Vec3): boolean =>
+  x > AIR_M && x < room.widthM - AIR_M && y > AIR_M && y < room.depthM - AIR_M && z > AIR_M && z < ceilingAt(room, { x, y }) - AIR_M;
+
 interface OneProps {
   readonly session: Session;
   readonly pair: Pair;
@@ -113,7 +121,7 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
   const points = useMemo(() => pairPoints(table, pair), [table, pair]);
   const geometry = geometryOf(pair, sides);
   const fit = pair.frame && geometry ? fitOf(geometry, extentOf(pair.frame, points), speed, school) : null;
-  const moves = useFittingMoves(pair, geometry, points, speed, school);
+  const moves = useFittingMoves(pair, geometry, points, speed, school).filter(({ frame }) => !frame.centreM || isInside(session, frame.centreM));
   const places = pairPicture(table, pair.leftId, pair.rightId, pair.decoding, pair.width);
   const near = pair.frame && isNear(pair.frame, points) ? pictureFit(places.map(({ position }) => position)) : null;
   const mismatch = pairMismatch(session, pair);
@@ -153,13 +161,7 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
 }
 
 /** What would make it fit; of mid-side only the distance, since its angle is its width. */
-function useFittingMoves(
-  pair: Pair,
-  geometry: PairGeometry | null,
-  points: readonly { x: number; y: number; z: number }[],
-  speed: number,
-  school: School,
-): readonly FittingMove[] {
+function useFittingMoves(pair: Pair, geometry: PairGeometry | null, points: readonly Vec3[], speed: number, school: School): readonly FittingMove[] {
   const { frame, decoding } = pair;
   const key = JSON.stringify([frame, geometry, points, speed, school]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all of it, and is the same while nothing of it changes
