@@ -72,7 +72,7 @@ async function render(request: Render): Promise<void> {
   if (newest.get(deck) !== loop) return;
   const scene = scenes.get(deck) ?? new Scene(kernel);
   scenes.set(deck, scene);
-  scene.set({ table: arrivalTable(resolvePlan(session)), instruments: session.instruments, playing, rate });
+  scene.set({ table: arrivalTable(resolvePlan(session)), instruments: session.instruments, playing, rate, choices: session.ready.choices ?? {} });
   await makeLoop(request, session.microphones.length, scene.blockCount, (index) => scene.block(index));
 }
 

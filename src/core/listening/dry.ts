@@ -1,9 +1,17 @@
 import type { Instrument, Source } from '../instruments';
-import { PHRASE_BEATS, PHRASE_S, phraseOf, strokesOf, voiceOf } from '../synthesis';
+import { PHRASE_BEATS, PHRASE_S, phraseOf, strokesOf, touchOf, voiceOf } from '../synthesis';
 import { BLOCK } from './loopRenderer';
 
 /** What is played: everything's phrase, or one source alone. */
 export type Playing = { readonly of: 'phrase' } | { readonly of: 'source'; readonly key: string };
+
+/** What was chosen of the sound, by "instrument/what was asked". */
+export type Choices = Readonly<Record<string, string>>;
+
+const answersFor = (choices: Choices, instrumentId: string): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    Object.entries(choices).flatMap(([key, answer]) => (key.startsWith(`${instrumentId}/`) ? [[key.slice(instrumentId.length + 1), answer]] : [])),
+  );
 
 /** A loop's length, samples: about the phrase's, in whole blocks. */
 export const loopSamples = (rate: number): number => Math.round((PHRASE_S * rate) / BLOCK) * BLOCK;
@@ -26,7 +34,13 @@ function soundOf(key: string, make: () => Float32Array): Float32Array {
  * on into its beginning.
  * @returns one array of {@link loopSamples} for each source
  */
-export function dryLoop(sources: readonly Source[], instruments: readonly Instrument[], playing: Playing, rate: number): Float32Array[] {
+export function dryLoop(
+  sources: readonly Source[],
+  instruments: readonly Instrument[],
+  playing: Playing,
+  rate: number,
+  choices: Choices = {},
+): Float32Array[] {
   const length = loopSamples(rate);
   return sources.map((source) => {
     const out = new Float32Array(length);
@@ -37,12 +51,18 @@ export function dryLoop(sources: readonly Source[], instruments: readonly Instru
     const phrase = phraseOf(kind, variant, ids);
     const key = `${source.instrumentId}/${source.id}`;
     const played = playing.of === 'phrase' ? phrase : playing.key === key ? strokesOf(phrase, source.id) : [];
+    const touch = touchOf(source.id, answersFor(choices, instrument.id));
     const voice = voiceOf(kind, variant, source.id, source.radiusM);
     for (const note of played) {
       if (note.sourceId !== source.id) continue;
-      const { hertz, hard, seconds, isUp } = note;
-      const name = [kind, variant, source.id, source.radiusM.toFixed(3), hertz.join(), hard, seconds, isUp, rate].join('/');
-      const sound = soundOf(name, () => voice({ hertz, hard, seconds, ...(isUp === undefined ? {} : { isUp }) }, rate, name.length * 7919));
+      const { hard, seconds, isUp } = note;
+      const hertz = note.hertz.map((one) => one * 2 ** (touch.semitones / 12));
+      const { fall } = touch;
+      const struck = Math.min(1, hard * touch.hard);
+      const name = [kind, variant, source.id, source.radiusM.toFixed(3), hertz.join(), struck, fall, seconds, isUp, rate].join('/');
+      const sound = soundOf(name, () =>
+        voice({ hertz, hard: struck, fall, seconds, ...(isUp === undefined ? {} : { isUp }) }, rate, name.length * 7919),
+      );
       const at = Math.round((note.beat / PHRASE_BEATS) * length);
       for (let i = 0; i < sound.length; i++) {
         const n = (at + i) % length;

@@ -3,7 +3,7 @@ import type { Instrument } from '../instruments';
 import type { FftKernel } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import type { Room } from '../room';
-import { dryLoop, type Playing } from './dry';
+import { type Choices, dryLoop, type Playing } from './dry';
 import { alignments, impulsesAt, referencesOf, roomWeights, tailOf } from './impulses';
 import { LoopRenderer } from './loopRenderer';
 
@@ -13,6 +13,7 @@ export interface Performance {
   readonly instruments: readonly Instrument[];
   readonly playing: Playing;
   readonly rate: number;
+  readonly choices?: Choices;
 }
 
 interface Dry {
@@ -35,13 +36,13 @@ export class Scene {
 
   constructor(private readonly kernel: FftKernel) {}
 
-  set({ table, instruments, playing, rate }: Performance): void {
+  set({ table, instruments, playing, rate, choices = {} }: Performance): void {
     const { plan } = table;
     const at: Plan = { ...plan, sampleRateHz: rate };
-    const key = this.dryKey(plan, instruments, playing, rate);
+    const key = this.dryKey(plan, instruments, playing, rate) + JSON.stringify(choices);
     if (this.dry?.key !== key) {
       this.dry?.renderer.dispose();
-      const sounds = dryLoop(plan.sources, instruments, playing, rate);
+      const sounds = dryLoop(plan.sources, instruments, playing, rate, choices);
       const weights = roomWeights(table);
       const bus = new Float32Array(sounds[0]?.length ?? 0);
       sounds.forEach((sound, s) => {

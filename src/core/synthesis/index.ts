@@ -1,2 +1,3 @@
 export * from './phrases';
+export * from './touch';
 export * from './voices';

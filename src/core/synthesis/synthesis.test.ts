@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { familyOf, INSTRUMENT_KINDS, placedGeometry } from '../instruments';
-import { PHRASE_BEATS, phraseOf, strokesOf, voiceOf } from './index';
+import { PHRASE_BEATS, phraseOf, strokesOf, touchOf, voiceOf } from './index';
 
 const RATE = 48_000;
 
@@ -78,4 +78,16 @@ test('every source of every instrument has a phrase, within its two bars, each s
         expect(voice(note, 24_000, 3)).toEqual(sound);
       }
     }
+});
+
+test('what was chosen is followed: a stuffed kick falls sooner, a capo moves the strings, other answers leave all as it is', () => {
+  const kick = (stuffing: string): Float32Array => {
+    const { fall } = touchOf('kick', { stuffing });
+    return voiceOf('drum-kit', 'five-piece', 'kick', 0.28)({ hertz: [], hard: 0.8, seconds: 1, fall }, RATE, 5);
+  };
+  const late = (sound: Float32Array): number => sound.subarray(9600, 12_000).reduce((sum, x) => sum + x * x, 0);
+  expect(late(kick('stuffed'))).toBeLessThan(0.2 * late(kick('nothing')));
+  expect(touchOf('guitar', { capo: '2nd' }).semitones).toBe(2);
+  expect(touchOf('snare', { beater: 'wool', stuffing: 'stuffed' })).toEqual({ fall: 1, hard: 1, semitones: 0 });
+  expect(touchOf('kick', { beater: 'a word of one’s own' })).toEqual({ fall: 1, hard: 1, semitones: 0 });
 });

@@ -9,6 +9,8 @@ export interface Note {
   readonly hard: number;
   readonly seconds: number;
   readonly isUp?: boolean;
+  /** Falls in this share of its usual time, by damping; 1 where it is not said. */
+  readonly fall?: number;
 }
 
 /** Plays one sound, peak 1, starting at once. */
@@ -20,7 +22,7 @@ const TOM_HZ_M = 15.5;
 const head =
   (body: Omit<DrumBody, 'hertz'>, hertz: number): Voice =>
   (note, rate, seed) =>
-    drum({ ...body, hertz }, rate, note.hard, seed);
+    drum({ ...body, fallS: body.fallS * (note.fall ?? 1), hertz }, rate, note.hard, seed);
 
 const KIT: Readonly<Record<string, (radiusM: number) => Voice>> = {
   kick: () => head({ fallS: 0.11, glide: 0.7, knock: 0.9, wires: 0, out: 0 }, 56),
