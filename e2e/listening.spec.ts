@@ -101,3 +101,20 @@ test('a move is heard before it is made, at one loudness, blind if wanted; nothi
   await page.getByRole('button', { name: 'End comparing' }).click();
   await expect(comparison).toHaveCount(0);
 });
+
+test('one microphone beside another kind, and a place kept to be compared with', async ({ page }) => {
+  const listening = page.getByRole('region', { name: 'Listening' });
+  await listening.getByRole('button', { name: 'One', exact: true }).click();
+  await listening.getByLabel('Beside another kind').selectOption({ label: 'Passive ribbon' });
+  const comparison = page.getByRole('group', { name: 'Comparison' });
+  await expect(comparison.getByRole('button', { name: 'B: Passive ribbon' })).toBeVisible();
+  await page.getByRole('button', { name: 'End comparing' }).click();
+  await listening.getByRole('button', { name: 'Keep to compare' }).click();
+  await page
+    .getByRole('button', { name: /^Overhead left/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await comparison.getByRole('button', { name: 'B: As it was' }).click();
+  await expect(comparison.getByRole('button', { name: 'B: As it was' })).toHaveAttribute('aria-pressed', 'true');
+});

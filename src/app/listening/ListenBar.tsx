@@ -97,6 +97,7 @@ export function ListenBar({ session, sources }: Props) {
             onChange={(channel) => setMonitor({ channel })}
           />
         )}
+        {one !== null && <OtherKind session={session} id={one} />}
         <Choice
           label="Loudness"
           hideLabel
@@ -107,6 +108,11 @@ export function ListenBar({ session, sources }: Props) {
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void save()} disabled={!isPlaying}>
           Save WAV
         </Button>
+        {names.B === null && (
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => putOn('B', session, 'As it was')}>
+            Keep to compare
+          </Button>
+        )}
       </Flex>
       <Flex mt="2" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <Meter />
@@ -140,9 +146,31 @@ export function ListenBar({ session, sources }: Props) {
         </Box>
       )}
       <Box mt="2" fontSize="sm" color="quiet">
-        Made by us from the plan, to judge place and balance, not the instrument. All is brought to one loudness and limited. Turn headphones down
-        before you press Play; what is too loud for long harms hearing.
+        Made by us from the plan, to judge place and balance, not the instrument; kinds of microphone differ only at the ends of their range. All is
+        brought to one loudness and limited. Turn headphones down before you press Play; what is too loud for long harms hearing.
       </Box>
     </Box>
+  );
+}
+
+/** One microphone beside another kind from the shelf at the same place. */
+function OtherKind({ session, id }: { session: Session; id: string }) {
+  const placed = session.microphones.find((one) => one.id === id);
+  const others = session.shelf.microphones.filter((model) => model.id !== placed?.modelId);
+  if (!placed || others.length === 0) return null;
+  return (
+    <Choice
+      label="Beside another kind"
+      hideLabel
+      value=""
+      options={[{ value: '', text: 'beside another kind' }, ...others.map((model) => ({ value: model.id, text: model.name }))]}
+      onChange={(modelId) => {
+        const model = others.find((one) => one.id === modelId);
+        if (!model) return;
+        const pattern = model.patterns.includes(placed.pattern) ? placed.pattern : (model.patterns[0] ?? placed.pattern);
+        const microphones = session.microphones.map((microphone) => (microphone.id === id ? { ...microphone, modelId, pattern } : microphone));
+        putOn('B', { ...session, microphones }, model.name);
+      }}
+    />
   );
 }

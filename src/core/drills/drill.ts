@@ -1,15 +1,15 @@
 import type { PlacedMicrophone, Session } from '../document';
 import type { Monitor } from '../listening';
-import { add, distance, normalize, type Random, rotateAboutZ, scale, subtract } from '../math';
+import { add, distance, normalize, planeBasis, type Random, rotateAboutZ, scale, subtract } from '../math';
 import type { PatternName } from '../microphones';
-import { carriedOut, designPair, PAIR_DESIGNS } from '../planning';
+import { carriedOut, designPair, PAIR_DESIGNS, resolvePlan } from '../planning';
 import { radiansFromDegrees } from '../units';
 
-export const DRILL_KINDS = ['reversed', 'late', 'closer', 'off axis', 'pattern', 'mono'] as const;
+export const DRILL_KINDS = ['reversed', 'late', 'closer', 'off axis', 'bell or edge', 'pattern', 'mono'] as const;
 export type DrillKind = (typeof DRILL_KINDS)[number];
 
 /** Hardest level of every kind; the first is 1. */
-export const LEVELS: Readonly<Record<DrillKind, number>> = { reversed: 3, late: 4, closer: 3, 'off axis': 3, pattern: 2, mono: 2 };
+export const LEVELS: Readonly<Record<DrillKind, number>> = { reversed: 3, late: 4, closer: 3, 'off axis': 3, 'bell or edge': 2, pattern: 2, mono: 2 };
 
 /** Two sounds of which one has what is asked for. */
 export interface Drill {
@@ -138,6 +138,32 @@ function offAxis(session: Session, level: number, random: Random): Task | null {
   };
 }
 
+/** How far over a plate or before a bell the microphone is held, metres, by level: nearer is plainer. */
+const OVER_M = [0.12, 0.3] as const;
+
+function bellOrEdge(session: Session, level: number, random: Random): Task | null {
+  const source = pick(
+    random,
+    resolvePlan(session).sources.filter(({ id, radiusM }) => /hat|ride|crash|bell/.test(id) && radiusM > 0.03),
+  );
+  const one = source && (session.microphones.find(({ target }) => target?.sourceId === source.id) ?? session.microphones[0]);
+  if (!source || !one) return null;
+  const [{ positionM: middle, normal, radiusM }] = source.sides;
+  const [across] = planeBasis(normal);
+  const over = OVER_M[level - 1] ?? 0.3;
+  const held = (outM: number): Session => {
+    const aimM = add(middle, scale(across, outM));
+    return withMicrophone(session, one.id, (microphone) => ({ ...microphone, aimM, positionM: add(aimM, scale(normal, over)) }));
+  };
+  return {
+    question: `${one.name} is held to the ${source.name.toLowerCase()}. In which of the two is it at the edge and not over the middle?`,
+    plain: held(0),
+    changed: held(radiusM),
+    monitor: { channel: one.id },
+    explains: 'At the edge less of it comes straight at the microphone, and more of the others beside it.',
+  };
+}
+
 const OTHER_PATTERNS = ['figure-of-eight', 'omni'] as const satisfies readonly PatternName[];
 
 function pattern(session: Session, level: number, random: Random): Task | null {
@@ -183,6 +209,7 @@ const MAKERS: Readonly<Record<DrillKind, (session: Session, level: number, rando
   late,
   closer,
   'off axis': offAxis,
+  'bell or edge': bellOrEdge,
   pattern,
   mono,
 };

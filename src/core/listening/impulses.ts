@@ -1,7 +1,7 @@
 import { BANDS } from '../acoustics';
 import { type ArrivalTable, diffuseEnergy, type PlanMicrophone, speakerShare } from '../arrivals';
 import { createRandom, dot, type Vec3 } from '../math';
-import { isDirect, patternGain } from '../microphones';
+import { isDirect, type MicrophoneKind, patternGain } from '../microphones';
 import { addDelayed, type Heard, heardBy } from '../render';
 import { octaveDecays, type Room, roomSurfaceM2, roomVolumeM3 } from '../room';
 import { amplitudeRatioFromDb } from '../units';
@@ -150,14 +150,39 @@ export function roomWeights(table: ArrivalTable): number[] {
   return plan.sources.map((source) => sqrt(diffuseEnergy({ ...source, held: true }, plan)));
 }
 
+/** What kinds of microphone usually do to the ends of the range, Hz: where they fall by 3 dB (common data sheets, from memory). Others are even. */
+const ENDS: Readonly<Partial<Record<MicrophoneKind, { readonly lowHz?: number; readonly highHz?: number }>>> = {
+  'moving-coil': { lowHz: 60, highHz: 13_000 },
+  ribbon: { highHz: 9000 },
+  'clip-on': { lowHz: 50, highHz: 16_000 },
+};
+
+/** A response as a kind of microphone takes it up: softened at its ends, first order. */
+export function toned(impulse: Float32Array, kind: MicrophoneKind, rate: number): Float32Array {
+  const { lowHz, highHz } = ENDS[kind] ?? {};
+  if (impulse.length === 0 || (!lowHz && !highHz)) return impulse;
+  const keepHigh = highHz ? exp((-2 * Math.PI * highHz) / rate) : 0;
+  const keepLow = lowHz ? exp((-2 * Math.PI * lowHz) / rate) : 1;
+  // The low end rings on: room for it to fall by 60 dB.
+  const out = new Float32Array(impulse.length + (lowHz ? ceil((1.1 * rate) / lowHz) : 0));
+  let [soft, low] = [0, 0];
+  for (let i = 0; i < out.length; i++) {
+    soft = keepHigh * soft + (1 - keepHigh) * (impulse[i] ?? 0);
+    low = lowHz ? keepLow * low + (1 - keepLow) * soft : 0;
+    out[i] = soft - low;
+  }
+  return out;
+}
+
 /** Responses of one microphone to every source and to the room, the last. */
 export function impulsesAt(table: ArrivalTable, m: number, rate: number, reference: number, tail: Tail, shiftSamples: number): Float32Array[] {
   const { plan } = table;
   const microphone = plan.microphones[m] as PlanMicrophone;
   const centre = { x: plan.room.widthM / 2, y: plan.room.depthM / 2, z: plan.room.heightM / 2 };
-  const early = plan.sources.map((_, s) => impulseOf(heardBy(table, m, s, reference, true), rate, shiftSamples));
+  const { kind } = microphone.model;
+  const early = plan.sources.map((_, s) => toned(impulseOf(heardBy(table, m, s, reference, true), rate, shiftSamples), kind, rate));
   const through = sqrt(plan.sources[0] ? speakerShare(microphone, plan.sources[0]) : 1);
-  return [...early, tailAt(tail, microphone, centre, plan.speedOfSoundMps, rate, reference * through, shiftSamples)];
+  return [...early, toned(tailAt(tail, microphone, centre, plan.speedOfSoundMps, rate, reference * through, shiftSamples), kind, rate)];
 }
 
 /**

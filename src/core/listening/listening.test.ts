@@ -25,6 +25,7 @@ import {
   referencesOf,
   resampled,
   tailOf,
+  toned,
   twoLoops,
 } from './index';
 
@@ -99,6 +100,8 @@ describe('responses of the demo kit', () => {
     const { plan } = table;
     let looked = 0;
     plan.microphones.forEach((microphone, m) => {
+      // Other kinds soften their top, which moves a peak by part of a sample.
+      if (microphone.model.kind !== 'small-condenser') return;
       plan.sources.forEach((source, s) => {
         const arrival = table.rows[m]?.[s];
         const [first] = arrival?.paths ?? [];
@@ -117,7 +120,7 @@ describe('responses of the demo kit', () => {
         looked++;
       });
     });
-    expect(looked).toBeGreaterThan(8);
+    expect(looked).toBeGreaterThan(4);
   });
 
   test('a voice, which has one mouth and one way to a microphone: at each band’s middle the direct part is as loud as that way, and late by it', () => {
@@ -307,6 +310,22 @@ describe('the player', () => {
     expect(player.isSilent).toBe(true);
     expect(run(player, 512).every((x) => x === 0)).toBe(true);
   });
+});
+
+test('a kind of microphone softens its ends by 3 dB where it is said to; a condenser is even', () => {
+  const delta = new Float32Array(64);
+  delta[0] = 1;
+  const level = (kind: 'ribbon' | 'moving-coil' | 'large-condenser', hertz: number): number => {
+    const { re, im } = at(toned(delta, kind, RATE), hertz);
+    return 20 * Math.log10(Math.hypot(re, im));
+  };
+  expect(toned(delta, 'large-condenser', RATE)).toBe(delta);
+  expect(level('ribbon', 9000)).toBeLessThan(-2);
+  expect(level('ribbon', 9000)).toBeGreaterThan(-4.5);
+  expect(Math.abs(level('ribbon', 300))).toBeLessThan(0.1);
+  expect(level('moving-coil', 60)).toBeLessThan(-2);
+  expect(level('moving-coil', 60)).toBeGreaterThan(-4.5);
+  expect(Math.abs(level('moving-coil', 1500))).toBeLessThan(0.3);
 });
 
 test('two channels beside one another: the second late by a fraction and turned round; at another rate a tone keeps its pitch and level', () => {

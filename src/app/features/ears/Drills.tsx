@@ -26,6 +26,7 @@ const NAMES: Readonly<Record<DrillKind, string>> = {
   late: 'Which is late',
   closer: 'Closer or farther',
   'off axis': 'On or off the axis',
+  'bell or edge': 'Over the bell or the edge',
   pattern: 'Which pattern',
   mono: 'Safe in mono or not',
 };
