@@ -113,7 +113,7 @@ test('a device without an instrument input refuses it in one sentence', async ()
   const solve = await loadMilpSolver();
   const dry = { ...up, shelf: { ...up.shelf, devices: DEVICE_CATALOGUE.filter(({ id }) => id === 'twelve-input') } };
   const result = assignInputs(patchProblem(dry, table), solve);
-  expect(!result.ok && result.reason).toMatch(/the connector of Pickup: use/);
+  expect(!result.ok && result.reason).toMatch(/Pickup needs an input with its connector.*another device or an adaptor box/);
 });
 
 test('a pickup stands in for no microphone, nor one for it: Fits says what is missing', () => {

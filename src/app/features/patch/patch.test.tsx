@@ -39,7 +39,7 @@ describe('the ladder, air to file', () => {
   });
   test('too quiet even at full gain says what to do', () => {
     const coil = model('rugged-moving-coil');
-    expect(rungs(gainFor(coil, 50, false, input), coil, 50)[4]).toMatch(/Too quiet even at full gain: go closer/);
+    expect(rungs(gainFor(coil, 50, false, input), coil, 50)[4]).toMatch(/dB of clean gain are wanting: go closer/);
   });
   test('nothing sounding has no ladder', () => {
     expect(rungs(null, model('small-condenser'), 0)).toEqual([]);
