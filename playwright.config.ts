@@ -10,7 +10,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
+  reporter: [['list'], ['json', { outputFile: process.env.E2E_RESULTS ?? '.cache/playwright.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },

@@ -19,6 +19,9 @@ function clap(seconds: number): Uint8Array {
 test.beforeEach(async ({ page }) => {
   await page.goto('/demo');
   await station(page, 'Room').click();
+  // The station is fetched first: a reload before that would stay where it was.
+  await expect(page).toHaveURL(/\/room$/);
+  await expect(page.getByRole('button', { name: 'Clap test' })).toBeVisible();
 });
 
 test('where to put it: three places with their reasons; one press moves the kit with its microphones and raises nothing', async ({ page }) => {
