@@ -173,6 +173,7 @@ test('a pair 1 m wide over drums 1 m off is near; 17 cm at 2 m is not; most sour
   expect(isNear({ ...FRONT, spacingM: 1 }, row(0.5, 1))).toBe(true);
   expect(isNear(FRONT, row(0.5, 2))).toBe(false);
   expect(pictureFit([-1, 1, 1, 0])).toBe('too wide');
+  expect(pictureFit([-1, 0, 1])).toBe('fits');
   expect(pictureFit([-1, 0.2, 0.5, 1, 0])).toBe('fits');
   expect(pictureFit([0.1, -0.2])).toBe('too narrow');
 });

@@ -159,9 +159,13 @@ export function isNear(frame: PairFrame, points: readonly Vec3[]): boolean {
 const AT_EDGE = 0.97;
 const NARROW = 0.4;
 
-/** Whether a picture is full: more than half of its sources at the loudspeakers pile up there. */
+/** From this share of four sources or more at the loudspeakers they pile up there: of three, left, middle and right is as it should be. */
+const PILED = 0.7;
+const FEWEST = 4;
+
+/** Whether a picture is full, and whether it is only at its ends. */
 export function pictureFit(positions: readonly number[]): Fit {
   const atEdge = positions.filter((position) => Math.abs(position) >= AT_EDGE).length;
-  if (positions.length > 2 && atEdge > positions.length / 2) return 'too wide';
+  if (positions.length >= FEWEST && atEdge > PILED * positions.length) return 'too wide';
   return Math.max(0, ...positions.map(Math.abs)) < NARROW ? 'too narrow' : 'fits';
 }
