@@ -38,7 +38,7 @@ export function PairDrawing({ session, pair, frame, sides, points, fit }: Props)
           <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
         ))}
         {fit && <Wedges frame={frame} fit={fit} paper={paper} />}
-        <Handles pair={pair} frame={frame} paper={paper} sides={sides} />
+        <Handles pair={pair} frame={frame} paper={paper} sides={sides} isRegular={pair.frame !== null} />
         <text x={12} y={18} style={{ fill: 'var(--chakra-colors-quiet)', fontSize: 13 }}>
           From over the pair: up is where it looks
         </text>
@@ -102,7 +102,16 @@ const onPaper = (paper: Paper, from: Vec3, way: Vec3): number => {
   return degreesFromRadians(Math.atan2(paper.y(to) - paper.y(from), paper.x(to) - paper.x(from)));
 };
 
-function Handles({ pair, frame, paper, sides }: { pair: Pair; frame: PairFrame; paper: Paper; sides: Props['sides'] }) {
+interface HandlesProps {
+  readonly pair: Pair;
+  readonly frame: PairFrame;
+  readonly paper: Paper;
+  readonly sides: Props['sides'];
+  /** Only a pair with a frame of its own is set by handles. */
+  readonly isRegular: boolean;
+}
+
+function Handles({ pair, frame, paper, sides, isRegular }: HandlesProps) {
   const { forward, right } = pairAxes(frame);
   const isMidSide = pair.decoding === 'mid-side';
   return (
@@ -121,15 +130,18 @@ function Handles({ pair, frame, paper, sides }: { pair: Pair; frame: PairFrame; 
           </g>
         );
       })}
-      {isMidSide && <Equivalent frame={frame} paper={paper} mid={sides[0].pattern} width={pair.width ?? 1} />}
-      <Knob
-        name={`${pair.id}/middle`}
-        label={`${pair.name}: move it`}
-        at={frame.centreM}
-        paper={paper}
-        command={(target) => framePair(pair.id, { centreM: target })}
-      />
-      {!isMidSide &&
+      {isRegular && isMidSide && <Equivalent frame={frame} paper={paper} mid={sides[0].pattern} width={pair.width ?? 1} />}
+      {isRegular && (
+        <Knob
+          name={`${pair.id}/middle`}
+          label={`${pair.name}: move it`}
+          at={frame.centreM}
+          paper={paper}
+          command={(target) => framePair(pair.id, { centreM: target })}
+        />
+      )}
+      {isRegular &&
+        !isMidSide &&
         ([-1, 1] as const).map((side) => (
           <Knob
             key={side}
@@ -141,7 +153,7 @@ function Handles({ pair, frame, paper, sides }: { pair: Pair; frame: PairFrame; 
             command={(target) => framePair(pair.id, { spacingM: Math.max(0, 2 * side * dot(subtract(target, frame.centreM), right)) })}
           />
         ))}
-      {!isMidSide && (
+      {isRegular && !isMidSide && (
         <Knob
           name={`${pair.id}/angle`}
           label="Angle by the right axis"

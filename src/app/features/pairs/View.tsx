@@ -12,6 +12,7 @@ import {
   fitOf,
   fittingMoves,
   isNear,
+  nearestFrame,
   type PairGeometry,
   pairPicture,
   pictureFit,
@@ -124,17 +125,19 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
   const moves = useFittingMoves(pair, geometry, points, speed, school).filter(({ frame }) => !frame.centreM || isInside(session, frame.centreM));
   const places = pairPicture(table, pair.leftId, pair.rightId, pair.decoding, pair.width);
   const near = pair.frame && isNear(pair.frame, points) ? pictureFit(places.map(({ position }) => position)) : null;
+  // Two that stand unlike are seen from over the regular pair nearest to them.
+  const seen = pair.frame ?? nearestFrame({ left: sides[0], right: sides[1] }, pair.decoding);
   const mismatch = pairMismatch(session, pair);
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH="0">
         {bar}
         <Box flex={{ base: 'none', md: '1' }} h={{ base: '340px', md: 'auto' }} minH="0" overflow="hidden">
-          {pair.frame && fit ? (
-            <PairDrawing session={session} pair={pair} frame={pair.frame} sides={sides} points={points} fit={near === null ? fit : null} />
+          {seen ? (
+            <PairDrawing session={session} pair={pair} frame={seen} sides={sides} points={points} fit={near === null && pair.frame ? fit : null} />
           ) : (
             <Box p="4" color="quiet">
-              The two do not stand alike about the middle between them: square them up to see them as a pair.
+              The two look at one another: turn one of them to see them as a pair.
             </Box>
           )}
         </Box>
