@@ -118,3 +118,17 @@ test('one microphone beside another kind, and a place kept to be compared with',
   await comparison.getByRole('button', { name: 'B: As it was' }).click();
   await expect(comparison.getByRole('button', { name: 'B: As it was' })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('another session is not silent for what was chosen in the one before', async ({ page }) => {
+  const listening = page.getByRole('region', { name: 'Listening' });
+  await listening.getByRole('button', { name: 'One', exact: true }).click();
+  await listening.getByLabel('What is played').selectOption({ label: 'snare alone' });
+  await page.getByRole('button', { name: /Boathouse kit/ }).click();
+  await page.getByRole('menuitem', { name: /sessions/i }).click();
+  await page.getByRole('article').filter({ hasText: 'Upright in the slip house' }).getByRole('link').first().click();
+  await page.getByRole('group', { name: 'Strip' }).getByRole('button', { name: 'Listen' }).click();
+  await expect(listening.getByRole('button', { name: 'Stereo' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(listening.getByLabel('What is played')).toHaveValue('');
+  await listening.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(listening.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuetext', 'silent');
+});

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { station } from './steps';
+import { newSession, station } from './steps';
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/demo');
@@ -90,3 +90,39 @@ test.describe('at 390 px by touch', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 });
+
+// What each instrument's own set-up with a pair brings, and what the designer says of it.
+for (const [instrument, build, setup, says] of [
+  ['Acoustic guitar', null, 'Spaced: bridge and neck', /Set by hand: the two do not stand alike/],
+  ['Upright piano', null, 'Two behind the sound board', /judged by its picture|takes up/],
+  ['Vibraphone and marimba', 'Marimba, 4⅓ octaves', 'Pair above the bars, a third from each end', /judged by its picture|takes up/],
+] as const)
+  test(`the designer on ${build ?? instrument}: drawn, its picture told, squared up or set by numbers, compared, heard`, async ({ page }) => {
+    await newSession(page, { 'Small condenser': 2, 'Eight-input interface, phantom in fours': 1, 'Boom stand': 2 });
+    await page.getByRole('button', { name: instrument, exact: true }).click();
+    if (build) await page.getByLabel('Size or build', { exact: true }).selectOption({ label: build });
+    await page.getByRole('button', { name: 'Put it in the room' }).click();
+    await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+    const card = page.getByRole('listitem', { name: setup, exact: true });
+    await card
+      .getByRole('button', { name: /^(Place|Replace|Add) / })
+      .first()
+      .click();
+    await station(page, 'Pairs').click();
+    const side = page.getByRole('region', { name: 'The pair' });
+    await expect(side).toContainText(says);
+    await expect(page.getByRole('group', { name: /from over itself$/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Between the loudspeakers/ })).toBeVisible();
+    const square = side.getByRole('button', { name: 'Square them up' });
+    if (await square.count()) await square.click();
+    await side.getByLabel('Apart (cm)').fill('20');
+    await side.getByLabel('Apart (cm)').press('Enter');
+    await expect(page.getByRole('button', { name: 'Spacing by the right capsule' })).toBeVisible();
+    await page.getByRole('button', { name: 'Other geometries' }).click();
+    await page.getByRole('listitem').filter({ hasText: 'DIN' }).getByRole('button', { name: 'Put it up' }).click();
+    await expect(side.getByLabel('Angle (°)')).toHaveValue('90');
+    await page.getByRole('group', { name: 'Strip' }).getByRole('button', { name: 'Listen' }).click();
+    const listening = page.getByRole('region', { name: 'Listening' });
+    await listening.getByRole('button', { name: 'Play', exact: true }).click();
+    await expect(listening.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuetext', 'silent');
+  });

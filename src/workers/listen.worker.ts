@@ -43,7 +43,6 @@ async function makeLoop(
   blockCount: number,
   blockOf: (index: number) => Float32Array[],
 ) {
-  const began = performance.now();
   const channels = Array.from({ length: channelCount }, () => new Float32Array(blockCount * BLOCK));
   loops.set(loop, { channels, rate });
   tell({ kind: 'begun', loop, channels: channels.length, blocks: blockCount, blockSamples: BLOCK });
@@ -62,7 +61,7 @@ async function makeLoop(
     loops.delete(loop);
     return;
   }
-  tell({ kind: 'done', loop, gain: gainTo(targetLufs, channels, matrix, rate), ms: performance.now() - began });
+  tell({ kind: 'done', loop, gain: gainTo(targetLufs, channels, matrix, rate) });
 }
 
 async function render(request: Render): Promise<void> {

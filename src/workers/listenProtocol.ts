@@ -44,7 +44,7 @@ export type ListenRequest =
 export type ListenAnswer =
   | { readonly kind: 'begun'; readonly loop: number; readonly channels: number; readonly blocks: number; readonly blockSamples: number }
   | { readonly kind: 'block'; readonly loop: number; readonly index: number; readonly samples: readonly Float32Array[] }
-  | { readonly kind: 'done'; readonly loop: number; readonly gain: number; readonly ms: number }
+  | { readonly kind: 'done'; readonly loop: number; readonly gain: number }
   | { readonly kind: 'gain'; readonly ask: number; readonly gain: number }
   | { readonly kind: 'whole'; readonly ask: number; readonly channels: readonly Float32Array[] }
   | { readonly kind: 'failed'; readonly loop: number; readonly reason: string };

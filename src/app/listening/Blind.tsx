@@ -2,7 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { byChance } from '../../core/listening';
 import { formatNumber } from '../../core/units';
-import { type Deck, switchTo } from './listening';
+import { switchTo } from './listening';
+import type { Deck } from './listeningStore';
 
 const secret = (): Deck => (Math.random() < 0.5 ? 'A' : 'B');
 

@@ -7,23 +7,11 @@ import { Segments } from '../components/Segments';
 import { Toggle } from '../components/Toggle';
 import { useLiveSession } from '../stores/sessionStore';
 import { Blind } from './Blind';
-import {
-  type Deck,
-  getReady,
-  LOUDEST_LUFS,
-  play,
-  putOn,
-  saveHeard,
-  setLufs,
-  setMonitor,
-  setPlaying,
-  stop,
-  switchTo,
-  takeOff,
-  toggleChannel,
-  useListening,
-} from './listening';
+import { putOn, setLufs, setMonitor, setPlaying, switchTo, takeOff, toggleChannel } from './listening';
+import { type Deck, LOUDEST_LUFS, useListening } from './listeningStore';
 import { Meter } from './Meter';
+import { PlayButton } from './PlayButton';
+import { saveHeard } from './saveHeard';
 import { useEscapeToStop } from './useEscapeToStop';
 
 const ONE = 'one';
@@ -49,9 +37,7 @@ export function ListenBar({ session, sources }: Props) {
   // What is dragged is heard as it goes, faster than figures beside it change.
   const live = useLiveSession() ?? session;
   const [isBlind, setBlind] = useState(false);
-  useEffect(() => void getReady().catch(() => undefined), []);
   useEffect(() => putOn('A', live, 'As it stands'), [live]);
-  useEffect(() => () => stop(), []);
   const one = typeof monitor === 'object' ? monitor.channel : null;
   const save = async (): Promise<void> => {
     const blob = await saveHeard();
@@ -66,15 +52,7 @@ export function ListenBar({ session, sources }: Props) {
       data-behind-ms={behindMs === null ? undefined : Math.round(behindMs)}
     >
       <Flex gap="2" wrap="wrap" align="center">
-        <Button
-          size="sm"
-          minH={{ base: '44px', md: '34px' }}
-          minW="76px"
-          onClick={() => (isPlaying ? stop() : void play())}
-          aria-keyshortcuts="Escape"
-        >
-          {isPlaying ? 'Stop' : 'Play'}
-        </Button>
+        <PlayButton />
         <Choice
           label="What is played"
           hideLabel

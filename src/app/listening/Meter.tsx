@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef } from 'react';
 import { formatNumber } from '../../core/units';
-import { useListening } from './listening';
+import { useListening } from './listeningStore';
 
 const LOWEST_DB = -54;
 const dbOf = (peak: number): number => 20 * Math.log10(Math.max(1e-6, peak));

@@ -1,53 +1,9 @@
-import { create } from 'zustand';
-import { writeWav } from '../../core/audio';
 import { panOf, type Session } from '../../core/document';
 import { type MixMatrix, type MixPair, type Monitor, matrixOf, type Playing } from '../../core/listening';
-import type { ListenAnswer, ListenRequest, TakePair } from '../../workers/listenProtocol';
-import playerUrl from './player.worklet.ts?worker&url';
-import type { PlayerMessage, PlayerReport, WholeLoop } from './playerProtocol';
-
-/** Where every mix is brought to, LUFS: quieter than what is played beside it, since nobody knows how far the amplifier is up. */
-const QUIET_LUFS = -30;
-export const LOUDEST_LUFS = -18;
-/** A deck is one of the two things compared. */
-export type Deck = 'A' | 'B';
-
-interface Listening {
-  /** What is on the decks, in words; null where there is nothing. */
-  readonly names: Readonly<Record<Deck, string | null>>;
-  readonly deck: Deck;
-  readonly isPlaying: boolean;
-  readonly playing: Playing;
-  readonly monitor: Monitor;
-  /** Channels that are switched off. */
-  readonly off: readonly string[];
-  readonly lufs: number;
-  /** Whether every mix is brought to one loudness; if not, all are as loud as the stereo is, so that what cancels is heard to. */
-  readonly isMatched: boolean;
-  readonly report: PlayerReport | null;
-  /** From the press to the first block, and from a change to the first block of what it became, ms. */
-  readonly firstMs: number | null;
-  readonly behindMs: number | null;
-  readonly problem: string | null;
-}
-
-export const useListening = create<Listening>(() => ({
-  names: { A: null, B: null },
-  deck: 'A',
-  isPlaying: false,
-  playing: { of: 'phrase' },
-  monitor: 'stereo',
-  off: [],
-  lufs: QUIET_LUFS,
-  isMatched: true,
-  report: null,
-  firstMs: null,
-  behindMs: null,
-  problem: null,
-}));
-
-const state = (): Listening => useListening.getState();
-const set = (change: Partial<Listening>): void => useListening.setState(change);
+import type { ListenAnswer, TakePair } from '../../workers/listenProtocol';
+import { askWorker, engineRate, isOpen, openEngine, sleep, tellPlayer, tellWorker, wake } from './engine';
+import { type Deck, LOUDEST_LUFS, set, state } from './listeningStore';
+import type { PlayerReport } from './playerProtocol';
 
 interface OnDeck {
   readonly session: Session;
@@ -65,12 +21,7 @@ interface OnDeck {
 const ENOUGH_BLOCKS = 12;
 
 const decks: Partial<Record<Deck, OnDeck>> = {};
-let context: AudioContext | null = null;
-let node: AudioWorkletNode | null = null;
-let worker: Worker | null = null;
 let loops = 0;
-let asks = 0;
-const asked = new Map<number, (answer: ListenAnswer) => void>();
 /** When play was pressed, ms; null once something sounds. */
 let pressedAt: number | null = null;
 /** When the newest loop was asked for, ms. */
@@ -78,71 +29,30 @@ let askedAt = 0;
 /** Before the loudness of a loop is known it is taken to be about this. */
 const GUESS_LUFS = -20;
 
-const tellPlayer = (message: PlayerMessage, transfer: Transferable[] = []): void => node?.port.postMessage(message, transfer);
-const tellWorker = (request: ListenRequest): void => worker?.postMessage(request);
-
 const SILENT_WORDS = 'This browser cannot play here: look at the meter of your own player instead, or use another browser.';
+const BROKEN_WORDS = 'The sound could not be made: reload the page and press Play again.';
 
-function onReport({ data }: MessageEvent<PlayerReport>): void {
-  if (!state().isPlaying && data.isSilent) {
-    void context?.suspend();
-    if (state().report !== null) set({ report: null });
+function onReport(report: PlayerReport): void {
+  if (state().isPlaying || !report.isSilent) {
+    set({ report });
     return;
   }
-  set({ report: data });
+  sleep();
+  if (state().report !== null) set({ report: null });
 }
 
-/** The audio thread with the player on it, asleep. */
-async function opened(): Promise<void> {
-  context ??= new AudioContext({ latencyHint: 'interactive' });
-  await context.audioWorklet.addModule(playerUrl);
-  node = new AudioWorkletNode(context, 'player', { numberOfInputs: 0, numberOfOutputs: 1, outputChannelCount: [2] });
-  node.port.onmessage = onReport;
-  node.connect(context.destination);
-  await context.suspend();
-  worker ??= startWorker();
+/** Makes everything ready while nobody has pressed anything: nothing sounds. */
+export async function getReady(): Promise<void> {
+  await openEngine({ onAnswer, onReport, onBroken: () => set({ problem: BROKEN_WORDS, isPlaying: false }) });
   for (const deck of ['A', 'B'] as const) {
     const on = decks[deck];
     if (on && on.loop === 0) render(deck, on.session, on.take);
   }
 }
-let opening: Promise<void> | null = null;
-
-/** Makes everything ready while nobody has pressed anything: nothing sounds. */
-export function getReady(): Promise<void> {
-  opening ??= opened().catch((error: unknown) => {
-    opening = null;
-    throw error;
-  });
-  return opening;
-}
-
-async function open(): Promise<boolean> {
-  try {
-    await getReady();
-    await context?.resume();
-    return true;
-  } catch {
-    set({ problem: SILENT_WORDS });
-    return false;
-  }
-}
-
-function startWorker(): Worker {
-  const started = new Worker(new URL('../../workers/listen.worker.ts', import.meta.url), { type: 'module' });
-  started.onmessage = ({ data }: MessageEvent<ListenAnswer>) => onAnswer(data);
-  started.onerror = () => set({ problem: 'The sound could not be made: reload the page and press Play again.', isPlaying: false });
-  return started;
-}
 
 const deckOf = (loop: number): Deck | null => (decks.A?.loop === loop ? 'A' : decks.B?.loop === loop ? 'B' : null);
 
-function onAnswer(answer: ListenAnswer): void {
-  if ('ask' in answer) {
-    asked.get(answer.ask)?.(answer);
-    asked.delete(answer.ask);
-    return;
-  }
+function onAnswer(answer: Exclude<ListenAnswer, { ask: number }>): void {
   const deck = deckOf(answer.loop);
   if (answer.kind === 'failed') set({ problem: `The sound could not be made (${answer.reason}). Reload the page and press Play again.` });
   if (!deck) return;
@@ -212,19 +122,30 @@ function render(deck: Deck, session: Session, take: TakePair | null): void {
     // What sounds goes on until the new one is there.
     setTimeout(() => tellPlayer({ kind: 'drop', loop: before.loop }), 2000);
   }
-  const rate = context?.sampleRate ?? 48_000;
+  const rate = engineRate();
   const length = report?.length || 4 * rate;
   const from = (((report?.at ?? 0) + 0.03 * rate) % length) / length;
   const how = { loop, deck, rate, from, matrix: levelledBy(session), targetLufs: lufs };
   tellWorker(take ? { kind: 'files', take, ...how } : { kind: 'render', session, playing, ...how });
 }
 
+/** What is played and heard goes on with another session only as far as that has it: a microphone or a source that is not there would be silence. */
+function fitTo({ microphones, instruments }: Session): void {
+  const { monitor, playing } = state();
+  if (typeof monitor === 'object' && !microphones.some(({ id }) => id === monitor.channel)) set({ monitor: 'stereo' });
+  if (playing.of === 'source' && !instruments.some(({ id }) => playing.key.startsWith(`${id}/`))) set({ playing: { of: 'phrase' } });
+}
+
 /** Puts a session on a deck, in words; it sounds from the next press on, or at once where something sounds. */
 export function putOn(deck: Deck, session: Session, name: string, take: TakePair | null = null): void {
   set({ names: { ...state().names, [deck]: name } });
+  fitTo(session);
   const known = decks[deck];
-  if (known?.session === session && known.take === take) return;
-  if (!worker) {
+  if (known?.session === session && known.take === take) {
+    delete waiting[deck];
+    return;
+  }
+  if (!isOpen()) {
     decks[deck] = { session, take, loop: 0, blocks: 0, isDone: false, gain: 0 };
     return;
   }
@@ -248,8 +169,11 @@ export function takeOff(deck: Deck): void {
 export async function play(): Promise<void> {
   pressedAt = performance.now();
   set({ isPlaying: true, problem: null });
-  if (!(await open())) {
-    set({ isPlaying: false });
+  try {
+    await getReady();
+    await wake();
+  } catch {
+    set({ isPlaying: false, problem: SILENT_WORDS });
     return;
   }
   const on = decks[state().deck];
@@ -267,22 +191,15 @@ export function stop(): void {
   set({ isPlaying: false });
 }
 
-const askGain = (loop: number, matrix: MixMatrix): Promise<number> =>
-  new Promise((resolve) => {
-    const ask = ++asks;
-    asked.set(ask, (answer) => resolve(answer.kind === 'gain' ? answer.gain : 0));
-    tellWorker({ kind: 'gain', loop, ask, matrix, targetLufs: state().lufs });
-  });
-
 /** Brings both decks to the same loudness in the mix that is heard now. */
 async function level(): Promise<void> {
   for (const deck of [state().deck, state().deck === 'A' ? 'B' : 'A'] as const) {
     const on = decks[deck];
     if (!on?.isDone) continue;
     const { loop } = on;
-    const gain = await askGain(loop, levelledBy(on.session));
-    if (decks[deck]?.loop !== loop) continue;
-    on.gain = gain;
+    const answer = await askWorker({ kind: 'gain', loop, matrix: levelledBy(on.session), targetLufs: state().lufs });
+    if (decks[deck]?.loop !== loop || answer.kind !== 'gain') continue;
+    on.gain = answer.gain;
     if (state().deck === deck) hear(deck);
   }
 }
@@ -322,31 +239,12 @@ export function setPlaying(playing: Playing): void {
   }
 }
 
-/** The deck that is heard once its loop is whole; null when it is not within a while. */
-async function wholeDeck(): Promise<OnDeck | null> {
+/** The loop that is heard, once it is whole, with its mix; null when it is not within a while. */
+export async function wholeDeck(): Promise<{ readonly loop: number; readonly matrix: MixMatrix; readonly gain: number } | null> {
   for (let tries = 0; tries < 400; tries++) {
     const on = decks[state().deck];
-    if (on?.isDone) return on;
+    if (on?.isDone) return { loop: on.loop, matrix: matrixFor(on.session, state().monitor, state().off), gain: on.gain };
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
   return null;
-}
-
-/** What is heard, as a file: one round of the loop through the same player, faster than it is heard. */
-export async function saveHeard(): Promise<Blob | null> {
-  const on = await wholeDeck();
-  if (!on || !context) return null;
-  const whole = await new Promise<readonly Float32Array[]>((resolve) => {
-    const ask = ++asks;
-    asked.set(ask, (answer) => resolve(answer.kind === 'whole' ? answer.channels : []));
-    tellWorker({ kind: 'whole', loop: on.loop, ask });
-  });
-  const length = whole[0]?.length ?? 0;
-  if (length === 0) return null;
-  const offline = new OfflineAudioContext(2, length, context.sampleRate);
-  await offline.audioWorklet.addModule(playerUrl);
-  const processorOptions: WholeLoop = { channels: whole, matrix: matrixFor(on.session, state().monitor, state().off), gain: on.gain };
-  new AudioWorkletNode(offline, 'player', { numberOfInputs: 0, outputChannelCount: [2], processorOptions }).connect(offline.destination);
-  const heard = await offline.startRendering();
-  return new Blob([writeWav([heard.getChannelData(0), heard.getChannelData(1)], heard.sampleRate, 'f32')], { type: 'audio/wav' });
 }

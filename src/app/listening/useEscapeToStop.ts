@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { stop, useListening } from './listening';
+import { stop } from './listening';
+import { useListening } from './listeningStore';
 
 /** Escape stops whatever sounds, before it does anything else. */
 export function useEscapeToStop(): void {

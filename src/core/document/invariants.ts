@@ -2,6 +2,7 @@ import type Joi from 'joi';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
 import { briefSchema, readySchema } from './daySchema';
 import { firstDeadReference } from './references';
+import { roomSchema } from './roomSchema';
 import {
   deviceSchema,
   firstProblem,
@@ -15,7 +16,6 @@ import {
   placedSchema,
   readingSchema,
   recipeSchema,
-  roomSchema,
   standSchema,
 } from './schema';
 import type { Session, Shelf } from './session';

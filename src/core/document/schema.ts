@@ -2,7 +2,6 @@ import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { MATERIAL_IDS, PART_KINDS, SURFACES, WALLS } from '../room';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { briefSchema, readySchema } from './daySchema';
@@ -16,6 +15,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
+import { roomSchema } from './roomSchema';
 import { address, id, name, number, object } from './schemaWords';
 
 /** How many of a thing one document may hold. */
@@ -28,42 +28,11 @@ export const LIMITS = {
   microphones: 64,
   pairs: 32,
   furnishings: 40,
-  wallParts: 40,
   readings: 2000,
 } as const;
 
 const point = object({ x: number(-100, 100), y: number(-100, 100), z: number(-100, 100) });
 const sourceReference = object({ instrumentId: id, sourceId: id });
-
-/** Room sizes: from a vocal booth to a hall. */
-export const roomSchema = object({
-  widthM: number(1, 60),
-  depthM: number(1, 60),
-  heightM: number(1.5, 30),
-  temperatureC: number(-20, 50),
-  absorption: number(0.01, 0.95),
-  glass: Joi.array()
-    .items(Joi.valid(...SURFACES))
-    .unique(),
-  noiseDb: number(-20, 140).optional(),
-  lowCeiling: object({ along: Joi.valid(...WALLS), reachM: number(0.1, 60), heightM: number(0.5, 30) }).optional(),
-  parts: Joi.array()
-    .items(
-      object({
-        id,
-        kind: Joi.valid(...PART_KINDS),
-        wall: Joi.valid(...WALLS),
-        fromM: number(0, 60),
-        widthM: number(0.05, 60),
-        bottomM: number(0, 30),
-        heightM: number(0.05, 30),
-      }),
-    )
-    .max(LIMITS.wallParts)
-    .unique('id')
-    .optional(),
-  surfaces: object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional(),
-});
 
 export const microphoneModelSchema = object({
   id,

@@ -1,1 +1,4 @@
 export * from './furnishing';
+export * from './kinds';
+export * from './soft';
+export * from './soft.data';

@@ -47,10 +47,6 @@ export class LoopPlayer {
   /** Level of the whole, which rises from nothing at the start and falls to nothing at the end. */
   private level = 0;
 
-  get position(): number {
-    return this.at;
-  }
-
   /** Hears something else from here on. A change during a change waits for its end. */
   hear(loop: Loop, matrix: MixMatrix, gain: number): void {
     const hearing = { loop, matrix, gain };

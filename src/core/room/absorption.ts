@@ -23,9 +23,8 @@ export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
   const bare = bareAbsorption(room, surface);
   const parts = room.parts?.filter(({ wall }) => wall === surface) ?? [];
   if (parts.length === 0) return bare;
-  const area = surfaceAreaM2(room, surface);
-  const share = Math.min(1, parts.reduce((sum, { widthM, heightM }) => sum + widthM * heightM, 0) / area);
   const together = parts.reduce((sum, { widthM, heightM }) => sum + widthM * heightM, 0);
+  const share = Math.min(1, together / surfaceAreaM2(room, surface));
   return overOctaves((octave) => {
     const inParts = parts.reduce((sum, { kind, widthM, heightM }) => sum + widthM * heightM * (PART_MODELS[kind].absorbs[octave] as number), 0);
     return (bare[octave] as number) * (1 - share) + (inParts / together) * share;

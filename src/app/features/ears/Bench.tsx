@@ -12,7 +12,8 @@ import { SumStrip } from '../../components/SumStrip';
 import { Toggle } from '../../components/Toggle';
 import { useSize } from '../../components/useSize';
 import { sumStrip } from '../../drawing/sumStripOf';
-import { putOn, setMatched, setMonitor, setPlaying, takeOff, useListening } from '../../listening/listening';
+import { putOn, setMatched, setMonitor, setPlaying, takeOff } from '../../listening/listening';
+import { useListening } from '../../listening/listeningStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import { Transport } from './Transport';
 
@@ -83,6 +84,7 @@ export function Bench({ session }: { session: Session }) {
   useEffect(() => {
     takeOff('B');
     setMatched(false);
+    setMonitor('stereo');
     return () => setMatched(true);
   }, []);
   const channels = useTakeStore(({ report, sessionId }) => (sessionId === session.id ? report?.channels : undefined)) ?? NO_CHANNELS;

@@ -17,7 +17,8 @@ import {
 import { byChance } from '../../../core/listening';
 import { createRandom } from '../../../core/math';
 import { formatNumber } from '../../../core/units';
-import { type Deck, play, putOn, setMonitor, switchTo, takeOff, useListening } from '../../listening/listening';
+import { play, putOn, setMonitor, switchTo, takeOff } from '../../listening/listening';
+import { type Deck, useListening } from '../../listening/listeningStore';
 import { Transport } from './Transport';
 
 const KEPT = 'shuttlecraft-drills';

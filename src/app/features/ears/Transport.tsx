@@ -1,19 +1,15 @@
-import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect } from 'react';
-import { getReady, play, stop, useListening } from '../../listening/listening';
+import { Box, Flex } from '@chakra-ui/react';
+import { useListening } from '../../listening/listeningStore';
 import { Meter } from '../../listening/Meter';
+import { PlayButton } from '../../listening/PlayButton';
 
 /** Play, stop, and the meter. */
 export function Transport() {
-  const { isPlaying, problem } = useListening();
-  useEffect(() => void getReady().catch(() => undefined), []);
-  useEffect(() => () => stop(), []);
+  const problem = useListening((state) => state.problem);
   return (
     <Box>
       <Flex gap="3" align="center" maxW="760px">
-        <Button size="sm" minH={{ base: '44px', md: '34px' }} minW="76px" onClick={() => (isPlaying ? stop() : void play())}>
-          {isPlaying ? 'Stop' : 'Play'}
-        </Button>
+        <PlayButton />
         <Meter />
       </Flex>
       {problem && (

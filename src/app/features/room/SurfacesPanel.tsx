@@ -8,6 +8,7 @@ import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing, useViewStore } from '../../stores/viewStore';
+import { Row } from './Row';
 
 const OPTIONS = [{ value: '', text: 'as the room' }, ...MATERIAL_IDS.map((id) => ({ value: id, text: materialOf(id).name }))];
 
@@ -87,20 +88,14 @@ export function FurniturePanel({ session }: { session: Session }) {
       </Box>
       <Box as="ul" m="0" p="0" aria-label="Soft things">
         {standing.map((thing) => (
-          <Box as="li" key={thing.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="1">
-            <Flex align="center" gap="1" wrap="wrap">
-              <Button
-                flex="1"
-                justifyContent="flex-start"
-                variant="ghost"
-                size="sm"
-                px="1"
-                minH={{ base: '44px', md: '34px' }}
-                fontWeight={thing.id === chosen ? '700' : '400'}
-                onClick={() => chooseFurnishing(thing.id)}
-              >
-                {thing.name}
-              </Button>
+          <Row
+            key={thing.id}
+            name={thing.name}
+            isChosen={thing.id === chosen}
+            onChoose={() => chooseFurnishing(thing.id)}
+            awayLabel={`Take ${thing.name} away`}
+            onAway={() => runCommand(removeFurnishing(thing.id))}
+            more={
               <Button
                 size="xs"
                 variant="outline"
@@ -110,23 +105,13 @@ export function FurniturePanel({ session }: { session: Session }) {
               >
                 Turn
               </Button>
-              <Button
-                size="xs"
-                variant="outline"
-                minH={{ base: '44px', md: '30px' }}
-                aria-label={`Take ${thing.name} away`}
-                onClick={() => runCommand(removeFurnishing(thing.id))}
-              >
-                Away
-              </Button>
-            </Flex>
-            {thing.id === chosen && (
-              <Box fontSize="sm" color="quiet" px="1">
-                {modelOfFurnishing(thing.kind).does} {modelOfFurnishing(thing.kind).caution}
-                <Depth session={session} thing={thing} />
-              </Box>
-            )}
-          </Box>
+            }
+          >
+            <Box fontSize="sm" color="quiet" px="1">
+              {modelOfFurnishing(thing.kind).does} {modelOfFurnishing(thing.kind).caution}
+              <Depth session={session} thing={thing} />
+            </Box>
+          </Row>
         ))}
       </Box>
       <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add a soft thing">

@@ -7,6 +7,7 @@ import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
+import { Row } from './Row';
 
 const WALL_OPTIONS = WALLS.map((wall) => ({ value: wall, text: wall }));
 const BEGINS: Readonly<Record<Wall, string>> = {
@@ -62,33 +63,16 @@ export function WallPartsPanel({ session }: { session: Session }) {
       </Box>
       <Box as="ul" m="0" p="0" aria-label="In the walls">
         {parts.map((part) => (
-          <Box as="li" key={part.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="1">
-            <Flex align="center" gap="1">
-              <Button
-                flex="1"
-                justifyContent="flex-start"
-                variant="ghost"
-                size="sm"
-                px="1"
-                minH={{ base: '44px', md: '34px' }}
-                fontWeight={part.id === chosen ? '700' : '400'}
-                aria-expanded={part.id === chosen}
-                onClick={() => setChosen(part.id === chosen ? null : part.id)}
-              >
-                {PART_MODELS[part.kind].name}, {part.wall}, {formatLength(part.widthM, session.units)}
-              </Button>
-              <Button
-                size="xs"
-                variant="outline"
-                minH={{ base: '44px', md: '30px' }}
-                aria-label={`Take the ${PART_MODELS[part.kind].name.toLowerCase()} out of the ${part.wall}`}
-                onClick={() => runCommand(removeWallPart(part.id))}
-              >
-                Away
-              </Button>
-            </Flex>
-            {part.id === chosen && <PartFields session={session} part={part} />}
-          </Box>
+          <Row
+            key={part.id}
+            name={`${PART_MODELS[part.kind].name}, ${part.wall}, ${formatLength(part.widthM, session.units)}`}
+            isChosen={part.id === chosen}
+            onChoose={() => setChosen(part.id === chosen ? null : part.id)}
+            awayLabel={`Take the ${PART_MODELS[part.kind].name.toLowerCase()} out of the ${part.wall}`}
+            onAway={() => runCommand(removeWallPart(part.id))}
+          >
+            <PartFields session={session} part={part} />
+          </Row>
         ))}
       </Box>
       <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add to a wall">
