@@ -86,14 +86,14 @@ export function ListenBar({ session, sources }: Props) {
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void save()} disabled={!isPlaying}>
           Save WAV
         </Button>
+      </Flex>
+      <Flex mt="2" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
+        <Meter />
         {names.B === null && (
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => putOn('B', session, 'As it was')}>
             Keep to compare
           </Button>
         )}
-      </Flex>
-      <Flex mt="2" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
-        <Meter />
       </Flex>
       {names.B !== null && (
         <Flex mt="2" gap="2" wrap="wrap" align="center" role="group" aria-label="Comparison">
