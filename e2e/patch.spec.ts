@@ -28,7 +28,8 @@ test('power where it harms is refused until it is said in words; then every stat
   await refusal.getByLabel(/type “power is off”/).fill('Power is off');
   await refusal.getByRole('button', { name: 'Plug it in all the same' }).click();
   await station(page, 'Floor').click();
-  await expect(page.getByRole('alert').filter({ hasText: 'Kick must never get phantom power' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Legend' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'Kick must never get phantom power' }).first()).toBeVisible();
   await station(page, 'Sheet').click();
   await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Kick' })).toContainText('ON: must be off');
   await page.getByRole('link', { name: 'Look at the patch' }).click();

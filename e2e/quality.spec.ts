@@ -7,7 +7,10 @@ for (const theme of ['slate', 'daylight'])
     test.setTimeout(400_000);
     await page.addInitScript((value) => localStorage.setItem('shuttlecraft-theme', value), theme);
     const check = async (name: string): Promise<void> => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      const axe = new AxeBuilder({ page });
+      // Only contrast depends on the theme: everything else is judged once.
+      if (theme !== 'slate') axe.withRules(['color-contrast']);
+      const { violations } = await axe.analyze();
       const serious = violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical');
       expect(serious.map((violation) => `${name}: ${violation.id} ${violation.nodes[0]?.html}`)).toEqual([]);
     };
@@ -35,8 +38,9 @@ for (const theme of ['slate', 'daylight'])
       .press('Enter');
     await check('floor with an instrument chosen');
     await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
-    await page.getByRole('button', { name: 'Compare' }).nth(0).click();
-    await page.getByRole('button', { name: 'Compare', exact: true }).nth(1).click();
+    const offers = page.getByRole('list', { name: 'Set-ups' });
+    await offers.getByRole('button', { name: 'Compare', exact: true }).nth(0).click();
+    await offers.getByRole('button', { name: 'Compare', exact: true }).nth(1).click();
     await expect(page.getByRole('region', { name: 'Compared' })).toBeVisible();
     await check('set-ups');
     for (const [name, questions] of [
