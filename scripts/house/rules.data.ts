@@ -19,7 +19,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['listening'],
   ['document'],
   ['planning'],
-  ['exchange', 'drills'],
+  ['exchange', 'drills', 'lineCheck'],
 ];
 
 const core = CORE_LAYERS.flatMap((layer, depth) =>
@@ -40,7 +40,7 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   demo: ['src/core'],
   'src/workers': ['src/core'],
   'src/cli': ['src/core'],
-  'src/server': [],
+  'src/server': ['src/core'],
   'src/app/components': ['src/core'],
   'src/app/theme': [],
   'src/app/db': ['src/core', 'src/app/components/newId.ts', 'src/app/components/inPieces.ts'],

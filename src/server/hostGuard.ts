@@ -3,7 +3,7 @@ import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 
 /** The name in a Host header, without its port; null when there is none that can be read. */
-function nameIn(header: string | undefined): string | null {
+export function nameIn(header: string | undefined): string | null {
   const found = /^(\[[0-9a-f:.]+\]|[a-z0-9._-]+)(?::\d{1,5})?$/i.exec(header ?? '');
   return (
     found?.[1]
@@ -13,16 +13,19 @@ function nameIn(header: string | undefined): string | null {
   );
 }
 
+/** Whether a name is this machine's. Addresses in figures always are. */
+export function isOwnHost(host: string, name: string | null): boolean {
+  const own = hostname().toLowerCase();
+  return name !== null && (isIP(name) !== 0 || ['localhost', own, `${own}.local`, host.toLowerCase()].includes(name));
+}
+
 /**
  * Refuses pages that a foreign name leads here: a site that points its own name at this machine (DNS rebinding) could else read what
- * is served. Addresses in figures are always this machine's own.
+ * is served.
  */
 export function guardHost(host: string): RequestHandler {
-  const own = hostname().toLowerCase();
-  const names = new Set(['localhost', own, `${own}.local`, host.toLowerCase()]);
   return (request, response, next) => {
-    const name = nameIn(request.headers.host);
-    if (name !== null && (isIP(name) !== 0 || names.has(name))) next();
+    if (isOwnHost(host, nameIn(request.headers.host))) next();
     else response.status(421).type('text').send('This server does not answer under that name: use the address it printed.\n');
   };
 }

@@ -1,6 +1,7 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
 export * from './clap';
+export { HumMeter } from './hum';
 export { loudnessOfChannels } from './loudness';
 export * from './lugs';
 export { matchByName } from './matching';

@@ -4,9 +4,9 @@ import type { DeviceInput } from './device';
 import { type GainSetting, recordedLevelDbfs } from './gain';
 
 /** Equivalent input noise of a usual preamp, dBu over 20 kHz with 150 Ω (common data sheets). */
-const USUAL_EIN_DBU = -126;
+export const USUAL_EIN_DBU = -126;
 /** Its own noise of a microphone whose maker gives none: what 200 Ω make by their warmth, dBu over 20 kHz at 20 °C: 20·lg(√(4·k·T·R·B)/0.7746). */
-const WARM_COIL_DBU = -129.6;
+export const WARM_COIL_DBU = -129.6;
 
 /** What stands between a sound and its file. */
 export interface LevelChain {

@@ -1,0 +1,284 @@
+import { median } from '../math';
+import { formatNumber } from '../units';
+import type { Line } from './line';
+import type { LineNotes } from './steps';
+
+export type LineFaultKind =
+  | 'swapped'
+  | 'reversed'
+  | 'dead'
+  | 'no power'
+  | 'wrong gain'
+  | 'hum'
+  | 'noise'
+  | 'not answering'
+  | 'lost'
+  | 'harmful power'
+  | 'question';
+
+export interface LineFinding {
+  readonly kind: LineFaultKind;
+  readonly severity: 'fix' | 'improve' | 'note';
+  readonly microphoneIds: readonly string[];
+  /** What is wrong and what to do. */
+  readonly message: string;
+}
+
+/** Gain that rises and noise that does not by this: the knob is not the preamp's, dB. */
+const ANSWERS_DB = 6;
+/** One tap's own microphone over the next one's, dB; less is no answer. */
+const CLEARLY_DB = 8;
+/** An input with nothing in it hisses this much more than with a microphone: its own kilohms instead of some hundred ohms, dB. */
+const OPEN_DB = 5;
+/** Levels are a model: what is off by less is the player, dB. */
+const OFF_DB = 9;
+const NOISY_DB = 12;
+/** Hum under this is nobody's trouble, dBFS. */
+const HUM_DBFS = -85;
+
+const list = (names: readonly string[]): string => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`);
+const found = (kind: LineFaultKind, severity: LineFinding['severity'], lines: readonly Line[], message: string): LineFinding => ({
+  kind,
+  severity,
+  microphoneIds: lines.map(({ microphoneId }) => microphoneId),
+  message,
+});
+
+/** Inputs whose gain did not do what it was told. */
+const unmoved = (lines: readonly Line[], { answers }: LineNotes): Line[] =>
+  lines.filter(({ inputId }) => (answers[inputId]?.riseDb ?? ANSWERS_DB) < ANSWERS_DB);
+
+function answerFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const dull = unmoved(lines, notes);
+  if (dull.length === 0) return [];
+  if (dull.length === lines.length)
+    return [
+      found(
+        'not answering',
+        'fix',
+        [],
+        'The device takes commands and does nothing: its gain was moved and its meters were not. Look whether another program holds it, whether it is the device that is plugged in, switch it off and on, and check again.',
+      ),
+    ];
+  return [
+    found(
+      'not answering',
+      'fix',
+      dull,
+      `Input ${list(dull.map(({ inputName }) => inputName))} did not follow its gain: a knob or a switch on the device itself rules it. Set it there, then check again.`,
+    ),
+  ];
+}
+
+/** Which microphone an input really has: the one whose tap it heard loudest; null where it heard none, undefined where it is not clear. */
+function holderOf(line: Line, lines: readonly Line[], { taps }: LineNotes): Line | null | undefined {
+  const heard = lines.flatMap((other) => {
+    const tap = taps[other.microphoneId]?.[line.inputId];
+    return tap?.heard ? [{ other, peakDbfs: tap.peakDbfs }] : [];
+  });
+  heard.sort((a, b) => b.peakDbfs - a.peakDbfs);
+  const [first, second] = heard;
+  if (!first) return null;
+  return second && first.peakDbfs - second.peakDbfs < CLEARLY_DB ? undefined : first.other;
+}
+
+/** Where nothing comes through: the cable, or the power of its bank. */
+function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line[], notes: LineNotes): LineFinding {
+  const cable = (why: string): LineFinding =>
+    found(
+      'dead',
+      'fix',
+      [line],
+      `${line.name} is silent${why}: try its cable on another microphone, then its input; look whether the microphone has a switch.`,
+    );
+  if (!line.needsPower) return cable('');
+  const bank = line.bank ?? '';
+  const mates = lines.filter((other) => other.bank === line.bank && other.needsPower && other !== line);
+  if (mates.some((mate) => !silent.includes(mate))) return cable(', and power is on in its bank, for others there are heard');
+  const answer = notes.answers[line.inputId];
+  // Power off and all gain up: only an open input hisses more than a silent microphone lets it.
+  const open = answer !== undefined && answer.noiseDbfs > line.idleNoiseDbfs + OPEN_DB;
+  if (open && mates.length === 0) return cable(', and its input hisses as one with nothing in it');
+  return found(
+    'no power',
+    'fix',
+    [line],
+    `${line.name} is silent, and it needs power: bank ${bank} ${notes.power[bank] === false ? 'says that it is off' : 'says that it is on and gives none'}. Monitors down, switch it off, wait ten seconds, switch it on again; if nothing comes, plug it into another bank or give it a supply of its own.`,
+  );
+}
+
+const hums = (line: Line, { silence }: LineNotes): boolean => (silence[line.inputId]?.hum?.levelDbfs ?? -200) > HUM_DBFS;
+
+function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): LineFinding[] {
+  // One tap says where its own microphone is only beside the others.
+  if (lines.some(({ microphoneId }) => notes.taps[microphoneId] === undefined)) return [];
+  const holders = new Map(lines.map((line) => [line, holderOf(line, lines, notes)] as const));
+  const silent = lines.filter((line) => holders.get(line) === null);
+  const out: LineFinding[] = [];
+  const told = new Set<Line>();
+  for (const line of lines) {
+    const holder = holders.get(line);
+    if (told.has(line)) continue;
+    if (holder === null) {
+      // A device that does nothing lights nothing; what hums too loud to hear a knock is told to hum.
+      if (!(deaf && line.needsPower) && !hums(line, notes)) out.push(silentFinding(line, silent, lines, notes));
+    } else if (holder === undefined)
+      out.push(
+        found(
+          'question',
+          'note',
+          [line],
+          `Input ${line.inputName} heard two microphones about as loud: tap ${line.name} again, by itself, on its body.`,
+        ),
+      );
+    else if (holder !== line) {
+      const exchanged = holders.get(holder) === line;
+      if (exchanged) told.add(holder);
+      out.push(
+        exchanged
+          ? found(
+              'swapped',
+              'fix',
+              [line, holder],
+              `${line.name} and ${holder.name} are in each other’s inputs: exchange their plugs at inputs ${line.inputName} and ${holder.inputName}, power off first.`,
+            )
+          : found(
+              'swapped',
+              'fix',
+              [line, holder],
+              `Input ${line.inputName} has ${holder.name} where ${line.name} should be: plug ${holder.name} into input ${holder.inputName}, power off first.`,
+            ),
+      );
+    }
+  }
+  return out;
+}
+
+function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const signed = lines.flatMap((line) => {
+    const clapSign = holderOf(line, lines, notes) === line ? (notes.taps[line.microphoneId]?.[line.inputId]?.clapSign ?? null) : null;
+    return clapSign === null ? [] : [{ line, clapSign }];
+  });
+  const [up, down] = [signed.filter(({ clapSign }) => clapSign === 1), signed.filter(({ clapSign }) => clapSign === -1)];
+  if (down.length === 0 || up.length === 0 || signed.length < 2) return [];
+  const names = (some: typeof signed): Line[] => some.map(({ line }) => line);
+  if (signed.length === 2 || up.length === down.length)
+    return [
+      found(
+        'question',
+        'note',
+        names(signed),
+        `${list(names(down).map(({ name }) => name))} swing the other way from ${list(names(up).map(({ name }) => name))}, and it is not settled who is upside down: exchange one cable and tap again. A clap in front pushes first, so look at ${list(names(down).map(({ name }) => name))} first.`,
+      ),
+    ];
+  const few = up.length < down.length ? up : down;
+  return names(few).map((line) =>
+    found(
+      'reversed',
+      'fix',
+      [line],
+      `${line.name} is upside down: its first swing goes against the other ${signed.length - few.length}. Take another cable, or flip it at the desk and write that down.`,
+    ),
+  );
+}
+
+/** How far a line's loudest peak is from the predicted, dB; null where it was not measured. */
+export const offBy = (line: Line, notes: LineNotes): number | null => {
+  const played = notes.played[line.inputId];
+  return played === undefined ? null : played - line.predictedPeakDbfs;
+};
+
+function levelFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const heard = lines.flatMap((line) => {
+    const off = offBy(line, notes);
+    return off === null || (notes.played[line.inputId] ?? 0) < (notes.silence[line.inputId]?.noiseDbfs ?? -200) + 20 ? [] : [{ line, off }];
+  });
+  if (heard.length === 0) return [];
+  // A player who plays louder than planned does so in every microphone.
+  const common = heard.length >= 3 ? median(heard.map(({ off }) => off)) : 0;
+  const wrong = heard.filter(({ off }) => Math.abs(off - common) > OFF_DB);
+  return [
+    ...wrong.map(({ line, off }) => {
+      const by = formatNumber(Math.abs(off - common), 0);
+      const high = off > common;
+      return found(
+        'wrong gain',
+        'fix',
+        [line],
+        `${line.name} comes ${by} dB ${high ? 'hotter' : 'softer'} than planned: its preamp is not at ${formatNumber(line.gainDb, 0)} dB. ${high ? 'Turn it down' : 'Turn it up'} by ${by} dB at the device, and look at the pad of input ${line.inputName} and of the microphone.`,
+      );
+    }),
+    ...(Math.abs(common) > OFF_DB
+      ? [
+          found(
+            'wrong gain',
+            'note',
+            [],
+            `All of it is ${formatNumber(Math.abs(common), 0)} dB ${common > 0 ? 'louder' : 'softer'} than planned: it is played so, or the brief says otherwise. Turn every gain by as much.`,
+          ),
+        ]
+      : []),
+  ];
+}
+
+function silenceFindings(lines: readonly Line[], inPlace: readonly Line[], notes: LineNotes): LineFinding[] {
+  return lines.flatMap((line): LineFinding[] => {
+    const heard = notes.silence[line.inputId];
+    if (!heard) return [];
+    if (heard.hum && hums(line, notes))
+      return [
+        found(
+          'hum',
+          'fix',
+          [line],
+          `${line.name} hums at ${heard.hum.mainsHz} Hz, ${formatNumber(heard.hum.levelDbfs, 0)} dBFS: lead its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
+        ),
+      ];
+    return inPlace.includes(line) && heard.noiseDbfs > line.predictedNoiseDbfs + NOISY_DB
+      ? [
+          found(
+            'noise',
+            'improve',
+            [line],
+            `${line.name} is at ${formatNumber(heard.noiseDbfs, 0)} dBFS in silence, ${formatNumber(heard.noiseDbfs - line.predictedNoiseDbfs, 0)} dB over what it should be: listen to it alone, look for a fan, an open plug or a tired cable.`,
+          ),
+        ]
+      : [];
+  });
+}
+
+/** Everything that the measurements of a line check say is wrong, the gravest first; it grows as more is measured. */
+export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const refused = lines.filter((line) => line.forbidsPower && line.powered);
+  const answer = answerFindings(lines, notes);
+  const dull = unmoved(lines, notes);
+  const deaf = lines.length > 0 && dull.length === lines.length;
+  const taps = tapFindings(lines, notes, deaf);
+  const misplaced = new Set(taps.filter(({ kind }) => kind !== 'question').flatMap(({ microphoneIds }) => microphoneIds));
+  const inPlace = lines.filter((line) => !misplaced.has(line.microphoneId) && !dull.includes(line));
+  return [
+    ...refused.map((line) =>
+      found(
+        'harmful power',
+        'fix',
+        [line],
+        `${line.name} must never get phantom power, and its bank would be lit: the bank stays off. Move it to another bank in Patch.`,
+      ),
+    ),
+    ...answer,
+    ...taps,
+    ...signFindings(lines, notes),
+    ...levelFindings(inPlace, notes),
+    ...silenceFindings(lines, inPlace, notes),
+    ...(notes.timesLost > 0
+      ? [
+          found(
+            'lost',
+            'improve',
+            [],
+            `The connection to the device was lost ${notes.timesLost === 1 ? 'once' : `${notes.timesLost} times`}: take another cable and a port of the computer itself, no hub, before the take.`,
+          ),
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,8 @@
+export { type ClientOptions, DeviceClient, type OpenWire, type RigWish, type Wire, type WireEvents } from './client';
+export * from './conclude';
+export * from './device';
+export { type Line, linesOf } from './line';
+export * from './protocol';
+export { type LineFault, readFaults } from './simulator/faults';
+export { SimulatedRig } from './simulator/rig';
+export * from './steps';

@@ -1,0 +1,61 @@
+import { type ArrivalTable, arrivalTable } from '../arrivals';
+import type { Session } from '../document';
+import { inputAddress, levelChain, PEAK_TARGET_DBFS, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, loudestDb, patchInputs, powered, resolvePlan } from '../planning';
+
+/** One microphone as it is plugged into the device that is checked, and what it should show. */
+export interface Line {
+  readonly microphoneId: string;
+  readonly name: string;
+  readonly inputId: string;
+  readonly inputName: string;
+  /** The phantom switch of its input; null where there is none. */
+  readonly bank: string | null;
+  readonly needsPower: boolean;
+  readonly forbidsPower: boolean;
+  /** Whether its bank has to be on, for itself or for a neighbour. */
+  readonly powered: boolean;
+  readonly gainDb: number;
+  readonly pad: boolean;
+  /** Loudest peak while playing, and noise in silence, dBFS. */
+  readonly predictedPeakDbfs: number;
+  readonly predictedNoiseDbfs: number;
+  /** Noise of an input with a microphone that is silent, all gain up, dBFS. */
+  readonly idleNoiseDbfs: number;
+}
+
+/** A usual room at rest, dB SPL: quieter ones exist, and louder ones are told. */
+const QUIET_ROOM_DB = 40;
+
+/** The lines of one device as the session's patch plans them, in the order of its inputs. */
+export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
+  const target = table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS;
+  const lit = powered(session);
+  return patchInputs(session)
+    .filter((input) => input.deviceId === deviceId)
+    .flatMap((input): Line[] => {
+      const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
+      const setting = microphone && gainSetting(table, microphone.id, input);
+      if (!microphone || !setting) return [];
+      const { model } = microphone;
+      const loudest = loudestDb(table, microphone.id) ?? 0;
+      const chain = levelChain(model, loudest, input, setting, target);
+      return [
+        {
+          microphoneId: microphone.id,
+          name: microphone.name,
+          inputId: input.id,
+          inputName: input.name,
+          bank: input.phantomBank,
+          needsPower: model.phantom === 'needs',
+          forbidsPower: model.phantom === 'never',
+          powered: lit.has(microphone.id),
+          gainDb: setting.gainDb,
+          pad: setting.inputPad,
+          predictedPeakDbfs: setting.predictedPeakDbfs,
+          predictedNoiseDbfs: Math.max(chain.noiseDbfs, setting.predictedPeakDbfs - loudest + QUIET_ROOM_DB),
+          idleNoiseDbfs: recordedLevelDbfs(input.einDbu ?? USUAL_EIN_DBU, input, input.gainMaxDb, 0),
+        },
+      ];
+    });
+}

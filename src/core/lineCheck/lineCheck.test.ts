@@ -1,0 +1,77 @@
+import { FAULT_KINDS, faultOf, rigSession } from '../../../scripts/rigs';
+import { walks } from '../../../scripts/walks';
+import type { Session } from '../document';
+import type { SolveMilp } from '../patch';
+import { loadMilpSolver } from '../patch/highs';
+import {
+  concludeLines,
+  doStep,
+  type LineDevice,
+  type LineFault,
+  type LineFinding,
+  type LineNotes,
+  lineSteps,
+  linesOf,
+  NO_NOTES,
+  SimulatedRig,
+} from './index';
+
+let solve: SolveMilp;
+beforeAll(async () => {
+  solve = await loadMilpSolver();
+});
+
+const DEVICE = 'eight-input';
+
+const overWire = (rig: SimulatedRig, lost = 0): LineDevice => ({
+  description: rig.description,
+  takesCommands: true,
+  set: async (command) => rig.set(command),
+  record: async (seconds) => ({ sampleRateHz: rig.description.sampleRateHz, channels: rig.record(seconds) }),
+  hand: async (action) => rig.hand(action),
+  timesLost: () => lost,
+});
+
+async function checked(
+  session: Session,
+  seed: number,
+  faults: readonly LineFault[],
+): Promise<{ findings: LineFinding[]; notes: LineNotes; rig: SimulatedRig }> {
+  const rig = new SimulatedRig(session, DEVICE, seed, faults);
+  const device = overWire(rig);
+  const lines = linesOf(session, DEVICE);
+  let notes = NO_NOTES;
+  for (const step of lineSteps(lines, true)) notes = await doStep(step, device, lines, notes);
+  return { findings: concludeLines(lines, notes), notes, rig };
+}
+
+/** The kinds of finding that name a planted fault, and who must be in it. */
+function names(finding: LineFinding, fault: LineFault, session: Session): boolean {
+  if (fault.kind === 'swapped')
+    return finding.kind === 'swapped' && [fault.microphoneId, fault.otherId].every((id) => finding.microphoneIds.includes(id));
+  if (fault.kind === 'reversed' || fault.kind === 'dead' || fault.kind === 'hum')
+    return finding.kind === fault.kind && finding.microphoneIds.length === 1 && finding.microphoneIds[0] === fault.microphoneId;
+  if (fault.kind === 'no power') return finding.kind === 'no power';
+  if (fault.kind === 'wrong gain')
+    return finding.kind === 'wrong gain' && session.patch[finding.microphoneIds[0] ?? ''] === `${DEVICE}/${fault.inputId}`;
+  return finding.kind === fault.kind;
+}
+
+const KINDS = FAULT_KINDS.filter((kind) => kind !== 'dropped');
+
+test('every kind of fault is found by name with a remedy, and nothing else is said (seeded)', async () => {
+  const missed: string[] = [];
+  for (let seed = 1; seed <= walks(7, 140); seed++) {
+    const session = rigSession(seed, solve);
+    const fault = faultOf(KINDS[seed % KINDS.length] as LineFault['kind'], session, seed);
+    const { findings } = await checked(session, seed, [fault]);
+    const told = findings.filter(({ severity }) => severity === 'fix');
+    if (!told.some((finding) => names(finding, fault, session)) || !told.every((finding) => names(finding, fault, session)))
+      missed.push(`${seed} ${JSON.stringify(fault)}: ${findings.map(({ message }) => message).join(' ')}`);
+  }
+  expect(missed).toEqual([]);
+});
+
+test('a clean rig is told of nothing (seeded)', async () => {
+  for (let seed = 1; seed <= walks(2, 60); seed++) expect((await checked(rigSession(seed, solve), 500 + seed, [])).findings).toEqual([]);
+});
