@@ -20,7 +20,8 @@ function securityHeaders(): ReturnType<typeof helmet> {
         scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as Response)}'`],
         workerSrc: ["'self'"],
-        connectSrc: ["'self'"],
+        // A bridge to a real interface runs on this machine, at a port of its own.
+        connectSrc: ["'self'", 'ws://localhost:*', 'ws://127.0.0.1:*'],
         fontSrc: ["'self'"],
         manifestSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

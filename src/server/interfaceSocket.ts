@@ -6,7 +6,7 @@ import { ADAPTER_VERSION, type FromDevice, readFaults, readToDevice, SimulatedRi
 import { isOwnHost, nameIn } from './hostGuard';
 
 /** Where the simulated interface is reached. */
-export const SOCKET_PATH = '/interface';
+const SOCKET_PATH = '/interface';
 /** A session of many microphones is some hundred kilobytes. */
 const LONGEST_MESSAGE = 2 * 1024 * 1024;
 /** More messages than this in a second are a flood; more bad ones than that are no mistake any more. */
@@ -69,30 +69,25 @@ class Conversation {
   }
 
   private answer(message: ToDevice): void {
-    if (message.type === 'rig') return this.begin(message);
     const { rig } = this;
-    if (!rig) return this.refuse(message.id, 'No rig is set up yet: send a rig first.');
-    switch (message.type) {
-      case 'set': {
-        if (++this.commands > this.dropAfter) {
-          this.socket.terminate();
-          return;
-        }
-        return this.say({ type: 'done', id: message.id, state: rig.set(message.command) });
-      }
-      case 'hand':
-        rig.hand(message.action);
-        return this.say({ type: 'done', id: message.id, state: rig.state });
-      case 'record':
-        return this.record(rig, message.id, message.seconds);
+    if (message.type === 'rig') this.begin(message);
+    else if (!rig) this.refuse(message.id, 'No rig is set up yet: send a rig first.');
+    else if (message.type === 'record') this.record(rig, message.id, message.seconds);
+    else if (message.type === 'set' && ++this.commands > this.dropAfter) this.socket.terminate();
+    else {
+      if (message.type === 'set') rig.set(message.command);
+      else rig.hand(message.action);
+      this.say({ type: 'done', id: message.id, state: rig.state });
     }
   }
 
   private begin({ id, session, deviceId, seed, faults }: ToDevice & { type: 'rig' }): void {
-    const read = readSession(session as Record<string, unknown>);
-    if (!read.ok) return this.refuse(id, read.reason);
+    const read = readSession(session);
     const planted = readFaults(faults);
-    if (!planted) return this.refuse(id, 'One of the faults is none that this rig knows: see docs/adapters.md.');
+    if (!read.ok || !planted) {
+      this.refuse(id, read.ok ? 'One of the faults is none that this rig knows: see docs/adapters.md.' : read.reason);
+      return;
+    }
     const rig = new SimulatedRig(read.value, deviceId, seed, planted);
     const dropped = planted.find((fault) => fault.kind === 'dropped');
     this.rig = rig;

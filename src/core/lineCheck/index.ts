@@ -1,4 +1,4 @@
-export { type ClientOptions, DeviceClient, type OpenWire, type RigWish, type Wire, type WireEvents } from './client';
+export { DeviceClient, type OpenWire } from './client';
 export * from './conclude';
 export * from './device';
 export { type Line, linesOf } from './line';

@@ -3,7 +3,7 @@ import Joi from 'joi';
 /** The version of the messages that are told in docs/adapters.md. */
 export const ADAPTER_VERSION = 1;
 /** Nothing longer is recorded for a line check, seconds. */
-export const LONGEST_RECORDING_S = 60;
+const LONGEST_RECORDING_S = 60;
 
 export interface DeviceInputDescription {
   readonly id: string;

@@ -72,7 +72,8 @@ export const banksToLight = (lines: readonly Line[]): string[] =>
 
 const banksOf = ({ description }: LineDevice): string[] => [...new Set(description.inputs.flatMap(({ bank }) => (bank === null ? [] : [bank])))];
 
-async function unplugged(device: LineDevice): Promise<void> {
+/** Before anything is plugged no bank is lit. */
+async function powerOff(device: LineDevice): Promise<void> {
   if (device.takesCommands) for (const bank of banksOf(device)) await device.set({ bank, phantom: false });
 }
 
@@ -99,7 +100,7 @@ async function lighting(device: LineDevice, lines: readonly Line[]): Promise<Lin
 }
 
 /** Before power goes on, what was plugged is plugged: a step's own order cannot be taken from the wrong end. */
-export class OutOfTurn extends Error {}
+class OutOfTurn extends Error {}
 
 function inTurn(step: LineStep, notes: LineNotes): void {
   const first = step.kind === 'monitors down' ? null : step.kind === 'plug' ? 'monitors down' : step.kind === 'answer' ? 'plug' : 'power';
@@ -122,9 +123,9 @@ export async function doStep(step: LineStep, device: LineDevice, lines: readonly
   const measured = async (): Promise<Partial<LineNotes>> => {
     switch (step.kind) {
       case 'monitors down':
+        await powerOff(device);
         return {};
       case 'plug':
-        await unplugged(device);
         return {};
       case 'answer':
         return { answers: await answering(device, lines) };

@@ -12,6 +12,7 @@ import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessio
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
+import { LineCheck } from './LineCheck';
 import { NoWholePatch, Override, Pin } from './PatchWords';
 import { Recording } from './Recording';
 
@@ -37,9 +38,10 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
   return { result: now?.result ?? null, wished: now?.wish ?? null, solving, solve };
 }
 
-type Tab = 'patch' | 'recording';
+type Tab = 'patch' | 'lines' | 'recording';
 const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
   { value: 'patch', text: 'Microphones and inputs' },
+  { value: 'lines', text: 'Line check' },
   { value: 'recording', text: 'Monitoring and recording' },
 ];
 
@@ -84,7 +86,11 @@ function Patch({ session }: { session: Session }) {
           )}
         </Flex>
         <Segments label="Patch or recording" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
-        {tab === 'recording' ? (
+        {tab === 'lines' ? (
+          <Box mt="4">
+            <LineCheck session={session} />
+          </Box>
+        ) : tab === 'recording' ? (
           <Box mt="4">
             <Recording session={session} />
           </Box>

@@ -1,0 +1,106 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import type { Session } from '../../../core/document';
+import { type Line, type LineFinding, type LineNotes, offBy } from '../../../core/lineCheck';
+import { formatNumber } from '../../../core/units';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { hearLine, useLineCheck, useLineMeters } from './lineStore';
+
+const FLOOR_DBFS = -100;
+const WIDTH = 300;
+const across = (dbfs: number): number => (WIDTH * (Math.max(FLOOR_DBFS, Math.min(0, dbfs)) - FLOOR_DBFS)) / -FLOOR_DBFS;
+
+/** What is heard at this moment, as a bar. */
+function Live({ index }: { index: number }) {
+  const peak = useLineMeters(({ peaksDbfs }) => peaksDbfs[index] ?? FLOOR_DBFS);
+  return <rect x="0" y="8" width={across(peak)} height="4" fill="var(--chakra-colors-quiet)" />;
+}
+
+/** Levels of a line from silence to full scale: what is planned as open marks, what was measured as full ones, what is there now as a bar. */
+function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; index: number; colour: string }) {
+  const noise = notes.silence[line.inputId]?.noiseDbfs;
+  const peak = notes.played[line.inputId];
+  const told = [
+    `planned noise ${formatNumber(line.predictedNoiseDbfs, 0)} and peak ${formatNumber(line.predictedPeakDbfs, 0)} dBFS`,
+    ...(noise === undefined ? [] : [`measured noise ${formatNumber(noise, 0)} dBFS`]),
+    ...(peak === undefined ? [] : [`measured peak ${formatNumber(peak, 0)} dBFS`]),
+  ].join(', ');
+  return (
+    <svg width="100%" viewBox={`-6 0 ${WIDTH + 12} 26`} style={{ maxWidth: WIDTH, display: 'block' }} role="img" aria-label={`${line.name}: ${told}`}>
+      <line x1="0" x2={WIDTH} y1="10" y2="10" stroke="var(--chakra-colors-line)" strokeWidth="6" />
+      <Live index={index} />
+      {[-80, -60, -40, -20].map((db) => (
+        <line key={db} x1={across(db)} x2={across(db)} y1="14" y2="17" stroke="var(--chakra-colors-quiet)" />
+      ))}
+      {[line.predictedNoiseDbfs, line.predictedPeakDbfs].map((dbfs, i) => (
+        <circle key={i === 0 ? 'noise' : 'peak'} cx={across(dbfs)} cy="10" r="5" fill="none" stroke="var(--chakra-colors-tape)" strokeWidth="1.6" />
+      ))}
+      {[noise, peak].map((dbfs, i) =>
+        dbfs === undefined ? null : <circle key={i === 0 ? 'noise' : 'peak'} cx={across(dbfs)} cy="10" r="3.4" fill={colour} />,
+      )}
+    </svg>
+  );
+}
+
+/** What a line has shown so far, in words short enough to stand beside it. */
+function shown(line: Line, notes: LineNotes): string[] {
+  const tap = notes.taps[line.microphoneId]?.[line.inputId];
+  const off = offBy(line, notes);
+  return [
+    ...(tap ? [tap.heard ? 'knock heard' : 'no knock'] : []),
+    ...(tap?.heard && tap.clapSign !== null ? [tap.clapSign === 1 ? 'swings up' : 'swings down'] : []),
+    ...(off === null ? [] : [`peak ${off >= 0 ? '+' : '−'}${formatNumber(Math.abs(off), 0)} dB of plan`]),
+  ];
+}
+
+/** Every line from its microphone to its input, with what was planned and what was measured on it. */
+export function LineRows({ session, findings }: { session: Session; findings: readonly LineFinding[] }) {
+  const { lines, notes, recording, heard, deviceId } = useLineCheck();
+  const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
+  return (
+    <Box as="ul" m="0" p="0" aria-label="Lines">
+      {lines.map((line) => {
+        const wrong = findings.some(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(line.microphoneId));
+        const colour = stringColour(session.microphones.find(({ id }) => id === line.microphoneId)?.colour ?? 0);
+        return (
+          <Flex
+            as="li"
+            key={line.microphoneId}
+            listStyleType="none"
+            gap="3"
+            align="center"
+            py="2"
+            borderBottomWidth="1px"
+            borderColor="line"
+            wrap="wrap"
+          >
+            <Box w="150px" minW="0">
+              <Box fontWeight="700" style={{ color: colour, overflowWrap: 'anywhere' }}>
+                {line.name}
+              </Box>
+              <Box fontSize="sm" color="quiet">
+                input {line.inputName}
+                {line.powered ? ', 48 V' : ''}, {formatNumber(line.gainDb, 0)} dB
+              </Box>
+            </Box>
+            <Box flex="1" minW="180px">
+              <Scale line={line} notes={notes} index={inputs.findIndex(({ id }) => id === line.inputId)} colour={colour} />
+              <Box fontSize="sm" color={wrong ? 'fix' : 'quiet'} minH="20px">
+                {shown(line, notes).join(' · ')}
+              </Box>
+            </Box>
+            <Button
+              size="sm"
+              minH={{ base: '44px', md: '34px' }}
+              variant="outline"
+              disabled={!recording}
+              aria-label={`Hear ${line.name} alone`}
+              onClick={() => void hearLine(line)}
+            >
+              {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}
+            </Button>
+          </Flex>
+        );
+      })}
+    </Box>
+  );
+}

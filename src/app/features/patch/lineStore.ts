@@ -1,0 +1,224 @@
+import { create } from 'zustand';
+import { blobSource, openAudio } from '../../../core/audio';
+import type { Session } from '../../../core/document';
+import {
+  DeviceClient,
+  doStep,
+  type Line,
+  type LineDevice,
+  type LineFault,
+  type LineNotes,
+  type LineStep,
+  lineSteps,
+  linesOf,
+  NO_NOTES,
+  type OpenWire,
+  type Recording,
+  stepKey,
+} from '../../../core/lineCheck';
+
+/** Where the sound of a line check comes from: the server's own rig, a program between here and a real device, or the user's recorder. */
+export type LineSource = 'simulated' | 'bridge' | 'hand';
+
+interface LineCheckState {
+  readonly source: LineSource;
+  readonly deviceId: string;
+  /** The patch that is checked: another one is another check. */
+  readonly of: Session['patch'] | null;
+  readonly lines: readonly Line[];
+  readonly steps: readonly LineStep[];
+  readonly notes: LineNotes;
+  readonly isSimulated: boolean;
+  readonly connected: boolean;
+  /** Key of the step that is under way. */
+  readonly busy: string | null;
+  readonly problem: string | null;
+  /** The last that was recorded in which somebody knocked or played. */
+  readonly recording: Recording | null;
+  /** Lines that were listened to alone. */
+  readonly heard: readonly string[];
+}
+
+const IDLE: LineCheckState = {
+  source: 'simulated',
+  deviceId: '',
+  of: null,
+  lines: [],
+  steps: [],
+  notes: NO_NOTES,
+  isSimulated: false,
+  connected: false,
+  busy: null,
+  problem: null,
+  recording: null,
+  heard: [],
+};
+
+export const useLineCheck = create<LineCheckState>(() => IDLE);
+/** Highest samples by input, twenty times a second: apart, so that only bars are drawn anew. */
+export const useLineMeters = create<{ readonly peaksDbfs: readonly number[] }>(() => ({ peaksDbfs: [] }));
+
+let device: LineDevice | null = null;
+let client: DeviceClient | null = null;
+
+const wait = (milliseconds: number): Promise<void> =>
+  new Promise((done) => {
+    setTimeout(done, milliseconds);
+  });
+
+/** A browser's socket as a wire. */
+const wireTo =
+  (address: string): OpenWire =>
+  (events) => {
+    const socket = new WebSocket(address);
+    socket.binaryType = 'arraybuffer';
+    socket.onopen = () => events.opened();
+    socket.onmessage = ({ data }: MessageEvent<string | ArrayBuffer>) => (typeof data === 'string' ? events.text(data) : events.bytes(data));
+    socket.onclose = () => events.closed();
+    return { send: (text) => socket.send(text), close: () => socket.close() };
+  };
+
+export function endLineCheck(): void {
+  client?.end();
+  [client, device] = [null, null];
+  useLineCheck.setState(IDLE);
+}
+
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : 'That did not work: begin again.');
+
+export interface LineWish {
+  readonly session: Session;
+  readonly deviceId: string;
+  readonly source: LineSource;
+  /** Where the bridge listens. */
+  readonly address: string;
+  readonly faults: readonly LineFault[];
+}
+
+/** A recorder that is worked by hand: what it recorded is given when a step is done. */
+function byHand(session: Session, deviceId: string): LineDevice & { given: Recording | null } {
+  const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
+  return {
+    given: null,
+    takesCommands: false,
+    description: {
+      name: '',
+      sampleRateHz: session.sampleRateHz,
+      simulated: false,
+      inputs: inputs.map(({ id, name, phantomBank, gainMinDb, gainMaxDb, padDb }) => ({ id, name, bank: phantomBank, gainMinDb, gainMaxDb, padDb })),
+    },
+    set: async () => ({ inputs: [], banks: {} }),
+    hand: async () => undefined,
+    timesLost: () => 0,
+    async record() {
+      if (!this.given) throw new Error('Record this step first, or choose its file.');
+      return this.given;
+    },
+  };
+}
+
+let hand: ReturnType<typeof byHand> | null = null;
+
+export async function beginLineCheck({ session, deviceId, source, address, faults }: LineWish): Promise<void> {
+  endLineCheck();
+  const lines = linesOf(session, deviceId);
+  useLineCheck.setState({ ...IDLE, source, deviceId, of: session.patch, lines, busy: 'connect' });
+  try {
+    if (source === 'hand') {
+      hand = byHand(session, deviceId);
+      device = hand;
+    } else {
+      const here = `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/interface`;
+      client = await DeviceClient.connect({
+        open: wireTo(source === 'simulated' ? here : address),
+        wait,
+        // What fell out once is plugged in again, and holds.
+        rig: (attempt) =>
+          source === 'simulated'
+            ? { session, deviceId, seed: Math.floor(Math.random() * 1e6), faults: faults.filter(({ kind }) => attempt === 0 || kind !== 'dropped') }
+            : null,
+        onMeters: (peaksDbfs) => useLineMeters.setState({ peaksDbfs }),
+        onConnected: (connected) => useLineCheck.setState({ connected }),
+      });
+      device = client;
+    }
+    useLineCheck.setState({
+      busy: null,
+      connected: true,
+      isSimulated: device.description.simulated,
+      steps: lineSteps(lines, device.takesCommands),
+    });
+  } catch (error) {
+    useLineCheck.setState({ busy: null, problem: sentence(error) });
+  }
+}
+
+/** Does one step with the device there is; what was recorded is kept to be listened to. */
+export async function doLineStep(step: LineStep): Promise<boolean> {
+  const own = device;
+  if (!own) return false;
+  useLineCheck.setState({ busy: stepKey(step), problem: null });
+  const keeping: LineDevice = {
+    description: own.description,
+    takesCommands: own.takesCommands,
+    set: (command) => own.set(command),
+    hand: (action) => own.hand(action),
+    timesLost: () => own.timesLost(),
+    record: async (seconds) => {
+      const recording = await own.record(seconds);
+      if (step.kind === 'tap' || step.kind === 'play') useLineCheck.setState({ recording });
+      return recording;
+    },
+  };
+  try {
+    const { lines, notes } = useLineCheck.getState();
+    const next = await doStep(step, keeping, lines, notes);
+    if (own !== device) return false;
+    useLineCheck.setState({ notes: next, busy: null });
+    return true;
+  } catch (error) {
+    if (own === device) useLineCheck.setState({ busy: null, problem: sentence(error) });
+    return false;
+  }
+}
+
+/** The rest of the steps one after another, by the simulated hands. */
+export async function doAllLineSteps(): Promise<void> {
+  const { steps, notes } = useLineCheck.getState();
+  for (const step of steps.filter((one) => !notes.done.includes(stepKey(one)))) if (!(await doLineStep(step))) return;
+}
+
+/** A step by a recording of one's own. */
+export async function doStepWith(step: LineStep, file: { readonly name: string; readonly blob: Blob }): Promise<void> {
+  const opened = await openAudio(blobSource(file.name, file.blob));
+  if (!opened.ok) {
+    useLineCheck.setState({ problem: opened.reason });
+    return;
+  }
+  const { channelCount, frameCount, sampleRateHz } = opened.file.info;
+  const count = Math.min(frameCount, 60 * sampleRateHz);
+  const channels = Array.from({ length: channelCount }, () => new Float32Array(count));
+  await opened.file.read(0, count, channels);
+  if (hand && device === hand) hand.given = { sampleRateHz, channels };
+  await doLineStep(step);
+}
+
+/** One line alone, through the loudspeaker or headphones, no louder than a tenth of full scale in the mean. */
+export async function hearLine(line: Line): Promise<void> {
+  const { recording } = useLineCheck.getState();
+  const at = device?.description.inputs.findIndex(({ id }) => id === line.inputId) ?? -1;
+  const samples = recording?.channels[at];
+  if (!recording || !samples || samples.length === 0) return;
+  const peak = samples.reduce((most, x) => Math.max(most, Math.abs(x)), 1e-6);
+  const context = new AudioContext();
+  const buffer = context.createBuffer(1, samples.length, recording.sampleRateHz);
+  buffer.copyToChannel(
+    samples.map((x) => (0.25 * x) / peak),
+    0,
+  );
+  const player = new AudioBufferSourceNode(context, { buffer });
+  player.connect(context.destination);
+  player.onended = () => void context.close();
+  player.start();
+  useLineCheck.setState(({ heard }) => ({ heard: [...new Set([...heard, line.microphoneId])] }));
+}
