@@ -66,6 +66,10 @@ for (const theme of ['slate', 'daylight'])
     await station(page, 'Patch').click();
     await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
     await check('patch');
+    await page.getByRole('button', { name: 'Line check' }).click();
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'Step' })).toBeVisible();
+    await check('line check');
     await station(page, 'Check').click();
     await page.getByRole('button', { name: 'Load the practice take' }).click();
     await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });

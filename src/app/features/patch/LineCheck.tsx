@@ -123,7 +123,7 @@ function Begin({ session }: { session: Session }) {
     <Box maxW="720px">
       <Box mb="3">
         From microphone to file, one line after another: is the device really answering, is power where it should be, is every microphone where the
-        patch says, the right way up, as loud and as quiet as planned. It takes a minute for each four microphones.
+        patch says, the right way up, as loud and as quiet as planned.
       </Box>
       <Flex gap="3" wrap="wrap" align="end">
         {session.shelf.devices.length > 1 && (
@@ -305,11 +305,15 @@ export function LineCheck({ session }: { session: Session }) {
   const findings = concludeLines(lines, notes);
   return (
     <Flex gap="5" direction={{ base: 'column', lg: 'row' }}>
-      <Box flex="1" minW="0">
-        <StepCard session={session} />
-        <LineRows session={session} findings={findings} />
+      <Box flex="1" minW="0" display={{ base: 'contents', lg: 'block' }}>
+        <Box order={0}>
+          <StepCard session={session} />
+        </Box>
+        <Box order={2}>
+          <LineRows session={session} findings={findings} />
+        </Box>
       </Box>
-      <Box w={{ base: '100%', lg: '320px' }} flexShrink={0}>
+      <Box order={1} w={{ base: '100%', lg: '320px' }} flexShrink={0}>
         {problem && (
           <Box role="alert" color="fix" mb="3">
             {problem}

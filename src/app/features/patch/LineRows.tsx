@@ -5,14 +5,14 @@ import { formatNumber } from '../../../core/units';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { hearLine, useLineCheck, useLineMeters } from './lineStore';
 
-const FLOOR_DBFS = -100;
-const WIDTH = 300;
-const across = (dbfs: number): number => (WIDTH * (Math.max(FLOOR_DBFS, Math.min(0, dbfs)) - FLOOR_DBFS)) / -FLOOR_DBFS;
+const FLOOR_DBFS = -120;
+/** Where a level is on its line; the ends keep clear of the edge. */
+const across = (dbfs: number): string => `${1.5 + (97 * (Math.max(FLOOR_DBFS, Math.min(0, dbfs)) - FLOOR_DBFS)) / -FLOOR_DBFS}%`;
 
 /** What is heard at this moment, as a bar. */
 function Live({ index }: { index: number }) {
   const peak = useLineMeters(({ peaksDbfs }) => peaksDbfs[index] ?? FLOOR_DBFS);
-  return <rect x="0" y="8" width={across(peak)} height="4" fill="var(--chakra-colors-quiet)" />;
+  return <line x1="1.5%" x2={across(peak)} y1="10" y2="10" stroke="var(--chakra-colors-quiet)" strokeWidth="4" />;
 }
 
 /** Levels of a line from silence to full scale: what is planned as open marks, what was measured as full ones, what is there now as a bar. */
@@ -25,10 +25,10 @@ function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; i
     ...(peak === undefined ? [] : [`measured peak ${formatNumber(peak, 0)} dBFS`]),
   ].join(', ');
   return (
-    <svg width="100%" viewBox={`-6 0 ${WIDTH + 12} 26`} style={{ maxWidth: WIDTH, display: 'block' }} role="img" aria-label={`${line.name}: ${told}`}>
-      <line x1="0" x2={WIDTH} y1="10" y2="10" stroke="var(--chakra-colors-line)" strokeWidth="6" />
+    <svg width="100%" height="22" style={{ maxWidth: 520, display: 'block' }} role="img" aria-label={`${line.name}: ${told}`}>
+      <line x1="1.5%" x2="98.5%" y1="10" y2="10" stroke="var(--chakra-colors-line)" strokeWidth="6" />
       <Live index={index} />
-      {[-80, -60, -40, -20].map((db) => (
+      {[-100, -80, -60, -40, -20].map((db) => (
         <line key={db} x1={across(db)} x2={across(db)} y1="14" y2="17" stroke="var(--chakra-colors-quiet)" />
       ))}
       {[line.predictedNoiseDbfs, line.predictedPeakDbfs].map((dbfs, i) => (
@@ -42,13 +42,16 @@ function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; i
 }
 
 /** What a line has shown so far, in words short enough to stand beside it. */
-function shown(line: Line, notes: LineNotes): string[] {
+function shown(line: Line, notes: LineNotes, isElsewhere: boolean): string[] {
+  if (isElsewhere) return ['another microphone is in this input'];
   const tap = notes.taps[line.microphoneId]?.[line.inputId];
   const off = offBy(line, notes);
   return [
     ...(tap ? [tap.heard ? 'knock heard' : 'no knock'] : []),
     ...(tap?.heard && tap.clapSign !== null ? [tap.clapSign === 1 ? 'swings up' : 'swings down'] : []),
-    ...(off === null ? [] : [`peak ${off >= 0 ? '+' : '−'}${formatNumber(Math.abs(off), 0)} dB of plan`]),
+    ...(off === null
+      ? []
+      : [Math.abs(off) < 1 ? 'peak as planned' : `peak ${formatNumber(Math.abs(off), 0)} dB ${off > 0 ? 'over' : 'under'} the plan`]),
   ];
 }
 
@@ -56,51 +59,58 @@ function shown(line: Line, notes: LineNotes): string[] {
 export function LineRows({ session, findings }: { session: Session; findings: readonly LineFinding[] }) {
   const { lines, notes, recording, heard, deviceId } = useLineCheck();
   const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
+  const isElsewhere = ({ microphoneId }: Line): boolean =>
+    findings.some(({ kind, microphoneIds }) => kind === 'swapped' && microphoneIds.includes(microphoneId));
   return (
-    <Box as="ul" m="0" p="0" aria-label="Lines">
-      {lines.map((line) => {
-        const wrong = findings.some(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(line.microphoneId));
-        const colour = stringColour(session.microphones.find(({ id }) => id === line.microphoneId)?.colour ?? 0);
-        return (
-          <Flex
-            as="li"
-            key={line.microphoneId}
-            listStyleType="none"
-            gap="3"
-            align="center"
-            py="2"
-            borderBottomWidth="1px"
-            borderColor="line"
-            wrap="wrap"
-          >
-            <Box w="150px" minW="0">
-              <Box fontWeight="700" style={{ color: colour, overflowWrap: 'anywhere' }}>
-                {line.name}
-              </Box>
-              <Box fontSize="sm" color="quiet">
-                input {line.inputName}
-                {line.powered ? ', 48 V' : ''}, {formatNumber(line.gainDb, 0)} dB
-              </Box>
-            </Box>
-            <Box flex="1" minW="180px">
-              <Scale line={line} notes={notes} index={inputs.findIndex(({ id }) => id === line.inputId)} colour={colour} />
-              <Box fontSize="sm" color={wrong ? 'fix' : 'quiet'} minH="20px">
-                {shown(line, notes).join(' · ')}
-              </Box>
-            </Box>
-            <Button
-              size="sm"
-              minH={{ base: '44px', md: '34px' }}
-              variant="outline"
-              disabled={!recording}
-              aria-label={`Hear ${line.name} alone`}
-              onClick={() => void hearLine(line)}
+    <Box>
+      <Box as="ul" m="0" p="0" aria-label="Lines">
+        {lines.map((line) => {
+          const wrong = findings.some(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(line.microphoneId));
+          const colour = stringColour(session.microphones.find(({ id }) => id === line.microphoneId)?.colour ?? 0);
+          return (
+            <Flex
+              as="li"
+              key={line.microphoneId}
+              listStyleType="none"
+              gap="3"
+              align="center"
+              py="2"
+              borderBottomWidth="1px"
+              borderColor="line"
+              wrap="wrap"
             >
-              {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}
-            </Button>
-          </Flex>
-        );
-      })}
+              <Box w="150px" minW="0">
+                <Box fontWeight="700" style={{ color: colour, overflowWrap: 'anywhere' }}>
+                  {line.name}
+                </Box>
+                <Box fontSize="sm" color="quiet">
+                  input {line.inputName}
+                  {line.powered ? ', 48 V' : ''}, {formatNumber(line.gainDb, 0)} dB
+                </Box>
+              </Box>
+              <Box flex="1" minW="180px">
+                <Scale line={line} notes={notes} index={inputs.findIndex(({ id }) => id === line.inputId)} colour={colour} />
+                <Box fontSize="sm" color={wrong ? 'fix' : 'quiet'} minH="20px">
+                  {shown(line, notes, isElsewhere(line)).join(' · ')}
+                </Box>
+              </Box>
+              <Button
+                size="sm"
+                minH={{ base: '44px', md: '34px' }}
+                variant="outline"
+                disabled={!recording}
+                aria-label={`Hear ${line.name} alone`}
+                onClick={() => void hearLine(line)}
+              >
+                {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}
+              </Button>
+            </Flex>
+          );
+        })}
+      </Box>
+      <Box mt="2" fontSize="sm" color="quiet">
+        From −120 to 0 dBFS: rings are the noise and the peak that are planned, dots what was measured, the bar what is there now.
+      </Box>
     </Box>
   );
 }

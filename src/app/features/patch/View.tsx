@@ -45,6 +45,24 @@ const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
   { value: 'recording', text: 'Monitoring and recording' },
 ];
 
+function SolveButtons({ session, solve }: { session: Session; solve: (wish: PatchWish) => void }) {
+  return (
+    <>
+      <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
+        {Object.keys(session.patch).length === 0 ? 'Solve the patch' : 'Solve, keeping most cables'}
+      </Button>
+      <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
+        Solve from nothing
+      </Button>
+      {session.microphones.every(({ id }) => session.patch[id] !== undefined) && (
+        <Button size="sm" minH="44px" variant="outline" onClick={() => solve('another')}>
+          Next best
+        </Button>
+      )}
+    </>
+  );
+}
+
 function Patch({ session }: { session: Session }) {
   const { result, solving, solve, wished } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -73,17 +91,7 @@ function Patch({ session }: { session: Session }) {
                 ? 'Solving the patch'
                 : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
           </Box>
-          <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
-            {Object.keys(session.patch).length === 0 ? 'Solve the patch' : 'Solve, keeping most cables'}
-          </Button>
-          <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
-            Solve from nothing
-          </Button>
-          {session.microphones.every(({ id }) => session.patch[id] !== undefined) && (
-            <Button size="sm" minH="44px" variant="outline" onClick={() => solve('another')}>
-              Next best
-            </Button>
-          )}
+          {tab === 'patch' && <SolveButtons session={session} solve={solve} />}
         </Flex>
         <Segments label="Patch or recording" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
         {tab === 'lines' ? (
