@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
@@ -116,4 +117,45 @@ test('the sheet’s drawings as files: SVG with its own colours, PNG as pixels',
   const png = await readFile(saved[2] ?? '');
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   expect(png.readUInt32BE(16)).toBeGreaterThan(600);
+});
+
+test('things between, cables, prices: from the shelf into the patch, onto the sheet and into files', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  const session = page.url().replace(/\/[a-z]+$/, '');
+  await page.goto(`${session}/shelf`);
+  await page.getByLabel('Add something to put between').selectOption({ label: 'Attenuator, 20 dB' });
+  await page.getByRole('button', { name: 'One more: Attenuator, 20 dB' }).click();
+  await expect(page.getByRole('list', { name: 'Between microphone and input' })).toContainText('2×');
+  await page.getByLabel('Add a cable').selectOption({ label: 'XLR cable, 10 m' });
+  await page.goto(`${session}/patch`);
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await page.getByRole('rowheader', { name: /Snare/ }).getByRole('button').click();
+  const ladder = page.getByRole('list', { name: 'From air to file' });
+  await expect(ladder).not.toContainText('Attenuator');
+  await page.getByLabel('Between it and the input').selectOption({ label: 'Attenuator, 20 dB' });
+  await expect(ladder).toContainText('Attenuator, 20 dB');
+  await expect(ladder).toContainText('−20 dB');
+  await page.getByRole('button', { name: 'Cables and power' }).click();
+  await page.getByLabel('The devices stand at the').selectOption({ label: 'back right, seen from the audience' });
+  await expect(page.getByRole('list', { name: 'Cables', exact: true }).getByText('XLR cable, 10 m')).toHaveCount(1);
+  const price = page.getByRole('region', { name: 'To get' }).getByRole('textbox').first();
+  await price.fill('12.5');
+  await price.press('Enter');
+  await expect(page.getByText('by your own prices')).toBeVisible();
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Snare' })).toContainText(
+    'through Attenuator, 20 dB',
+  );
+  await expect(page.getByRole('region', { name: 'Gear' })).toContainText('none there');
+  await page.getByLabel(/Files are called/).fill('{date} {label}');
+  await page.getByLabel(/Files are called/).press('Enter');
+  await expect(page.getByText('For instance: 2026-06-13')).toBeVisible();
+  await page.getByLabel('Paper').selectOption({ label: 'Letter' });
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'All lists as JSON' }).click();
+  const lists = JSON.parse(readFileSync(await (await waiting).path(), 'utf8'));
+  expect(lists.inputs.find(({ microphone }: { microphone: string }) => microphone === 'Snare')).toMatchObject({ between: 'Attenuator, 20 dB' });
+  expect(lists.inputs[0].fileName).toMatch(/^2026-06-13 /);
+  expect(lists.toGet[0].price).toBe(12.5);
 });

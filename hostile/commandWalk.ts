@@ -29,6 +29,7 @@ import {
   placeWallPart,
   plugAll,
   plugIn,
+  putBetween,
   putOnStand,
   putPieces,
   putReading,
@@ -54,7 +55,7 @@ import { exportSession, importDocument } from '../src/core/exchange';
 import { familyOf, INSTRUMENT_KINDS, KIT_VARIANTS } from '../src/core/instruments';
 import { createRandom, vec3 } from '../src/core/math';
 import { MICROPHONE_CATALOGUE, PATTERN_NAMES } from '../src/core/microphones';
-import { DEVICE_CATALOGUE } from '../src/core/patch';
+import { CABLE_CATALOGUE, DEVICE_CATALOGUE, OUTBOARD_CATALOGUE } from '../src/core/patch';
 import { ownSetupFrom, patchInputs, putUpSetup } from '../src/core/planning';
 import { MATERIAL_IDS, PART_KINDS, SURFACES, WALLS } from '../src/core/room';
 import { PAIR_TECHNIQUES, RECIPES } from '../src/core/setups';
@@ -66,6 +67,8 @@ const SHELF: Shelf = {
   microphones: MICROPHONE_CATALOGUE.slice(0, 6),
   devices: DEVICE_CATALOGUE.slice(0, 2),
   stands: STAND_CATALOGUE.slice(0, 3),
+  outboard: OUTBOARD_CATALOGUE.slice(0, 5),
+  cables: CABLE_CATALOGUE.slice(0, 4),
   setups: [],
 };
 
@@ -168,6 +171,7 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     return plugIn(h.microphone(), input ? `${input.deviceId}/${input.id}` : 'no/input');
   },
   unplug: (h) => unplug(h.microphone()),
+  putBetween: (h) => putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'none', null]) ?? null),
   plugAll: (h) => plugAll(Object.fromEntries(h.session.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]))),
   editSession: (h) =>
     editSession(
@@ -223,11 +227,13 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     ),
   dropGear: (h) => {
     const kind = h.pick(SHELF_KINDS) ?? 'stands';
-    return editGear('take off', (shelf) => dropGear(shelf, kind, (h.pick(shelf[kind] as readonly { id: string }[]) ?? { id: 'none' }).id));
+    return editGear('take off', (shelf) => dropGear(shelf, kind, (h.pick((shelf[kind] ?? []) as readonly { id: string }[]) ?? { id: 'none' }).id));
   },
   copyGear: (h) => {
     const kind = h.pick(SHELF_KINDS) ?? 'stands';
-    return editGear('put on', (shelf) => copyGear(shelf, SHELF, kind, (h.pick(SHELF[kind] as readonly { id: string }[]) ?? { id: 'none' }).id));
+    return editGear('put on', (shelf) =>
+      copyGear(shelf, SHELF, kind, (h.pick((SHELF[kind] ?? []) as readonly { id: string }[]) ?? { id: 'none' }).id),
+    );
   },
   saveSetup: (h) => {
     const recipe = ownSetupFrom(h.session, h.instrument(), h.newId(), 'Own');

@@ -24,6 +24,7 @@ export async function solvePatch(wish: PatchWish): Promise<PatchResult | null> {
   const answer = await runJob('patch', problem, { owner: 'patch' });
   if (answer.kind === 'failed') return { ok: false, reason: answer.reason };
   if (answer.kind !== 'done') return null;
-  if (answer.output.ok) runAnswer(about, plugAll(answer.output.inputs), { burst: PLACING, held: wish === 'as part of the step before' });
+  if (answer.output.ok)
+    runAnswer(about, plugAll(answer.output.inputs, answer.output.through), { burst: PLACING, held: wish === 'as part of the step before' });
   return answer.output;
 }

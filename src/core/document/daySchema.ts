@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { address, id, name, number, object } from './schemaWords';
-import { ALIGN_HABITS, CHARACTERS, ENSEMBLES, FIX_HABITS, HEADS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
+import { ALIGN_HABITS, CHARACTERS, DESKS, ENSEMBLES, FIX_HABITS, HEADS, LEVEL_HABITS, LOUDNESSES, PANS, PICTURES, ROOM_SHARES } from './session';
 
 const moment = Joi.string().isoDate();
 
@@ -19,6 +19,7 @@ export const readySchema = object({
   choices: Joi.object().pattern(address, Joi.string().trim().min(1).max(60)).optional(),
   playedMinutes: number(0, 1440).optional(),
   playedDba: number(30, 140).optional(),
+  prices: Joi.object().pattern(Joi.string().min(1).max(140), number(0, 1e6)).max(200).optional(),
 });
 
 /** What was answered before the Floor. */
@@ -36,6 +37,8 @@ export const briefSchema = object({
   key: Joi.string().trim().min(1).max(20).optional(),
   tempoBpm: number(20, 400).optional(),
   bitDepth: Joi.valid(16, 24, 32).optional(),
+  desk: Joi.valid(...DESKS).optional(),
+  namePattern: Joi.string().trim().min(1).max(120).optional(),
   parts: Joi.array()
     .items(object({ name, against: name.allow(null), pan: Joi.valid(...PANS), click: Joi.boolean() }))
     .max(60)

@@ -4,6 +4,7 @@ import { briefSchema, readySchema } from './daySchema';
 import { firstDeadReference } from './references';
 import { roomSchema } from './roomSchema';
 import {
+  cableSchema,
   deviceSchema,
   firstProblem,
   furnishingSchema,
@@ -11,6 +12,7 @@ import {
   instrumentSchema,
   LIMITS,
   microphoneModelSchema,
+  outboardSchema,
   pairSchema,
   patchSchema,
   placedSchema,
@@ -27,12 +29,16 @@ interface Part {
   readonly key: string;
   readonly item: Joi.Schema;
   readonly most: number;
+  /** A list that older documents have not. */
+  readonly optional?: boolean;
 }
 
 const SHELF_PARTS: readonly Part[] = [
   { key: 'microphones', item: microphoneModelSchema, most: LIMITS.models },
   { key: 'devices', item: deviceSchema, most: LIMITS.devices },
   { key: 'stands', item: standSchema, most: LIMITS.stands },
+  { key: 'outboard', item: outboardSchema, most: LIMITS.stands, optional: true },
+  { key: 'cables', item: cableSchema, most: LIMITS.stands, optional: true },
   { key: 'setups', item: recipeSchema, most: LIMITS.setups },
 ];
 
@@ -56,8 +62,9 @@ function problemAt(path: string, schema: Joi.Schema, value: unknown): Problem {
   return problem;
 }
 
-function listProblem(prefix: string, { key, item, most }: Part, list: unknown): Problem {
+function listProblem(prefix: string, { key, item, most, optional = false }: Part, list: unknown): Problem {
   const path = prefix + key;
+  if (optional && list === undefined) return null;
   if (!Array.isArray(list)) return list === undefined ? `${path} is required` : `${path} must be an array`;
   if (list.length > most) return `${path} holds ${list.length} and at most ${most} can be kept`;
   const ids = new Set<string>();
@@ -144,4 +151,11 @@ export const sessionProblem = (value: unknown): Problem => sessionShapeProblem(v
 export const recipeProblem = (recipe: unknown): Problem => problemAt('setup', recipeSchema, recipe);
 
 /** A shelf without anything else a document of one may carry. */
-export const shelfOf = ({ microphones, devices, stands, setups }: Shelf): Shelf => ({ microphones, devices, stands, setups });
+export const shelfOf = ({ microphones, devices, stands, outboard, cables, setups }: Shelf): Shelf => ({
+  microphones,
+  devices,
+  stands,
+  ...(outboard ? { outboard } : {}),
+  ...(cables ? { cables } : {}),
+  setups,
+});

@@ -6,6 +6,7 @@ interface Known {
   readonly microphones: ReadonlySet<string>;
   readonly models: ReadonlySet<string>;
   readonly stands: ReadonlySet<string>;
+  readonly outboard: ReadonlySet<string>;
   /** Input addresses, "device/input". */
   readonly inputs: ReadonlySet<string>;
   readonly instruments: ReadonlyMap<string, Geometry>;
@@ -20,6 +21,7 @@ const knownIn = (session: Session): Known => ({
   microphones: idsOf(session.microphones),
   models: idsOf(session.shelf.microphones),
   stands: idsOf(session.shelf.stands),
+  outboard: idsOf(session.shelf.outboard ?? []),
   inputs: inputsOf(session),
   instruments: new Map(session.instruments.map((instrument: Instrument) => [instrument.id, geometryOf(instrument)])),
 });
@@ -43,6 +45,8 @@ function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicro
     ...(stand && !known.stands.has(stand.modelId) ? { stand: null } : {}),
     ...(heldString && !hasMark(known, heldString.instrumentId, heldString.markId) ? { heldString: null } : {}),
   };
+  const { through, ...direct } = { ...microphone, ...lost };
+  if (through !== undefined && !known.outboard.has(through)) return direct;
   return Object.keys(lost).length ? { ...microphone, ...lost } : microphone;
 }
 
@@ -105,10 +109,11 @@ export function withoutDeadReferences(session: Session): Session {
 type Problem = string | null;
 
 function deadInMicrophones(session: Session, known: Known): Problem {
-  for (const [i, { modelId, target, stand, heldString }] of session.microphones.entries()) {
+  for (const [i, { modelId, target, stand, heldString, through }] of session.microphones.entries()) {
     if (!known.models.has(modelId)) return `microphones[${i}].modelId names “${modelId}”, which is not on its shelf`;
     if (target && !hasSource(known, target)) return `microphones[${i}].target names a source that is not in the session`;
     if (stand && !known.stands.has(stand.modelId)) return `microphones[${i}].stand names a stand that is not on its shelf`;
+    if (through !== undefined && !known.outboard.has(through)) return `microphones[${i}].through names what is not on its shelf`;
     if (heldString && !hasMark(known, heldString.instrumentId, heldString.markId))
       return `microphones[${i}].heldString names a mark that is not in the session`;
   }

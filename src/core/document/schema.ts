@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
+import { OUTBOARD_KINDS } from '../patch';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { briefSchema, readySchema } from './daySchema';
@@ -21,7 +22,7 @@ import { address, id, name, number, object } from './schemaWords';
 /** How many of a thing one document may hold. */
 export const LIMITS = {
   models: 500,
-  devices: 50,
+  devices: 120,
   stands: 50,
   setups: 200,
   instruments: 60,
@@ -65,13 +66,35 @@ const inputSchema = object({
   gainMinDb: number(-60, 60),
   gainMaxDb: number(-60, 120).min(Joi.ref('gainMinDb')),
   maxLevelDbu: number(-60, 40),
+  einDbu: number(-140, -60).optional(),
+  floats: Joi.boolean().optional(),
+  rank: Joi.valid(1, 2, 3).optional(),
   group: Joi.string().min(1).max(40),
+});
+
+const connectors = Joi.array()
+  .items(Joi.valid(...CONNECTORS))
+  .min(1)
+  .unique();
+export const outboardSchema = object({
+  id,
+  name: name.label('Name'),
+  kind: Joi.valid(...OUTBOARD_KINDS),
+  count: Joi.number().integer().min(0).max(99).label('How many'),
+  gainMinDb: number(-60, 90),
+  gainMaxDb: number(-60, 90).min(Joi.ref('gainMinDb')),
+  takes: connectors,
+  gives: Joi.valid(...CONNECTORS),
+  needsPower: Joi.boolean(),
+  blocksPower: Joi.boolean(),
+  givesPower: Joi.boolean(),
 });
 
 export const deviceSchema = object({
   id,
   name: name.label('Name'),
   inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
+  clock: Joi.string().trim().min(1).max(40).optional(),
 });
 
 export const standSchema = object({
@@ -137,10 +160,20 @@ export const recipeSchema = object({
 
 export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(SETUP_VERSION), setup: recipeSchema });
 
+export const cableSchema = object({
+  id,
+  name: name.label('Name'),
+  lengthM: number(0.1, 100).label('Length (m)'),
+  plug: Joi.valid(...CONNECTORS),
+  count: Joi.number().integer().min(0).max(99).label('How many'),
+});
+
 const shelfKeys = {
   microphones: Joi.array().items(microphoneModelSchema).max(LIMITS.models).unique('id'),
   devices: Joi.array().items(deviceSchema).max(LIMITS.devices).unique('id'),
   stands: Joi.array().items(standSchema).max(LIMITS.stands).unique('id'),
+  outboard: Joi.array().items(outboardSchema).max(LIMITS.stands).unique('id').optional(),
+  cables: Joi.array().items(cableSchema).max(LIMITS.stands).unique('id').optional(),
   setups: Joi.array().items(recipeSchema).max(LIMITS.setups).unique('id'),
 };
 
@@ -190,6 +223,7 @@ export const placedSchema = object({
   setupId: id.allow(null),
   pan: number(-1, 1).optional(),
   pinned: Joi.boolean().optional(),
+  through: id.optional(),
 });
 
 export const furnishingSchema = object({

@@ -2,7 +2,7 @@ import type { Furnishing } from '../furnishings';
 import type { Instrument } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
-import type { InputDevice } from '../patch';
+import type { Cable, InputDevice, Outboard } from '../patch';
 import type { Room } from '../room';
 import type { PairTechnique, Recipe } from '../setups';
 import type { StandModel, StandPlace } from '../stands';
@@ -15,6 +15,10 @@ export interface Shelf {
   readonly microphones: readonly MicrophoneModel[];
   readonly devices: readonly InputDevice[];
   readonly stands: readonly StandModel[];
+  /** Attenuators, boosters, boxes and preamps to put between; none where it is not said. */
+  readonly outboard?: readonly Outboard[];
+  /** Cables by length and plug, counted; none where it is not said. */
+  readonly cables?: readonly Cable[];
   /** Set-ups of one's own. */
   readonly setups: readonly Recipe[];
 }
@@ -46,6 +50,8 @@ export interface PlacedMicrophone {
   readonly pan?: number;
   /** Its cable stays in its input whatever the solver would rather. */
   readonly pinned?: boolean;
+  /** What of the shelf's outboard stands between it and its input. */
+  readonly through?: string;
 }
 
 /** A string from a mark of an instrument. */
@@ -97,6 +103,7 @@ export const ALIGN_HABITS = ['leave the delay', 'polarity only', 'align to the p
 export const CHARACTERS = ['natural', 'attack', 'body'] as const;
 
 export const PANS = ['left', 'centre', 'right'] as const;
+export const DESKS = ['front left', 'front right', 'back left', 'back right'] as const;
 
 /** One part of a song that is recorded by itself. */
 export interface Part {
@@ -122,6 +129,10 @@ export interface Brief {
   readonly key?: string;
   readonly tempoBpm?: number;
   readonly bitDepth?: 16 | 24 | 32;
+  /** Where the devices stand, seen from the audience. */
+  readonly desk?: (typeof DESKS)[number];
+  /** How recorded files are called, with fields in braces. */
+  readonly namePattern?: string;
   /** In the order they are recorded. */
   readonly parts?: readonly Part[];
 }
@@ -158,6 +169,8 @@ export interface Readiness {
   readonly playedMinutes?: number;
   /** Measured level while playing, dBA; none where it is estimated from the plan. */
   readonly playedDba?: number;
+  /** What things of the shopping list cost where the user buys, by what they are. */
+  readonly prices?: Readonly<Record<string, number>>;
 }
 
 /** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */

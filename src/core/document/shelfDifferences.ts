@@ -16,7 +16,7 @@ export interface ShelfDifference {
   readonly how: 'only in the session' | 'only on the shelf' | 'unlike';
 }
 
-const itemsOf = (shelf: Shelf, kind: ShelfKind): readonly Item[] => shelf[kind];
+const itemsOf = (shelf: Shelf, kind: ShelfKind): readonly Item[] => shelf[kind] ?? [];
 const alike = (a: Item, b: Item): boolean => shared(asStored(a), asStored(b)) === asStored(a);
 
 /** Where the gear that a session was made with and the shelf of today differ. */

@@ -2,4 +2,5 @@ export * from './csv';
 export * from './documents';
 export * from './importPlan';
 export * from './inputList';
+export * from './lists';
 export * from './tapeListCsv';

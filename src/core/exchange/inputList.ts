@@ -1,7 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
 import { panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress } from '../patch';
-import { gainSetting, patchInputs, powered } from '../planning';
+import { gainSetting, outboardOf, patchInputs, powered } from '../planning';
 import { toCsv } from './csv';
 
 export interface InputListRow {
@@ -16,6 +16,10 @@ export interface InputListRow {
   /** Power reaches it and must not. */
   readonly isHarmed: boolean;
   readonly setting: GainSetting | null;
+  /** What stands between it and the input; empty for a cable alone. */
+  readonly between: string;
+  /** Whether its input has a gain to set: 32-bit float has none. */
+  readonly hasGain: boolean;
   readonly flipped: boolean;
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
@@ -29,6 +33,31 @@ function panOfRow(session: Session, id: string): string {
   if (pair) return pair.leftId === id ? 'mid' : 'side';
   const placed = session.microphones.find((microphone) => microphone.id === id);
   return placed ? panWords(panOf(session, placed)) : 'centre';
+}
+
+/** Names that sort as they are recorded, say what it is, and where it goes. */
+export const NAME_PATTERN = '{number} {microphone}, {pan}';
+/** Fields of a pattern. */
+export const NAME_FIELDS = ['number', 'microphone', 'label', 'kind', 'input', 'pan', 'session', 'date'] as const;
+
+type Named = Pick<InputListRow, 'microphone' | 'label' | 'model' | 'input' | 'pan'>;
+
+/** A pattern filled in, with what no file system takes put aside; fields that are none stay as they stand. */
+function fileNameOf(pattern: string, { name, createdAt }: Session, row: Named, place: number): string {
+  const fields: Record<(typeof NAME_FIELDS)[number], string> = {
+    number: String(place).padStart(2, '0'),
+    microphone: row.microphone,
+    label: row.label,
+    kind: row.model,
+    input: row.input,
+    pan: row.pan,
+    session: name,
+    date: createdAt.slice(0, 10),
+  };
+  const filled = pattern.replaceAll(/\{([a-z]+)\}/g, (whole, field: string) =>
+    Object.hasOwn(fields, field) ? fields[field as keyof typeof fields] : whole,
+  );
+  return `${filled.replaceAll(/[\\/:*?"<>|]/g, '_').trim() || String(place)}.wav`;
 }
 
 /** The input list in input order; microphones without an input come last. */
@@ -50,18 +79,19 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
         input: input?.name ?? '',
         phantom: lit.has(microphone.id),
         isHarmed: lit.has(microphone.id) && microphone.model.phantom === 'never',
-        setting: input ? gainSetting(table, microphone.id, input) : null,
+        setting: input ? gainSetting(table, microphone.id, input, outboardOf(session, microphone.id)) : null,
+        between: outboardOf(session, microphone.id)?.name ?? '',
+        hasGain: input !== undefined && !input.floats,
         flipped: microphone.flipped,
         pan: panOfRow(session, microphone.id),
       },
     };
   });
-  return rows
-    .sort((a, b) => a.order - b.order)
-    .map(({ row }, i) => ({
-      ...row,
-      fileName: `${String(i + 1).padStart(2, '0')} ${row.microphone.replaceAll(/[\\/:*?"<>|]/g, '_')}, ${row.pan}.wav`,
-    }));
+  const sorted = rows.sort((a, b) => a.order - b.order).map(({ row }) => row);
+  const names = sorted.map((row, i) => fileNameOf(session.brief.namePattern ?? NAME_PATTERN, session, row, i + 1));
+  // Two files of one name would be one file: their place in the list tells them apart.
+  const own = names.map((name, i) => (names.filter((other) => other.toLowerCase() === name.toLowerCase()).length > 1 ? `${i + 1} ${name}` : name));
+  return sorted.map((row, i) => ({ ...row, fileName: own[i] as string }));
 }
 
 const yes = (value: boolean | undefined): string => (value ? 'on' : 'off');
@@ -75,6 +105,8 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     'Phantom',
     'Microphone pad',
     'Input pad',
+    'Between',
+    'Between dB',
     'Gain dB',
     'Predicted peak dBFS',
     'Polarity',
@@ -89,7 +121,9 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.isHarmed ? 'on: must be off' : yes(row.phantom),
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
-    row.setting ? row.setting.gainDb : '',
+    row.between,
+    row.between && row.setting ? row.setting.betweenDb : '',
+    row.setting && row.hasGain ? row.setting.gainDb : '',
     row.setting ? row.setting.predictedPeakDbfs.toFixed(1) : '',
     row.flipped ? 'reversed' : 'normal',
     row.pan,

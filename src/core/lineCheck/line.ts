@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { inputAddress, levelChain, PEAK_TARGET_DBFS, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, loudestDb, patchInputs, powered, resolvePlan } from '../planning';
+import { gainSetting, loudestDb, outboardOf, patchInputs, powered, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -35,7 +35,7 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
     .filter((input) => input.deviceId === deviceId)
     .flatMap((input): Line[] => {
       const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
-      const setting = microphone && gainSetting(table, microphone.id, input);
+      const setting = microphone && gainSetting(table, microphone.id, input, outboardOf(session, microphone.id));
       if (!microphone || !setting) return [];
       const { model } = microphone;
       const loudest = loudestDb(table, microphone.id) ?? 0;

@@ -2,7 +2,17 @@ import type { PhantomNeed } from '../microphones';
 import { demandKey, demandsOf } from './demand';
 import { explain } from './explain';
 import { createModel, type SolveMilp } from './milp';
-import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMend, type PatchProblem, type PatchResult } from './problem';
+import { asksPower, canBePowered, letsPowerIn, type Outboard, plugsFit } from './outboard';
+import {
+  type Demand,
+  inputAddress,
+  type Patch,
+  type PatchInput,
+  type PatchMend,
+  type PatchMicrophone,
+  type PatchProblem,
+  type PatchResult,
+} from './problem';
 
 const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
 
@@ -16,10 +26,23 @@ function neighbours(inputs: readonly PatchInput[]): [number, number][] {
   return out;
 }
 
-/** Cost of leaving a microphone out, of moving a cable that is already in, of switching on a bank's power, and of one place down the row. */
-const COST = { leftOut: 100_000, change: 1000, bank: 40, place: 1 } as const;
+/**
+ * Cost of leaving a microphone out, of moving a cable that is already in, of putting something between, of switching on a bank's power, of
+ * a preamp that is not the best for what matters, and of one place down the row.
+ */
+const COST = { leftOut: 100_000, change: 1000, between: 300, bank: 40, rank: 6, place: 1 } as const;
 
-const placeCost = (microphone: number, input: number): number => COST.place * Math.abs(input - microphone) * 0.5 + COST.place * input * 0.01;
+function placeCost({ microphones, inputs }: PatchProblem, m: number, i: number): number {
+  const worse = (inputs[i]?.rank ?? 1) - 1;
+  return COST.place * Math.abs(i - m) * 0.5 + COST.place * i * 0.01 + COST.rank * worse * (microphones[m]?.weight ?? 1);
+}
+
+/** What can stand between a microphone and its input to some use, with the inputs that it then can have. */
+interface Between {
+  readonly outboard: Outboard;
+  readonly name: string;
+  readonly allows: readonly boolean[];
+}
 
 interface Wish {
   /** Demands that need not be met, by their keys. */
@@ -38,27 +61,50 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
   const banks = [...new Set(inputs.map(bankAddress).filter((bank) => bank !== null))];
   banks.forEach((_, b) => model.binary(`p${b}`, COST.bank));
   const x = (m: number, i: number): string => `x${m}_${i}`;
+  const between = microphones.map((microphone, m) => betweens(problem, microphone, m, wanted));
+  for (const { outboard } of new Map(between.flat().map((one) => [one.outboard.id, one])).values()) {
+    const all = between.flat().filter((one) => one.outboard.id === outboard.id);
+    model.atMost(
+      all.map(({ name }) => [1, name] as const),
+      outboard.count,
+    );
+  }
   microphones.forEach((microphone, m) => {
     const { id } = microphone;
-    const needs = microphone.phantom === 'needs' && wanted({ kind: 'power', microphoneId: id });
+    const own = between[m] as Between[];
+    for (const { name } of own) model.binary(name, COST.between);
+    if (own.length > 1)
+      model.atMost(
+        own.map(({ name }) => [1, name] as const),
+        1,
+      );
+    for (const { name, allows } of own) {
+      const never = inputs.flatMap((_, i) => (allows[i] ? [] : [[1, x(m, i)] as const]));
+      if (never.length > 0) model.atMost([...never, [1, name]], 1);
+    }
     const mustHave = wanted({ kind: 'input', microphoneId: id });
     model.binary(`z${m}`, mustHave ? COST.leftOut : 0);
     if (mustHave && !partly) model.fixZero(`z${m}`);
     inputs.forEach((input, i) => {
       const address = inputAddress(input);
       const moves = previous[id] !== undefined && previous[id] !== address;
-      model.binary(x(m, i), (moves ? COST.change : 0) + placeCost(m, i));
-      const shut =
-        (wanted({ kind: 'plug', microphoneId: id }) && !input.connectors.includes(microphone.connector)) ||
-        (wanted({ kind: 'level', microphoneId: id }) && problem.unfit[id]?.includes(address)) ||
-        (pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id }));
-      if (shut || (needs && bankAddress(input) === null)) model.fixZero(x(m, i));
+      model.binary(x(m, i), (moves ? COST.change : 0) + placeCost(problem, m, i));
+      const pinnedAway = pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id });
+      const plain = allowed(problem, microphone, input, null, wanted);
+      const helped = own.filter(({ allows }) => allows[i]);
+      if (pinnedAway || (!plain && helped.length === 0)) model.fixZero(x(m, i));
+      else if (!plain) model.atMost([[1, x(m, i)], ...helped.map(({ name }) => [-1, name] as const)], 0);
     });
     model.equal([...inputs.map((_, i) => [1, x(m, i)] as const), [1, `z${m}`]], 1);
   });
   const asking = (phantom: PhantomNeed, kind: 'power' | 'no power'): number[] =>
     microphones.flatMap(({ id, phantom: own }, m) => (own === phantom && wanted({ kind, microphoneId: id }) ? [m] : []));
   const [needing, refusing] = [asking('needs', 'power'), asking('never', 'no power')];
+  /** Of those, the ones for whom something between can change it. */
+  const spares = (m: number): Between[] =>
+    (between[m] as Between[]).filter(({ outboard }) =>
+      microphones[m]?.phantom === 'never' ? !letsPowerIn(outboard) : !asksPower({ phantom: 'needs' }, outboard),
+    );
   inputs.forEach((input, i) => {
     const all = (of: readonly number[]) => of.map((m) => [1, x(m, i)] as const);
     model.atMost(all(microphones.map((_, m) => m)), 1);
@@ -66,8 +112,26 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
     if (bank === null) return;
     // One row for all who ask the same of an input, since it takes one: that bounds the search closer than a row for each.
     const power = `p${banks.indexOf(bank)}`;
-    if (needing.length > 0) model.atMost([...all(needing), [-1, power]], 0);
-    if (refusing.length > 0) model.atMost([...all(refusing), [1, power]], 1);
+    const firm = (of: readonly number[]): number[] => of.filter((m) => spares(m).length === 0);
+    const [needs, refuses] = [firm(needing), firm(refusing)];
+    if (needs.length > 0) model.atMost([...all(needs), [-1, power]], 0);
+    if (refuses.length > 0) model.atMost([...all(refuses), [1, power]], 1);
+    const unless = (m: number) => spares(m).map(({ name }) => [-1, name] as const);
+    for (const m of needing.filter((one) => !needs.includes(one))) model.atMost([[1, x(m, i)], [-1, power], ...unless(m)], 0);
+    for (const m of refusing.filter((one) => !refuses.includes(one))) model.atMost([[1, x(m, i)], [1, power], ...unless(m)], 1);
+    // What lives on phantom asks for it, whatever the microphone does.
+    between.forEach((own, m) => {
+      for (const { outboard, name } of own)
+        if (outboard.needsPower)
+          model.atMost(
+            [
+              [1, x(m, i)],
+              [1, name],
+              [-1, power],
+            ],
+            1,
+          );
+    });
   });
   const adjacent = neighbours(inputs);
   pairs.forEach(([left, right], k) => {
@@ -104,21 +168,65 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
     if (terms.length > 0) model.atMost(terms, terms.length - 1);
   }
   const answer = solve(model.text());
-  return answer && patchFrom(problem, banks, answer);
+  return answer && patchFrom(problem, banks, between, answer);
 }
 
-function patchFrom({ microphones, inputs, previous }: PatchProblem, banks: readonly string[], answer: Readonly<Record<string, number>>): Patch {
+type Wanted = (demand: Demand) => boolean;
+
+/** Whether a microphone may be in an input so, as far as plugs, levels and power go. */
+function allowed(
+  { unfit, unfitThrough = {} }: PatchProblem,
+  { id, connector, phantom }: PatchMicrophone,
+  input: PatchInput,
+  through: Outboard | null,
+  wanted: Wanted,
+): boolean {
+  const hasBank = bankAddress(input) !== null;
+  const loud = (through ? unfitThrough[id]?.[through.id] : unfit[id])?.includes(inputAddress(input)) ?? false;
+  return (
+    (!wanted({ kind: 'plug', microphoneId: id }) || plugsFit(connector, input.connectors, through)) &&
+    (!wanted({ kind: 'level', microphoneId: id }) || !loud) &&
+    (phantom !== 'needs' || !wanted({ kind: 'power', microphoneId: id }) || canBePowered(hasBank, through)) &&
+    (!through?.needsPower || hasBank)
+  );
+}
+
+/** What would be of use between a microphone and some input. */
+function betweens(problem: PatchProblem, microphone: PatchMicrophone, m: number, wanted: Wanted): Between[] {
+  const { inputs, outboard = [] } = problem;
+  const plain = inputs.map((input) => allowed(problem, microphone, input, null, wanted));
+  return outboard.flatMap((one, h): Between[] => {
+    const allows = inputs.map((input) => allowed(problem, microphone, input, one, wanted));
+    const opens = allows.some((may, i) => may && !plain[i]);
+    const shields = microphone.phantom === 'never' && !letsPowerIn(one) && allows.includes(true);
+    return one.count > 0 && (opens || shields) ? [{ outboard: one, name: `t${m}_${h}`, allows }] : [];
+  });
+}
+
+function patchFrom(
+  problem: PatchProblem,
+  banks: readonly string[],
+  between: readonly (readonly Between[])[],
+  answer: Readonly<Record<string, number>>,
+): Patch {
+  const { microphones, inputs, previous } = problem;
   const chosen: Record<string, string> = {};
+  const through: Record<string, string> = {};
   let cost = 0;
   microphones.forEach(({ id }, m) => {
     const i = inputs.findIndex((_, index) => (answer[`x${m}_${index}`] ?? 0) > 0.5);
     if (i < 0) return;
     chosen[id] = inputAddress(inputs[i] as PatchInput);
-    cost += placeCost(m, i);
+    cost += placeCost(problem, m, i);
+    const used = between[m]?.find(({ name }) => (answer[name] ?? 0) > 0.5);
+    if (used) {
+      through[id] = used.outboard.id;
+      cost += COST.between;
+    }
   });
   const phantomBanks = banks.filter((_, b) => (answer[`p${b}`] ?? 0) > 0.5);
   const changed = microphones.filter(({ id }) => previous[id] !== undefined && chosen[id] !== undefined && previous[id] !== chosen[id]).length;
-  return { inputs: chosen, phantomBanks, changed, cost: cost + COST.change * changed + COST.bank * phantomBanks.length };
+  return { inputs: chosen, through, phantomBanks, changed, cost: cost + COST.change * changed + COST.bank * phantomBanks.length };
 }
 
 /**
@@ -137,13 +245,20 @@ function conflictOf(problem: PatchProblem, solve: SolveMilp): readonly Demand[] 
   return kept;
 }
 
-/** What alone would make a patch possible, of what is in the conflict: a microphone left out, a pair parted. */
+/** What alone would make a patch possible: one thing borrowed, a pin let go, a pair parted, a microphone left out. */
 function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
-  return conflict.flatMap((demand): PatchMend[] => {
-    if (demand.kind !== 'input' && demand.kind !== 'pair') return [];
-    if (!cheapestPatch(problem, solve, { without: new Set([demandKey(demand)]) })) return [];
-    return [demand.kind === 'pair' ? { kind: 'part', pair: demand.pair } : { kind: 'leave out', microphoneId: demand.microphoneId }];
+  const { outboard = [], borrowable = [] } = problem;
+  const borrowed = borrowable.flatMap((one): PatchMend[] => {
+    const more = [...outboard.filter(({ id }) => id !== one.id), { ...one, count: (outboard.find(({ id }) => id === one.id)?.count ?? 0) + 1 }];
+    return cheapestPatch({ ...problem, outboard: more }, solve) ? [{ kind: 'borrow', outboard: one }] : [];
   });
+  const given = conflict.flatMap((demand): PatchMend[] => {
+    if (demand.kind !== 'input' && demand.kind !== 'pair' && demand.kind !== 'pin') return [];
+    if (!cheapestPatch(problem, solve, { without: new Set([demandKey(demand)]) })) return [];
+    if (demand.kind === 'pair') return [{ kind: 'part', pair: demand.pair }];
+    return [{ kind: demand.kind === 'pin' ? 'let go' : 'leave out', microphoneId: demand.microphoneId }];
+  });
+  return [...borrowed.slice(0, 2), ...given];
 }
 
 /**
@@ -152,7 +267,7 @@ function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: Sol
  * then in order. When there is none: the most that can be plugged, the smallest set of demands that conflict, and what would mend it.
  */
 export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResult {
-  if (problem.microphones.length === 0) return { ok: true, inputs: {}, phantomBanks: [], changed: 0, cost: 0 };
+  if (problem.microphones.length === 0) return { ok: true, inputs: {}, through: {}, phantomBanks: [], changed: 0, cost: 0 };
   if (problem.inputs.length === 0) return { ok: false, reason: 'There is no input device on the shelf: add one first.' };
   const whole = cheapestPatch(problem, solve, { not: problem.not ?? [] });
   if (whole) return { ok: true, ...whole };

@@ -15,6 +15,10 @@ export interface DeviceInput {
   readonly maxLevelDbu: number;
   /** Equivalent input noise with the gain up, dBu; where it is not told a usual figure stands in. */
   readonly einDbu?: number;
+  /** Records 32-bit float: it has no gain to set, and only its analogue ceiling counts. */
+  readonly floats?: boolean;
+  /** How well its owner likes it, 1 the best; what matters most goes there. */
+  readonly rank?: 1 | 2 | 3;
   /** Inputs of one kind match as a pair: same preamp, same connector. */
   readonly group: string;
 }
@@ -23,6 +27,8 @@ export interface InputDevice {
   readonly id: string;
   readonly name: string;
   readonly inputs: readonly DeviceInput[];
+  /** Devices with the same clock run in step: named by whose it is. Without one it runs by its own. */
+  readonly clock?: string;
 }
 
 /** @param instruments how many of the first inputs take an instrument's high impedance as well */
@@ -65,6 +71,21 @@ export const DEVICE_CATALOGUE: readonly InputDevice[] = [
     id: 'six-input-recorder',
     name: 'Six-input field recorder, phantom each',
     inputs: row(6, 1, { connectors: ['XLR', 'TRS'], padDb: 20, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 14, group: 'mic' }, 1, 2),
+  },
+  {
+    id: 'six-input-float',
+    name: 'Six-input recorder, 32-bit float',
+    inputs: row(6, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 0, gainMaxDb: 0, maxLevelDbu: 4, floats: true, group: 'mic' }, 1),
+  },
+  {
+    id: 'twelve-xlr',
+    name: 'Twelve-input interface, all on XLR',
+    inputs: row(12, 1, { connectors: ['XLR'], padDb: 20, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 14, group: 'mic' }, 4),
+  },
+  {
+    id: 'small-mixer',
+    name: 'Old mixer, four microphone inputs, one phantom switch',
+    inputs: row(4, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 10, gainMaxDb: 60, maxLevelDbu: 4, einDbu: -124, group: 'mic' }, 4),
   },
   {
     id: 'twelve-input',

@@ -1,6 +1,7 @@
 import type { MicrophoneModel } from '../microphones';
 import { outputLevelDbu } from '../microphones';
 import type { DeviceInput } from './device';
+import type { Outboard } from './outboard';
 
 /** Peaks of the loudest playing are aimed here (the safe-peaks habit, common practice). */
 export const PEAK_TARGET_DBFS = -12;
@@ -11,6 +12,8 @@ export interface GainSetting {
   readonly microphonePad: boolean;
   readonly inputPad: boolean;
   readonly predictedPeakDbfs: number;
+  /** What is added between the microphone and the input, dB. */
+  readonly betweenDb: number;
   /** Whether the loudest peak stays below full scale and the target can be reached within 6 dB. */
   readonly verdict: 'fits' | 'too-loud' | 'too-quiet';
 }
@@ -22,6 +25,7 @@ export const recordedLevelDbfs = (levelDbu: number, input: DeviceInput, gainDb: 
 /**
  * Gain for peaks at the target, whole decibels as knobs are marked; the input's pad goes on only when minimum gain is still
  * too much.
+ * @param through what stands between; one with a knob does the work before the input's own gain
  * @param peakSplDb loudest peak at the capsule, dB SPL on-axis equivalent
  */
 export function gainFor(
@@ -30,13 +34,19 @@ export function gainFor(
   microphonePad: boolean,
   input: DeviceInput,
   targetDbfs: number = PEAK_TARGET_DBFS,
+  through: Outboard | null = null,
 ): GainSetting {
-  const levelDbu = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, microphonePad ? model.padDb : 0);
+  const ownDbu = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, microphonePad ? model.padDb : 0);
+  const lacking = Math.round(targetDbfs - recordedLevelDbfs(ownDbu, input, input.gainMinDb, 0));
+  const betweenDb = through ? Math.min(through.gainMaxDb, Math.max(through.gainMinDb, lacking)) : 0;
+  const levelDbu = ownDbu + betweenDb;
   const wanted = (padDb: number): number => Math.round(targetDbfs - recordedLevelDbfs(levelDbu, input, input.gainMinDb, padDb)) + input.gainMinDb;
   const inputPad = wanted(0) < input.gainMinDb && input.padDb > 0;
   const padDb = inputPad ? input.padDb : 0;
   const gainDb = Math.min(input.gainMaxDb, Math.max(input.gainMinDb, wanted(padDb)));
   const predictedPeakDbfs = recordedLevelDbfs(levelDbu, input, gainDb, padDb);
-  const verdict = predictedPeakDbfs > -1 ? 'too-loud' : predictedPeakDbfs < targetDbfs - 6 ? 'too-quiet' : 'fits';
-  return { gainDb, microphonePad, inputPad, predictedPeakDbfs, verdict };
+  // Without a gain there is none to be too low: floating point keeps what is soft.
+  const soft = !input.floats && predictedPeakDbfs < targetDbfs - 6;
+  const verdict = predictedPeakDbfs > -1 ? 'too-loud' : soft ? 'too-quiet' : 'fits';
+  return { gainDb, microphonePad, inputPad, predictedPeakDbfs, betweenDb, verdict };
 }

@@ -1,5 +1,6 @@
 import type { Connector, PhantomNeed } from '../microphones';
 import type { DeviceInput } from './device';
+import type { Outboard } from './outboard';
 
 /** One thing that is asked of a patch. */
 export type Demand =
@@ -11,6 +12,8 @@ export interface PatchMicrophone {
   readonly name: string;
   readonly phantom: PhantomNeed;
   readonly connector: Connector;
+  /** How much it matters that it gets a good preamp, 1 for most; 1 where it is not said. */
+  readonly weight?: number;
 }
 
 /** An input with its address across devices. */
@@ -31,11 +34,19 @@ export interface PatchProblem {
   readonly not?: readonly Readonly<Record<string, string>>[];
   /** Input addresses whose preamp can neither take nor lift the microphone's level, by microphone id. */
   readonly unfit: Readonly<Record<string, readonly string[]>>;
+  /** What there is to put between, each so often as it is counted. */
+  readonly outboard?: readonly Outboard[];
+  /** What could be borrowed. */
+  readonly borrowable?: readonly Outboard[];
+  /** As {@link unfit}, with something between: by microphone id, then by its id. */
+  readonly unfitThrough?: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 }
 
 /** Who goes where, which banks are lit, and how many cables move. */
 export interface Patch {
   readonly inputs: Readonly<Record<string, string>>;
+  /** What stands between, microphone id to outboard id. */
+  readonly through: Readonly<Record<string, string>>;
   readonly phantomBanks: readonly string[];
   readonly changed: number;
   readonly cost: number;
@@ -44,6 +55,8 @@ export interface Patch {
 /** What would make a patch possible, alone. */
 export type PatchMend =
   | { readonly kind: 'leave out'; readonly microphoneId: string }
+  | { readonly kind: 'let go'; readonly microphoneId: string }
+  | { readonly kind: 'borrow'; readonly outboard: Outboard }
   | { readonly kind: 'part'; readonly pair: readonly [string, string] };
 
 export type PatchResult =

@@ -1,6 +1,7 @@
 export { CHECK_TIMES } from './checklist.data';
 export { withExpectations } from './expected';
 export * from './fit';
+export * from './gearLists';
 export * from './hang';
 export * from './measured';
 export * from './offers';

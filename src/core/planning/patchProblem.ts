@@ -1,6 +1,6 @@
 import type { ArrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { type GainSetting, gainFor, inputAddress, type PatchInput, type PatchProblem } from '../patch';
+import { type GainSetting, gainFor, inputAddress, OUTBOARD_CATALOGUE, type Outboard, type PatchInput, type PatchProblem } from '../patch';
 
 /** Every input of the session's devices, in order. */
 export const patchInputs = (session: Session): PatchInput[] =>
@@ -12,24 +12,44 @@ export function loudestDb(table: ArrivalTable, microphoneId: string): number | n
   return row?.length ? Math.max(...row.map((arrival) => arrival.levelDb)) : null;
 }
 
+/** What stands between a microphone and its input; null for a cable alone. */
+export function outboardOf(session: Session, microphoneId: string): Outboard | null {
+  const through = session.microphones.find(({ id }) => id === microphoneId)?.through;
+  return session.shelf.outboard?.find(({ id }) => id === through) ?? null;
+}
+
 /** The gain setting of a microphone on an input; null when nothing sounds. */
-export function gainSetting(table: ArrivalTable, microphoneId: string, input: PatchInput): GainSetting | null {
+export function gainSetting(table: ArrivalTable, microphoneId: string, input: PatchInput, through: Outboard | null = null): GainSetting | null {
   const microphone = table.plan.microphones.find((candidate) => candidate.id === microphoneId);
   const peak = loudestDb(table, microphoneId);
-  return microphone && peak !== null ? gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs) : null;
+  return microphone && peak !== null ? gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs, through) : null;
+}
+
+/** A pair carries the picture, and what is alone on its source is not to be had again: their preamps matter more. */
+function weightOf(session: Session, id: string): number {
+  return session.pairs.some(({ leftId, rightId }) => leftId === id || rightId === id) || session.microphones.length === 1 ? 2 : 1;
 }
 
 /** The patch problem of a session: who must be plugged where, given what is predicted. */
 export function patchProblem(session: Session, table: ArrivalTable): PatchProblem {
   const inputs = patchInputs(session);
-  const unfit = Object.fromEntries(
-    table.plan.microphones.map((microphone) => [
-      microphone.id,
-      inputs.filter((input) => gainSetting(table, microphone.id, input)?.verdict === 'too-loud').map(inputAddress),
-    ]),
-  );
+  const outboard = session.shelf.outboard ?? [];
+  const tooLoud = (id: string, through: Outboard | null): string[] =>
+    inputs.filter((input) => gainSetting(table, id, input, through)?.verdict === 'too-loud').map(inputAddress);
+  const each = <T>(of: (id: string) => T): Record<string, T> => Object.fromEntries(table.plan.microphones.map(({ id }) => [id, of(id)]));
+  const unfit = each((id) => tooLoud(id, null));
+  const all = [...outboard, ...OUTBOARD_CATALOGUE.filter(({ id }) => !outboard.some((own) => own.id === id))];
   return {
-    microphones: table.plan.microphones.map(({ id, name, model }) => ({ id, name, phantom: model.phantom, connector: model.connector })),
+    microphones: table.plan.microphones.map(({ id, name, model }) => ({
+      id,
+      name,
+      phantom: model.phantom,
+      connector: model.connector,
+      weight: weightOf(session, id),
+    })),
+    outboard,
+    borrowable: OUTBOARD_CATALOGUE,
+    unfitThrough: each((id) => Object.fromEntries(all.map((one) => [one.id, tooLoud(id, one)]))),
     inputs,
     pairs: session.pairs.map((pair) => [pair.leftId, pair.rightId] as const),
     previous: session.patch,

@@ -1,7 +1,7 @@
-import type { Session } from '../document';
+import { putBetween, type Session } from '../document';
 import type { MicrophoneModel } from '../microphones';
-import { inputAddress, type PatchInput } from '../patch';
-import { patchInputs } from './patchProblem';
+import { asksPower, canBePowered, inputAddress, letsPowerIn, type Outboard, type PatchInput, plugsFit } from '../patch';
+import { outboardOf, patchInputs } from './patchProblem';
 
 const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
 
@@ -10,6 +10,7 @@ interface Plugged {
   readonly name: string;
   readonly model: MicrophoneModel;
   readonly input: PatchInput | undefined;
+  readonly through: Outboard | null;
 }
 
 function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
@@ -17,18 +18,18 @@ function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   return session.microphones.flatMap(({ id, name, modelId }) => {
     const model = models.get(modelId);
-    return model ? [{ id, name, model, input: inputs.find((input) => inputAddress(input) === patch[id]) }] : [];
+    return model ? [{ id, name, model, input: inputs.find((input) => inputAddress(input) === patch[id]), through: outboardOf(session, id) }] : [];
   });
 }
 
 const litBy = (plugged: readonly Plugged[]): ReadonlySet<string> =>
-  new Set(plugged.flatMap(({ model, input }) => (model.phantom === 'needs' ? (bankOf(input) ?? []) : [])));
+  new Set(plugged.flatMap(({ model, input, through }) => (asksPower(model, through) ? (bankOf(input) ?? []) : [])));
 
 /** Microphones that get phantom power as things are plugged, whether they want it or not. */
 export function powered(session: Session): ReadonlySet<string> {
   const plugged = pluggedIn(session, session.patch);
   const lit = litBy(plugged);
-  return new Set(plugged.flatMap(({ id, input }) => (lit.has(bankOf(input) ?? '') ? [id] : [])));
+  return new Set(plugged.flatMap(({ id, input, through }) => (lit.has(bankOf(input) ?? '') && letsPowerIn(through) ? [id] : [])));
 }
 
 /** What is wrong with a patch as it stands. Power where it harms is a danger; the rest will merely not work. */
@@ -44,17 +45,28 @@ export function inputTitle({ shelf }: Session, input: PatchInput): string {
   return device ? `${input.name} of ${device.name}` : input.name;
 }
 
-function troubleOf(session: Session, { id, name, model, input }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
+function troubleOf(session: Session, { id, name, model, input, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
   const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
   if (!input) return told(`${name} has no input.`);
   const bank = bankOf(input);
-  const other = plugged.find((one) => one.id !== id && one.model.phantom === 'needs' && bank !== null && bankOf(one.input) === bank);
-  if (model.phantom === 'never' && other)
+  const other = plugged.find((one) => one.id !== id && asksPower(one.model, one.through) && bank !== null && bankOf(one.input) === bank);
+  if (model.phantom === 'never' && other && letsPowerIn(through))
     return told(`${name} must never get phantom power, and its bank is powered for ${other.name}: move one of them.`, true);
-  if (model.phantom === 'needs' && !bank)
+  if (model.phantom === 'needs' && through && !canBePowered(bank !== null, through))
+    return told(`${name} needs phantom power, and ${through.name} lets none through: take it away.`);
+  if (model.phantom === 'needs' && !canBePowered(bank !== null, through))
     return told(`${name} needs phantom power and input ${inputTitle(session, input)} gives none: use another input.`);
-  if (!input.connectors.includes(model.connector))
+  if (through?.needsPower && !bank)
+    return told(`${through.name} lives on phantom power and input ${inputTitle(session, input)} gives none: use another input.`);
+  if (through && !plugsFit(model.connector, input.connectors, through))
+    return told(`${through.name} does not fit between ${name} and input ${inputTitle(session, input)}: its plugs are others.`);
+  if (!through && !input.connectors.includes(model.connector))
     return told(`${name} has an ${model.connector} plug and input ${inputTitle(session, input)} does not take it.`);
+  const users = plugged.filter((one) => one.through && one.through.id === through?.id);
+  if (through && users.length > through.count && users.indexOf(users.find((one) => one.id === id) as Plugged) >= through.count)
+    return told(
+      `There ${through.count === 1 ? 'is one' : `are ${through.count}`} of ${through.name}, and ${users.length} are in use: ${name} has none.`,
+    );
   return null;
 }
 
@@ -70,4 +82,11 @@ export function dangerOfPlugging(session: Session, microphoneId: string, address
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
   const found = patchTroubles({ ...session, patch }).find(({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)));
   return found?.message ?? null;
+}
+
+/** What putting something between, or taking it away, would bring that harms and is not there yet; null when nothing. */
+export function dangerOfBetween(session: Session, microphoneId: string, outboardId: string | null): string | null {
+  const next = putBetween(microphoneId, outboardId)(session);
+  const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
+  return patchTroubles(next).find(({ isDanger, microphoneId: id }) => isDanger && !before.has(id))?.message ?? null;
 }

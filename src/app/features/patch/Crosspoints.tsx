@@ -9,6 +9,8 @@ interface Row {
   readonly label: string;
   readonly colour: number;
   readonly phantom: PhantomNeed;
+  /** What stands between it and its input; empty for a cable alone. */
+  readonly through: string;
 }
 
 interface Props {
@@ -128,6 +130,9 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                     >
                       {NEEDS[microphone.phantom]}
                     </span>
+                  )}
+                  {microphone.through && (
+                    <span style={{ display: 'block', fontSize: 12, color: 'var(--chakra-colors-tape)' }}>through {microphone.through}</span>
                   )}
                 </button>
               </th>

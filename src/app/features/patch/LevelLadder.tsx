@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { type MicrophoneModel, outputLevelDbu } from '../../../core/microphones';
-import { type GainSetting, levelChain, type PatchInput } from '../../../core/patch';
+import { type GainSetting, levelChain, type Outboard, type PatchInput } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 
 interface Props {
@@ -9,6 +9,7 @@ interface Props {
   readonly peakSplDb: number;
   readonly input: PatchInput;
   readonly targetDbfs: number;
+  readonly between?: Outboard | null;
 }
 
 interface Rung {
@@ -27,7 +28,7 @@ const missing = (db: number): string =>
   `${formatNumber(db, 0)} dB of clean gain are wanting: go closer, put a booster of that much between, or record it so if the input’s noise stays far enough under it.`;
 
 /** From air to file, rung by rung. */
-export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs }: Props) {
+export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, between = null }: Props) {
   if (!setting) return <Box color="quiet">Nothing sounds yet, so there is no level to predict.</Box>;
   const out = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, setting.microphonePad ? model.padDb : 0);
   const chain = levelChain(model, peakSplDb, input, setting, targetDbfs);
@@ -38,16 +39,27 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs }: Pr
       value: `${formatNumber(out, 1)} dBu`,
       note: `${setting.microphonePad ? `its ${model.padDb} dB pad is on` : `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`}, takes ${formatNumber(chain.microphoneHeadroomDb, 0)} dB more`,
     },
+    ...(between
+      ? [
+          {
+            name: between.name,
+            value: `${setting.betweenDb > 0 ? '+' : ''}${formatNumber(setting.betweenDb, 0)} dB`,
+            ...(between.gainMinDb < between.gainMaxDb ? { note: 'its knob' } : {}),
+          },
+        ]
+      : []),
     {
       name: `Input ${input.name}`,
       value: setting.inputPad ? `pad ${formatNumber(-input.padDb, 0)} dB` : 'no pad',
       note: `takes ${formatNumber(input.maxLevelDbu + (setting.inputPad ? input.padDb : 0), 0)} dBu`,
     },
-    {
-      name: 'Gain',
-      value: `${formatNumber(setting.gainDb, 0)} dB`,
-      note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB`,
-    },
+    input.floats
+      ? { name: 'Gain', value: 'none', note: 'it records floating point: only its ceiling counts' }
+      : {
+          name: 'Gain',
+          value: `${formatNumber(setting.gainDb, 0)} dB`,
+          note: `knob ${formatNumber(input.gainMinDb, 0)} to ${formatNumber(input.gainMaxDb, 0)} dB`,
+        },
     {
       name: 'In the file',
       value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`,
@@ -61,12 +73,12 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs }: Pr
   ];
   return (
     <Box as="ol" m="0" p="0" aria-label="From air to file">
-      {rungs.map((rung, i) => (
-        <Box as="li" key={rung.name} listStyleType="none" pl="4" py="2" borderLeftWidth="3px" borderColor={i === 3 ? 'tape' : 'line'}>
+      {rungs.map((rung) => (
+        <Box as="li" key={rung.name} listStyleType="none" pl="4" py="2" borderLeftWidth="3px" borderColor={rung.name === 'Gain' ? 'tape' : 'line'}>
           <Box fontSize="sm" color="quiet">
             {rung.name}
           </Box>
-          <Box className="measure" fontSize={i === 3 ? '2xl' : 'lg'} lineHeight="1.1" color={i === 3 ? 'tape' : 'ink'}>
+          <Box className="measure" fontSize={rung.name === 'Gain' ? '2xl' : 'lg'} lineHeight="1.1" color={rung.name === 'Gain' ? 'tape' : 'ink'}>
             {rung.value}
           </Box>
           {rung.note && (

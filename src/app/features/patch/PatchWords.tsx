@@ -1,7 +1,9 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
-import { dropPair, editMicrophone, plugAll, removeMicrophones, type Session } from '../../../core/document';
+import { dropPair, editGear, editMicrophone, plugAll, putBetween, putOutboard, removeMicrophones, type Session } from '../../../core/document';
 import type { PatchMend, PatchResult } from '../../../core/patch';
+import { dangerOfBetween } from '../../../core/planning';
+import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
@@ -11,13 +13,19 @@ const nameOf = (session: Session, id: string): string => session.microphones.fin
 
 function mendLabel(session: Session, mend: PatchMend): string {
   if (mend.kind === 'leave out') return `Take ${nameOf(session, mend.microphoneId)} away`;
+  if (mend.kind === 'let go') return `Let ${nameOf(session, mend.microphoneId)} change its input`;
+  if (mend.kind === 'borrow') return `Get one more: ${mend.outboard.name}`;
   return `Part ${mend.pair.map((id) => nameOf(session, id)).join(' and ')}`;
 }
 
 /** Carries a mend out and has the patch solved again. */
 function mendIt(session: Session, mend: PatchMend): void {
   if (mend.kind === 'leave out') runCommand(removeMicrophones([mend.microphoneId]));
-  else {
+  else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
+  else if (mend.kind === 'borrow') {
+    const own = session.shelf.outboard?.find(({ id }) => id === mend.outboard.id);
+    runCommand(editGear(`get ${mend.outboard.name}`, (shelf) => putOutboard(shelf, { ...mend.outboard, count: (own?.count ?? 0) + 1 })));
+  } else {
     const pair = session.pairs.find(({ leftId, rightId }) => leftId === mend.pair[0] && rightId === mend.pair[1]);
     if (pair) runCommand(dropPair(pair.id));
   }
@@ -33,7 +41,7 @@ export function NoWholePatch({ session, result }: { session: Session; result: Ex
       <Box>{reason}</Box>
       {partial && left.length > 0 && (
         <Flex mt="2" gap="2" align="center" wrap="wrap">
-          <Button size="sm" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(plugAll(partial.inputs))}>
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(plugAll(partial.inputs, partial.through))}>
             Plug the rest without {left.map((id) => nameOf(session, id)).join(', ')}
           </Button>
         </Flex>
@@ -93,6 +101,33 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
   return (
     <Box mb="2">
       <Toggle label="stays in this input" on={isPinned} onToggle={() => runCommand(editMicrophone(microphoneId, { pinned: !isPinned }))} />
+    </Box>
+  );
+}
+
+/** What stands between a microphone and its input, of what the shelf has; what would harm is not put there. */
+export function Between({ session, microphoneId }: { session: Session; microphoneId: string }) {
+  const [danger, setDanger] = useState<string | null>(null);
+  const own = session.shelf.outboard ?? [];
+  const through = session.microphones.find(({ id }) => id === microphoneId)?.through;
+  if (own.length === 0) return null;
+  return (
+    <Box my="2">
+      <Choice
+        label="Between it and the input"
+        value={through ?? ''}
+        options={[{ value: '', text: 'a cable alone' }, ...own.map(({ id, name }) => ({ value: id, text: name }))]}
+        onChange={(id) => {
+          const found = dangerOfBetween(session, microphoneId, id || null);
+          setDanger(found);
+          if (!found) runCommand(putBetween(microphoneId, id || null));
+        }}
+      />
+      {danger && (
+        <Box role="alert" color="fix" mt="1">
+          Left as it is: {danger}
+        </Box>
+      )}
     </Box>
   );
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
 import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
-import { dangerOfPlugging, gainSetting, inputTitle, loudestDb, patchInputs, patchTroubles, resolvePlan } from '../../../core/planning';
+import { dangerOfPlugging, gainSetting, inputTitle, loudestDb, outboardOf, patchInputs, patchTroubles, resolvePlan } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
 import { Segments } from '../../components/Segments';
@@ -11,9 +11,10 @@ import { Severity } from '../../components/Severity';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { Crosspoints } from './Crosspoints';
+import { Gear } from './Gear';
 import { LevelLadder } from './LevelLadder';
 import { LineCheck } from './LineCheck';
-import { NoWholePatch, Override, Pin } from './PatchWords';
+import { Between, NoWholePatch, Override, Pin } from './PatchWords';
 import { Recording } from './Recording';
 
 /** Which microphone into which input: solved, then changeable by hand, with power and gain said for each. */
@@ -38,10 +39,11 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
   return { result: now?.result ?? null, wished: now?.wish ?? null, solving, solve };
 }
 
-type Tab = 'patch' | 'lines' | 'recording';
+type Tab = 'patch' | 'lines' | 'gear' | 'recording';
 const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
   { value: 'patch', text: 'Microphones and inputs' },
   { value: 'lines', text: 'Line check' },
+  { value: 'gear', text: 'Cables and power' },
   { value: 'recording', text: 'Monitoring and recording' },
 ];
 
@@ -98,6 +100,10 @@ function Patch({ session }: { session: Session }) {
           <Box mt="4">
             <LineCheck session={session} />
           </Box>
+        ) : tab === 'gear' ? (
+          <Box mt="4">
+            <Gear session={session} />
+          </Box>
         ) : tab === 'recording' ? (
           <Box mt="4">
             <Recording session={session} />
@@ -137,6 +143,7 @@ function Patch({ session }: { session: Session }) {
                 label: microphone.label,
                 colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
                 phantom: microphone.model.phantom,
+                through: outboardOf(session, microphone.id)?.name ?? '',
               }))}
               devices={session.shelf.devices}
               patch={session.patch}
@@ -157,12 +164,14 @@ function Patch({ session }: { session: Session }) {
             {input && `, input ${inputTitle(session, input)}`}
           </Box>
           {input && <Pin session={session} microphoneId={selected.id} />}
+          {input && <Between session={session} microphoneId={selected.id} />}
           {input ? (
             <LevelLadder
               model={selected.model}
-              setting={gainSetting(table, selected.id, input)}
+              setting={gainSetting(table, selected.id, input, outboardOf(session, selected.id))}
               peakSplDb={loudestDb(table, selected.id) ?? 0}
               input={input}
+              between={outboardOf(session, selected.id)}
               targetDbfs={table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS}
             />
           ) : (

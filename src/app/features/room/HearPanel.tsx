@@ -4,7 +4,7 @@ import { speedOfSound } from '../../../core/acoustics';
 import { type ClapReport, noiseDbSpl, type QuietReport } from '../../../core/analysis';
 import { editRoom, type Session, takeHeardDecay } from '../../../core/document';
 import { inputAddress } from '../../../core/patch';
-import { gainSetting, heardRoom, loudestDb, patchInputs } from '../../../core/planning';
+import { gainSetting, heardRoom, loudestDb, outboardOf, patchInputs } from '../../../core/planning';
 import { absorptionFor, type OctaveDecay, roomSurfaceM2 } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
@@ -172,7 +172,7 @@ function chainsOf(session: Session): readonly { readonly id: string; readonly na
   const inputs = patchInputs(session);
   return session.microphones.flatMap(({ id, name }) => {
     const input = inputs.find((one) => inputAddress(one) === session.patch[id]);
-    const setting = input && gainSetting(table, id, input);
+    const setting = input && gainSetting(table, id, input, outboardOf(session, id));
     const peak = loudestDb(table, id);
     return setting && peak !== null ? [{ id, name, fullScaleDbSpl: peak - setting.predictedPeakDbfs }] : [];
   });

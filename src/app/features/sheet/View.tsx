@@ -1,16 +1,31 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useRef } from 'react';
+import { Global } from '@emotion/react';
+import { useRef, useState } from 'react';
 import { arrivalTable, type Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
-import { type InputListRow, inputList, inputListCsv, tapeListCsv } from '../../../core/exchange';
+import { answerBrief } from '../../../core/document';
+import { gearCsv, type InputListRow, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { measuredPlaces, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
+import { cableTitle } from '../../../core/patch';
+import {
+  CHECK_TIMES,
+  cableNeeds,
+  checklistFor,
+  measuredPlaces,
+  powerUses,
+  resolvePlan,
+  SOUND_CHOICES,
+  shoppingList,
+  standUses,
+} from '../../../core/planning';
 import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
-import { formatLength, formatNumber, formatTemperature } from '../../../core/units';
+import { formatLength, formatNumber, formatReach, formatTemperature } from '../../../core/units';
+import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
+import { NameField } from '../../components/NameField';
 import { pngFile, svgFile } from '../../components/svgFile';
 import { StaticFace } from '../../drawing/StaticFace';
-import { useLiveSession } from '../../stores/sessionStore';
+import { runCommand, useLiveSession } from '../../stores/sessionStore';
 
 /** Everything on one page for the wall. */
 /** The choices that are part of the sound, by instrument, in one line. */
@@ -41,6 +56,9 @@ export function SheetStation() {
 }
 
 const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
+
+/** A word or a figure that is never broken. */
+const shortCell = { ...cellStyle, whiteSpace: 'nowrap' as const };
 
 /** With more microphones than this the lists are set closer, so that the sheet stays one page. */
 const ROOMY = 6;
@@ -151,7 +169,7 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
     <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          {['Input', 'Microphone', '48 V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
+          {['Input', 'Microphone', '48\u00a0V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
             <th key={title} style={cellStyle}>
               {title}
             </th>
@@ -167,17 +185,20 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
             </td>
             <td style={cellStyle}>
               <strong>{row.microphone}</strong> {close ? null : <br />}
-              <span style={{ color: '#555' }}>{row.model}</span>
+              <span style={{ color: '#555' }}>
+                {row.model}
+                {row.between && `, through ${row.between}`}
+              </span>
             </td>
-            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : cellStyle}>
+            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
               {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
             </td>
             <td style={cellStyle}>{padsOf(row)}</td>
             <td className="measure" style={cellStyle}>
-              {row.setting ? `${formatNumber(row.setting.gainDb, 0)} dB` : ''}
+              {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
             </td>
-            <td style={cellStyle}>{row.flipped ? 'reverse' : 'normal'}</td>
-            <td style={cellStyle}>{row.pan}</td>
+            <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
+            <td style={shortCell}>{row.pan}</td>
           </tr>
         ))}
       </tbody>
@@ -185,10 +206,47 @@ function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boo
   );
 }
 
+type Paper = 'A4' | 'letter';
+
+/** Cables, stands, power and what is missing, in lines. */
+function GearLines({ session, plan }: { session: Session; plan: Plan }) {
+  const toGet = shoppingList(session, plan);
+  // Who ticks nothing has no list that is open.
+  const begun = (session.ready.done ?? []).length > 0;
+  const open = begun
+    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap(({ item, isDone }) => (isDone ? [] : [item.text])))
+    : [];
+  const lines = [
+    [
+      'Cables',
+      cableNeeds(session, plan).map(
+        ({ microphone, needM, cable }) =>
+          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}, none there`}`,
+      ),
+    ],
+    ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
+    ['Power', powerUses(session).map(({ device, banks }) => `${device}${banks.length ? `, phantom on in ${banks.join(' and ')}` : ', phantom off'}`)],
+    ['To get', toGet.map(({ count, what }) => `${count} × ${what}`)],
+    ['Not ticked yet', open],
+  ] as const;
+  return (
+    <Box mt="3" fontSize="12px" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
+      {lines.map(([title, said]) =>
+        said.length === 0 ? null : (
+          <Box key={title}>
+            <strong>{title}:</strong> {said.join('; ')}.
+          </Box>
+        ),
+      )}
+    </Box>
+  );
+}
+
 function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
+  const [paper, setPaper] = useState<Paper>('A4');
   const [plan, side] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
   const saveDrawings = async (kind: 'SVG' | 'PNG'): Promise<void> => {
     for (const [name, box] of [
@@ -219,12 +277,44 @@ function Sheet({ session }: { session: Session }) {
         >
           Tape list as CSV
         </Button>
+        <Button minH="44px" variant="outline" onClick={() => download(fileName(`${session.name} gear`, 'csv'), gearCsv(session, table), 'text/csv')}>
+          Gear list as CSV
+        </Button>
+        <Button
+          minH="44px"
+          variant="outline"
+          onClick={() => download(fileName(`${session.name} lists`, 'json'), listsJson(session, table), 'application/json')}
+        >
+          All lists as JSON
+        </Button>
         {(['SVG', 'PNG'] as const).map((kind) => (
           <Button key={kind} minH="44px" variant="outline" onClick={() => void saveDrawings(kind)}>
             Drawings as {kind}
           </Button>
         ))}
       </Flex>
+      <Flex className="no-print" gap="4" mb="4" justify="center" align="end" wrap="wrap">
+        <Choice
+          label="Paper"
+          value={paper}
+          options={[
+            { value: 'A4', text: 'A4' },
+            { value: 'letter', text: 'Letter' },
+          ]}
+          onChange={(value) => setPaper(value as Paper)}
+        />
+        <Box w={{ base: '100%', md: '360px' }}>
+          <NameField
+            label={`Files are called (${NAME_FIELDS.map((field) => `{${field}}`).join(' ')})`}
+            value={session.brief.namePattern ?? NAME_PATTERN}
+            onCommit={(namePattern) => runCommand(answerBrief({ namePattern: namePattern === NAME_PATTERN ? undefined : namePattern }))}
+          />
+          <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
+            {rows[0] ? `For instance: ${rows[0].fileName}` : ''}
+          </Box>
+        </Box>
+      </Flex>
+      <Global styles={{ '@page': { size: paper === 'A4' ? 'A4' : 'letter' } }} />
       <Box
         className="sheet light"
         mx="auto"
@@ -288,6 +378,7 @@ function Sheet({ session }: { session: Session }) {
             </Box>
           </Box>
         </Flex>
+        <GearLines session={session} plan={table.plan} />
       </Box>
     </Box>
   );

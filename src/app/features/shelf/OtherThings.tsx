@@ -1,8 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { dropGear, putStand, type Session, type Shelf } from '../../../core/document';
+import { dropGear, putCable, putOutboard, putStand, type Session, type Shelf } from '../../../core/document';
 import { exportSetup } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
+import { CABLE_CATALOGUE, cableTitle, OUTBOARD_CATALOGUE, type Outboard as OutboardItem } from '../../../core/patch';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
 import { formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -84,6 +85,135 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
         ))}
       </Box>
     </>
+  );
+}
+
+interface CountedItem {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+}
+
+interface CountedProps<T extends CountedItem> {
+  readonly title: string;
+  readonly addLabel: string;
+  readonly items: readonly T[];
+  readonly catalogue: readonly T[];
+  readonly titleOf?: (item: T) => string;
+  readonly factsOf: (item: T) => string;
+  readonly onPut: (words: string, item: T) => void;
+  readonly onDrop: (item: T) => void;
+}
+
+/** Things of which only the number is one's own. */
+function CountedThings<T extends CountedItem>({
+  title,
+  addLabel,
+  items,
+  catalogue,
+  titleOf = ({ name }) => name,
+  factsOf: facts,
+  onPut,
+  onDrop,
+}: CountedProps<T>) {
+  return (
+    <>
+      <Flex align="end" justify="space-between" gap="3" wrap="wrap" mt="8">
+        <Box as="h2" fontSize="lg" fontWeight="700">
+          {title}
+        </Box>
+        <Choice
+          label={addLabel}
+          value=""
+          options={[
+            { value: '', text: 'Choose a kind' },
+            ...catalogue.filter(({ id }) => !items.some((own) => own.id === id)).map((one) => ({ value: one.id, text: titleOf(one) })),
+          ]}
+          onChange={(id) => {
+            const found = catalogue.find((one) => one.id === id);
+            if (found) onPut(`add ${found.name}`, found);
+          }}
+        />
+      </Flex>
+      <Box as="ul" m="0" p="0" mt="2" aria-label={title}>
+        {items.map((item) => (
+          <Box as="li" key={item.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
+            <ShelfLine lead={`${item.count}×`} name={titleOf(item)} facts={facts(item)} onDrop={() => onDrop(item)}>
+              <Button
+                size="sm"
+                minH="44px"
+                variant="outline"
+                disabled={item.count < 2}
+                aria-label={`One less: ${titleOf(item)}`}
+                onClick={() => onPut(`one less ${item.name}`, { ...item, count: item.count - 1 })}
+              >
+                −1
+              </Button>
+              <Button
+                size="sm"
+                minH="44px"
+                variant="outline"
+                disabled={item.count > 98}
+                aria-label={`One more: ${titleOf(item)}`}
+                onClick={() => onPut(`one more ${item.name}`, { ...item, count: item.count + 1 })}
+              >
+                +1
+              </Button>
+            </ShelfLine>
+          </Box>
+        ))}
+      </Box>
+    </>
+  );
+}
+
+function outboardFacts({ kind, gainMinDb, gainMaxDb, needsPower, blocksPower, givesPower, takes, gives }: OutboardItem): string {
+  const gain =
+    gainMinDb === gainMaxDb ? (gainMinDb === 0 ? null : `${gainMinDb > 0 ? '+' : '−'}${Math.abs(gainMinDb)} dB`) : `${gainMinDb} to ${gainMaxDb} dB`;
+  return [
+    kind,
+    ...(gain ? [gain] : []),
+    `${takes.join(' or ')} to ${gives}`,
+    givesPower
+      ? 'gives phantom power'
+      : needsPower
+        ? 'lives on phantom power and lets none through'
+        : blocksPower
+          ? 'lets no phantom power through'
+          : 'lets phantom power through',
+  ].join('; ');
+}
+
+/** What can stand between a microphone and its input. */
+export function Between({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>) {
+  return (
+    <CountedThings
+      title="Between microphone and input"
+      addLabel="Add something to put between"
+      items={shelf.outboard ?? []}
+      catalogue={OUTBOARD_CATALOGUE}
+      factsOf={outboardFacts}
+      onPut={(words, item) => onChange(words, (now) => putOutboard(now, item))}
+      onDrop={(item) => onChange(`take ${item.name} off`, (now) => dropGear(now, 'outboard', item.id))}
+    />
+  );
+}
+
+/** Cables by length. */
+export function Cables({ shelf, session, onChange }: Pick<Props, 'shelf' | 'session' | 'onChange'>) {
+  const preferred = useViewStore((state) => state.units);
+  const units = session?.units ?? preferred;
+  return (
+    <CountedThings
+      title="Cables"
+      addLabel="Add a cable"
+      items={shelf.cables ?? []}
+      catalogue={CABLE_CATALOGUE}
+      titleOf={(cable) => cableTitle(cable, units)}
+      factsOf={({ plug }) => `${plug} at the microphone`}
+      onPut={(words, item) => onChange(words, (now) => putCable(now, item))}
+      onDrop={(item) => onChange(`take ${item.name} off`, (now) => dropGear(now, 'cables', item.id))}
+    />
   );
 }
 

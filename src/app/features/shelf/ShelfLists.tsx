@@ -13,7 +13,7 @@ import { newId } from '../../components/newId';
 import { useViewStore } from '../../stores/viewStore';
 import { DeviceForm } from './DeviceForm';
 import { MicrophoneForm } from './MicrophoneForm';
-import { OwnSetups, Stands } from './OtherThings';
+import { Between, Cables, OwnSetups, Stands } from './OtherThings';
 import { ShelfLine } from './ShelfLine';
 
 interface Props {
@@ -136,6 +136,8 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
         {shelf.devices.length === 0 && <Box py="3">No input device yet: add one from the catalogue.</Box>}
       </Box>
       <Stands shelf={shelf} session={session} onChange={onChange} onNote={setNote} />
+      <Between shelf={shelf} onChange={onChange} />
+      <Cables shelf={shelf} session={session} onChange={onChange} />
       <OwnSetups shelf={shelf} onChange={onChange} />
     </Box>
   );

@@ -1,4 +1,5 @@
 import { type Command, command, microphoneName } from '../command';
+import type { PlacedMicrophone } from '../session';
 
 /** Plugs a microphone into an input; whatever was in it comes out. */
 export const plugIn = (microphoneId: string, address: string): Command =>
@@ -16,5 +17,23 @@ export const unplug = (microphoneId: string): Command =>
     (session) => ({ ...session, patch: Object.fromEntries(Object.entries(session.patch).filter(([id]) => id !== microphoneId)) }),
   );
 
-/** Takes over a whole patch: what a solver found. */
-export const plugAll = (inputs: Readonly<Record<string, string>>): Command => command('patch all', (session) => ({ ...session, patch: inputs }));
+/** Puts something between a microphone and its input; null takes it away. */
+export const putBetween = (microphoneId: string, outboardId: string | null): Command =>
+  command(
+    (session) => `${outboardId === null ? 'take what is between away from' : 'put something between'} ${microphoneName(session, microphoneId)}`,
+    (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? between(one, outboardId) : one)) }),
+  );
+
+function between(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
+  if ((microphone.through ?? null) === outboardId) return microphone;
+  const { through: _, ...direct } = microphone;
+  return outboardId === null ? direct : { ...direct, through: outboardId };
+}
+
+/** Takes over a whole patch: what a solver found, what stands between by microphone as well. */
+export const plugAll = (inputs: Readonly<Record<string, string>>, through: Readonly<Record<string, string>> = {}): Command =>
+  command('patch all', (session) => ({
+    ...session,
+    patch: inputs,
+    microphones: session.microphones.map((one) => between(one, through[one.id] ?? null)),
+  }));

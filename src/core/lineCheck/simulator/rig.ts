@@ -3,7 +3,7 @@ import type { Session } from '../../document';
 import { createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
 import { inputAddress, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
-import { gainSetting, patchInputs, resolvePlan } from '../../planning';
+import { gainSetting, outboardOf, patchInputs, resolvePlan } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
 import type { DeviceCommand, DeviceDescription, DeviceState, HandAction, InputState } from '../protocol';
@@ -94,7 +94,7 @@ export class SimulatedRig {
         return {
           input,
           microphone: (really !== undefined && microphones.get(really)) || null,
-          plannedGainDb: (planned && gainSetting(table, planned.id, input)?.gainDb) ?? input.gainMinDb,
+          plannedGainDb: (planned && gainSetting(table, planned.id, input, outboardOf(session, planned.id))?.gainDb) ?? input.gainMinDb,
         };
       });
     this.description = {

@@ -1,0 +1,168 @@
+import { Box, Flex, Grid } from '@chakra-ui/react';
+import { answerBrief, DESKS, getReady, type Session } from '../../../core/document';
+import { cableTitle } from '../../../core/patch';
+import { type CableNeed, cableNeeds, powerUses, shoppingList, standUses } from '../../../core/planning';
+import { formatNumber, formatReach } from '../../../core/units';
+import { Choice } from '../../components/Choice';
+import { NumberField } from '../../components/NumberField';
+import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { livePlan } from '../../stores/planHooks';
+import { runCommand } from '../../stores/sessionStore';
+
+const WIDE = 420;
+
+/** The room from above with every cable on its way along the walls' directions to the devices. */
+function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[] }) {
+  const { room, brief } = session;
+  const scale = WIDE / Math.max(room.widthM, room.depthM);
+  const [w, h] = [room.widthM * scale, room.depthM * scale];
+  const at = (x: number, y: number): string => `${(x * scale).toFixed(1)},${(h - y * scale).toFixed(1)}`;
+  const desk = brief.desk ?? 'front left';
+  const [deskX, deskY] = [desk.endsWith('left') ? 0.5 : room.widthM - 0.5, desk.startsWith('front') ? room.depthM - 0.5 : 0.5];
+  const { plan } = livePlan(session).table;
+  return (
+    <svg
+      viewBox={`-4 -4 ${w + 8} ${h + 8}`}
+      style={{ width: '100%', maxWidth: WIDE, display: 'block' }}
+      role="img"
+      aria-label={`Cables to the devices at the ${desk}: ${needs.map(({ microphone, needM }) => `${microphone} ${formatReach(needM, session.units)}`).join(', ')}`}
+    >
+      <rect x="0" y="0" width={w} height={h} fill="none" stroke="var(--chakra-colors-quiet)" />
+      {plan.microphones.map((microphone, i) => {
+        const foot = microphone.stand?.baseM ?? microphone.positionM;
+        const need = needs.find(({ microphoneId }) => microphoneId === microphone.id);
+        const colour = stringColour(session.microphones.find(({ id }) => id === microphone.id)?.colour ?? 0);
+        // Side by side, so that each can be followed.
+        const lane = (i - plan.microphones.length / 2) * 0.05;
+        return (
+          <g key={microphone.id} stroke={colour} fill="none" strokeWidth="2">
+            <polyline
+              points={`${at(foot.x, foot.y)} ${at(foot.x, deskY + lane)} ${at(deskX, deskY + lane)}`}
+              strokeDasharray={need?.cable ? undefined : '5 4'}
+            />
+            <circle cx={foot.x * scale} cy={h - foot.y * scale} r="4" fill={colour} />
+            <text x={foot.x * scale + 7} y={h - foot.y * scale - 5} stroke="none" fill={colour} fontSize="13" fontWeight="700">
+              {microphone.label}
+            </text>
+          </g>
+        );
+      })}
+      <rect
+        x={deskX * scale - 10}
+        y={h - deskY * scale - 10}
+        width="20"
+        height="20"
+        fill="var(--chakra-colors-panel)"
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth="2"
+      />
+    </svg>
+  );
+}
+
+function ToGet({ session }: { session: Session }) {
+  const wanted = shoppingList(session, livePlan(session).table.plan);
+  const { prices = {} } = session.ready;
+  const total = wanted.reduce((sum, { key, count }) => sum + count * (prices[key] ?? 0), 0);
+  return (
+    <Box role="region" aria-label="To get">
+      <Box as="h2" fontWeight="700" mb="1">
+        To get
+      </Box>
+      {wanted.length === 0 && <Box color="quiet">Nothing: what is planned is there.</Box>}
+      <Box as="ul" m="0" p="0">
+        {wanted.map(({ key, what, count, why }) => (
+          <Flex as="li" key={key} listStyleType="none" gap="3" align="end" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+            <Box flex="1" minW="160px">
+              <Box fontWeight="700">
+                {count} × {what}
+              </Box>
+              <Box fontSize="sm" color="quiet">
+                {why}
+              </Box>
+            </Box>
+            <NumberField
+              label={`Price of ${what}`}
+              unit="each"
+              value={prices[key] ?? 0}
+              low={0}
+              high={1_000_000}
+              onCommit={(price) => runCommand(getReady('price what is to get', { prices: { ...prices, [key]: price } }))}
+            />
+          </Flex>
+        ))}
+      </Box>
+      {total > 0 && (
+        <Box mt="2">
+          Together <span className="measure">{formatNumber(total, 2)}</span>, by your own prices.
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What it takes besides microphones: cables that reach, stands, power, and what is missing. */
+export function Gear({ session }: { session: Session }) {
+  const needs = cableNeeds(session, livePlan(session).table.plan);
+  const power = powerUses(session);
+  return (
+    <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6" maxW="1000px">
+      <Box>
+        <Box as="h2" fontWeight="700" mb="1">
+          Cables
+        </Box>
+        <Choice
+          label="The devices stand at the"
+          value={session.brief.desk ?? 'front left'}
+          options={DESKS.map((desk) => ({ value: desk, text: `${desk}, seen from the audience` }))}
+          onChange={(desk) => runCommand(answerBrief({ desk: desk as (typeof DESKS)[number] }))}
+        />
+        <Box my="3">
+          <Runs session={session} needs={needs} />
+        </Box>
+        <Box as="ul" m="0" p="0" aria-label="Cables">
+          {needs.map(({ microphoneId, microphone, needM, cable }) => (
+            <Flex as="li" key={microphoneId} listStyleType="none" gap="3" py="1" borderTopWidth="1px" borderColor="line">
+              <Box flex="1" overflowWrap="anywhere">
+                {microphone}
+              </Box>
+              <Box className="measure">{formatReach(needM, session.units)}</Box>
+              <Box w="150px" color={cable ? 'ink' : 'improve'}>
+                {cable ? cableTitle(cable, session.units) : 'none left reaches'}
+              </Box>
+            </Flex>
+          ))}
+        </Box>
+        <Box mt="2" fontSize="sm" color="quiet">
+          From the stand’s foot along the walls, up the stand, and a metre to lie flat. Lead them where nobody walks and away from power leads.
+        </Box>
+      </Box>
+      <Box>
+        <Box as="h2" fontWeight="700" mb="1">
+          Stands
+        </Box>
+        <Box as="ul" m="0" pl="4" mb="4" aria-label="Stands in use">
+          {standUses(session).map(({ name, used, owned }) => (
+            <li key={name}>
+              {name}: {used} of {owned}
+            </li>
+          ))}
+        </Box>
+        <Box as="h2" fontWeight="700" mb="1">
+          Power
+        </Box>
+        <Box as="ul" m="0" pl="4" mb="1" aria-label="Power">
+          {power.map(({ device, banks }) => (
+            <li key={device}>
+              {device}: mains; {banks.length > 0 ? `phantom on in ${banks.join(' and ')}` : 'phantom off'}
+            </li>
+          ))}
+        </Box>
+        <Box fontSize="sm" color="quiet" mb="4">
+          All of it from one outlet through one good strip, none of it hidden under cloth; what your local rules say comes first.
+        </Box>
+        <ToGet session={session} />
+      </Box>
+    </Grid>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Connector, MicrophoneModel } from '../microphones';
+
+export const OUTBOARD_KINDS = ['attenuator', 'booster', 'phantom blocker', 'direct box', 'adaptor', 'preamp'] as const;
+export type OutboardKind = (typeof OUTBOARD_KINDS)[number];
+
+/** What stands between a microphone and an input. */
+export interface Outboard {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: OutboardKind;
+  readonly count: number;
+  /** What it adds, dB: both alike where it has no knob; negative takes away. */
+  readonly gainMinDb: number;
+  readonly gainMaxDb: number;
+  readonly takes: readonly Connector[];
+  readonly gives: Connector;
+  /** It lives on the input's phantom power. */
+  readonly needsPower: boolean;
+  /** The input's power does not get through it. */
+  readonly blocksPower: boolean;
+  /** It has power of its own to give. */
+  readonly givesPower: boolean;
+}
+
+const PLAIN: Omit<Outboard, 'id' | 'name' | 'kind'> = {
+  count: 1,
+  gainMinDb: 0,
+  gainMaxDb: 0,
+  takes: ['XLR'],
+  gives: 'XLR',
+  needsPower: false,
+  blocksPower: false,
+  givesPower: false,
+};
+const fixed = (gainDb: number): Pick<Outboard, 'gainMinDb' | 'gainMaxDb'> => ({ gainMinDb: gainDb, gainMaxDb: gainDb });
+
+/** Generic things to put between, figures as such things usually have (common practice), no maker's. */
+export const OUTBOARD_CATALOGUE: readonly Outboard[] = [
+  { ...PLAIN, id: 'attenuator-10', name: 'Attenuator, 10 dB', kind: 'attenuator', ...fixed(-10) },
+  { ...PLAIN, id: 'attenuator-20', name: 'Attenuator, 20 dB', kind: 'attenuator', ...fixed(-20) },
+  { ...PLAIN, id: 'attenuator-25', name: 'Attenuator, 25 dB', kind: 'attenuator', ...fixed(-25) },
+  { ...PLAIN, id: 'clean-booster', name: 'Clean booster, 22 dB', kind: 'booster', ...fixed(22), needsPower: true, blocksPower: true },
+  { ...PLAIN, id: 'phantom-blocker', name: 'Phantom blocker', kind: 'phantom blocker', blocksPower: true },
+  { ...PLAIN, id: 'direct-box', name: 'Direct box, passive', kind: 'direct box', ...fixed(-20), takes: ['Hi-Z', 'TRS'], blocksPower: true },
+  { ...PLAIN, id: 'xlr-to-jack', name: 'Adaptor, XLR to jack', kind: 'adaptor', gives: 'TRS', blocksPower: true },
+  { ...PLAIN, id: 'one-preamp', name: 'Preamp of its own', kind: 'preamp', gainMaxDb: 60, gives: 'TRS', blocksPower: true, givesPower: true },
+];
+
+/** Whether a microphone can be plugged so, plugs alone looked at. */
+export const plugsFit = (connector: Connector, inputTakes: readonly Connector[], through: Outboard | null): boolean =>
+  through ? through.takes.includes(connector) && inputTakes.includes(through.gives) : inputTakes.includes(connector);
+
+/** Whether a microphone that must have power can have it so. */
+export const canBePowered = (hasBank: boolean, through: Outboard | null): boolean =>
+  through ? through.givesPower || (hasBank && !through.blocksPower) : hasBank;
+
+/** Whether power of the input's bank reaches the microphone. */
+export const letsPowerIn = (through: Outboard | null): boolean => !through?.blocksPower;
+
+/** Whether a line asks its bank for power: the microphone itself, or what is between. */
+export const asksPower = ({ phantom }: Pick<MicrophoneModel, 'phantom'>, through: Outboard | null): boolean =>
+  through ? through.needsPower || (phantom === 'needs' && !through.givesPower && !through.blocksPower) : phantom === 'needs';

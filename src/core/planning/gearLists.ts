@@ -1,0 +1,136 @@
+import type { Plan } from '../arrivals';
+import type { Session } from '../document';
+import type { Connector } from '../microphones';
+import { CABLE_CATALOGUE, type Cable, cableTitle, inputAddress, OUTBOARD_CATALOGUE } from '../patch';
+import { patchInputs } from './patchProblem';
+import { powered } from './patchSafety';
+import { resolvePlan } from './resolve';
+
+/** Along the boom and the stand's foot, and some to lie flat, so that nobody trips: metres over the way along the walls. */
+const SLACK_M = 1;
+
+/** A cable that one microphone needs, and the one that is there for it. */
+export interface CableNeed {
+  readonly microphoneId: string;
+  readonly microphone: string;
+  readonly plug: Connector;
+  /** From its stand's foot to the devices, square to the walls, up the stand, with a metre to spare. */
+  readonly needM: number;
+  /** The shortest that is left and reaches; null where none does. */
+  readonly cable: Cable | null;
+}
+
+/** Where the devices stand: by the wall, half a metre from the corner. */
+function deskOf({ room, brief }: Session): { x: number; y: number } {
+  const desk = brief.desk ?? 'front left';
+  const x = desk.endsWith('left') ? 0.5 : room.widthM - 0.5;
+  return { x, y: desk.startsWith('front') ? room.depthM - 0.5 : 0.5 };
+}
+
+/** Which cable goes where: the longest way first, each with the shortest that reaches. */
+export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)): CableNeed[] {
+  const desk = deskOf(session);
+  const left = new Map((session.shelf.cables ?? []).map((cable) => [cable.id, cable.count]));
+  const needs = plan.microphones.map((microphone) => {
+    const foot = microphone.stand?.baseM ?? microphone.positionM;
+    const needM = Math.abs(foot.x - desk.x) + Math.abs(foot.y - desk.y) + microphone.positionM.z + SLACK_M;
+    const { connector } = microphone.model;
+    return { microphoneId: microphone.id, microphone: microphone.name, plug: connector, needM };
+  });
+  const cables = [...(session.shelf.cables ?? [])].sort((a, b) => a.lengthM - b.lengthM);
+  const given = [...needs]
+    .sort((a, b) => b.needM - a.needM)
+    .map((need): CableNeed => {
+      const cable = cables.find(({ id, plug, lengthM }) => plug === need.plug && lengthM >= need.needM && (left.get(id) ?? 0) > 0) ?? null;
+      if (cable) left.set(cable.id, (left.get(cable.id) ?? 0) - 1);
+      return { ...need, cable };
+    });
+  return needs.map(({ microphoneId }) => given.find((one) => one.microphoneId === microphoneId) as CableNeed);
+}
+
+export interface StandUse {
+  readonly name: string;
+  readonly used: number;
+  readonly owned: number;
+}
+
+/** Stands in use beside those there are. */
+export const standUses = ({ microphones, shelf }: Session): StandUse[] =>
+  shelf.stands
+    .map(({ id, name, count }) => ({ name, owned: count, used: microphones.filter(({ stand }) => stand?.modelId === id).length }))
+    .filter(({ used }) => used > 0);
+
+export interface PowerUse {
+  readonly device: string;
+  /** Phantom switches that are on. */
+  readonly banks: readonly string[];
+}
+
+/** What has to be plugged into the mains, and which phantom switches are on. */
+export function powerUses(session: Session): PowerUse[] {
+  const lit = powered(session);
+  const used = new Set(Object.values(session.patch).map((address) => address.split('/')[0]));
+  return session.shelf.devices
+    .filter(({ id }) => used.has(id))
+    .map((device) => ({
+      device: device.name,
+      banks: [
+        ...new Set(
+          patchInputs(session).flatMap((input) => {
+            const id = session.microphones.find((one) => session.patch[one.id] === inputAddress(input))?.id ?? '';
+            return input.deviceId === device.id && input.phantomBank !== null && lit.has(id) ? [input.phantomBank] : [];
+          }),
+        ),
+      ],
+    }));
+}
+
+/** One line of what is missing, by kind. */
+export interface Wanted {
+  /** By what its price is kept. */
+  readonly key: string;
+  readonly what: string;
+  readonly count: number;
+  /** What for. */
+  readonly why: string;
+}
+
+interface Piece {
+  readonly key: string;
+  readonly what: string;
+}
+
+const tallied = (pieces: readonly Piece[], why: string): Wanted[] =>
+  [...new Map(pieces.map((piece) => [piece.key, piece])).values()].map((piece) => ({
+    ...piece,
+    count: pieces.filter(({ key }) => key === piece.key).length,
+    why,
+  }));
+
+/** What is missing for the session as it is planned: cables that reach, stands, inputs, things between. */
+export function shoppingList(session: Session, plan: Plan = resolvePlan(session)): Wanted[] {
+  const { units, shelf, microphones } = session;
+  const several = (count: number, piece: Piece): Piece[] => Array.from({ length: Math.max(0, count) }, () => piece);
+  const cables = cableNeeds(session, plan)
+    .filter(({ cable }) => cable === null)
+    .map(({ plug, needM }): Piece => {
+      const kind = CABLE_CATALOGUE.filter((one) => one.plug === (plug === 'TRS' ? 'Hi-Z' : plug)).find(({ lengthM }) => lengthM >= needM);
+      const own = kind ?? { id: `${plug}-${Math.ceil(needM)}`, name: `${plug} cable`, lengthM: Math.ceil(needM) };
+      return { key: own.id, what: cableTitle(own, units) };
+    });
+  const stands = standUses(session).flatMap(({ name, used, owned }) => several(used - owned, { key: name, what: name }));
+  const outboard = [...(shelf.outboard ?? []), ...OUTBOARD_CATALOGUE].filter((one, i, all) => all.findIndex(({ id }) => id === one.id) === i);
+  const between = outboard.flatMap(({ id, name }) => {
+    const used = microphones.filter(({ through }) => through === id).length;
+    return several(used - (shelf.outboard?.find((own) => own.id === id)?.count ?? 0), { key: id, what: name });
+  });
+  const short = Math.max(0, microphones.length - patchInputs(session).length);
+  return [
+    ...tallied(cables, 'no cable of its kind that is left reaches'),
+    ...tallied(stands, 'more are planned than there are'),
+    ...tallied(between, 'more are in use than there are'),
+    ...(short > 0
+      ? [{ key: 'inputs', what: `A device with ${short} more inputs`, count: 1, why: `${microphones.length} microphones and fewer inputs` }]
+      : []),
+  ];
+}
