@@ -20,6 +20,7 @@ import {
   firstDeadReference,
   framePair,
   getReady,
+  learnLevels,
   lowerCeiling,
   makePair,
   moveInstrument,
@@ -171,6 +172,7 @@ const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     return plugIn(h.microphone(), input ? `${input.deviceId}/${input.id}` : 'no/input');
   },
   unplug: (h) => unplug(h.microphone()),
+  learnLevels: (h) => learnLevels(h.chance(0.3) ? null : { [h.microphone()]: h.length(-20, 20) }),
   putBetween: (h) => putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'none', null]) ?? null),
   plugAll: (h) => plugAll(Object.fromEntries(h.session.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]))),
   editSession: (h) =>
@@ -317,4 +319,14 @@ export function walkCommands(seed: number, steps: number, counts: WalkCounts): s
     now = result.session;
   }
   return null;
+}
+
+/** Where a random sequence of commands leads a session, without looking at what is on the way. */
+export function wander(start: Session, seed: number, steps: number): Session {
+  const random = createRandom(seed);
+  return Array.from({ length: steps }).reduce<Session>((now, _, step) => {
+    const name = COMMAND_NAMES[random.integer(0, COMMAND_NAMES.length - 1)] as string;
+    const result = commit(now, (COMMANDS[name] as (h: Hand) => Command)(new Hand(random, now, seed * 1000 + step)), NOW);
+    return result.kind === 'changed' ? result.session : now;
+  }, start);
 }

@@ -20,6 +20,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['document'],
   ['planning'],
   ['exchange', 'drills', 'lineCheck'],
+  ['attempts'],
 ];
 
 const core = CORE_LAYERS.flatMap((layer, depth) =>

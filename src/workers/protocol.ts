@@ -34,6 +34,10 @@ export type RoomAnswer =
   | { readonly ok: true; readonly quiet: QuietReport }
   | { readonly ok: false; readonly reason: string };
 
+export type MixedTake =
+  | { readonly ok: true; readonly rate: number; readonly sides: readonly [Float32Array, Float32Array]; readonly lufs: number }
+  | { readonly ok: false; readonly reason: string };
+
 /** Every job that runs off the page: what goes in and what comes out. */
 export interface Jobs {
   readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
@@ -68,6 +72,16 @@ export interface Jobs {
       readonly width: number;
     };
     readonly output: MidSideAnswer;
+  };
+  /** A recorded take as its session mixes it, left and right; or one microphone of it. */
+  readonly 'mix-take': {
+    readonly input: {
+      readonly files: readonly TakeFile[];
+      readonly matching: Readonly<Record<string, string | null>>;
+      readonly session: Session;
+      readonly only: string | null;
+    };
+    readonly output: MixedTake;
   };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
 }

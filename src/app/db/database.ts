@@ -36,11 +36,34 @@ export interface JournalRow {
   readonly session: unknown;
 }
 
+/** An attempt without its set-up; see core/attempts. */
+export interface AttemptRow {
+  readonly id: string;
+  readonly sessionId: string;
+  readonly at: string;
+}
+
+/** The set-up of an attempt, and the audio that was kept with it. */
+export interface SnapshotRow {
+  readonly attemptId: string;
+  readonly sessionId: string;
+  readonly session: unknown;
+}
+export interface SoundRow {
+  readonly attemptId: string;
+  readonly sessionId: string;
+  readonly files: readonly { readonly name: string; readonly blob: Blob }[];
+  readonly matching: Readonly<Record<string, string | null>>;
+}
+
 class ShuttlecraftDatabase extends Dexie {
   sessions!: Table<SessionRow, string>;
   shelves!: Table<ShelfRow, string>;
   takes!: Table<TakeRow, string>;
   journal!: Table<JournalRow, string>;
+  attempts!: Table<AttemptRow, string>;
+  snapshots!: Table<SnapshotRow, string>;
+  sounds!: Table<SoundRow, string>;
 
   constructor() {
     super('shuttlecraft', { chromeTransactionDurability: 'relaxed' });
@@ -63,6 +86,7 @@ class ShuttlecraftDatabase extends Dexie {
             row.shelf = { format: 'shuttlecraft-shelf', version: 1, ...row.shelf };
           });
       });
+    this.version(3).stores({ attempts: 'id, sessionId', snapshots: 'attemptId, sessionId', sounds: 'attemptId, sessionId' });
   }
 }
 

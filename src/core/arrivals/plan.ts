@@ -17,6 +17,8 @@ export interface PlanMicrophone {
   readonly axis: Vec3;
   readonly pattern: PatternName;
   readonly padOn: boolean;
+  /** How much louder than the model a take had it, dB. */
+  readonly learnedDb?: number;
   /** Polarity switch of its channel. */
   readonly flipped: boolean;
   /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */

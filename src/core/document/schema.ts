@@ -50,6 +50,7 @@ export const microphoneModelSchema = object({
   selfNoiseDba: number(-10, 60).allow(null).label('Self-noise (dBA)'),
   padDb: number(0, 60).label('Pad (dB)'),
   connector: Joi.valid(...CONNECTORS).label('Connector'),
+  lowCutHz: number(20, 400).label('Low cut (Hz)').optional(),
   count: Joi.number().integer().min(0).max(99).label('How many'),
   weightKg: number(0, 20).label('Weight (kg)'),
 });
@@ -224,6 +225,8 @@ export const placedSchema = object({
   pan: number(-1, 1).optional(),
   pinned: Joi.boolean().optional(),
   through: id.optional(),
+  lowCut: Joi.boolean().optional(),
+  learnedDb: number(-60, 60).optional(),
 });
 
 export const furnishingSchema = object({

@@ -52,6 +52,10 @@ export interface PlacedMicrophone {
   readonly pinned?: boolean;
   /** What of the shelf's outboard stands between it and its input. */
   readonly through?: string;
+  /** Its own low cut is on. */
+  readonly lowCut?: boolean;
+  /** How much louder than the model a take had it, dB: added to what is predicted. */
+  readonly learnedDb?: number;
 }
 
 /** A string from a mark of an instrument. */

@@ -20,6 +20,8 @@ export interface InputListRow {
   readonly between: string;
   /** Whether its input has a gain to set: 32-bit float has none. */
   readonly hasGain: boolean;
+  /** Its own low cut is on. */
+  readonly lowCut: boolean;
   readonly flipped: boolean;
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
@@ -82,6 +84,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
         setting: input ? gainSetting(table, microphone.id, input, outboardOf(session, microphone.id)) : null,
         between: outboardOf(session, microphone.id)?.name ?? '',
         hasGain: input !== undefined && !input.floats,
+        lowCut: session.microphones.find(({ id }) => id === microphone.id)?.lowCut === true,
         flipped: microphone.flipped,
         pan: panOfRow(session, microphone.id),
       },
@@ -105,6 +108,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     'Phantom',
     'Microphone pad',
     'Input pad',
+    'Low cut',
     'Between',
     'Between dB',
     'Gain dB',
@@ -121,6 +125,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.isHarmed ? 'on: must be off' : yes(row.phantom),
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
+    yes(row.lowCut),
     row.between,
     row.between && row.setting ? row.setting.betweenDb : '',
     row.setting && row.hasGain ? row.setting.gainDb : '',

@@ -33,8 +33,8 @@ export const ridesAlong = (kind: MicrophoneKind): boolean => kind === 'clip-on' 
 export const PHANTOM_NEEDS = ['needs', 'indifferent', 'never'] as const;
 export type PhantomNeed = (typeof PHANTOM_NEEDS)[number];
 
-/** Hi-Z is the high-impedance input for instruments, on a plain jack. */
-export const CONNECTORS = ['XLR', 'TRS', 'Hi-Z'] as const;
+/** Hi-Z is the high-impedance input for instruments, on a plain jack; USB is a microphone that is its own device. */
+export const CONNECTORS = ['XLR', 'TRS', 'Hi-Z', 'USB'] as const;
 export type Connector = (typeof CONNECTORS)[number];
 
 /** One kind of microphone on the shelf. Levels as in a data sheet. */
@@ -53,6 +53,8 @@ export interface MicrophoneModel {
   /** Attenuation of its own pad, dB; 0 when it has none. */
   readonly padDb: number;
   readonly connector: Connector;
+  /** Corner of its own low cut; none where it has no such switch. */
+  readonly lowCutHz?: number;
   readonly count: number;
   readonly weightKg: number;
 }

@@ -23,7 +23,9 @@ export interface Fit {
 const CEILING_M = 0.5;
 
 function missingKinds(session: Session, recipe: Recipe, wanted: number): string[] {
-  const free = session.shelf.microphones.reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
+  const free = session.shelf.microphones
+    .filter(({ connector }) => connector !== 'USB')
+    .reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
   if (free < wanted) return [`The shelf has ${counted(free, 'free microphone')} and it needs ${wanted}.`];
   const taken = new Map<string, number>();
   const unsuited = recipe.microphones.filter((microphone) => {

@@ -1,9 +1,21 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
-import { type Brief, editMicrophone, putBetween, type Session } from '../document';
+import { type Brief, editMicrophone, learnLevels, putBetween, type Session } from '../document';
 import { inputList, listsJson } from '../exchange';
+import { MICROPHONE_CATALOGUE } from '../microphones';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../patch';
-import { cableNeeds, dangerOfBetween, patchTroubles, powered, resolvePlan, shoppingList, standUses } from './index';
+import {
+  cableNeeds,
+  clockWords,
+  dangerOfBetween,
+  learnedFrom,
+  patchProblem,
+  patchTroubles,
+  powered,
+  resolvePlan,
+  shoppingList,
+  standUses,
+} from './index';
 
 const KIT = boathouseKit();
 const withShelf = (more: Partial<Session['shelf']>, brief: Brief = {}): Session => ({ ...KIT, brief, shelf: { ...KIT.shelf, ...more } });
@@ -101,4 +113,44 @@ test('the lists as JSON are the lists that are shown', () => {
   expect(lists.inputs.map(({ fileName }: { fileName: string }) => fileName)).toEqual(inputList(KIT, table).map(({ fileName }) => fileName));
   expect(lists.cables).toHaveLength(4);
   expect(lists.toGet[0]).toHaveProperty('price', null);
+});
+
+test('a take’s peaks take the place of the model’s: the gain moves by just as much, and learning again from what then fits changes nothing', () => {
+  const [first] = KIT.microphones;
+  if (!first) throw new Error('a kit');
+  const patched = { ...KIT, patch: Object.fromEntries(KIT.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`])) };
+  const settingOf = (session: Session) => {
+    const table = arrivalTable(resolvePlan(session));
+    return inputList(session, table).find(({ microphoneId }) => microphoneId === first.id)?.setting;
+  };
+  const before = settingOf(patched);
+  const learned = learnedFrom(patched, arrivalTable(resolvePlan(patched)), { [first.id]: (before?.predictedPeakDbfs ?? 0) + 7 });
+  expect(learned).toEqual({ [first.id]: 7 });
+  const after = learnLevels(learned)(patched);
+  expect(settingOf(after)?.gainDb).toBe((before?.gainDb ?? 0) - 7);
+  expect(learnedFrom(after, arrivalTable(resolvePlan(after)), { [first.id]: settingOf(after)?.predictedPeakDbfs ?? 0 })).toEqual({ [first.id]: 7 });
+  expect(learnLevels(null)(after)).toEqual(patched);
+});
+
+test('two devices by clocks of their own are told; by one clock they are not', () => {
+  const second = { ...(KIT.shelf.devices[0] as Session['shelf']['devices'][number]), id: 'other', name: 'Other recorder' };
+  const [a, b] = KIT.microphones.map(({ id }) => id);
+  const both = { ...withShelf({ devices: [...KIT.shelf.devices, second] }), patch: { [a as string]: 'eight-input/in1', [b as string]: 'other/in1' } };
+  expect(clockWords(KIT)).toBeNull();
+  expect(clockWords(both)).toMatch(/Other recorder run by clocks of their own/);
+  const linked = both.shelf.devices.map((device) => ({ ...device, clock: 'the first' }));
+  expect(clockWords({ ...both, shelf: { ...both.shelf, devices: linked } })).toBeNull();
+});
+
+test('a microphone that is its own device takes no input, is never chosen for a set-up, and among others is told why not', () => {
+  const usb = MICROPHONE_CATALOGUE.find(({ connector }) => connector === 'USB');
+  if (!usb) throw new Error('the catalogue has one');
+  const [first] = KIT.microphones;
+  const shelf = { ...KIT.shelf, microphones: [...KIT.shelf.microphones, usb] };
+  const mixed = { ...KIT, shelf, microphones: KIT.microphones.map((one) => (one.id === first?.id ? { ...one, modelId: usb.id } : one)) };
+  const problem = patchProblem(mixed, arrivalTable(resolvePlan(mixed)));
+  expect(problem.microphones.map(({ id }) => id)).not.toContain(first?.id);
+  expect(patchTroubles(mixed).find(({ microphoneId }) => microphoneId === first?.id)?.message).toContain('with its own clock');
+  const alone = { ...mixed, microphones: mixed.microphones.slice(0, 1), pairs: [] };
+  expect(patchTroubles(alone)).toEqual([]);
 });

@@ -6,10 +6,11 @@ import { type GainSetting, gainFor, inputAddress, OUTBOARD_CATALOGUE, type Outbo
 export const patchInputs = (session: Session): PatchInput[] =>
   session.shelf.devices.flatMap((device) => device.inputs.map((input) => ({ ...input, deviceId: device.id })));
 
-/** Loudest predicted peak of a microphone over all sources, dB SPL on-axis equivalent; null without sources. */
+/** Loudest predicted peak of a microphone over all sources, as a take had it where one did, dB SPL on-axis equivalent; null without sources. */
 export function loudestDb(table: ArrivalTable, microphoneId: string): number | null {
-  const row = table.rows[table.plan.microphones.findIndex((microphone) => microphone.id === microphoneId)];
-  return row?.length ? Math.max(...row.map((arrival) => arrival.levelDb)) : null;
+  const index = table.plan.microphones.findIndex((microphone) => microphone.id === microphoneId);
+  const row = table.rows[index];
+  return row?.length ? Math.max(...row.map((arrival) => arrival.levelDb)) + (table.plan.microphones[index]?.learnedDb ?? 0) : null;
 }
 
 /** What stands between a microphone and its input; null for a cable alone. */
@@ -40,13 +41,10 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
   const unfit = each((id) => tooLoud(id, null));
   const all = [...outboard, ...OUTBOARD_CATALOGUE.filter(({ id }) => !outboard.some((own) => own.id === id))];
   return {
-    microphones: table.plan.microphones.map(({ id, name, model }) => ({
-      id,
-      name,
-      phantom: model.phantom,
-      connector: model.connector,
-      weight: weightOf(session, id),
-    })),
+    // A microphone that is its own device takes no input.
+    microphones: table.plan.microphones
+      .filter(({ model }) => model.connector !== 'USB')
+      .map(({ id, name, model }) => ({ id, name, phantom: model.phantom, connector: model.connector, weight: weightOf(session, id) })),
     outboard,
     borrowable: OUTBOARD_CATALOGUE,
     unfitThrough: each((id) => Object.fromEntries(all.map((one) => [one.id, tooLoud(id, one)]))),
@@ -58,4 +56,30 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
     ),
     unfit,
   };
+}
+
+/**
+ * How much louder each microphone was in a take than the model says, dB, from the peaks of its channels recorded at the gains that are
+ * planned now. Clipped and silent channels say nothing.
+ *
+ * @param peaksDbfs by microphone id
+ */
+export function learnedFrom(session: Session, table: ArrivalTable, peaksDbfs: Readonly<Record<string, number>>): Record<string, number> {
+  return Object.fromEntries(
+    table.plan.microphones.flatMap((microphone) => {
+      const input = patchInputs(session).find((one) => inputAddress(one) === session.patch[microphone.id]);
+      const setting = input && gainSetting(table, microphone.id, input, outboardOf(session, microphone.id));
+      const peak = peaksDbfs[microphone.id];
+      return setting && peak !== undefined ? [[microphone.id, (microphone.learnedDb ?? 0) + peak - setting.predictedPeakDbfs] as const] : [];
+    }),
+  );
+}
+
+/** What two devices without a common clock do to one take; null where all that are in use run in step. */
+export function clockWords(session: Session): string | null {
+  const used = session.shelf.devices.filter(({ id }) => Object.values(session.patch).some((address) => address.startsWith(`${id}/`)));
+  const own = [...new Set(used.map(({ id, clock }) => clock ?? id))];
+  if (own.length < 2) return null;
+  const names = used.map(({ name }) => name);
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)} run by clocks of their own and drift apart, a sample or some each second: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
 }

@@ -47,6 +47,12 @@ export function inputTitle({ shelf }: Session, input: PatchInput): string {
 
 function troubleOf(session: Session, { id, name, model, input, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
   const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
+  if (model.connector === 'USB')
+    return plugged.length > 1
+      ? told(
+          `${name} is a device of its own, with its own clock: what it records runs away from the others. Use it alone, or take another microphone.`,
+        )
+      : null;
   if (!input) return told(`${name} has no input.`);
   const bank = bankOf(input);
   const other = plugged.find((one) => one.id !== id && asksPower(one.model, one.through) && bank !== null && bankOf(one.input) === bank);

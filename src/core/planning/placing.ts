@@ -23,7 +23,10 @@ export const usedOf = (session: Session, modelId: string): number =>
  */
 export function chooseModel(session: Session, wanted: RecipeMicrophone): MicrophoneModel | null {
   const direct = wanted.kinds.some(isDirect);
-  const free = session.shelf.microphones.filter((model) => usedOf(session, model.id) < model.count && isDirect(model.kind) === direct);
+  // One with a clock of its own is for whoever takes it by hand.
+  const free = session.shelf.microphones.filter(
+    (model) => usedOf(session, model.id) < model.count && isDirect(model.kind) === direct && model.connector !== 'USB',
+  );
   const score = (model: MicrophoneModel): number => {
     const kind = wanted.kinds.indexOf(model.kind);
     return (kind < 0 ? 10 : kind) + (model.patterns.includes(wanted.pattern) ? 0 : 5) + (hintFor(model, wanted) ? -0.5 : 0);

@@ -40,6 +40,7 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     axis: normalize(subtract(placed.aimM, placed.positionM), { x: 0, y: 0, z: -1 }),
     pattern: placed.pattern,
     padOn: placed.padOn,
+    ...(placed.learnedDb === undefined ? {} : { learnedDb: placed.learnedDb }),
     flipped: placed.flipped,
     alignSamples: placed.alignSamples,
     targetKey: keyOf(placed.target),

@@ -2,7 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
-import { applyMove, type Session } from '../../../core/document';
+import { applyMove, learnLevels, type Session } from '../../../core/document';
+import { learnedFrom } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
@@ -144,6 +145,46 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
   unknown: 'not said',
 };
 
+/** A level that differs by less is the player's mood, dB. */
+const WORTH_LEARNING_DB = 3;
+
+/** The take's levels in the place of the model's, so that gains follow what is really played. */
+function Learn({ session, report }: { session: Session; report: TakeReport }) {
+  const matching = matchedNow(session, useTakeStore().matching);
+  const peaks = Object.fromEntries(
+    report.channels.flatMap(({ name, peakDbfs, clipCount, silent }) => {
+      const id = matching[name];
+      return id && !silent && clipCount === 0 ? [[id, peakDbfs] as const] : [];
+    }),
+  );
+  const learned = learnedFrom(session, livePlan(session).table, peaks);
+  const before = (id: string): number => session.microphones.find((one) => one.id === id)?.learnedDb ?? 0;
+  const off = Object.entries(learned).filter(([id, db]) => Math.abs(db - before(id)) >= WORTH_LEARNING_DB);
+  const isLearned = session.microphones.some(({ learnedDb }) => learnedDb !== undefined);
+  if (off.length === 0 && !isLearned) return null;
+  const said = off.map(([id, db]) => {
+    const by = db - before(id);
+    return `${session.microphones.find((one) => one.id === id)?.name} ${formatNumber(Math.abs(by), 0)} dB ${by > 0 ? 'louder' : 'softer'}`;
+  });
+  return (
+    <Flex gap="3" mb="3" align="center" wrap="wrap" role="group" aria-label="Levels of the take">
+      {off.length > 0 && (
+        <>
+          <Box maxW="560px">Recorded at the planned gains, the take had {said.join(', ')} than planned.</Box>
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(learned))}>
+            Plan gains by the take
+          </Button>
+        </>
+      )}
+      {isLearned && (
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(null))}>
+          Back to the model’s levels
+        </Button>
+      )}
+    </Flex>
+  );
+}
+
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const { waveforms, matching: said, roles: corrected } = useTakeStore();
   const matching = matchedNow(session, said);
@@ -179,6 +220,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         };
   return (
     <div ref={box}>
+      <Learn session={session} report={report} />
       <Flex wrap="wrap" gap="4">
         {rakes.map((rake) => (
           <Box key={rake.id} w={`${width}px`}>

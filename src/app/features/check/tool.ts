@@ -1,11 +1,14 @@
 import { type Matching, matchByName, type TakeReport } from '../../../core/analysis';
+import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { resolvePlan } from '../../../core/planning';
 import type { Fault } from '../../../core/render';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
+import { keepAttempt } from '../../stores/attemptStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
+import { proofOf } from './derive';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -39,7 +42,11 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const { report, waveforms, refused } = answer.output;
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
-  keepTake(session.id, { report, waveforms, refused, matching: matchingFor(session, report, useTakeStore.getState().matching) });
+  const matching = matchingFor(session, report, useTakeStore.getState().matching);
+  keepTake(session.id, { report, waveforms, refused, matching });
+  // The set-up as it stands now belongs to this take: the check may have taken a while.
+  const now = useSessionStore.getState().doc ?? session;
+  if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, proofOf(now, report, matching)) });
 }
 
 export const stopCheck = (): void => underWay?.abort();

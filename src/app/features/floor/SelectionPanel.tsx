@@ -17,7 +17,7 @@ import {
 } from '../../../core/document';
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
-import { isDirect, PATTERN_NAMES, ridesAlong } from '../../../core/microphones';
+import { isDirect, PATTERN_NAMES, PATTERN_PRESSURE_SHARE, proximityBoostDb, ridesAlong } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NameField } from '../../components/NameField';
@@ -100,6 +100,27 @@ function nearestString(session: Session, table: ArrivalTable, placed: PlacedMicr
   const from = shown.sides[0].positionM;
   const [mark] = [...geometryOf(instrument).marks].sort((a, b) => distance(a.positionM, from) - distance(b.positionM, from));
   return mark ? { instrumentId: instrument.id, markId: mark.id, lengthM: distance(mark.positionM, placed.positionM) } : null;
+}
+
+/** From this lift at its corner on, a low cut is worth a thought, dB. */
+const LIFTED_DB = 5;
+
+/** What nearness does to the bass, where a switch could answer it. */
+function LowCutWords({ table, placed }: { table: ArrivalTable; placed: PlacedMicrophone }) {
+  const { plan, rows } = table;
+  const index = plan.microphones.findIndex(({ id }) => id === placed.id);
+  const microphone = plan.microphones[index];
+  const { lowCutHz } = microphone?.model ?? {};
+  const target = rows[index]?.[plan.sources.findIndex((source) => `${source.instrumentId}/${source.id}` === microphone?.targetKey)];
+  if (!microphone || lowCutHz === undefined || !target || target.distanceM <= 0) return null;
+  const lift = proximityBoostDb(PATTERN_PRESSURE_SHARE[placed.pattern], target.distanceM, lowCutHz, plan.speedOfSoundMps);
+  if (lift < LIFTED_DB) return null;
+  return (
+    <Box fontSize="sm" color="quiet" mt="2">
+      So near, it lifts {formatNumber(lowCutHz, 0)} Hz by {formatNumber(lift, 0)} dB.{' '}
+      {placed.lowCut ? 'The low cut takes most of that back.' : 'The low cut would take most of that back, if that weight is not wanted.'}
+    </Box>
+  );
 }
 
 /** Everything about the chosen microphone that can be set by number or switch. */
@@ -215,6 +236,13 @@ export function SelectionPanel({
       <Flex gap="2" mt="3" wrap="wrap">
         <Toggle label="Polarity reversed" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
         {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
+        {model?.lowCutHz !== undefined && (
+          <Toggle
+            label={`Low cut ${formatNumber(model.lowCutHz, 0)} Hz`}
+            on={placed.lowCut === true}
+            onToggle={() => edit({ lowCut: placed.lowCut !== true })}
+          />
+        )}
         {!direct && <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />}
         {model && !ridesAlong(model.kind) && (
           <Toggle
@@ -231,6 +259,7 @@ export function SelectionPanel({
           />
         )}
       </Flex>
+      <LowCutWords table={table} placed={placed} />
       {placed.alignSamples !== 0 && (
         <Flex mt="2" align="center" gap="2" fontSize="sm">
           <Box className="measure">In the mix: {formatNumber(placed.alignSamples, 0)} samples</Box>

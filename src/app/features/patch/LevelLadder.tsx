@@ -10,6 +10,8 @@ interface Props {
   readonly input: PatchInput;
   readonly targetDbfs: number;
   readonly between?: Outboard | null;
+  /** How much louder a take had it than the model, dB. */
+  readonly learnedDb?: number | undefined;
 }
 
 interface Rung {
@@ -28,12 +30,18 @@ const missing = (db: number): string =>
   `${formatNumber(db, 0)} dB of clean gain are wanting: go closer, put a booster of that much between, or record it so if the input’s noise stays far enough under it.`;
 
 /** From air to file, rung by rung. */
-export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, between = null }: Props) {
+export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, between = null, learnedDb }: Props) {
   if (!setting) return <Box color="quiet">Nothing sounds yet, so there is no level to predict.</Box>;
   const out = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, setting.microphonePad ? model.padDb : 0);
   const chain = levelChain(model, peakSplDb, input, setting, targetDbfs);
   const rungs: Rung[] = [
-    { name: 'In the air, loudest peak', value: `${formatNumber(peakSplDb, 0)} dB SPL` },
+    {
+      name: 'In the air, loudest peak',
+      value: `${formatNumber(peakSplDb, 0)} dB SPL`,
+      ...(learnedDb === undefined
+        ? {}
+        : { note: `as the take had it: ${formatNumber(Math.abs(learnedDb), 0)} dB ${learnedDb >= 0 ? 'over' : 'under'} the model` }),
+    },
     {
       name: model.name,
       value: `${formatNumber(out, 1)} dBu`,

@@ -3,7 +3,17 @@ import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
 import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
-import { dangerOfPlugging, gainSetting, inputTitle, loudestDb, outboardOf, patchInputs, patchTroubles, resolvePlan } from '../../../core/planning';
+import {
+  clockWords,
+  dangerOfPlugging,
+  gainSetting,
+  inputTitle,
+  loudestDb,
+  outboardOf,
+  patchInputs,
+  patchTroubles,
+  resolvePlan,
+} from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
 import { Segments } from '../../components/Segments';
@@ -75,6 +85,7 @@ function Patch({ session }: { session: Session }) {
   const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const troubles = patchTroubles(session);
+  const clocks = clockWords(session);
   const [asked, setAsked] = useState<{ readonly microphoneId: string; readonly address: string; readonly danger: string } | null>(null);
   const connect = (microphoneId: string, address: string): void => {
     const danger = session.patch[microphoneId] === address ? null : dangerOfPlugging(session, microphoneId, address);
@@ -151,6 +162,11 @@ function Patch({ session }: { session: Session }) {
               onChoose={setChosen}
               onConnect={connect}
             />
+            {clocks && (
+              <Box mt="3" maxW="640px">
+                <Severity severity="note" /> <span>{clocks}</span>
+              </Box>
+            )}
             <Box mt="4" color="quiet" fontSize="sm" maxW="640px">
               Turn the monitors down and phantom power off while you plug; connect first, power after. Never send power through an unbalanced adaptor.
             </Box>
@@ -172,6 +188,7 @@ function Patch({ session }: { session: Session }) {
               peakSplDb={loudestDb(table, selected.id) ?? 0}
               input={input}
               between={outboardOf(session, selected.id)}
+              learnedDb={selected.learnedDb}
               targetDbfs={table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS}
             />
           ) : (

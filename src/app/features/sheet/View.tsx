@@ -159,7 +159,11 @@ function MeasuredTable({ session, plan }: { session: Session; plan: Plan }) {
 }
 
 function padsOf(row: InputListRow): string {
-  const pads = [...(row.setting?.microphonePad ? ['microphone'] : []), ...(row.setting?.inputPad ? ['input'] : [])];
+  const pads = [
+    ...(row.setting?.microphonePad ? ['microphone'] : []),
+    ...(row.setting?.inputPad ? ['input'] : []),
+    ...(row.lowCut ? ['low cut'] : []),
+  ];
   return pads.join(' + ') || 'off';
 }
 

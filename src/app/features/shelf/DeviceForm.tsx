@@ -15,6 +15,10 @@ interface Draft {
   bankSize: number;
   instruments: number;
   connector: 'XLR' | 'TRS' | 'both';
+  /** How well its owner likes its preamps. */
+  rank: '1' | '2' | '3';
+  records: 'integer' | 'float';
+  clock: string;
   padDb: number;
   gainMinDb: number;
   gainMaxDb: number;
@@ -28,6 +32,9 @@ const schema = Joi.object({
   bankSize: number('Inputs on one phantom switch', 0, 64).integer(),
   instruments: number('Instrument inputs', 0, 64).integer(),
   connector: Joi.valid('XLR', 'TRS', 'both'),
+  rank: Joi.valid('1', '2', '3'),
+  records: Joi.valid('integer', 'float'),
+  clock: Joi.string().trim().allow('').max(40).label('Clock'),
   padDb: number('Pad', 0, 60),
   gainMinDb: number('Lowest gain', -60, 60),
   gainMaxDb: number('Highest gain', -60, 120).min(Joi.ref('gainMinDb')),
@@ -53,7 +60,10 @@ function draftOf(device: InputDevice): Draft {
     inputCount: device.inputs.length,
     bankSize: bank ? device.inputs.filter((input) => input.phantomBank === bank).length : 0,
     instruments: device.inputs.filter(({ connectors }) => connectors.includes('Hi-Z')).length,
-    connector: plain.length === 2 ? 'both' : (plain[0] ?? 'XLR'),
+    connector: plain.length === 2 ? 'both' : plain[0] === 'TRS' ? 'TRS' : 'XLR',
+    rank: `${first?.rank ?? 1}`,
+    records: first?.floats ? 'float' : 'integer',
+    clock: device.clock ?? '',
     padDb: first?.padDb ?? 0,
     gainMinDb: first?.gainMinDb ?? 0,
     gainMaxDb: first?.gainMaxDb ?? 56,
@@ -76,10 +86,12 @@ function deviceOf(id: string, draft: Draft): InputDevice {
       gainMinDb,
       gainMaxDb,
       maxLevelDbu,
+      ...(draft.records === 'float' ? { floats: true } : {}),
+      ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
       group: 'mic',
     };
   });
-  return { id, name: draft.name.trim(), inputs };
+  return { id, name: draft.name.trim(), inputs, ...(draft.clock.trim() ? { clock: draft.clock.trim() } : {}) };
 }
 
 export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; onSave: (device: InputDevice) => void; onCancel: () => void }) {
@@ -103,6 +115,26 @@ export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; 
           ]}
           {...register('connector')}
         />
+        <FormSelect
+          label="You like its preamps"
+          options={[
+            { value: '1', text: 'best, or as well as any' },
+            { value: '2', text: 'second' },
+            { value: '3', text: 'least' },
+          ]}
+          {...register('rank')}
+        />
+        <FormSelect
+          label="It records"
+          options={[
+            { value: 'integer', text: 'by a gain that is set' },
+            { value: 'float', text: '32-bit float, without a gain' },
+          ]}
+          {...register('records')}
+        />
+        <Field label="Runs by the clock of (empty for its own)" problem={formState.errors.clock?.message}>
+          <Input size="sm" h="44px" aria-label="Runs by the clock of (empty for its own)" {...register('clock')} />
+        </Field>
         {FIELDS.map(([name, label]) => (
           <Field key={name} label={label} problem={formState.errors[name]?.message}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />

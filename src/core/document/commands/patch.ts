@@ -30,6 +30,18 @@ function between(microphone: PlacedMicrophone, outboardId: string | null): Place
   return outboardId === null ? direct : { ...direct, through: outboardId };
 }
 
+/** Takes the levels of a take for those of the model, dB by microphone id; null goes back to the model everywhere. */
+export const learnLevels = (levels: Readonly<Record<string, number>> | null): Command =>
+  command(levels ? 'plan by the levels of the take' : 'plan by the model’s levels', (session) => ({
+    ...session,
+    microphones: session.microphones.map((one) => {
+      const learnedDb = levels?.[one.id];
+      if (levels && learnedDb === undefined) return one;
+      const { learnedDb: _, ...plain } = one;
+      return learnedDb === undefined ? plain : { ...plain, learnedDb };
+    }),
+  }));
+
 /** Takes over a whole patch: what a solver found, what stands between by microphone as well. */
 export const plugAll = (inputs: Readonly<Record<string, string>>, through: Readonly<Record<string, string>> = {}): Command =>
   command('patch all', (session) => ({

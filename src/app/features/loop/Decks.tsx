@@ -1,0 +1,52 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect } from 'react';
+import { Toggle } from '../../components/Toggle';
+import { hearDeck, hideNames, stopDecks, useDecks } from './decks';
+
+/** Recordings beside each other at one loudness, switched without a gap; by letters where names would lead the ear. */
+export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
+  const { decks, heard, hidden } = useDecks();
+  useEffect(() => {
+    const stop = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') stopDecks();
+    };
+    window.addEventListener('keydown', stop);
+    return () => {
+      window.removeEventListener('keydown', stop);
+      stopDecks();
+    };
+  }, []);
+  if (decks.length === 0) return null;
+  const ordered = hidden ? hidden.flatMap((id) => decks.filter((deck) => deck.id === id)) : decks;
+  return (
+    <Box role="group" aria-label="Listen" my="3">
+      <Flex gap="2" wrap="wrap" align="center">
+        {ordered.map(({ id, name }, i) => (
+          <Button
+            key={id}
+            minH="44px"
+            variant="outline"
+            borderColor={heard === id ? 'tape' : 'line'}
+            borderWidth="2px"
+            aria-pressed={heard === id}
+            onClick={() => hearDeck(id)}
+          >
+            {hidden ? String.fromCharCode(65 + i) : name}
+          </Button>
+        ))}
+        <Button minH="44px" variant="ghost" disabled={heard === null} onClick={stopDecks}>
+          Stop
+        </Button>
+        <Toggle label="Names hidden" on={hidden !== null} onToggle={() => hideNames(hidden === null)} />
+        {onChoose && (
+          <Button minH="44px" variant="outline" disabled={heard === null} onClick={() => heard && onChoose(heard)}>
+            This one
+          </Button>
+        )}
+      </Flex>
+      <Box mt="1" fontSize="sm" color="quiet">
+        At one loudness, at most −23 LUFS. Turn headphones down before you press; Escape stops it.
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,3 @@
+export * from './attempt';
+export * from './changes';
+export * from './report';

@@ -1,0 +1,28 @@
+import { toCsv } from '../exchange';
+import type { Attempt } from './attempt';
+
+/** What was tried and what stayed, one row for each attempt, the first first. */
+export function attemptsCsv(attempts: readonly Attempt[], kept: string | null): string {
+  const rows = [...attempts]
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .map((one, i) => [
+      String(i + 1),
+      one.at,
+      one.kind,
+      one.changes.join(' '),
+      one.figures ? String(one.figures.fixes) : '',
+      one.figures ? String(one.figures.improves) : '',
+      one.figures?.worst ? one.figures.worst.lossDb.toFixed(1) : '',
+      one.rating ? String(one.rating) : '',
+      one.tags.join(', '),
+      one.words,
+      one.id === kept ? 'stands now' : '',
+    ]);
+  return toCsv([
+    ['Attempt', 'When', 'What', 'Changed', 'To fix', 'To improve', 'Worst loss in the sum dB', 'Rating', 'Tags', 'In words', 'Now'],
+    ...rows,
+  ]);
+}
+
+export const attemptsJson = (attempts: readonly Attempt[], kept: string | null): string =>
+  `${JSON.stringify({ attempts, standsNow: kept }, null, 2)}\n`;
