@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { writeWav } from '../src/core/audio/wavWriter';
+import { unzipSync } from 'fflate';
+import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { placeFour, station } from './steps';
 
 test('files of one’s own: matched by name, corrected by hand, bad ones told, nothing lost', async ({ page }, info) => {
@@ -61,5 +63,42 @@ test('mid and side of a take: decoded to a file of left and right, as the sum an
     const s = 10 ** (-6 / 20) * (side[i] as number);
     expect(bytes.readFloatLE(44 + 8 * i)).toBeCloseTo((mid[i] as number) + s, 5);
     expect(bytes.readFloatLE(44 + 8 * i + 4)).toBeCloseTo((mid[i] as number) - s, 5);
+  }
+});
+
+test('corrected files: what the plan turns and slides is done to copies, exactly, in one zip', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Floor').click();
+  await page
+    .getByRole('button', { name: /Snare microphone/ })
+    .first()
+    .press('Enter');
+  await page.getByRole('button', { name: 'Polarity reversed' }).click();
+  await station(page, 'Check').click();
+  const rate = 48_000;
+  const sound = (name: string): Float32Array =>
+    Float32Array.from({ length: 4 * rate }, (_, i) => 0.3 * Math.sin(i / (9 + name.length)) * Math.exp(-((i % rate) / 2000)));
+  const names = ['Kick', 'Snare', 'Overhead left', 'Overhead right'];
+  await page
+    .getByLabel('Take files')
+    .setInputFiles(names.map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sound(name)], rate, 's24')) })));
+  const corrected = page.getByRole('group', { name: 'Corrected files' });
+  await expect(corrected).toContainText('Copies with Snare turned round');
+  const waiting = page.waitForEvent('download');
+  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  const files = unzipSync(readFileSync(await (await waiting).path()));
+  expect(Object.keys(files)).toHaveLength(4);
+  for (const [file, bytes] of Object.entries(files)) {
+    const opened = await openAudio(bytesSource(file, bytes));
+    if (!opened.ok) throw new Error(opened.reason);
+    const samples = new Float32Array(4 * rate);
+    await opened.file.read(0, 4 * rate, [samples]);
+    const name = names.find((one) => file.includes(one)) ?? '';
+    const was = sound(name);
+    const way = name === 'Snare' ? -1 : 1;
+    let worst = 0;
+    for (let i = 0; i < samples.length; i++) worst = Math.max(worst, Math.abs((samples[i] as number) - way * (was[i] as number)));
+    expect([file, worst < 3e-7]).toEqual([file, true]);
   }
 });

@@ -34,6 +34,10 @@ export type RoomAnswer =
   | { readonly ok: true; readonly quiet: QuietReport }
   | { readonly ok: false; readonly reason: string };
 
+export type CorrectedAnswer =
+  | { readonly ok: true; readonly file: TakeFile; readonly clipped: number }
+  | { readonly ok: false; readonly reason: string };
+
 export type MixedTake =
   | { readonly ok: true; readonly rate: number; readonly sides: readonly [Float32Array, Float32Array]; readonly lufs: number }
   | { readonly ok: false; readonly reason: string };
@@ -82,6 +86,16 @@ export interface Jobs {
       readonly only: string | null;
     };
     readonly output: MixedTake;
+  };
+  /** Copies of channels, turned and slid, in one zip. */
+  readonly 'correct-take': {
+    readonly input: {
+      readonly files: readonly TakeFile[];
+      readonly channels: readonly { readonly channel: string; readonly flip: boolean; readonly seconds: number; readonly fileName: string }[];
+      /** ISO 8601, UTC. */
+      readonly madeAt: string;
+    };
+    readonly output: CorrectedAnswer;
   };
   readonly patch: { readonly input: PatchProblem; readonly output: PatchResult };
 }

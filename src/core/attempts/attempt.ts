@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Matching, Proof, TakeReport } from '../analysis';
+import type { Matching, TakeReport } from '../analysis';
 
 export const ATTEMPT_TAGS = ['boxy', 'thin', 'harsh', 'dull', 'roomy', 'dry', 'boomy', 'clicky', 'lopsided', 'good'] as const;
 export const LONGEST_WORDS = 600;
@@ -66,8 +66,16 @@ const attempt = Joi.object({
 /** A stored attempt, or null for what is none. */
 export const readAttempt = (value: unknown): Attempt | null => (attempt.validate(value, { convert: false }).error ? null : (value as Attempt));
 
-/** A take's figures by the microphones its channels belong to. */
-export function figuresOf(report: TakeReport, matching: Matching, proof: Proof): AttemptFigures {
+/**
+ * A take's figures by the microphones its channels belong to.
+ *
+ * @param findings what was told of it, each thing once
+ */
+export function figuresOf(
+  report: TakeReport,
+  matching: Matching,
+  findings: readonly { readonly severity: string; readonly message: string }[],
+): AttemptFigures {
   const by = (of: (channel: TakeReport['channels'][number]) => number): Record<string, number> =>
     Object.fromEntries(
       report.channels.flatMap((channel) => {
@@ -75,7 +83,7 @@ export function figuresOf(report: TakeReport, matching: Matching, proof: Proof):
         return id && Number.isFinite(of(channel)) ? [[id, Math.max(-400, of(channel))]] : [];
       }),
     );
-  const told = [...proof.findings, ...report.findings].filter(({ severity }) => severity !== 'note');
+  const told = findings.filter(({ severity }) => severity === 'fix' || severity === 'improve');
   const losses = report.pairs.flatMap(({ a, b, sumLossDb: { low, mid, high } }) => [low, mid, high].map((lossDb) => ({ a, b, lossDb })));
   return {
     peaksDbfs: by(({ peakDbfs }) => peakDbfs),

@@ -15,6 +15,7 @@ import { livePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
+import { Corrected } from './Corrected';
 import { beyondProof, matchedNow, proofOf } from './derive';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
@@ -243,6 +244,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           />
         ))}
       </Box>
+      <Corrected session={session} report={report} />
       {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (
         <Suspense fallback={null}>

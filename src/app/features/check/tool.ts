@@ -8,7 +8,7 @@ import { runJob } from '../../../workers/runJob';
 import { keepAttempt } from '../../stores/attemptStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
-import { proofOf } from './derive';
+import { beyondProof, proofOf } from './derive';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -46,7 +46,9 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   keepTake(session.id, { report, waveforms, refused, matching });
   // The set-up as it stands now belongs to this take: the check may have taken a while.
   const now = useSessionStore.getState().doc ?? session;
-  if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, proofOf(now, report, matching)) });
+  const proof = proofOf(now, report, matching);
+  const told = [...proof.findings, ...beyondProof(now, proof, report)];
+  if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
 }
 
 export const stopCheck = (): void => underWay?.abort();

@@ -35,7 +35,7 @@ export function Moves({ before, after, face, width, height }: { before: Session;
               </>
             )}
             <circle cx={x} cy={y} r="4.5" fill={colour} />
-            <text x={x + 8} y={y - 7} stroke="none" fill={colour} fontSize="13" fontWeight="700">
+            <text x={x + 8} y={y - 7} stroke="none" style={{ fill: colour, fontSize: 13, fontWeight: 700 }}>
               {microphone.label}
             </text>
           </g>

@@ -7,8 +7,11 @@ const KINDS: Readonly<Record<Attempt['kind'], string>> = { take: 'Take', kept: '
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 const day = (iso: string): string => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short' });
 
-/** When an attempt was, in a few characters. */
-export const whenOf = ({ at }: Attempt, now = new Date().toISOString()): string => (day(at) === day(now) ? clock(at) : `${day(at)}, ${clock(at)}`);
+/** An attempt by its place in the row and its time: of several in a minute each has a name of its own. */
+export function titleOf({ id, at }: Attempt, attempts: readonly Attempt[], now = new Date().toISOString()): string {
+  const when = day(at) === day(now) ? clock(at) : `${day(at)}, ${clock(at)}`;
+  return `No. ${attempts.length - attempts.findIndex((one) => one.id === id)}, ${when}`;
+}
 
 /** What an attempt was, in a line. */
 function headline({ figures, changes, kind }: Attempt): string {
@@ -92,11 +95,11 @@ export function Thread({ attempts, standsOn, chosen, onChoose }: Props) {
               <Box minW="0">
                 <Flex gap="2" align="baseline" wrap="wrap">
                   <span className="measure" style={{ fontWeight: 700 }}>
-                    {whenOf(attempt)}
+                    {titleOf(attempt, attempts)}
                   </span>
                   <Strokes rating={attempt.rating} />
                   {attempt.id === standsOn && <span style={{ color: 'var(--chakra-colors-tape)', fontSize: 13 }}>stands now</span>}
-                  {branched && from && <span style={{ color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>from {whenOf(from)}</span>}
+                  {branched && from && <span style={{ color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>from {titleOf(from, attempts)}</span>}
                 </Flex>
                 <Box fontSize="sm" fontWeight="400" color="quiet" overflowWrap="anywhere">
                   {headline(attempt)}

@@ -23,7 +23,7 @@ import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import { DeckBar } from './Decks';
 import { type Deck, loadDecks, useDecks } from './decks';
 import { Moves } from './Moves';
-import { Progress, Thread, whenOf } from './Thread';
+import { Progress, Thread, titleOf } from './Thread';
 
 /** Record, listen, adjust: what was tried, what changed, what stayed; any earlier set-up can be put back. */
 export function LoopStation() {
@@ -175,7 +175,7 @@ function Single({ session, attempt }: { session: Session; attempt: Attempt }) {
   return (
     <Box maxW="760px">
       <Box as="h2" fontSize="xl" fontWeight="700">
-        {whenOf(attempt)}
+        {titleOf(attempt, attempts)}
       </Box>
       {attempt.changes.length > 0 && (
         <Box as="ul" m="0" pl="4" mb="2">
@@ -307,6 +307,7 @@ function Figures({ attempt, session }: { attempt: Attempt; session: Session }) {
 
 /** Two attempts: what changed in place, gain and figures, and both to be heard. */
 function Compared({ session, one, other }: { session: Session; one: Attempt; other: Attempt }) {
+  const { attempts } = useAttempts();
   const [before, after] = [useSnapshot(one.id), useSnapshot(other.id)];
   const [words, setWords] = useState<string | null>(null);
   const changes = before && after ? changesBetween(before, after) : [];
@@ -318,7 +319,7 @@ function Compared({ session, one, other }: { session: Session; one: Attempt; oth
       [other, after],
     ] as const) {
       const row = await soundOf(attempt.id);
-      if (!row || !snapshot) return setWords(`The sound of ${whenOf(attempt)} was not kept.`);
+      if (!row || !snapshot) return setWords(`The sound of ${titleOf(attempt, attempts)} was not kept.`);
       const answer = await runJob(
         'mix-take',
         { files: row.files, matching: row.matching, session: snapshot, only: null },
@@ -326,7 +327,7 @@ function Compared({ session, one, other }: { session: Session; one: Attempt; oth
       );
       if (answer.kind !== 'done' || !answer.output.ok)
         return setWords(answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null);
-      decks.push({ id: attempt.id, name: whenOf(attempt), mixed: answer.output });
+      decks.push({ id: attempt.id, name: titleOf(attempt, attempts), mixed: answer.output });
     }
     setWords(null);
     loadDecks(decks);
@@ -338,7 +339,7 @@ function Compared({ session, one, other }: { session: Session; one: Attempt; oth
   return (
     <Box maxW="900px">
       <Box as="h2" fontSize="xl" fontWeight="700">
-        {whenOf(one)} and {whenOf(other)}
+        {titleOf(one, attempts)} and {titleOf(other, attempts)}
       </Box>
       <Box mb="2">
         {count === 0

@@ -1,0 +1,74 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { TakeReport } from '../../../core/analysis';
+import type { Session } from '../../../core/document';
+import { inputList } from '../../../core/exchange';
+import { formatNumber } from '../../../core/units';
+import { runJob } from '../../../workers/runJob';
+import { download, fileName } from '../../components/download';
+import { livePlan } from '../../stores/planHooks';
+import { filesOfTake, useTakeStore } from '../../stores/takeStore';
+import { matchedNow } from './derive';
+
+/** What the plan decided for each track, done to copies of the files. */
+export function Corrected({ session, report }: { session: Session; report: TakeReport }) {
+  const matching = matchedNow(session, useTakeStore().matching);
+  const [share, setShare] = useState<number | null>(null);
+  const [words, setWords] = useState<string | null>(null);
+  const rows = inputList(session, livePlan(session).table);
+  const channels = report.channels.map(({ name }) => {
+    const placed = session.microphones.find(({ id }) => id === matching[name]);
+    return {
+      channel: name,
+      flip: placed?.flipped ?? false,
+      seconds: (placed?.alignSamples ?? 0) / session.sampleRateHz,
+      fileName: rows.find(({ microphoneId }) => microphoneId === placed?.id)?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
+    };
+  });
+  const changed = channels.filter(({ flip, seconds }) => flip || seconds !== 0);
+  const make = async (): Promise<void> => {
+    const files = filesOfTake();
+    if (files.length === 0) {
+      setWords('The files themselves are gone with the reload: choose them again above, then make this.');
+      return;
+    }
+    setShare(0);
+    setWords(null);
+    const answer = await runJob('correct-take', { files, channels, madeAt: new Date().toISOString() }, { owner: 'correct', onProgress: setShare });
+    setShare(null);
+    if (answer.kind === 'failed') setWords(answer.reason);
+    if (answer.kind !== 'done') return;
+    if (!answer.output.ok) setWords(answer.output.reason);
+    else {
+      download(fileName(`${session.name} corrected`, 'zip'), answer.output.file.blob, 'application/zip');
+      const { clipped } = answer.output;
+      setWords(
+        clipped > 0 ? `${formatNumber(clipped, 0)} samples stopped at full scale: record a little softer, or keep such a track as it is.` : null,
+      );
+    }
+  };
+  return (
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label="Corrected files">
+      <Box fontWeight="700" mb="1">
+        Corrected files
+      </Box>
+      <Box mb="2" maxW="640px">
+        {changed.length === 0
+          ? 'The plan turns and slides no track: these would be your files under their names of the sheet.'
+          : `Copies with ${changed.map(({ channel, flip, seconds }) => `${channel} ${[flip ? 'turned round' : '', seconds ? `slid by ${formatNumber(seconds * 1000, 2)} ms` : ''].filter(Boolean).join(' and ')}`).join(', ')}.`}{' '}
+        Yours stay as they are.
+      </Box>
+      <Flex gap="3" align="center" wrap="wrap">
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" disabled={share !== null} onClick={() => void make()}>
+          Save them as one zip
+        </Button>
+        {share !== null && <progress value={share} max={1} aria-label="Corrected files" style={{ width: 180, height: 12 }} />}
+      </Flex>
+      {words && (
+        <Box mt="2" role="alert" color="fix">
+          {words}
+        </Box>
+      )}
+    </Box>
+  );
+}
