@@ -5,7 +5,7 @@ import { editMicrophone, type Session } from '../document';
 import { loadFftKernel } from '../math';
 import { resolvePlan } from '../planning';
 import { type Fault, renderTake } from '../render';
-import { checkTake, matchByName, proveTake } from './index';
+import { checkTake, matchByName, proveTake, whereabouts } from './index';
 import { nameWords } from './nameWords';
 
 const idOf = (session: Session, name: string): string => session.microphones.find((microphone) => microphone.name === name)?.id ?? '';
@@ -80,4 +80,19 @@ describe('matching channels to microphones by name (common practice of naming fi
     expect(matchByName(['Audio 7'], microphones)['Audio 7']).toBeNull();
     expect(nameWords('OHL-take3')).toEqual(['overhead', 'left', 'take']);
   });
+});
+
+test('where the microphones are: as planned none is told elsewhere; an overhead 25 cm lower is told so within its stated error, and no other', async () => {
+  const planned = boathouseKit();
+  const table = arrivalTable(resolvePlan(planned));
+  const elsewhere = (proof: Awaited<ReturnType<typeof prove>>) => whereabouts(table, proof, 48_000).filter(({ verdict }) => verdict === 'elsewhere');
+  expect(elsewhere(await prove(planned, planned, []))).toEqual([]);
+  const left = planned.microphones.find((microphone) => microphone.name === 'Overhead left');
+  if (!left) throw new Error('demo');
+  const lower = { ...left.positionM, z: left.positionM.z - 0.25 };
+  const told = elsewhere(await prove(planned, editMicrophone(left.id, { positionM: lower })(planned), []));
+  expect(told.map(({ microphoneId }) => microphoneId)).toEqual([left.id]);
+  expect(told[0]?.message).toMatch(/^Overhead left is \d+(\.\d)? cm lower/);
+  const { positionM, sigmaM } = told[0] as (typeof told)[number];
+  expect(Math.hypot(positionM.x - lower.x, positionM.y - lower.y, positionM.z - lower.z)).toBeLessThan(3 * sigmaM + 0.01);
 });

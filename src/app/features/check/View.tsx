@@ -20,6 +20,7 @@ import { beyondProof, matchedNow, proofOf } from './derive';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
 import { checkFiles, demoTake, stopCheck } from './tool';
+import { Whereabouts } from './Whereabouts';
 
 const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
 
@@ -244,6 +245,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           />
         ))}
       </Box>
+      {session.microphones.length > 0 && <Whereabouts session={session} report={report} proof={proof} />}
       <Corrected session={session} report={report} />
       {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (

@@ -7,6 +7,7 @@ import { runJob } from '../../../workers/runJob';
 import { download, fileName } from '../../components/download';
 import { Toggle } from '../../components/Toggle';
 import { soundOf } from '../../db/attempts';
+import { MovedMicrophones, movedBetween } from '../../drawing/MovedMicrophones';
 import {
   attemptSnapshot,
   dropItsSound,
@@ -22,7 +23,6 @@ import { useLiveSession } from '../../stores/sessionStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import { DeckBar } from './Decks';
 import { type Deck, loadDecks, useDecks } from './decks';
-import { Moves } from './Moves';
 import { Progress, Thread, titleOf } from './Thread';
 
 /** Record, listen, adjust: what was tried, what changed, what stayed; any earlier set-up can be put back. */
@@ -255,7 +255,14 @@ function Single({ session, attempt }: { session: Session; attempt: Attempt }) {
           </Box>
           <Flex gap="4" direction={{ base: 'column', lg: 'row' }}>
             <Box flex="1">
-              <Moves before={session} after={snapshot} face="plan" width={360} height={260} />
+              <MovedMicrophones
+                session={snapshot}
+                microphones={movedBetween(session, snapshot)}
+                face="plan"
+                width={360}
+                height={260}
+                title="What moves"
+              />
             </Box>
             <Box flex="1">
               <Box as="ul" m="0" pl="4" aria-label="Strings to set">
@@ -355,8 +362,8 @@ function Compared({ session, one, other }: { session: Session; one: Attempt; oth
       </Box>
       {before && after && (
         <Flex gap="4" my="3" direction={{ base: 'column', lg: 'row' }}>
-          <Moves before={before} after={after} face="plan" width={400} height={280} />
-          <Moves before={before} after={after} face="side" width={400} height={280} />
+          <MovedMicrophones session={after} microphones={movedBetween(before, after)} face="plan" width={400} height={280} title="What moved" />
+          <MovedMicrophones session={after} microphones={movedBetween(before, after)} face="side" width={400} height={280} title="What moved" />
         </Flex>
       )}
       {one.figures && other.figures && (

@@ -1,0 +1,71 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { type Whereabouts as Place, type Proof, type TakeReport, whereabouts } from '../../../core/analysis';
+import { type Session, takeMeasured } from '../../../core/document';
+import { MovedMicrophones } from '../../drawing/MovedMicrophones';
+import { livePlan } from '../../stores/planHooks';
+import { runCommand } from '../../stores/sessionStore';
+
+let last: { readonly proof: Proof; readonly found: readonly Place[] } | null = null;
+
+function placesOf(session: Session, proof: Proof, report: TakeReport): readonly Place[] {
+  if (last?.proof !== proof) last = { proof, found: whereabouts(livePlan(session).table, proof, report.sampleRate) };
+  return last.found;
+}
+
+/** Where the strokes say that the microphones are, over where they are planned. */
+export function Whereabouts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
+  const found = placesOf(session, proof, report);
+  const told = found.filter(({ verdict }) => verdict !== 'not known');
+  const open = found.filter(({ verdict }) => verdict === 'not known');
+  if (found.length < 3) return null;
+  const drawn = told.map(({ microphoneId, plannedM, positionM, sigmaM }) => {
+    const placed = session.microphones.find(({ id }) => id === microphoneId);
+    return { id: microphoneId, label: placed?.label ?? '', colour: placed?.colour ?? 0, fromM: plannedM, toM: positionM, sigmaM };
+  });
+  return (
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Where the microphones are">
+      <Box fontWeight="700" mb="1">
+        Where the microphones are, by the strokes
+      </Box>
+      <Flex gap="5" direction={{ base: 'column', lg: 'row' }}>
+        <Box flex="1" minW="0">
+          <Box as="ul" m="0" p="0" aria-label="Places by the strokes">
+            {told.map(({ microphoneId, message, verdict, positionM }) => (
+              <Flex as="li" key={microphoneId} listStyleType="none" gap="3" py="1" align="center" wrap="wrap">
+                <Box flex="1" minW="200px">
+                  {message}
+                </Box>
+                {verdict === 'elsewhere' && !session.microphones.find(({ id }) => id === microphoneId)?.locked && (
+                  <Button
+                    size="sm"
+                    minH={{ base: '44px', md: '34px' }}
+                    variant="outline"
+                    onClick={() => runCommand(takeMeasured(microphoneId, positionM))}
+                  >
+                    Plan it there
+                  </Button>
+                )}
+              </Flex>
+            ))}
+          </Box>
+          {open.length > 0 && (
+            <Box mt="1" fontSize="sm" color="quiet">
+              {open.length === 1
+                ? open[0]?.message
+                : `Of ${open.map(({ name }) => name).join(', ')} the strokes do not tell where they are: too few drums reach them clearly. Strike more, one after another, on all sides of them and at other heights, or click two sticks at the rims.`}
+            </Box>
+          )}
+        </Box>
+        {drawn.length > 0 && (
+          <Flex flex="1" minW="0" gap="2">
+            {(['plan', 'side'] as const).map((face) => (
+              <Box key={face} flex="1" minW="0">
+                <MovedMicrophones session={session} microphones={drawn} face={face} width={300} height={230} title="Planned and found places" />
+              </Box>
+            ))}
+          </Flex>
+        )}
+      </Flex>
+    </Box>
+  );
+}
