@@ -1,7 +1,9 @@
 import { plainName } from '../units';
+import { readAiff } from './aiffHeader';
 import type { ByteSource } from './byteSource';
-import { BYTES_PER_SAMPLE, decodeSamples } from './samples';
-import { type AudioInfo, readWavHeader } from './wavHeader';
+import { type AudioInfo, ascii, type HeaderResult, Refusal } from './headers';
+import { BYTES_PER_SAMPLE, decodeSamples, lowFirst } from './samples';
+import { readWav } from './wavHeader';
 
 /** An open audio file: what it is, and its samples on demand. */
 export interface AudioFile {
@@ -13,8 +15,23 @@ export interface AudioFile {
 
 export type OpenResult = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: string };
 
+/** Reads the header of a WAV, Broadcast Wave, RF64, BW64, AIFF or AIFC file. A bad file gives one sentence; nothing throws. */
+async function readHeader(source: ByteSource): Promise<HeaderResult> {
+  try {
+    const magic = ascii(await source.read(0, Math.min(4, source.sizeBytes)), 0, 4);
+    return { ok: true, info: await (magic === 'FORM' ? readAiff(source) : readWav(source)) };
+  } catch (error) {
+    const name = plainName(source.name) || 'The file';
+    if (error instanceof Refusal) return { ok: false, reason: `${name} cannot be used: ${error.message}.` };
+    return {
+      ok: false,
+      reason: `${name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
+    };
+  }
+}
+
 export async function openAudio(source: ByteSource): Promise<OpenResult> {
-  const header = await readWavHeader(source);
+  const header = await readHeader(source);
   if (!header.ok) return header;
   const { info } = header;
   const sampleBytes = BYTES_PER_SAMPLE[info.format];
@@ -22,7 +39,8 @@ export async function openAudio(source: ByteSource): Promise<OpenResult> {
   const read: AudioFile['read'] = async (start, count, out) => {
     const wanted = Math.max(0, Math.min(count, info.frameCount - start));
     if (wanted === 0) return 0;
-    const bytes = await source.read(info.dataOffset + start * frameBytes, wanted * frameBytes);
+    const stored = await source.read(info.dataOffset + start * frameBytes, wanted * frameBytes);
+    const bytes = info.highFirst ? lowFirst(stored, sampleBytes) : stored;
     const frames = Math.floor(bytes.length / frameBytes);
     out.forEach((channel, c) => decodeSamples(info.format, bytes, c * sampleBytes, frameBytes, channel, frames));
     return frames;

@@ -32,6 +32,16 @@ export function decodeSamples(format: SampleFormat, bytes: Uint8Array, start: nu
   else decodeWithView(format, bytes, start, stride, out, count);
 }
 
+/** Samples with their highest byte first as they stand in a WAV; single signed bytes as unsigned ones. */
+export function lowFirst(bytes: Uint8Array, sampleBytes: number): Uint8Array {
+  const out = new Uint8Array(bytes.length - (bytes.length % sampleBytes));
+  if (sampleBytes === 1) for (let i = 0; i < out.length; i++) out[i] = (bytes[i] as number) ^ 0x80;
+  else
+    for (let at = 0; at < out.length; at += sampleBytes)
+      for (let k = 0; k < sampleBytes; k++) out[at + k] = bytes[at + sampleBytes - 1 - k] as number;
+  return out;
+}
+
 /** No converter makes samples farther beyond full scale than this, 30 dB (our choice): what does is damage. */
 export const FARTHEST = 32;
 

@@ -1,43 +1,16 @@
 import { plainName } from '../units';
 import type { ByteSource } from './byteSource';
+import { type AudioInfo, ascii, checkShape, duration, LIMITS, Refusal, readExactly, viewOf } from './headers';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
-export interface AudioInfo {
-  readonly sampleRateHz: number;
-  readonly channelCount: number;
-  readonly frameCount: number;
-  readonly format: SampleFormat;
-  readonly dataOffset: number;
-  /** Track names from iXML, by channel from 0; empty where the file has none. */
-  readonly trackNames: readonly string[];
-  /** Samples since midnight from the bext chunk (EBU Tech 3285); null without one. */
-  readonly timeReference: number | null;
-  /** Said beside the results when the file was usable but not quite right. */
-  readonly warning: string | null;
-}
-
-export type HeaderResult = { readonly ok: true; readonly info: AudioInfo } | { readonly ok: false; readonly reason: string };
-
-const LIMITS = { channels: 32, lowestRateHz: 8000, highestRateHz: 384_000, chunks: 4096 } as const;
 const UNKNOWN_SIZE = 0xffffffff;
 /** Metadata chunks larger than this are not read. */
 const LARGEST_METADATA = 4_000_000;
-
-const ascii = (bytes: Uint8Array, from: number, length: number): string => String.fromCharCode(...bytes.subarray(from, from + length));
-const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 
 interface Chunk {
   readonly id: string;
   readonly offset: number;
   readonly sizeBytes: number;
-}
-
-class Refusal extends Error {}
-
-async function readExactly(source: ByteSource, offset: number, length: number, what: string): Promise<Uint8Array> {
-  const bytes = await source.read(offset, length);
-  if (bytes.length < length) throw new Refusal(`it ends inside its ${what}, at byte ${offset + bytes.length}: copy or export it again`);
-  return bytes;
 }
 
 /** ds64 of RF64/BW64 (EBU Tech 3306, ITU-R BS.2088): the real size of the data chunk. */
@@ -72,13 +45,6 @@ function formatOf(tag: number, bits: number): SampleFormat {
       ? `it has ${bits} bits a sample: export it with 16, 24 or 32 bits`
       : `its samples are compressed (format ${tag}): export it as plain WAV`,
   );
-}
-
-function checkShape(channels: number, rate: number): void {
-  if (channels < 1) throw new Refusal('it says it has 0 channels: export it again');
-  if (channels > LIMITS.channels) throw new Refusal(`it says it has ${channels} channels and at most ${LIMITS.channels} are read: split it`);
-  if (rate < LIMITS.lowestRateHz || rate > LIMITS.highestRateHz)
-    throw new Refusal(`its sample rate is ${rate} Hz and 8 to 384 kHz are read: export it again at 48 kHz`);
 }
 
 async function readFormat(source: ByteSource, chunk: Chunk | undefined): Promise<{ format: SampleFormat; channels: number; rate: number }> {
@@ -166,8 +132,6 @@ async function dataExtent(source: ByteSource, data: Chunk, isPlain: boolean): Pr
   return { declaredBytes: data.sizeBytes, presentBytes, kind: presentBytes < data.sizeBytes ? 'cut' : 'whole' };
 }
 
-const duration = (seconds: number): string => `${seconds < 1e6 ? seconds.toFixed(2) : 'a million'} s`;
-
 function warningFor(name: string, { kind }: DataExtent, seconds: number, declaredSeconds: number): string | null {
   if (kind === 'cut')
     return `${name} was cut short: it says ${duration(declaredSeconds)} and holds ${duration(seconds)}. What is there was checked; copy it again if you need the rest.`;
@@ -178,7 +142,8 @@ function warningFor(name: string, { kind }: DataExtent, seconds: number, declare
   return null;
 }
 
-async function parse(source: ByteSource): Promise<AudioInfo> {
+/** Reads the header of a WAV, Broadcast Wave, RF64 or BW64 file. */
+export async function readWav(source: ByteSource): Promise<AudioInfo> {
   if (source.sizeBytes === 0) throw new Refusal('it is empty: record or export it again');
   const head = await readExactly(source, 0, Math.min(12, source.sizeBytes), 'header');
   const magic = ascii(head, 0, 4);
@@ -203,18 +168,4 @@ async function parse(source: ByteSource): Promise<AudioInfo> {
     timeReference: await timeReferenceOf(source, find('bext')),
     warning: warningFor(plainName(source.name), extent, frameCount / rate, extent.declaredBytes / frameBytes / rate),
   };
-}
-
-/** Reads the header of a WAV, Broadcast Wave, RF64 or BW64 file. A bad file gives one sentence; nothing throws. */
-export async function readWavHeader(source: ByteSource): Promise<HeaderResult> {
-  try {
-    return { ok: true, info: await parse(source) };
-  } catch (error) {
-    const name = plainName(source.name) || 'The file';
-    if (error instanceof Refusal) return { ok: false, reason: `${name} cannot be used: ${error.message}.` };
-    return {
-      ok: false,
-      reason: `${name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
-    };
-  }
 }

@@ -107,7 +107,7 @@ function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (f
           type="file"
           multiple
           hidden
-          accept=".wav,.wave,.bwf,.rf64,audio/*"
+          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.rf64,audio/*"
           aria-label="Take files"
           onChange={(event) => {
             onFiles(event.target.files);
