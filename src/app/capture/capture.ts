@@ -48,7 +48,12 @@ export function watchInputs(onChange: () => void): () => void {
 }
 
 /** A stream's raw samples, gathered by a worklet; levels are told as they come. */
-async function captureStream(stream: MediaStream, name: string, onLevels: (peaks: readonly number[]) => void): Promise<Capture> {
+async function captureStream(
+  stream: MediaStream,
+  name: string,
+  onLevels: (peaks: readonly number[]) => void,
+  onBatch: ((channels: readonly Float32Array[]) => void) | null,
+): Promise<Capture> {
   const context = new AudioContext({ latencyHint: 'playback' });
   await context.audioWorklet.addModule(recorderUrl);
   const channelCount = Math.max(1, stream.getAudioTracks()[0]?.getSettings().channelCount ?? 1);
@@ -62,7 +67,9 @@ async function captureStream(stream: MediaStream, name: string, onLevels: (peaks
   });
   const batches: Float32Array[][] = [];
   recorder.port.onmessage = ({ data }: MessageEvent<Float32Array[]>) => {
-    batches.push(data);
+    // Who takes the samples as they come has no use for all of them at the end.
+    if (onBatch) onBatch(data);
+    else batches.push(data);
     onLevels(data.map((channel) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), 0)));
   };
   source.connect(recorder);
@@ -92,7 +99,12 @@ async function captureStream(stream: MediaStream, name: string, onLevels: (peaks
 }
 
 /** Begins to listen, with everything switched off that a telephone call would want. */
-export async function startCapture(deviceId: string | null, name: string, onLevels: (peaks: readonly number[]) => void): Promise<CaptureAnswer> {
+export async function startCapture(
+  deviceId: string | null,
+  name: string,
+  onLevels: (peaks: readonly number[]) => void,
+  onBatch: ((channels: readonly Float32Array[]) => void) | null = null,
+): Promise<CaptureAnswer> {
   try {
     const stream = await navigator.mediaDevices.getUserMedia({
       audio: {
@@ -103,7 +115,7 @@ export async function startCapture(deviceId: string | null, name: string, onLeve
         autoGainControl: false,
       },
     });
-    return { ok: true, capture: await captureStream(stream, name, onLevels) };
+    return { ok: true, capture: await captureStream(stream, name, onLevels, onBatch) };
   } catch (error) {
     return { ok: false, reason: reasonOf(error) };
   }

@@ -2,6 +2,7 @@ export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
 export * from './clap';
 export { HumMeter } from './hum';
+export * from './live';
 export * from './locate';
 export { loudnessOfChannels } from './loudness';
 export * from './lugs';

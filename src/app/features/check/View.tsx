@@ -22,6 +22,7 @@ import { measuredRakes, sourceRakes } from './rakes';
 import { checkFiles, demoTake, stopCheck } from './tool';
 import { Whereabouts } from './Whereabouts';
 
+const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
 const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
 
 /** The set-up proven from a short take. */
@@ -63,6 +64,9 @@ function Check({ session }: { session: Session }) {
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label="Take">
         <Loader session={session} onFiles={drop} hasReport={report !== null} />
         {report && proof && <Measured session={session} report={report} proof={proof} />}
+        <Suspense fallback={null}>
+          <LiveTwo session={session} />
+        </Suspense>
       </Box>
       {report && proof && <Verdicts session={session} report={report} proof={proof} />}
     </Flex>
