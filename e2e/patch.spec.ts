@@ -159,3 +159,28 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   expect(lists.inputs[0].fileName).toMatch(/^2026-06-13 /);
   expect(lists.toGet[0].price).toBe(12.5);
 });
+
+test('a knot is dragged along to another input, which plugs it there; pressed it stays a press', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  const cross = page.getByRole('table', { name: 'Microphones and inputs' });
+  const knot = cross.getByRole('button', { name: 'Kick into input 1', exact: true });
+  await expect(knot).toHaveAttribute('aria-pressed', 'true');
+  const to = cross.getByRole('button', { name: 'Kick into input 7', exact: true });
+  const [from, target] = [await knot.boundingBox(), await to.boundingBox()];
+  if (!from || !target) throw new Error('both are there');
+  await page.mouse.move(from.x + 24, from.y + 24);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 80, from.y + 26, { steps: 4 });
+  await page.mouse.move(target.x + 20, target.y + 20, { steps: 6 });
+  await page.mouse.up();
+  await expect(to).toHaveAttribute('aria-pressed', 'true');
+  await expect(knot).toHaveAttribute('aria-pressed', 'false');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(knot).toHaveAttribute('aria-pressed', 'true');
+  // Pressed it stays a press.
+  await cross.getByRole('button', { name: 'Kick into input 6', exact: true }).click();
+  await expect(cross.getByRole('button', { name: 'Kick into input 6', exact: true })).toHaveAttribute('aria-pressed', 'true');
+});

@@ -26,16 +26,19 @@ function Scale({ look, rate }: { look: LiveLook | null; rate: number }) {
   const x = (ms: number): number => 200 + (190 * Math.max(-MOST_MS, Math.min(MOST_MS, ms))) / MOST_MS;
   const ms = look ? (1000 * look.delaySamples) / rate : 0;
   return (
-    <svg viewBox="0 0 400 64" style={{ width: '100%', maxWidth: 560, display: 'block' }} aria-hidden="true">
+    <svg viewBox="0 0 440 64" style={{ width: '100%', maxWidth: 560, display: 'block' }} aria-hidden="true">
       <line x1="10" x2="390" y1="40" y2="40" stroke="var(--chakra-colors-line)" strokeWidth="2" />
       {[-5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5].map((tick) => (
         <g key={tick}>
           <line x1={x(tick)} x2={x(tick)} y1={tick === 0 ? 18 : 35} y2="45" stroke="var(--chakra-colors-quiet)" strokeWidth={tick === 0 ? 2 : 1} />
           <text x={x(tick)} y="60" textAnchor="middle" fontSize="11" fill="var(--chakra-colors-quiet)">
-            {tick === 5 ? '5 ms' : tick}
+            {formatNumber(tick, 0)}
           </text>
         </g>
       ))}
+      <text x="408" y="60" fontSize="11" fill="var(--chakra-colors-quiet)">
+        ms
+      </text>
       {look && (
         <path
           d={look.polarity === 1 ? `M${x(ms) - 8} 36 L${x(ms)} 18 L${x(ms) + 8} 36Z` : `M${x(ms) - 8} 18 L${x(ms)} 36 L${x(ms) + 8} 18Z`}

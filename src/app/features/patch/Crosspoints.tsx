@@ -1,4 +1,6 @@
 import { Box } from '@chakra-ui/react';
+import { useDrag } from '@use-gesture/react';
+import { useRef, useState } from 'react';
 import type { PhantomNeed } from '../../../core/microphones';
 import type { InputDevice } from '../../../core/patch';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -145,27 +147,20 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
                       key={address}
                       style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}
                     >
-                      <button
-                        type="button"
-                        aria-label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
-                        aria-pressed={on}
-                        onClick={() => {
+                      <Knot
+                        label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
+                        colour={stringColour(microphone.colour)}
+                        address={address}
+                        on={on}
+                        onPress={() => {
                           onChoose(microphone.id);
                           if (!on) onConnect(microphone.id, address);
                         }}
-                        style={{ width: CELL, height: CELL, cursor: 'pointer', display: 'grid', placeItems: 'center' }}
-                      >
-                        <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
-                          {on ? (
-                            <g fill="none" stroke={stringColour(microphone.colour)} strokeWidth="3">
-                              <path d="M0 13H26M13 0V13" />
-                              <circle cx="13" cy="13" r="6" fill={stringColour(microphone.colour)} />
-                            </g>
-                          ) : (
-                            <circle cx="13" cy="13" r="1.5" fill="var(--chakra-colors-edge)" />
-                          )}
-                        </svg>
-                      </button>
+                        onDrop={(target) => {
+                          onChoose(microphone.id);
+                          if (target !== address) onConnect(microphone.id, target);
+                        }}
+                      />
                     </td>
                   );
                 }),
@@ -175,5 +170,70 @@ export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onC
         </tbody>
       </table>
     </Box>
+  );
+}
+
+interface KnotProps {
+  readonly label: string;
+  readonly colour: string;
+  readonly address: string;
+  readonly on: boolean;
+  readonly onPress: () => void;
+  /** Dragged onto another input, whatever the row it was let go in. */
+  readonly onDrop: (address: string) => void;
+}
+
+/** Where a microphone and an input cross: pressed it plugs, and a plugged one can be dragged along to another input. */
+function Knot({ label, colour, address, on, onPress, onDrop }: KnotProps) {
+  const [byX, setByX] = useState(0);
+  const dragged = useRef(false);
+  const bind = useDrag(
+    ({ movement: [x], xy, last, tap, canceled }) => {
+      dragged.current = !tap;
+      setByX(last ? 0 : x);
+      if (!last || tap || canceled) return;
+      const cell = document.elementsFromPoint(...xy).find((element) => element instanceof HTMLElement && element.dataset.address);
+      if (cell instanceof HTMLElement && cell.dataset.address) onDrop(cell.dataset.address);
+    },
+    { filterTaps: true, enabled: on, threshold: 6 },
+  );
+  return (
+    <button
+      type="button"
+      data-address={address}
+      aria-label={label}
+      aria-pressed={on}
+      {...(on ? bind() : {})}
+      onClick={() => {
+        // What ends a drag is no press.
+        if (!dragged.current) onPress();
+        dragged.current = false;
+      }}
+      style={{
+        width: CELL,
+        height: CELL,
+        cursor: on ? 'grab' : 'pointer',
+        display: 'grid',
+        placeItems: 'center',
+        touchAction: on ? 'none' : undefined,
+      }}
+    >
+      <svg
+        width="26"
+        height="26"
+        viewBox="0 0 26 26"
+        aria-hidden="true"
+        style={{ transform: `translateX(${byX}px)`, overflow: 'visible', pointerEvents: 'none' }}
+      >
+        {on ? (
+          <g fill="none" stroke={colour} strokeWidth="3">
+            <path d="M0 13H26M13 0V13" />
+            <circle cx="13" cy="13" r="6" fill={colour} />
+          </g>
+        ) : (
+          <circle cx="13" cy="13" r="1.5" fill="var(--chakra-colors-edge)" />
+        )}
+      </svg>
+    </button>
   );
 }
