@@ -74,6 +74,10 @@ for (const theme of ['slate', 'daylight'])
     await page.getByRole('button', { name: 'Load the practice take' }).click();
     await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
     await check('check');
+    await station(page, 'Loop').click();
+    await page.getByRole('list', { name: 'Attempts' }).getByRole('listitem').first().getByRole('button').click();
+    await expect(page.getByRole('group', { name: 'Rating' })).toBeVisible();
+    await check('loop');
     await station(page, 'Sheet').click();
     await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();
     await check('sheet');

@@ -83,6 +83,10 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
   await page
     .getByLabel('Take files')
     .setInputFiles(names.map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sound(name)], rate, 's24')) })));
+  const reported = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Report as CSV' }).click();
+  const lines = readFileSync(await (await reported).path(), 'utf8').split('\r\n');
+  expect(lines.filter((line) => line.startsWith('channel,')).map((line) => line.split(',')[2])).toEqual(names);
   const corrected = page.getByRole('group', { name: 'Corrected files' });
   await expect(corrected).toContainText('Copies with Snare turned round');
   const waiting = page.waitForEvent('download');

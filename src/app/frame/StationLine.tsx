@@ -52,6 +52,7 @@ export function StationLine({ session }: { session: Session }) {
           <NavLink key={station.path} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
             {({ isActive }) => (
               <Flex
+                position="relative"
                 direction={{ base: 'column', md: 'row' }}
                 align="center"
                 gap={{ base: '0.5', md: '2' }}

@@ -40,6 +40,7 @@ describe('the line of stations', () => {
       'Tape, not begun',
       'Patch, not begun',
       'Check, not begun',
+      'Loop, not begun',
       'Sheet, not begun',
     ]);
   });
@@ -62,6 +63,7 @@ describe('the line of stations', () => {
       'Tape, done',
       'Patch, done',
       'Check, not begun',
+      'Loop, not begun',
       'Sheet, done',
     ]);
   });

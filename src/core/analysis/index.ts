@@ -1,6 +1,7 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
 export * from './clap';
+export * from './clocks';
 export { HumMeter } from './hum';
 export * from './live';
 export * from './locate';

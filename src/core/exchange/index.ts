@@ -3,4 +3,5 @@ export * from './documents';
 export * from './importPlan';
 export * from './inputList';
 export * from './lists';
+export * from './takeReport';
 export * from './tapeListCsv';

@@ -111,7 +111,9 @@ const tallied = (pieces: readonly Piece[], why: string): Wanted[] =>
 export function shoppingList(session: Session, plan: Plan = resolvePlan(session)): Wanted[] {
   const { units, shelf, microphones } = session;
   const several = (count: number, piece: Piece): Piece[] => Array.from({ length: Math.max(0, count) }, () => piece);
-  const cables = cableNeeds(session, plan)
+  // Who has counted no cable has not said that there are none.
+  const needs = (shelf.cables ?? []).length > 0 ? cableNeeds(session, plan) : [];
+  const cables = needs
     .filter(({ cable }) => cable === null)
     .map(({ plug, needM }): Piece => {
       const kind = CABLE_CATALOGUE.filter((one) => one.plug === (plug === 'TRS' ? 'Hi-Z' : plug)).find(({ lengthM }) => lengthM >= needM);

@@ -3,8 +3,10 @@ import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, learnLevels, type Session } from '../../../core/document';
+import { takeReportCsv } from '../../../core/exchange';
 import { learnedFrom } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
 import { SidePane } from '../../components/SidePane';
@@ -250,6 +252,30 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         ))}
       </Box>
       {session.microphones.length > 0 && <Whereabouts session={session} report={report} proof={proof} />}
+      <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label="Report">
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '34px' }}
+          variant="outline"
+          onClick={() =>
+            download(
+              fileName(`${session.name} take`, 'json'),
+              JSON.stringify({ ...report, matching, proof: proof.findings }, null, 2),
+              'application/json',
+            )
+          }
+        >
+          Report as JSON
+        </Button>
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '34px' }}
+          variant="outline"
+          onClick={() => download(fileName(`${session.name} take`, 'csv'), takeReportCsv(report, proof, session, matching), 'text/csv')}
+        >
+          Report as CSV
+        </Button>
+      </Flex>
       <Corrected session={session} report={report} />
       {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (

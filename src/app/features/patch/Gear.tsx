@@ -16,6 +16,7 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
   const { room, brief } = session;
   const scale = WIDE / Math.max(room.widthM, room.depthM);
   const [w, h] = [room.widthM * scale, room.depthM * scale];
+  const counted = (session.shelf.cables ?? []).length > 0;
   const at = (x: number, y: number): string => `${(x * scale).toFixed(1)},${(h - y * scale).toFixed(1)}`;
   const desk = brief.desk ?? 'front left';
   const [deskX, deskY] = [desk.endsWith('left') ? 0.5 : room.widthM - 0.5, desk.startsWith('front') ? room.depthM - 0.5 : 0.5];
@@ -38,7 +39,7 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
           <g key={microphone.id} stroke={colour} fill="none" strokeWidth="2">
             <polyline
               points={`${at(foot.x, foot.y)} ${at(foot.x, deskY + lane)} ${at(deskX, deskY + lane)}`}
-              strokeDasharray={need?.cable ? undefined : '5 4'}
+              strokeDasharray={need?.cable || !counted ? undefined : '5 4'}
             />
             <circle cx={foot.x * scale} cy={h - foot.y * scale} r="4" fill={colour} />
             <text x={foot.x * scale + 7} y={h - foot.y * scale - 5} stroke="none" fill={colour} fontSize="13" fontWeight="700">
@@ -105,6 +106,7 @@ function ToGet({ session }: { session: Session }) {
 export function Gear({ session }: { session: Session }) {
   const needs = cableNeeds(session, livePlan(session).table.plan);
   const power = powerUses(session);
+  const counted = (session.shelf.cables ?? []).length > 0;
   return (
     <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6" maxW="1000px">
       <Box>
@@ -128,13 +130,14 @@ export function Gear({ session }: { session: Session }) {
               </Box>
               <Box className="measure">{formatReach(needM, session.units)}</Box>
               <Box w="150px" color={cable ? 'ink' : 'improve'}>
-                {cable ? cableTitle(cable, session.units) : 'none left reaches'}
+                {cable ? cableTitle(cable, session.units) : counted ? 'none left reaches' : ''}
               </Box>
             </Flex>
           ))}
         </Box>
         <Box mt="2" fontSize="sm" color="quiet">
-          From the stand’s foot along the walls, up the stand, and a metre to lie flat. Lead them where nobody walks and away from power leads.
+          {counted ? '' : 'Count your cables on the shelf, and each is given one that reaches. '}From the stand’s foot along the walls, up the stand,
+          and a metre to lie flat. Lead them where nobody walks and away from power leads.
         </Box>
       </Box>
       <Box>

@@ -99,7 +99,7 @@ export function LineRows({ session, findings }: { session: Session; findings: re
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
                 disabled={!recording}
-                aria-label={`Hear ${line.name} alone`}
+                aria-label={heard.includes(line.microphoneId) ? `✓ Heard: ${line.name} alone` : `Hear it: ${line.name} alone`}
                 onClick={() => void hearLine(line)}
               >
                 {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}

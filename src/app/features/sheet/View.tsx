@@ -215,6 +215,7 @@ type Paper = 'A4' | 'letter';
 /** Cables, stands, power and what is missing, in lines. */
 function GearLines({ session, plan }: { session: Session; plan: Plan }) {
   const toGet = shoppingList(session, plan);
+  const counted = (session.shelf.cables ?? []).length > 0;
   // Who ticks nothing has no list that is open.
   const begun = (session.ready.done ?? []).length > 0;
   const open = begun
@@ -225,7 +226,7 @@ function GearLines({ session, plan }: { session: Session; plan: Plan }) {
       'Cables',
       cableNeeds(session, plan).map(
         ({ microphone, needM, cable }) =>
-          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}, none there`}`,
+          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}${counted ? ', none there' : ''}`}`,
       ),
     ],
     ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
@@ -234,7 +235,7 @@ function GearLines({ session, plan }: { session: Session; plan: Plan }) {
     ['Not ticked yet', open],
   ] as const;
   return (
-    <Box mt="3" fontSize="12px" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
+    <Box mt="2" fontSize="11px" lineHeight="1.3" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
       {lines.map(([title, said]) =>
         said.length === 0 ? null : (
           <Box key={title}>
