@@ -7,7 +7,7 @@ export default defineConfig({
   outputDir: 'test-results',
   timeout: 180_000,
   expect: { timeout: 25_000 },
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: process.env.E2E_RESULTS ?? '.cache/playwright.json' }]],

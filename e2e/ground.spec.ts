@@ -23,6 +23,14 @@ test('undo says what it takes back; a held key is one step, a cancelled drag and
   await placeFour(page);
   await expect(page.getByRole('button', { name: 'Undo: put up Kick, snare and a spaced pair' })).toBeEnabled();
   const snare = onPlan(page, 'Snare');
+  // The drawing takes its size from what stands round it: it is looked at when that has come to rest.
+  await expect
+    .poll(async () => {
+      const before = await snare.getAttribute('transform');
+      await page.waitForTimeout(400);
+      return (await snare.getAttribute('transform')) === before;
+    })
+    .toBe(true);
   const place = await snare.getAttribute('transform');
   await snare.focus();
   await page.keyboard.down('ArrowRight');

@@ -56,11 +56,14 @@ const HIDDEN: readonly (readonly [string, string])[] = [
 /** Rounds over all that can be hidden; `RIGS=13` makes more than a hundred rigs with a fault. */
 const ROUNDS = Number(process.env.RIGS ?? 1);
 
+/** A sample in `npm test`: what the core's own rigs tell least of, and what step by step does not show. */
+const SAMPLE = ['two cables exchanged', 'a bank without power', 'a device that does nothing', 'a connection that drops', 'nothing'];
+
 test('whatever is hidden in the interface is found, with what to do, and nothing else is told', async ({ page }) => {
   test.setTimeout(60_000 + ROUNDS * 180_000);
   await beginLines(page, 'nothing');
   for (let round = 0; round < ROUNDS; round++)
-    for (const [hidden, told] of HIDDEN) {
+    for (const [hidden, told] of HIDDEN.filter(([name]) => process.env.RIGS || SAMPLE.includes(name))) {
       await page.getByRole('button', { name: 'End it' }).click();
       await page.getByLabel('Hide in it').selectOption({ label: hidden });
       await page.getByRole('button', { name: 'Begin' }).click();
