@@ -12,7 +12,7 @@ const common = {
   roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
   setupFiles: ['fake-indexeddb/auto'],
   // The bundler collects the stations; without it the folder is read.
-  moduleNameMapper: { '/stations$': '<rootDir>/scripts/jestStations.ts' },
+  moduleNameMapper: { '/stations$': '<rootDir>/scripts/jestStations.ts', 'recorder\\.worklet\\.ts': '<rootDir>/scripts/jestAddress.ts' },
 };
 export default {
   // By default one core is left idle, and most machines that run this have two.

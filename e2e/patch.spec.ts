@@ -151,7 +151,12 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   await page.getByLabel(/Files are called/).fill('{date} {label}');
   await page.getByLabel(/Files are called/).press('Enter');
   await expect(page.getByText('For instance: 2026-06-13')).toBeVisible();
+  const sizeOf = async (): Promise<string> =>
+    /MediaBox\s*\[([^\]]*)\]/.exec((await page.pdf({ preferCSSPageSize: true })).toString('latin1'))?.[1]?.trim() ?? '';
+  // ISO 216 A4 and US Letter in points of 1/72 inch.
+  expect(await sizeOf()).toMatch(/^0 0 59[45]\.\d+ 84[12]/);
   await page.getByLabel('Paper').selectOption({ label: 'Letter' });
+  expect(await sizeOf()).toMatch(/^0 0 612 792/);
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'All lists as JSON' }).click();
   const lists = JSON.parse(readFileSync(await (await waiting).path(), 'utf8'));

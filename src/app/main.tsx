@@ -8,6 +8,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
+import { sweepOrphans } from './db/sweep';
 import { keepFocus } from './frame/keepFocus';
 import { STATIONS } from './stations';
 import { finishGesture } from './stores/sessionStore';
@@ -35,6 +36,8 @@ const idle = (): Promise<void> =>
 
 /** Fetches every station, one after the other and only while nobody is working, so that a page in use has all its pieces. */
 async function fetchStations(): Promise<void> {
+  await idle();
+  await sweepOrphans().catch(() => undefined);
   for (const { load } of STATIONS) {
     await idle();
     await load();

@@ -7,7 +7,7 @@ import WebSocket from 'ws';
 import { FAULT_KINDS, faultOf, rigSession } from '../../scripts/rigs';
 import { walks } from '../../scripts/walks';
 import type { Session } from '../core/document';
-import { concludeLines, DeviceClient, doStep, type LineFault, lineSteps, linesOf, NO_NOTES, type OpenWire } from '../core/lineCheck';
+import { concludeLines, DeviceClient, doStep, type LineFault, lineSteps, linesOf, NO_NOTES, nextStep, type OpenWire } from '../core/lineCheck';
 import type { SolveMilp } from '../core/patch';
 import { loadMilpSolver } from '../core/patch/highs';
 import { createServer } from './app';
@@ -66,8 +66,13 @@ async function checked(session: Session, seed: number, faults: readonly LineFaul
   });
   const lines = linesOf(session, DEVICE);
   let notes = NO_NOTES;
-  for (const step of lineSteps(lines, true)) {
-    if (step.kind === 'silence') await midway?.();
+  const steps = lineSteps(lines, true);
+  let before = midway;
+  for (let step = nextStep(steps, notes); step; step = nextStep(steps, notes)) {
+    if (step.kind === 'silence') {
+      await before?.();
+      before = undefined;
+    }
     notes = await doStep(step, client, lines, notes);
   }
   client.end();

@@ -15,6 +15,12 @@ const MOST_BAD = 20;
 const MOST_AT_ONCE = 8;
 const METERS_EVERY_MS = 50;
 const STALE_BYTES = 8 * 1024 * 1024;
+/** No recording is longer than this in all its channels together: 8 at 48 kHz for a minute. */
+const MOST_SAMPLES = 24_000_000;
+/** So many samples a connection may ask for in ten seconds, a rig counting as one recording of its own: work that a page of ours never needs. */
+const MOST_WORK = 200_000_000;
+const RIG_WORK = 6_000_000;
+const WORK_MS = 10_000;
 
 const sentence = (error: unknown): string => (error instanceof Error && error.message.length < 400 ? error.message : 'The device cannot do that.');
 
@@ -26,6 +32,8 @@ class Conversation {
   private bad = 0;
   private second = 0;
   private inSecond = 0;
+  private workSince = 0;
+  private work = 0;
   private readonly timer: NodeJS.Timeout;
 
   constructor(private readonly socket: WebSocket) {
@@ -68,6 +76,14 @@ class Conversation {
     }
   }
 
+  /** Whether so much more may be asked for now. */
+  private affords(samples: number): boolean {
+    const now = Date.now();
+    if (now - this.workSince > WORK_MS) [this.workSince, this.work] = [now, 0];
+    this.work += samples;
+    return this.work <= MOST_WORK;
+  }
+
   private answer(message: ToDevice): void {
     const { rig } = this;
     if (message.type === 'rig') this.begin(message);
@@ -82,6 +98,10 @@ class Conversation {
   }
 
   private begin({ id, session, deviceId, seed, faults }: ToDevice & { type: 'rig' }): void {
+    if (!this.affords(RIG_WORK)) {
+      this.refuse(id, 'Too many rigs in a moment: wait ten seconds.');
+      return;
+    }
     const read = readSession(session);
     const planted = readFaults(faults);
     if (!read.ok || !planted) {
@@ -98,6 +118,16 @@ class Conversation {
   }
 
   private record(rig: SimulatedRig, id: number, seconds: number): void {
+    const samples = seconds * rig.description.sampleRateHz * rig.description.inputs.length;
+    if (samples > MOST_SAMPLES || !this.affords(samples)) {
+      this.refuse(
+        id,
+        samples > MOST_SAMPLES
+          ? 'That is more sound than is recorded at once: ask for fewer seconds.'
+          : 'Too much was recorded in a moment: wait ten seconds.',
+      );
+      return;
+    }
     const channels = rig.record(seconds);
     const frames = channels[0]?.length ?? 0;
     const bytes = Buffer.alloc(4 * frames * channels.length);

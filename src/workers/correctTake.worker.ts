@@ -1,14 +1,23 @@
 import { Zip, ZipPassThrough } from 'fflate';
-import { blobSource, broadcastHeader, channelNames, openAudio, type WrittenFormat, writeSamples } from '../core/audio';
-import { shiftedPiece } from '../core/render';
+import { broadcastHeader, type WrittenFormat, writeSamples } from '../core/audio';
+import { retimedPiece } from '../core/render';
 import type { CorrectedAnswer, Jobs } from './protocol';
 import { serveJob } from './serveJob';
+import { openTake, readChannel } from './takeFiles';
 
 const PIECE = 262_144;
 /** A plain WAV says no more. */
 const LARGEST_BYTES = 2 ** 32 - 4096;
 const BYTES: Record<WrittenFormat, number> = { s16: 2, s24: 3, f32: 4 };
 const written = (format: string): WrittenFormat => (format === 's16' || format === 'u8' ? 's16' : format === 's24' ? 's24' : 'f32');
+
+const described = ({ channel, flip, seconds, ratio }: Jobs['correct-take']['input']['channels'][number]): string =>
+  [
+    channel,
+    ...(flip ? ['polarity turned'] : []),
+    ...(seconds ? [`slid ${(seconds * 1000).toFixed(3)} ms`] : []),
+    ...(ratio === 1 ? [] : [`clock ${((ratio - 1) * 1e6).toFixed(2)} ppm taken out`]),
+  ].join(', ');
 
 /** Copies of a take's channels with what was decided done to them, one Broadcast Wave each, in one zip; the originals are only read. */
 async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'], onProgress: (share: number) => void): Promise<CorrectedAnswer> {
@@ -21,34 +30,35 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
   });
   const clipped = { count: 0 };
   let done = 0;
-  for (const file of files) {
-    const opened = await openAudio(blobSource(file.name, file.blob));
-    if (!opened.ok) return opened;
-    const { info } = opened.file;
-    for (const [c, name] of channelNames(opened.file).entries()) {
-      const wish = channels.find((one) => one.channel === name);
-      if (!wish) continue;
-      const format = written(info.format);
-      if (info.frameCount * BYTES[format] > LARGEST_BYTES)
-        return { ok: false, reason: `${name} is longer than one WAV can be: cut it into parts first.` };
-      const entry = new ZipPassThrough(wish.fileName);
-      zip.add(entry);
-      const note = {
-        description: `${name}${wish.flip ? ', polarity turned' : ''}${wish.seconds ? `, slid ${(wish.seconds * 1000).toFixed(3)} ms` : ''}`,
+  const there = await openTake(files);
+  if (typeof there === 'string') return { ok: false, reason: there };
+  for (const channel of there) {
+    const { name, file } = channel;
+    const { info } = file;
+    const wish = channels.find((one) => one.channel === name);
+    if (!wish) continue;
+    const format = written(info.format);
+    if (info.frameCount * BYTES[format] > LARGEST_BYTES)
+      return { ok: false, reason: `${name} is longer than one WAV can be: cut it into parts first.` };
+    const entry = new ZipPassThrough(wish.fileName);
+    zip.add(entry);
+    entry.push(
+      broadcastHeader(1, info.sampleRateHz, format, info.frameCount, {
+        description: described(wish),
         madeAt,
         timeReference: info.timeReference ?? 0,
-      };
-      entry.push(broadcastHeader(1, info.sampleRateHz, format, info.frameCount, note));
-      for (let start = 0; start < info.frameCount; start += PIECE) {
-        const count = Math.min(PIECE, info.frameCount - start);
-        const piece = await shiftedPiece(opened.file, c, start, count, wish.seconds * info.sampleRateHz, wish.flip);
-        entry.push(writeSamples(piece, format, clipped));
-        onProgress((done + (start + count) / info.frameCount) / channels.length);
-      }
-      entry.push(new Uint8Array((info.frameCount * BYTES[format]) % 2), true);
-      done++;
-      if (trouble) throw trouble;
+      }),
+    );
+    const retiming = { flip: wish.flip, shift: wish.seconds * info.sampleRateHz, ratio: wish.ratio };
+    for (let start = 0; start < info.frameCount; start += PIECE) {
+      const count = Math.min(PIECE, info.frameCount - start);
+      const piece = await retimedPiece((at, length) => readChannel(channel, at, length), start, count, retiming);
+      entry.push(writeSamples(piece, format, clipped));
+      onProgress((done + (start + count) / info.frameCount) / channels.length);
     }
+    entry.push(new Uint8Array((info.frameCount * BYTES[format]) % 2), true);
+    done++;
+    if (trouble) throw trouble;
   }
   zip.end();
   if (done === 0) return { ok: false, reason: 'None of the channels is among the files any more: choose them again.' };

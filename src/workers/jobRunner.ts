@@ -42,6 +42,7 @@ const KINDS: Readonly<Record<JobName, JobKind>> = {
   'smallest-moves': { what: 'The search for small moves', quietMs: 20_000, wayOut: 'move by hand, one finding at a time' },
   offers: { what: 'The trial of the moves', quietMs: 20_000, wayOut: 'move by hand and see what is told' },
   loopback: { what: 'Listening to the clicks', quietMs: 60_000, wayOut: 'try a shorter file' },
+  'compare-clocks': { what: 'Comparing the clocks', quietMs: 120_000, wayOut: 'try shorter files' },
   'correct-take': { what: 'Writing the corrected files', quietMs: 60_000, wayOut: 'take fewer files at once' },
   'mix-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
   'mid-side': { what: 'Making the file', quietMs: 60_000, wayOut: 'cut it into shorter parts' },

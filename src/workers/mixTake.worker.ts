@@ -1,9 +1,9 @@
 import { loudnessOfChannels } from '../core/analysis';
-import { blobSource, channelNames, openAudio } from '../core/audio';
 import { panOf } from '../core/document';
 import { matrixOf, mixDown } from '../core/listening';
 import type { Jobs, MixedTake } from './protocol';
 import { serveJob } from './serveJob';
+import { openTake, readChannel } from './takeFiles';
 
 /** So much of a take is enough to hear it by, s. */
 const LONGEST_S = 60;
@@ -13,21 +13,16 @@ async function channelsOf({
   files,
   matching,
 }: Jobs['mix-take']['input']): Promise<{ rate: number; byMicrophone: Map<string, Float32Array> } | string> {
+  const channels = await openTake(files);
+  if (typeof channels === 'string') return channels;
+  const rate = channels[0]?.file.info.sampleRateHz ?? 0;
   const byMicrophone = new Map<string, Float32Array>();
-  let rate = 0;
-  for (const file of files) {
-    const opened = await openAudio(blobSource(file.name, file.blob));
-    if (!opened.ok) return opened.reason;
-    const { channelCount, frameCount, sampleRateHz } = opened.file.info;
-    rate ||= sampleRateHz;
-    if (sampleRateHz !== rate) return `${file.name} is at ${sampleRateHz} Hz and another file at ${rate}: bring them to one rate first.`;
-    const count = Math.min(frameCount, LONGEST_S * sampleRateHz);
-    const channels = Array.from({ length: channelCount }, () => new Float32Array(count));
-    await opened.file.read(0, count, channels);
-    channelNames(opened.file).forEach((name, c) => {
-      const id = matching[name];
-      if (id) byMicrophone.set(id, channels[c] as Float32Array);
-    });
+  for (const channel of channels) {
+    const { frameCount, sampleRateHz } = channel.file.info;
+    const id = matching[channel.name];
+    if (!id) continue;
+    if (sampleRateHz !== rate) return `${channel.name} is at ${sampleRateHz} Hz and another file at ${rate}: bring them to one rate first.`;
+    byMicrophone.set(id, await readChannel(channel, 0, Math.min(frameCount, LONGEST_S * sampleRateHz)));
   }
   return { rate, byMicrophone };
 }

@@ -1,4 +1,4 @@
-import type { ClapReport, LugReport, QuietReport, TakeReport } from '../core/analysis';
+import type { ClapReport, ClockReport, LugReport, QuietReport, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -32,6 +32,10 @@ export type MidSideAnswer = { readonly ok: true; readonly file: TakeFile } | { r
 export type RoomAnswer =
   | { readonly ok: true; readonly clap: ClapReport }
   | { readonly ok: true; readonly quiet: QuietReport }
+  | { readonly ok: false; readonly reason: string };
+
+export type ClockAnswer =
+  | { readonly ok: true; readonly clock: ClockReport; readonly sampleRateHz: number }
   | { readonly ok: false; readonly reason: string };
 
 export type CorrectedAnswer =
@@ -87,11 +91,24 @@ export interface Jobs {
     };
     readonly output: MixedTake;
   };
-  /** Copies of channels, turned and slid, in one zip. */
+  /** How the clock of the second channel's recorder runs beside the first's. */
+  readonly 'compare-clocks': {
+    readonly input: { readonly files: readonly TakeFile[]; readonly first: string; readonly second: string };
+    readonly output: ClockAnswer;
+  };
+  /** Copies of channels, turned, slid and brought to one clock, in one zip. */
   readonly 'correct-take': {
     readonly input: {
       readonly files: readonly TakeFile[];
-      readonly channels: readonly { readonly channel: string; readonly flip: boolean; readonly seconds: number; readonly fileName: string }[];
+      readonly channels: readonly {
+        readonly channel: string;
+        readonly flip: boolean;
+        /** Later by so much. */
+        readonly seconds: number;
+        /** Its recorder's samples for each of the wanted clock. */
+        readonly ratio: number;
+        readonly fileName: string;
+      }[];
       /** ISO 8601, UTC. */
       readonly madeAt: string;
     };

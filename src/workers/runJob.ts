@@ -12,6 +12,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
   offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),
   loopback: () => new Worker(new URL('./loopback.worker.ts', import.meta.url), { type: 'module' }),
+  'compare-clocks': () => new Worker(new URL('./compareClocks.worker.ts', import.meta.url), { type: 'module' }),
   'correct-take': () => new Worker(new URL('./correctTake.worker.ts', import.meta.url), { type: 'module' }),
   'mix-take': () => new Worker(new URL('./mixTake.worker.ts', import.meta.url), { type: 'module' }),
   'mid-side': () => new Worker(new URL('./midSide.worker.ts', import.meta.url), { type: 'module' }),

@@ -13,6 +13,7 @@ export * from './quiet';
 export * from './report';
 export { ROLES, type Role, rolesOf } from './roles';
 export { suggestSetup } from './suggestSetup';
+export { type TakeChannel, takeChannels } from './take';
 export { checkTake } from './takeCheck';
 export { TOGETHER_CODES, togetherFindings } from './takeFindings';
 export * from './whereabouts';

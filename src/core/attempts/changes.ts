@@ -53,12 +53,12 @@ function switchWords(name: string, a: PlacedMicrophone, b: PlacedMicrophone): st
   ];
 }
 
-interface Set {
+interface Stood {
   readonly session: Session;
   readonly plan: Plan;
 }
 
-function microphoneChanges(before: Set, after: Set, id: string): Change[] {
+function microphoneChanges(before: Stood, after: Stood, id: string): Change[] {
   const placed = [before, after].map(({ session }) => session.microphones.find((one) => one.id === id));
   const planned = [before, after].map(({ plan }) => plan.microphones.find((one) => one.id === id));
   const [a, b] = placed;
@@ -82,8 +82,8 @@ function microphoneChanges(before: Set, after: Set, id: string): Change[] {
   ];
 }
 
-function patchChanges(before: Set, after: Set, { id, name }: PlacedMicrophone): string[] {
-  const inputOf = ({ session }: Set): string => patchInputs(session).find((one) => inputAddress(one) === session.patch[id])?.name ?? 'none';
+function patchChanges(before: Stood, after: Stood, { id, name }: PlacedMicrophone): string[] {
+  const inputOf = ({ session }: Stood): string => patchInputs(session).find((one) => inputAddress(one) === session.patch[id])?.name ?? 'none';
   const [was, is] = [inputOf(before), inputOf(after)];
   const [through, now] = [outboardOf(before.session, id)?.name ?? 'a cable alone', outboardOf(after.session, id)?.name ?? 'a cable alone'];
   return [
@@ -93,8 +93,8 @@ function patchChanges(before: Set, after: Set, { id, name }: PlacedMicrophone): 
 }
 
 /** Gains follow places; told by themselves only where they are what was changed. */
-function gainChanges(before: Set, after: Set, { id, name }: PlacedMicrophone): string[] {
-  const gainOf = ({ session, plan }: Set): number | null => {
+function gainChanges(before: Stood, after: Stood, { id, name }: PlacedMicrophone): string[] {
+  const gainOf = ({ session, plan }: Stood): number | null => {
     const input = patchInputs(session).find((one) => inputAddress(one) === session.patch[id]);
     return input ? (gainSetting(arrivalTable(plan), id, input, outboardOf(session, id))?.gainDb ?? null) : null;
   };
@@ -103,7 +103,7 @@ function gainChanges(before: Set, after: Set, { id, name }: PlacedMicrophone): s
   return [`${name}: gain ${formatNumber(is, 0)} dB, it was ${formatNumber(was, 0)} dB.`];
 }
 
-function otherChanges({ session: a }: Set, { session: b }: Set): Change[] {
+function otherChanges({ session: a }: Stood, { session: b }: Stood): Change[] {
   const of = (kind: Change['kind'], words: string): Change => ({ kind, microphoneId: null, words });
   const instruments = b.instruments.flatMap((instrument): Change[] => {
     const was = a.instruments.find(({ id }) => id === instrument.id);
@@ -125,9 +125,8 @@ function otherChanges({ session: a }: Set, { session: b }: Set): Change[] {
 
 /** Everything that a hand would have had to change to come from one set-up to another, a sentence each. */
 export function changesBetween(before: Session, after: Session): readonly Change[] {
-  const [a, b] = [before, after].map((session): Set => ({ session, plan: resolvePlan(session) })) as [Set, Set];
+  const [a, b] = [before, after].map((session): Stood => ({ session, plan: resolvePlan(session) })) as [Stood, Stood];
   const ids = [...new Set([...after.microphones, ...before.microphones].map(({ id }) => id))];
-  // A pair moves as one, and it is one change.
   const changes = [...ids.flatMap((id) => microphoneChanges(a, b, id)), ...otherChanges(a, b)];
   const moved = (id: string): boolean => changes.some(({ kind, microphoneId }) => kind === 'place' && microphoneId === id);
   const pairMoved = after.pairs.some(({ leftId, rightId }) => moved(leftId) || moved(rightId));

@@ -4,6 +4,7 @@ export * from './commands';
 export * from './commit';
 export * from './envelopes';
 export * from './formats';
+export { microphoneModelSchema, standSchema } from './gearSchema';
 export { sessionProblem, shelfOf, shelfProblem } from './invariants';
 export { isRecord, lifted } from './migrations';
 export { storedName } from './normalise';

@@ -1,24 +1,20 @@
 import type Joi from 'joi';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
 import { briefSchema, readySchema } from './daySchema';
+import { cableSchema, deviceSchema, microphoneModelSchema, outboardSchema, standSchema } from './gearSchema';
 import { firstDeadReference } from './references';
 import { roomSchema } from './roomSchema';
 import {
-  cableSchema,
-  deviceSchema,
   firstProblem,
   furnishingSchema,
   headSchema,
   instrumentSchema,
   LIMITS,
-  microphoneModelSchema,
-  outboardSchema,
   pairSchema,
   patchSchema,
   placedSchema,
   readingSchema,
   recipeSchema,
-  standSchema,
 } from './schema';
 import type { Session, Shelf } from './session';
 

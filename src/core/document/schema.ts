@@ -1,8 +1,7 @@
 import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
-import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { OUTBOARD_KINDS } from '../patch';
+import { MICROPHONE_KINDS, PATTERN_NAMES } from '../microphones';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { briefSchema, readySchema } from './daySchema';
@@ -16,6 +15,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from './formats';
+import { cableSchema, deviceSchema, microphoneModelSchema, outboardSchema, standSchema } from './gearSchema';
 import { roomSchema } from './roomSchema';
 import { address, id, name, number, object } from './schemaWords';
 
@@ -34,83 +34,6 @@ export const LIMITS = {
 
 const point = object({ x: number(-100, 100), y: number(-100, 100), z: number(-100, 100) });
 const sourceReference = object({ instrumentId: id, sourceId: id });
-
-export const microphoneModelSchema = object({
-  id,
-  name: name.label('Name'),
-  kind: Joi.valid(...MICROPHONE_KINDS).label('Kind'),
-  patterns: Joi.array()
-    .items(Joi.valid(...PATTERN_NAMES))
-    .min(1)
-    .unique()
-    .label('Patterns'),
-  phantom: Joi.valid(...PHANTOM_NEEDS).label('Phantom power'),
-  sensitivityMvPerPa: number(0.01, 500).label('Sensitivity (mV/Pa)'),
-  maxSplDb: number(80, 200).label('Maximum SPL (dB)'),
-  selfNoiseDba: number(-10, 60).allow(null).label('Self-noise (dBA)'),
-  padDb: number(0, 60).label('Pad (dB)'),
-  connector: Joi.valid(...CONNECTORS).label('Connector'),
-  lowCutHz: number(20, 400).label('Low cut (Hz)').optional(),
-  count: Joi.number().integer().min(0).max(99).label('How many'),
-  weightKg: number(0, 20).label('Weight (kg)'),
-});
-
-const inputSchema = object({
-  id,
-  name: Joi.string().min(1).max(40),
-  connectors: Joi.array()
-    .items(Joi.valid(...CONNECTORS))
-    .min(1)
-    .unique(),
-  phantomBank: Joi.string().min(1).max(40).allow(null),
-  padDb: number(0, 60),
-  gainMinDb: number(-60, 60),
-  gainMaxDb: number(-60, 120).min(Joi.ref('gainMinDb')),
-  maxLevelDbu: number(-60, 40),
-  einDbu: number(-140, -60).optional(),
-  floats: Joi.boolean().optional(),
-  rank: Joi.valid(1, 2, 3).optional(),
-  group: Joi.string().min(1).max(40),
-});
-
-const connectors = Joi.array()
-  .items(Joi.valid(...CONNECTORS))
-  .min(1)
-  .unique();
-export const outboardSchema = object({
-  id,
-  name: name.label('Name'),
-  kind: Joi.valid(...OUTBOARD_KINDS),
-  count: Joi.number().integer().min(0).max(99).label('How many'),
-  gainMinDb: number(-60, 90),
-  gainMaxDb: number(-60, 90).min(Joi.ref('gainMinDb')),
-  takes: connectors,
-  gives: Joi.valid(...CONNECTORS),
-  needsPower: Joi.boolean(),
-  blocksPower: Joi.boolean(),
-  givesPower: Joi.boolean(),
-});
-
-export const deviceSchema = object({
-  id,
-  name: name.label('Name'),
-  inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
-  clock: Joi.string().trim().min(1).max(40).optional(),
-});
-
-export const standSchema = object({
-  id,
-  name: name.label('Name'),
-  minHeightM: number(0, 5).label('Lowest (m)'),
-  maxHeightM: number(0.05, 8)
-    .min(Joi.ref('minHeightM'))
-    .label('Highest (m)')
-    .messages({ 'number.min': '{{#label}} must not be below the lowest, nor below 0.05' }),
-  reachM: number(0, 5).label('Boom (m)'),
-  footprintM: number(0, 2).label('Feet (m)'),
-  maxMomentKgM: number(0, 50).label('Load (kg·m)'),
-  count: Joi.number().integer().min(0).max(99).label('How many'),
-});
 
 const pointRule = Joi.alternatives().try(
   object({ rule: Joi.valid('offset'), mark: id, byM: Joi.array().items(number(-20, 20)).length(3) }),
@@ -160,14 +83,6 @@ export const recipeSchema = object({
 });
 
 export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(SETUP_VERSION), setup: recipeSchema });
-
-export const cableSchema = object({
-  id,
-  name: name.label('Name'),
-  lengthM: number(0.1, 100).label('Length (m)'),
-  plug: Joi.valid(...CONNECTORS),
-  count: Joi.number().integer().min(0).max(99).label('How many'),
-});
 
 const shelfKeys = {
   microphones: Joi.array().items(microphoneModelSchema).max(LIMITS.models).unique('id'),

@@ -50,15 +50,15 @@ const PATIENCE_MS = 15_000;
 class Lost extends Error {}
 
 /**
- * A device behind the messages of docs/adapters.md. A lost connection is opened again, what was set is set again, and what was asked is
- * asked again; how often that was is counted.
+ * A device behind the messages of docs/adapters.md. A lost connection is opened again, gains and pads are set again, and what was asked
+ * is asked again; how often that was is counted. Phantom power is left as the device has it: somebody may be plugging by now.
  */
 export class DeviceClient implements LineDevice {
   readonly takesCommands = true;
   private wire: Wire | null = null;
   private told: { device: DeviceDescription; state: DeviceState } | null = null;
   private readonly pending = new Map<number, Pending>();
-  private readonly lastSet = new Map<string, DeviceCommand>();
+  private readonly lastSet = new Map<string, DeviceCommand & { readonly input: string }>();
   private announced: (FromDevice & { type: 'recording' }) | null = null;
   private ids = 0;
   private attempt = 0;
@@ -103,9 +103,10 @@ export class DeviceClient implements LineDevice {
   }
 
   async set(command: DeviceCommand): Promise<DeviceState> {
-    this.lastSet.set('bank' in command ? `bank ${command.bank}` : `input ${command.input}`, command);
     const answer = await this.ask((id) => ({ type: 'set', id, command }));
     if (!('state' in answer)) throw new Error('The device did not say how it is set.');
+    // What was refused is not asked for again.
+    if (!('bank' in command)) this.lastSet.set(command.input, { ...this.lastSet.get(command.input), ...command });
     if (this.told) this.told = { ...this.told, state: answer.state };
     return answer.state;
   }
@@ -178,6 +179,8 @@ export class DeviceClient implements LineDevice {
   }
 
   private open(): Promise<void> {
+    // Some say what they are before anybody asks.
+    this.greeted = false;
     return new Promise((done, failed) => {
       let wire: Wire | null = null;
       wire = this.options.open({
@@ -209,7 +212,6 @@ export class DeviceClient implements LineDevice {
 
   /** Says what rig it is to be, hears what device it is, and sets again what was set. */
   private async greet(): Promise<void> {
-    this.greeted = false;
     const wish = this.options.rig(this.attempt++);
     if (wish) await this.once((id) => ({ type: 'rig', id, ...wish }), 0);
     for (let waited = 0; !this.greeted; waited += 20) {

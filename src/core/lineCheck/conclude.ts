@@ -92,18 +92,20 @@ function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line
       `${line.name} is silent${why}: try its cable on another microphone, then its input; look whether the microphone has a switch.`,
     );
   if (!line.needsPower) return cable('');
-  const bank = line.bank ?? '';
+  const { bank } = line;
+  const dark = (why: string): LineFinding => found('no power', 'fix', [line], `${line.name} is silent, and it needs power: ${why}`);
+  if (bank === null) return dark(`input ${line.inputName} gives none. Use another input, or a supply of its own.`);
+  const harmed = lines.filter((other) => other.bank === bank && other.forbidsPower);
+  if (harmed.length > 0)
+    return dark(`bank ${bank} stays off for ${list(harmed.map(({ name }) => name))}. Move one of them to another bank in Patch.`);
   const mates = lines.filter((other) => other.bank === line.bank && other.needsPower && other !== line);
   if (mates.some((mate) => !silent.includes(mate))) return cable(', and power is on in its bank, for others there are heard');
   const answer = notes.answers[line.inputId];
   // Power off and all gain up: only an open input hisses more than a silent microphone lets it.
   const open = answer !== undefined && answer.noiseDbfs > line.idleNoiseDbfs + OPEN_DB;
   if (open && mates.length === 0) return cable(', and its input hisses as one with nothing in it');
-  return found(
-    'no power',
-    'fix',
-    [line],
-    `${line.name} is silent, and it needs power: bank ${bank} ${notes.power[bank] === false ? 'says that it is off' : 'says that it is on and gives none'}. Monitors down, switch it off, wait ten seconds, switch it on again; if nothing comes, plug it into another bank or give it a supply of its own.`,
+  return dark(
+    `bank ${bank} ${notes.power[bank] === false ? 'says that it is off' : 'says that it is on and gives none'}. Monitors down, switch it off, wait ten seconds, switch it on again; if nothing comes, plug it into another bank or give it a supply of its own.`,
   );
 }
 
@@ -182,22 +184,45 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   );
 }
 
+/** Lines that were heard in their place and of which no clap told which way up they are: pickups, and who did not clap. */
+export const upUntold = (lines: readonly Line[], notes: LineNotes): Line[] =>
+  lines.filter((line) => holderOf(line, lines, notes) === line && (notes.taps[line.microphoneId]?.[line.inputId]?.clapSign ?? null) === null);
+
 /** How far a line's loudest peak is from the predicted, dB; null where it was not measured. */
 export const offBy = (line: Line, notes: LineNotes): number | null => {
   const played = notes.played[line.inputId];
   return played === undefined ? null : played - line.predictedPeakDbfs;
 };
 
+/** Playing that stands out of the noise by less says nothing of a gain, dB. */
+const AUDIBLE_DB = 20;
+
+/** Lines that knocks proved and that the playing did not reach: their levels were not told. */
+const unplayed = (lines: readonly Line[], { played, silence }: LineNotes): Line[] =>
+  lines.filter(({ inputId }) => (played[inputId] ?? Number.POSITIVE_INFINITY) < (silence[inputId]?.noiseDbfs ?? -200) + AUDIBLE_DB);
+
 function levelFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const soft = unplayed(lines, notes);
   const heard = lines.flatMap((line) => {
     const off = offBy(line, notes);
-    return off === null || (notes.played[line.inputId] ?? 0) < (notes.silence[line.inputId]?.noiseDbfs ?? -200) + 20 ? [] : [{ line, off }];
+    return off === null || soft.includes(line) ? [] : [{ line, off }];
   });
-  if (heard.length === 0) return [];
-  // A player who plays louder than planned does so in every microphone.
-  const common = heard.length >= 3 ? median(heard.map(({ off }) => off)) : 0;
+  const missed = soft.map((line) =>
+    found(
+      'question',
+      'note',
+      [line],
+      `${line.name} hardly heard the playing: play what it is there for, as loudly as in the take, and do that step again.`,
+    ),
+  );
+  if (heard.length === 0) return missed;
+  // A player who plays louder than planned does so in every microphone; of one or two that are off alike it is not told whose it is.
+  const offs = heard.map(({ off }) => off);
+  const alike = Math.max(...offs) - Math.min(...offs) <= OFF_DB;
+  const common = heard.length >= 3 || alike ? median(offs) : 0;
   const wrong = heard.filter(({ off }) => Math.abs(off - common) > OFF_DB);
   return [
+    ...missed,
     ...wrong.map(({ line, off }) => {
       const by = formatNumber(Math.abs(off - common), 0);
       const high = off > common;
@@ -214,7 +239,7 @@ function levelFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] 
             'wrong gain',
             'note',
             [],
-            `All of it is ${formatNumber(Math.abs(common), 0)} dB ${common > 0 ? 'louder' : 'softer'} than planned: it is played so, or the brief says otherwise. Turn every gain by as much.`,
+            `All of it is ${formatNumber(Math.abs(common), 0)} dB ${common > 0 ? 'louder' : 'softer'} than planned: it is played so, or ${heard.length === 1 ? 'its gain is' : 'all gains are'} elsewhere. Turn ${heard.length === 1 ? 'it' : 'every gain'} by as much.`,
           ),
         ]
       : []),

@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { inputAddress, levelChain, PEAK_TARGET_DBFS, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, loudestDb, outboardOf, patchInputs, powered, resolvePlan } from '../planning';
+import { asksPower, inputAddress, letsPowerIn, levelChain, PEAK_TARGET_DBFS, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -11,9 +11,11 @@ export interface Line {
   readonly inputName: string;
   /** The phantom switch of its input; null where there is none. */
   readonly bank: string | null;
+  /** It asks its bank for power: itself, or what stands between. */
   readonly needsPower: boolean;
+  /** Power of its bank would reach it and harm it. */
   readonly forbidsPower: boolean;
-  /** Whether its bank has to be on, for itself or for a neighbour. */
+  /** Whether its bank is on as the patch has it, for itself or for a neighbour. */
   readonly powered: boolean;
   readonly gainDb: number;
   readonly pad: boolean;
@@ -30,12 +32,13 @@ const QUIET_ROOM_DB = 40;
 /** The lines of one device as the session's patch plans them, in the order of its inputs. */
 export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
   const target = table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS;
-  const lit = powered(session);
+  const lit = litBanks(session);
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)
     .flatMap((input): Line[] => {
       const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
-      const setting = microphone && gainSetting(table, microphone.id, input, outboardOf(session, microphone.id));
+      const through = microphone ? outboardOf(session, microphone.id) : null;
+      const setting = microphone && gainSetting(table, microphone.id, input, through);
       if (!microphone || !setting) return [];
       const { model } = microphone;
       const loudest = loudestDb(table, microphone.id) ?? 0;
@@ -47,9 +50,9 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
           inputId: input.id,
           inputName: input.name,
           bank: input.phantomBank,
-          needsPower: model.phantom === 'needs',
-          forbidsPower: model.phantom === 'never',
-          powered: lit.has(microphone.id),
+          needsPower: asksPower(model, through),
+          forbidsPower: model.phantom === 'never' && letsPowerIn(through),
+          powered: input.phantomBank !== null && lit.has(`${deviceId}/${input.phantomBank}`),
           gainDb: setting.gainDb,
           pad: setting.inputPad,
           predictedPeakDbfs: setting.predictedPeakDbfs,

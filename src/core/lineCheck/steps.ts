@@ -37,6 +37,10 @@ export const lineSteps = (lines: readonly Line[], takesCommands: boolean): LineS
   { kind: 'play' },
 ];
 
+/** The first step that is still to be done. */
+export const nextStep = (steps: readonly LineStep[], { done }: LineNotes): LineStep | undefined =>
+  steps.find((step) => !done.includes(stepKey(step)));
+
 const GLANCE_S = 0.5;
 /** Hum is told from four seconds on. */
 const SILENCE_S = 6;
@@ -72,15 +76,25 @@ export const banksToLight = (lines: readonly Line[]): string[] =>
 
 const banksOf = ({ description }: LineDevice): string[] => [...new Set(description.inputs.flatMap(({ bank }) => (bank === null ? [] : [bank])))];
 
-/** Before anything is plugged no bank is lit. */
+/**
+ * Before anything is plugged no bank is lit.
+ * @throws Error where the device says that one still is
+ */
 async function powerOff(device: LineDevice): Promise<void> {
-  if (device.takesCommands) for (const bank of banksOf(device)) await device.set({ bank, phantom: false });
+  if (!device.takesCommands) return;
+  let said: Readonly<Record<string, boolean>> = {};
+  for (const bank of banksOf(device)) said = (await device.set({ bank, phantom: false })).banks;
+  const still = Object.keys(said).filter((bank) => said[bank]);
+  if (still.length > 0)
+    throw new Error(`The device says that power is still on in ${still.join(' and ')}: switch it off there before you plug anything.`);
 }
 
 async function answering(device: LineDevice, lines: readonly Line[]): Promise<LineNotes['answers']> {
   const each = byInput(device, lines);
   const noise = (recording: Recording): Record<string, number> =>
     each(recording, (samples) => hearSilence(samples, recording.sampleRateHz, false).noiseDbfs);
+  // An open input is told by its hiss only while nothing is powered.
+  await powerOff(device);
   await device.hand({ do: 'quiet' });
   await setGains(device, lines, 'least');
   const least = noise(await device.record(GLANCE_S));
@@ -113,8 +127,19 @@ function inTurn(step: LineStep, notes: LineNotes): void {
     );
 }
 
+/** What stands after these is set up anew: with power off and gains elsewhere, sound says nothing. */
+const SETTING_UP: readonly LineStep['kind'][] = ['monitors down', 'plug', 'answer'];
+
+/** Steps that are done after one more: setting up again asks for power again, and a connection that was lost leaves its step open and power to be switched on by hand. */
+function doneAfter(step: LineStep, before: LineNotes, wasLost: boolean): string[] {
+  const key = stepKey(step);
+  const kept = before.done.filter((one) => one !== key && !(one === 'power' && (wasLost || SETTING_UP.includes(step.kind))));
+  return wasLost ? kept : [...kept, key];
+}
+
 /**
- * Does one step and gives what is known after it. Steps can be done again; what they measured is then taken anew.
+ * Does one step and gives what is known after it. Steps can be done again; what they measured is then taken anew. A step in which the
+ * connection was lost is not done, and power, which never comes on by itself again, is to be switched on anew.
  * @throws OutOfTurn where a step's safe order is not kept; whatever the device fails with
  */
 export async function doStep(step: LineStep, device: LineDevice, lines: readonly Line[], before: LineNotes): Promise<LineNotes> {
@@ -159,5 +184,7 @@ export async function doStep(step: LineStep, device: LineDevice, lines: readonly
     }
   };
   const found = await measured();
-  return { ...before, ...found, done: [...new Set([...before.done, stepKey(step)])], timesLost: device.timesLost() };
+  const timesLost = device.timesLost();
+  const wasLost = timesLost > before.timesLost;
+  return { ...before, ...(wasLost ? {} : found), done: doneAfter(step, before, wasLost), timesLost };
 }

@@ -1,9 +1,9 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, inputAddress, OUTBOARD_CATALOGUE } from '../patch';
+import { CABLE_CATALOGUE, type Cable, cableTitle, OUTBOARD_CATALOGUE } from '../patch';
 import { patchInputs } from './patchProblem';
-import { powered } from './patchSafety';
+import { litBanks } from './patchSafety';
 import { resolvePlan } from './resolve';
 
 /** Along the boom and the stand's foot, and some to lie flat, so that nobody trips: metres over the way along the walls. */
@@ -68,19 +68,14 @@ export interface PowerUse {
 
 /** What has to be plugged into the mains, and which phantom switches are on. */
 export function powerUses(session: Session): PowerUse[] {
-  const lit = powered(session);
+  const lit = litBanks(session);
   const used = new Set(Object.values(session.patch).map((address) => address.split('/')[0]));
   return session.shelf.devices
     .filter(({ id }) => used.has(id))
     .map((device) => ({
       device: device.name,
       banks: [
-        ...new Set(
-          patchInputs(session).flatMap((input) => {
-            const id = session.microphones.find((one) => session.patch[one.id] === inputAddress(input))?.id ?? '';
-            return input.deviceId === device.id && input.phantomBank !== null && lit.has(id) ? [input.phantomBank] : [];
-          }),
-        ),
+        ...new Set(device.inputs.flatMap(({ phantomBank }) => (phantomBank !== null && lit.has(`${device.id}/${phantomBank}`) ? [phantomBank] : []))),
       ],
     }));
 }

@@ -5,8 +5,8 @@ import { plugIn, type Session } from '../document';
 import { inputList, inputListCsv } from '../exchange';
 import { createRandom } from '../math';
 import { PHANTOM_NEEDS } from '../microphones';
-import { inputAddress } from '../patch';
-import { dangerOfPlugging, patchInputs, patchTroubles, powered, resolvePlan } from './index';
+import { inputAddress, OUTBOARD_CATALOGUE } from '../patch';
+import { dangerOfBetween, dangerOfPlugging, litBanks, patchInputs, patchTroubles, powered, powerUses, resolvePlan } from './index';
 
 const KIT = boathouseKit();
 
@@ -89,4 +89,68 @@ test('plugging one more is refused in words exactly when someone who must not wo
     }
   }
   expect(refused).toBeGreaterThan(5);
+});
+
+/** Whether power gets to each microphone where things stand between, told from the words on the shelf alone. */
+function plainThrough(session: Session): { readonly lit: Set<string>; readonly powered: Set<string> } {
+  const itemOf = (id: string) => session.shelf.outboard?.find((one) => one.id === session.microphones.find((placed) => placed.id === id)?.through);
+  const modelOf = (id: string) => session.shelf.microphones.find((model) => model.id === session.microphones.find((one) => one.id === id)?.modelId);
+  const bankOf = (id: string): string | null => {
+    const [device, input] = (session.patch[id] ?? '').split('/');
+    const bank = session.shelf.devices.find((one) => one.id === device)?.inputs.find((one) => one.id === input)?.phantomBank;
+    return bank ? `${device}/${bank}` : null;
+  };
+  const plugged = Object.keys(session.patch);
+  const asks = plugged.filter((id) => {
+    const item = itemOf(id);
+    if (item?.needsPower) return true;
+    return modelOf(id)?.phantom === 'needs' && !item?.blocksPower && !item?.givesPower;
+  });
+  const lit = new Set(asks.flatMap((id) => bankOf(id) ?? []));
+  return { lit, powered: new Set(plugged.filter((id) => lit.has(bankOf(id) ?? '') && !itemOf(id)?.blocksPower)) };
+}
+
+test('with things between: lit banks, who gets power, the power list, the sheet and the dangers agree with the words on the shelf (seeded)', () => {
+  let [harmed, saved] = [0, 0];
+  for (let seed = 1; seed <= walks(80, 500); seed++) {
+    const random = createRandom(7000 + seed);
+    const plain = byChance(seed);
+    const session = {
+      ...plain,
+      shelf: { ...plain.shelf, outboard: OUTBOARD_CATALOGUE },
+      microphones: plain.microphones.map((placed) =>
+        random.uniform() < 0.5 ? { ...placed, through: OUTBOARD_CATALOGUE[random.integer(0, OUTBOARD_CATALOGUE.length - 1)]?.id ?? '' } : placed,
+      ),
+    };
+    const { lit, powered: fed } = plainThrough(session);
+    expect([seed, [...litBanks(session)].sort()]).toEqual([seed, [...lit].sort()]);
+    expect([seed, [...powered(session)].sort()]).toEqual([seed, [...fed].sort()]);
+    expect(
+      powerUses(session)
+        .flatMap(({ banks }) => banks.map((bank) => `eight-input/${bank}`))
+        .sort(),
+    ).toEqual([...lit].sort());
+    const modelOf = (id: string) => session.shelf.microphones.find((model) => model.id === session.microphones.find((one) => one.id === id)?.modelId);
+    const never = Object.keys(session.patch).filter((id) => modelOf(id)?.phantom === 'never');
+    const dangers = patchTroubles(session).flatMap(({ isDanger, microphoneId }) => (isDanger ? [microphoneId] : []));
+    expect([seed, [...dangers].sort()]).toEqual([seed, never.filter((id) => fed.has(id)).sort()]);
+    const rows = inputList(session, arrivalTable(resolvePlan(session)));
+    expect(
+      rows
+        .filter(({ isHarmed }) => isHarmed)
+        .map(({ microphoneId }) => microphoneId)
+        .sort(),
+    ).toEqual([...dangers].sort());
+    harmed += dangers.length;
+    saved += never.filter((id) => !fed.has(id) && session.microphones.find((one) => one.id === id)?.through).length;
+    // Taking away what saves somebody is refused in words exactly when power is there.
+    for (const id of never) {
+      const bare = { ...session, microphones: session.microphones.map((one) => (one.id === id ? { ...one, through: undefined } : one)) } as Session;
+      const before = new Set(dangers);
+      const comes = [...plainThrough(bare).powered].some((one) => never.includes(one) && !before.has(one));
+      expect([seed, dangerOfBetween(session, id, null) !== null]).toEqual([seed, comes]);
+    }
+  }
+  expect(harmed).toBeGreaterThan(5);
+  expect(saved).toBeGreaterThan(5);
 });

@@ -25,6 +25,9 @@ function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
 const litBy = (plugged: readonly Plugged[]): ReadonlySet<string> =>
   new Set(plugged.flatMap(({ model, input, through }) => (asksPower(model, through) ? (bankOf(input) ?? []) : [])));
 
+/** Phantom switches that are on as things are plugged, "device/bank": somebody there, or what stands between, asks for it. */
+export const litBanks = (session: Session): ReadonlySet<string> => litBy(pluggedIn(session, session.patch));
+
 /** Microphones that get phantom power as things are plugged, whether they want it or not. */
 export function powered(session: Session): ReadonlySet<string> {
   const plugged = pluggedIn(session, session.patch);

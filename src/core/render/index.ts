@@ -1,5 +1,5 @@
 export { addDelayed } from './fractionalDelay';
 export { type Heard, heardBy } from './heard';
 export * from './renderTake';
-export { shiftedPiece } from './shifted';
+export { type ReadFrames, type Retiming, retimedPiece } from './retimed';
 export { type StrokeKind, synthesiseStroke } from './strokes';

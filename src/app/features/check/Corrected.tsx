@@ -8,10 +8,21 @@ import { runJob } from '../../../workers/runJob';
 import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
+import type { ClockMend } from './Clocks';
 import { matchedNow } from './derive';
 
+/** What is done to a channel, in words. */
+function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
+  const done = [
+    ...(flip ? ['turned round'] : []),
+    ...(seconds ? [`slid by ${formatNumber(seconds * 1000, 2)} ms`] : []),
+    ...(ratio === 1 ? [] : ['brought to the first recorder’s clock']),
+  ];
+  return `${channel} ${done.join(' and ')}`;
+}
+
 /** What the plan decided for each track, done to copies of the files. */
-export function Corrected({ session, report }: { session: Session; report: TakeReport }) {
+export function Corrected({ session, report, clock }: { session: Session; report: TakeReport; clock: ClockMend | null }) {
   const matching = matchedNow(session, useTakeStore().matching);
   const [share, setShare] = useState<number | null>(null);
   const [words, setWords] = useState<string | null>(null);
@@ -22,10 +33,11 @@ export function Corrected({ session, report }: { session: Session; report: TakeR
       channel: name,
       flip: placed?.flipped ?? false,
       seconds: (placed?.alignSamples ?? 0) / session.sampleRateHz,
+      ratio: clock?.channels.includes(name) ? clock.ratio : 1,
       fileName: rows.find(({ microphoneId }) => microphoneId === placed?.id)?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
     };
   });
-  const changed = channels.filter(({ flip, seconds }) => flip || seconds !== 0);
+  const changed = channels.filter(({ flip, seconds, ratio }) => flip || seconds !== 0 || ratio !== 1);
   const make = async (): Promise<void> => {
     const files = filesOfTake();
     if (files.length === 0) {
@@ -55,7 +67,7 @@ export function Corrected({ session, report }: { session: Session; report: TakeR
       <Box mb="2" maxW="640px">
         {changed.length === 0
           ? 'The plan turns and slides no track: these would be your files under their names of the sheet.'
-          : `Copies with ${changed.map(({ channel, flip, seconds }) => `${channel} ${[flip ? 'turned round' : '', seconds ? `slid by ${formatNumber(seconds * 1000, 2)} ms` : ''].filter(Boolean).join(' and ')}`).join(', ')}.`}{' '}
+          : `Copies with ${changed.map(doneTo).join(', ')}.`}{' '}
         Yours stay as they are.
       </Box>
       <Flex gap="3" align="center" wrap="wrap">

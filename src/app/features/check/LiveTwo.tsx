@@ -57,6 +57,14 @@ export function LiveTwo({ session }: { session: Session }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [channels, setChannels] = useState<readonly [number, number]>([0, 1]);
   const [withTone, setWithTone] = useState(false);
+  // A view that was left meanwhile has nobody to stop what begins.
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   const picked = useRef(channels);
   picked.current = channels;
   const tone = useRef<{ context: AudioContext; oscillator: OscillatorNode; gain: GainNode } | null>(null);
@@ -111,6 +119,10 @@ export function LiveTwo({ session }: { session: Session }) {
     if (answer.capture.channelCount < 2) {
       await answer.capture.cancel();
       setProblem('The browser hears one channel of this input: choose an interface with two and more as the system’s input, then listen again.');
+      return;
+    }
+    if (!here.current) {
+      await answer.capture.cancel();
       return;
     }
     compare = new LiveComparison(answer.capture.sampleRateHz, kernel);

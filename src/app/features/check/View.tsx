@@ -1,11 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
-import { applyMove, learnLevels, type Session } from '../../../core/document';
+import { applyMove, type Session } from '../../../core/document';
 import { takeReportCsv } from '../../../core/exchange';
-import { learnedFrom } from '../../../core/planning';
-import { formatNumber } from '../../../core/units';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
@@ -17,11 +15,14 @@ import { livePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
+import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
 import { beyondProof, matchedNow, proofOf } from './derive';
+import { Learn } from './Learn';
+import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
-import { checkFiles, demoTake, stopCheck } from './tool';
+import { checkFiles } from './tool';
 import { Whereabouts } from './Whereabouts';
 
 const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
@@ -75,75 +76,6 @@ function Check({ session }: { session: Session }) {
   );
 }
 
-function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (files: FileList | null) => void; hasReport: boolean }) {
-  const { progress, problem, refused } = useTakeStore();
-  const picker = useRef<HTMLInputElement>(null);
-  const [rendering, setRendering] = useState(false);
-  const demo = async (): Promise<void> => {
-    setRendering(true);
-    try {
-      await checkFiles(session, await demoTake(session));
-    } finally {
-      setRendering(false);
-    }
-  };
-  const busy = progress !== null || rendering;
-  return (
-    <Box mb="4">
-      {!hasReport && (
-        <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
-          Play ten seconds through all microphones
-        </Box>
-      )}
-      {!hasReport && (
-        <Box color="quiet" mb="3" maxW="640px">
-          Strike each drum a few times with a gap between, everything as loud as in the take. Then drop the WAV files here, one per microphone or one
-          poly file. They stay on this machine.
-        </Box>
-      )}
-      <Flex gap="2" wrap="wrap" align="center">
-        <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={() => picker.current?.click()}>
-          {hasReport ? 'Check another take' : 'Choose files'}
-        </Button>
-        <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>
-          {rendering && progress === null ? 'Rendering' : 'Load the practice take'}
-        </Button>
-        <input
-          ref={picker}
-          type="file"
-          multiple
-          hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.rf64,audio/*"
-          aria-label="Take files"
-          onChange={(event) => {
-            onFiles(event.target.files);
-            event.target.value = '';
-          }}
-        />
-        {progress !== null && (
-          <Flex align="center" gap="3" flex="1" minW="220px">
-            <progress value={progress} max={1} aria-label="Take check" style={{ flex: 1, height: 12 }} />
-            <span className="measure">{formatNumber(progress * 100, 0)} %</span>
-            <Button minH="44px" variant="outline" onClick={stopCheck}>
-              Stop
-            </Button>
-          </Flex>
-        )}
-      </Flex>
-      {!hasReport && session.microphones.length > 0 && (
-        <Box fontSize="sm" color="quiet" mt="2">
-          The practice take is what this plan predicts, played by the model, with two faults planted in it.
-        </Box>
-      )}
-      {[...(problem ? [problem] : []), ...refused].map((sentence) => (
-        <Box key={sentence} role="alert" color="fix" mt="2">
-          {sentence}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
 /** What a channel is there for, in the words of someone at the stand. */
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   close: 'close to its own source',
@@ -153,49 +85,10 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
   unknown: 'not said',
 };
 
-/** A level that differs by less is the player's mood, dB. */
-const WORTH_LEARNING_DB = 3;
-
-/** The take's levels in the place of the model's, so that gains follow what is really played. */
-function Learn({ session, report }: { session: Session; report: TakeReport }) {
-  const matching = matchedNow(session, useTakeStore().matching);
-  const peaks = Object.fromEntries(
-    report.channels.flatMap(({ name, peakDbfs, clipCount, silent }) => {
-      const id = matching[name];
-      return id && !silent && clipCount === 0 ? [[id, peakDbfs] as const] : [];
-    }),
-  );
-  const learned = learnedFrom(session, livePlan(session).table, peaks);
-  const before = (id: string): number => session.microphones.find((one) => one.id === id)?.learnedDb ?? 0;
-  const off = Object.entries(learned).filter(([id, db]) => Math.abs(db - before(id)) >= WORTH_LEARNING_DB);
-  const isLearned = session.microphones.some(({ learnedDb }) => learnedDb !== undefined);
-  if (off.length === 0 && !isLearned) return null;
-  const said = off.map(([id, db]) => {
-    const by = db - before(id);
-    return `${session.microphones.find((one) => one.id === id)?.name} ${formatNumber(Math.abs(by), 0)} dB ${by > 0 ? 'louder' : 'softer'}`;
-  });
-  return (
-    <Flex gap="3" mb="3" align="center" wrap="wrap" role="group" aria-label="Levels of the take">
-      {off.length > 0 && (
-        <>
-          <Box maxW="560px">Recorded at the planned gains, the take had {said.join(', ')} than planned.</Box>
-          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(learned))}>
-            Plan gains by the take
-          </Button>
-        </>
-      )}
-      {isLearned && (
-        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(null))}>
-          Back to the model’s levels
-        </Button>
-      )}
-    </Flex>
-  );
-}
-
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const { waveforms, matching: said, roles: corrected } = useTakeStore();
   const matching = matchedNow(session, said);
+  const [clock, setClock] = useState<ClockMend | null>(null);
   const [box, size] = useSize<HTMLDivElement>();
   const { table } = livePlan(session);
   const rakes =
@@ -276,7 +169,8 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           Report as CSV
         </Button>
       </Flex>
-      <Corrected session={session} report={report} />
+      {report.channels.length > 1 && <Clocks session={session} report={report} mend={clock} onMend={setClock} />}
+      <Corrected session={session} report={report} clock={clock} />
       {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (
         <Suspense fallback={null}>

@@ -18,6 +18,8 @@ interface Row {
 interface Props {
   readonly microphones: readonly Row[];
   readonly devices: readonly InputDevice[];
+  /** Phantom switches that are on, "device/bank". */
+  readonly lit: ReadonlySet<string>;
   readonly patch: Readonly<Record<string, string>>;
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
@@ -46,14 +48,7 @@ function banksOf(device: InputDevice, lit: ReadonlySet<string>): Bank[] {
 }
 
 /** Microphones down the side, inputs across the top by device and phantom bank; a knot where they cross. */
-export function Crosspoints({ microphones, devices, patch, chosen, onChoose, onConnect }: Props) {
-  const lit = new Set(
-    microphones.flatMap((microphone) => {
-      const device = devices.find((candidate) => patch[microphone.id]?.startsWith(`${candidate.id}/`));
-      const input = device?.inputs.find((candidate) => `${device.id}/${candidate.id}` === patch[microphone.id]);
-      return microphone.phantom === 'needs' && device && input?.phantomBank ? [`${device.id}/${input.phantomBank}`] : [];
-    }),
-  );
+export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose, onConnect }: Props) {
   return (
     <Box overflowX="auto" pb="2">
       <table style={{ borderCollapse: 'collapse' }} aria-label="Microphones and inputs">

@@ -100,7 +100,7 @@ export function LineRows({ session, findings }: { session: Session; findings: re
                 variant="outline"
                 disabled={!recording}
                 aria-label={heard.includes(line.microphoneId) ? `✓ Heard: ${line.name} alone` : `Hear it: ${line.name} alone`}
-                onClick={() => void hearLine(line)}
+                onClick={() => hearLine(line)}
               >
                 {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}
               </Button>

@@ -8,6 +8,7 @@ import {
   dangerOfPlugging,
   gainSetting,
   inputTitle,
+  litBanks,
   loudestDb,
   outboardOf,
   patchInputs,
@@ -157,6 +158,7 @@ function Patch({ session }: { session: Session }) {
                 through: outboardOf(session, microphone.id)?.name ?? '',
               }))}
               devices={session.shelf.devices}
+              lit={litBanks(session)}
               patch={session.patch}
               chosen={selected?.id ?? null}
               onChoose={setChosen}

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { loudnessOfChannels } from '../../../core/analysis';
 import { blobSource, openAudio } from '../../../core/audio';
 import type { Session } from '../../../core/document';
 import {
@@ -12,10 +13,12 @@ import {
   lineSteps,
   linesOf,
   NO_NOTES,
+  nextStep,
   type OpenWire,
   type Recording,
   stepKey,
 } from '../../../core/lineCheck';
+import { hearDeck, loadDecks } from '../../listening/decks';
 
 /** Where the sound of a line check comes from: the server's own rig, a program between here and a real device, or the user's recorder. */
 export type LineSource = 'simulated' | 'bridge' | 'hand';
@@ -83,6 +86,8 @@ export function endLineCheck(): void {
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
 }
+
+const LOST_MEANWHILE = 'The connection was lost meanwhile: this step is to be done again, and power switched on before it.';
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : 'That did not work: begin again.');
 
@@ -174,7 +179,8 @@ export async function doLineStep(step: LineStep): Promise<boolean> {
     const { lines, notes } = useLineCheck.getState();
     const next = await doStep(step, keeping, lines, notes);
     if (own !== device) return false;
-    useLineCheck.setState({ notes: next, busy: null });
+    const wasLost = next.timesLost > notes.timesLost;
+    useLineCheck.setState({ notes: next, busy: null, problem: wasLost ? LOST_MEANWHILE : null });
     return true;
   } catch (error) {
     if (own === device) useLineCheck.setState({ busy: null, problem: sentence(error) });
@@ -182,10 +188,16 @@ export async function doLineStep(step: LineStep): Promise<boolean> {
   }
 }
 
-/** The rest of the steps one after another, by the simulated hands. */
+/** A cable that falls out as often as this is mended first. */
+const MOST_LOST = 5;
+
+/** The rest of the steps one after another, by the simulated hands; one in which the connection was lost is done again. */
 export async function doAllLineSteps(): Promise<void> {
-  const { steps, notes } = useLineCheck.getState();
-  for (const step of steps.filter((one) => !notes.done.includes(stepKey(one)))) if (!(await doLineStep(step))) return;
+  for (;;) {
+    const { steps, notes } = useLineCheck.getState();
+    const next = nextStep(steps, notes);
+    if (!next || notes.timesLost > MOST_LOST || !(await doLineStep(next))) return;
+  }
 }
 
 /** A step by a recording of one's own. */
@@ -203,22 +215,20 @@ export async function doStepWith(step: LineStep, file: { readonly name: string; 
   await doLineStep(step);
 }
 
-/** One line alone, through the loudspeaker or headphones, no louder than a tenth of full scale in the mean. */
-export async function hearLine(line: Line): Promise<void> {
+/** One line alone, as it was last recorded: softly, and ended by Escape. */
+export function hearLine(line: Line): void {
   const { recording } = useLineCheck.getState();
   const at = device?.description.inputs.findIndex(({ id }) => id === line.inputId) ?? -1;
   const samples = recording?.channels[at];
   if (!recording || !samples || samples.length === 0) return;
-  const peak = samples.reduce((most, x) => Math.max(most, Math.abs(x)), 1e-6);
-  const context = new AudioContext();
-  const buffer = context.createBuffer(1, samples.length, recording.sampleRateHz);
-  buffer.copyToChannel(
-    samples.map((x) => (0.25 * x) / peak),
-    0,
-  );
-  const player = new AudioBufferSourceNode(context, { buffer });
-  player.connect(context.destination);
-  player.onended = () => void context.close();
-  player.start();
+  const sides = [samples, samples] as const;
+  loadDecks([
+    {
+      id: line.microphoneId,
+      name: line.name,
+      mixed: { ok: true, rate: recording.sampleRateHz, sides, lufs: loudnessOfChannels(sides, recording.sampleRateHz) },
+    },
+  ]);
+  hearDeck(line.microphoneId);
   useLineCheck.setState(({ heard }) => ({ heard: [...new Set([...heard, line.microphoneId])] }));
 }

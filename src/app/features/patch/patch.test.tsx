@@ -6,7 +6,7 @@ import { boathouseKit } from '../../../../demo/boathouse';
 import { arrivalTable } from '../../../core/arrivals';
 import type { MicrophoneModel } from '../../../core/microphones';
 import { type GainSetting, gainFor, type PatchInput } from '../../../core/patch';
-import { patchInputs, resolvePlan } from '../../../core/planning';
+import { litBanks, patchInputs, resolvePlan } from '../../../core/planning';
 import { system } from '../../theme/system';
 import { Crosspoints } from './Crosspoints';
 import { LevelLadder } from './LevelLadder';
@@ -61,9 +61,15 @@ describe('the crosspoints', () => {
     const [onChoose, onConnect] = [jest.fn(), jest.fn()];
     show(
       <Crosspoints
-        {...({ microphones, devices: session.shelf.devices, patch, chosen: microphones[0]?.id ?? null, onChoose, onConnect } as unknown as Parameters<
-          typeof Crosspoints
-        >[0])}
+        {...({
+          microphones,
+          devices: session.shelf.devices,
+          lit: litBanks({ ...session, patch }),
+          patch,
+          chosen: microphones[0]?.id ?? null,
+          onChoose,
+          onConnect,
+        } as unknown as Parameters<typeof Crosspoints>[0])}
       />,
     );
     return { onChoose, onConnect };

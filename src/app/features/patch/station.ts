@@ -7,6 +7,7 @@ export const station: Station = {
   load: async () => (await import('./View')).PatchStation,
   state: ({ session }) => {
     if (Object.keys(session.patch).length === 0) return 'open';
-    return session.microphones.every(({ id }) => session.patch[id]) ? 'done' : 'trouble';
+    const own = new Set(session.shelf.microphones.flatMap(({ id, connector }) => (connector === 'USB' ? [id] : [])));
+    return session.microphones.every(({ id, modelId }) => session.patch[id] || own.has(modelId)) ? 'done' : 'trouble';
   },
 };

@@ -1,33 +1,23 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { Global } from '@emotion/react';
 import { useRef, useState } from 'react';
-import { arrivalTable, type Plan } from '../../../core/arrivals';
+import { arrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { answerBrief } from '../../../core/document';
-import { gearCsv, type InputListRow, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
+import { gearCsv, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { cableTitle } from '../../../core/patch';
-import {
-  CHECK_TIMES,
-  cableNeeds,
-  checklistFor,
-  measuredPlaces,
-  powerUses,
-  resolvePlan,
-  SOUND_CHOICES,
-  shoppingList,
-  standUses,
-} from '../../../core/planning';
-import { lookOf, lookWords, pluggedIn, type TapeEntry, tapeList } from '../../../core/tape';
-import { formatLength, formatNumber, formatReach, formatTemperature } from '../../../core/units';
+import { resolvePlan, SOUND_CHOICES } from '../../../core/planning';
+import { tapeList } from '../../../core/tape';
+import { formatNumber, formatTemperature } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { NameField } from '../../components/NameField';
 import { pngFile, svgFile } from '../../components/svgFile';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
+import { GearLines } from './GearLines';
+import { InputTable, MeasuredTable, TapeTable } from './tables';
 
-/** Everything on one page for the wall. */
 /** The choices that are part of the sound, by instrument, in one line. */
 const choiceWords = ({ ready, instruments }: Session): string =>
   instruments
@@ -50,202 +40,16 @@ const briefWords = ({ together, picture, roomShare, key, tempoBpm, levelHabit, a
     .filter(Boolean)
     .join(', ');
 
+/** Everything on one page for the wall. */
 export function SheetStation() {
   const session = useLiveSession();
   return session ? <Sheet session={session} /> : null;
 }
 
-const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
-
-/** A word or a figure that is never broken. */
-const shortCell = { ...cellStyle, whiteSpace: 'nowrap' as const };
-
 /** With more microphones than this the lists are set closer, so that the sheet stays one page. */
 const ROOMY = 6;
 
-function TapeTable({ session, plan, entries, close }: { session: Session; plan: Plan; entries: readonly TapeEntry[]; close: boolean }) {
-  const turned = (id: string): string => {
-    const microphone = plan.microphones.find((candidate) => candidate.id === id);
-    return microphone ? lookWords(lookOf(plan, microphone)) : '';
-  };
-  const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
-  return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
-      <thead>
-        <tr style={{ borderBottom: '1.5px solid #555' }}>
-          <th style={cellStyle}>Microphone</th>
-          <th style={cellStyle}>From</th>
-          <th style={{ ...cellStyle, textAlign: 'right' }}>To its capsule</th>
-        </tr>
-      </thead>
-      <tbody>
-        {pluggedIn(plan).map(({ id, label, name }) => (
-          <tr key={id} style={{ borderBottom: '1px solid #bbb' }}>
-            <td style={cellStyle}>
-              <strong>{`${label}  ${name}`}</strong>
-            </td>
-            <td style={cellStyle}>plugged in</td>
-            <td style={{ ...cellStyle, textAlign: 'right' }}>nothing to measure, 0 ms</td>
-          </tr>
-        ))}
-        {/* Many microphones: one row each, so that the sheet stays one page. */}
-        {(close ? groups : []).map((group) => (
-          <tr key={group[0]?.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
-            <td style={{ ...cellStyle, maxWidth: 190 }}>
-              <strong>{`${group[0]?.label}  ${group[0]?.microphone}`}</strong>
-              <span style={{ display: 'block', color: '#555', fontSize: 10, whiteSpace: 'normal' }}>{turned(group[0]?.microphoneId ?? '')}</span>
-            </td>
-            <td style={cellStyle} colSpan={2}>
-              {group.map((entry, i) => (
-                <span key={entry.ref}>
-                  {i > 0 ? ', ' : ''}
-                  {entry.from} <strong className="measure">{formatLength(entry.lengthM, session.units)}</strong>
-                </span>
-              ))}
-            </td>
-          </tr>
-        ))}
-        {groups.flatMap((group) =>
-          (close ? [] : group).map((entry, i) => (
-            <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>
-              {i === 0 && (
-                <td style={{ ...cellStyle, maxWidth: 190 }} rowSpan={group.length}>
-                  <strong>{`${entry.label}  ${entry.microphone}`}</strong>
-                  <span style={{ display: 'block', color: '#555', fontSize: 11, whiteSpace: 'normal' }}>{turned(entry.microphoneId)}</span>
-                </td>
-              )}
-              <td style={cellStyle}>{entry.from}</td>
-              <td className="measure" style={{ ...cellStyle, textAlign: 'right', fontWeight: 700 }}>
-                {formatLength(entry.lengthM, session.units)}
-              </td>
-            </tr>
-          )),
-        )}
-      </tbody>
-    </table>
-  );
-}
-
-/** What the tape said, when, and where that puts each microphone. */
-function MeasuredTable({ session, plan }: { session: Session; plan: Plan }) {
-  const measured = measuredPlaces(session, plan);
-  if (measured.length === 0) return null;
-  const length = (metres: number): string => formatLength(metres, session.units);
-  return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)', marginTop: 8 }} aria-label="As measured">
-      <thead>
-        <tr style={{ borderBottom: '1.5px solid #555' }}>
-          <th style={cellStyle}>As measured</th>
-          <th style={cellStyle}>The tape said</th>
-          <th style={{ ...cellStyle, textAlign: 'right' }}>Which is</th>
-        </tr>
-      </thead>
-      <tbody>
-        {measured.map(({ microphoneId, label, name, readings, readAt, place }) => (
-          <tr key={microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
-            <td style={{ ...cellStyle, maxWidth: 190 }}>
-              <strong>{`${label}  ${name}`}</strong>
-              {readAt && <span style={{ display: 'block', color: '#555', fontSize: 11 }}>{readAt.slice(0, 16).replace('T', ' ')} UTC</span>}
-            </td>
-            <td style={cellStyle}>{readings.map(({ from, lengthM }) => `${from} ${length(lengthM)}`).join(', ')}</td>
-            <td className="measure" style={{ ...cellStyle, textAlign: 'right' }}>
-              {place ? `${length(place.fromPlanM)} from plan, ±${length(Math.max(0.005, place.uncertaintyM))}` : 'no place yet'}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function padsOf(row: InputListRow): string {
-  const pads = [
-    ...(row.setting?.microphonePad ? ['microphone'] : []),
-    ...(row.setting?.inputPad ? ['input'] : []),
-    ...(row.lowCut ? ['low cut'] : []),
-  ];
-  return pads.join(' + ') || 'off';
-}
-
-function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
-  const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
-  return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
-      <thead>
-        <tr style={{ borderBottom: '1.5px solid #555' }}>
-          {['Input', 'Microphone', '48\u00a0V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
-            <th key={title} style={cellStyle}>
-              {title}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
-            <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
-              {row.input || 'none'}
-              {several && row.device && <span style={{ fontWeight: 400, fontSize: 11, whiteSpace: 'normal', display: 'block' }}>{row.device}</span>}
-            </td>
-            <td style={cellStyle}>
-              <strong>{row.microphone}</strong> {close ? null : <br />}
-              <span style={{ color: '#555' }}>
-                {row.model}
-                {row.between && `, through ${row.between}`}
-              </span>
-            </td>
-            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
-              {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
-            </td>
-            <td style={cellStyle}>{padsOf(row)}</td>
-            <td className="measure" style={cellStyle}>
-              {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
-            </td>
-            <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
-            <td style={shortCell}>{row.pan}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
 type Paper = 'A4' | 'letter';
-
-/** Cables, stands, power and what is missing, in lines. */
-function GearLines({ session, plan }: { session: Session; plan: Plan }) {
-  const toGet = shoppingList(session, plan);
-  const counted = (session.shelf.cables ?? []).length > 0;
-  // Who ticks nothing has no list that is open.
-  const begun = (session.ready.done ?? []).length > 0;
-  const open = begun
-    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap(({ item, isDone }) => (isDone ? [] : [item.text])))
-    : [];
-  const lines = [
-    [
-      'Cables',
-      cableNeeds(session, plan).map(
-        ({ microphone, needM, cable }) =>
-          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}${counted ? ', none there' : ''}`}`,
-      ),
-    ],
-    ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
-    ['Power', powerUses(session).map(({ device, banks }) => `${device}${banks.length ? `, phantom on in ${banks.join(' and ')}` : ', phantom off'}`)],
-    ['To get', toGet.map(({ count, what }) => `${count} × ${what}`)],
-    ['Not ticked yet', open],
-  ] as const;
-  return (
-    <Box mt="2" fontSize="11px" lineHeight="1.3" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
-      {lines.map(([title, said]) =>
-        said.length === 0 ? null : (
-          <Box key={title}>
-            <strong>{title}:</strong> {said.join('; ')}.
-          </Box>
-        ),
-      )}
-    </Box>
-  );
-}
 
 function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));

@@ -2,7 +2,7 @@ import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arri
 import type { Session } from '../../document';
 import { createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
-import { inputAddress, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
+import { inputAddress, letsPowerIn, type Outboard, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
 import { gainSetting, outboardOf, patchInputs, resolvePlan } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
@@ -34,6 +34,9 @@ const NOISE_LENGTH = 1 << 18;
 
 interface Plugged {
   readonly input: PatchInput;
+  /** What stands between, and what it adds as the patch has it, dB. */
+  readonly through: Outboard | null;
+  readonly betweenDb: number;
   /** What is really in it. */
   readonly microphone: PlanMicrophone | null;
   /** What the patch says. */
@@ -91,10 +94,14 @@ export class SimulatedRig {
       .map((input) => {
         const planned = plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
         const really = planned && (elsewhere.get(planned.id) ?? planned.id);
+        const through = planned ? outboardOf(session, planned.id) : null;
+        const setting = planned && gainSetting(table, planned.id, input, through);
         return {
           input,
+          through,
+          betweenDb: setting?.betweenDb ?? 0,
           microphone: (really !== undefined && microphones.get(really)) || null,
-          plannedGainDb: (planned && gainSetting(table, planned.id, input, outboardOf(session, planned.id))?.gainDb) ?? input.gainMinDb,
+          plannedGainDb: setting?.gainDb ?? input.gainMinDb,
         };
       });
     this.description = {
@@ -132,8 +139,8 @@ export class SimulatedRig {
     const next = this.after(this.said, command);
     if (!this.faults.some(({ kind }) => kind === 'not answering')) this.real = this.after(this.real, command);
     this.said = next;
-    for (const { input, microphone } of this.plugged)
-      if (microphone?.model.phantom === 'never' && input.phantomBank !== null && this.real.banks[input.phantomBank])
+    for (const { input, microphone, through } of this.plugged)
+      if (microphone?.model.phantom === 'never' && letsPowerIn(through) && input.phantomBank !== null && this.real.banks[input.phantomBank])
         this.harmedIds.add(microphone.id);
     return this.said;
   }
@@ -194,16 +201,21 @@ export class SimulatedRig {
 
   private channel(plugged: Plugged, fromS: number, seconds: number): Float32Array {
     const rate = this.description.sampleRateHz;
-    const { input, microphone } = plugged;
+    const { input, microphone, through, betweenDb } = plugged;
     const { gainDb, padDb, lit, highPass } = this.stateOf(plugged);
     const dbfs = (dbu: number, pad = padDb): number => recordedLevelDbfs(dbu, input, gainDb, pad);
     const open = microphone === null || this.has('dead', microphone.id);
-    const alive = !open && (microphone.model.phantom !== 'needs' || lit);
+    // What lives on phantom passes nothing without it; a preamp of its own has its own to give.
+    const fed = microphone?.model.phantom !== 'needs' || through?.givesPower || (lit && letsPowerIn(through));
+    const alive = !open && fed && (!through?.needsPower || lit);
     const splToDbfs = (spl: number): number =>
-      microphone ? dbfs(outputLevelDbu(microphone.model.sensitivityMvPerPa, spl, microphone.padOn ? microphone.model.padDb : 0)) : -200;
+      microphone ? dbfs(betweenDb + outputLevelDbu(microphone.model.sensitivityMvPerPa, spl, microphone.padOn ? microphone.model.padDb : 0)) : -200;
     const powers = [CONVERTER_DBFS, dbfs((input.einDbu ?? USUAL_EIN_DBU) + (open ? OPEN_HISS_DB : 0), 0)];
     if (alive && microphone)
-      powers.push(splToDbfs(ROOM_DB_SPL), microphone.model.selfNoiseDba === null ? dbfs(WARM_COIL_DBU) : splToDbfs(microphone.model.selfNoiseDba));
+      powers.push(
+        splToDbfs(ROOM_DB_SPL),
+        microphone.model.selfNoiseDba === null ? dbfs(WARM_COIL_DBU + betweenDb) : splToDbfs(microphone.model.selfNoiseDba),
+      );
     const noise = sqrt(powers.reduce((sum, db) => sum + 10 ** (db / 10), 0));
     const frames = round(seconds * rate);
     const out = new Float32Array(frames);
@@ -237,7 +249,7 @@ export class SimulatedRig {
     if (this.action.do === 'play') {
       const take = this.take().get(microphone.id);
       if (!take) return;
-      const gain = sign * amplitudeRatioFromDb(splToDbfs(0) - this.renderedAt(microphone));
+      const gain = sign * amplitudeRatioFromDb(splToDbfs(microphone.learnedDb ?? 0) - this.renderedAt(microphone));
       const start = round(fromS * rate);
       for (let i = 0; i < out.length; i++) out[i] = (out[i] as number) + gain * (take[(start + i) % take.length] as number);
       return;

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { MixedTake } from '../../../workers/protocol';
+import type { MixedTake } from '../../workers/protocol';
 
 /** One thing to listen to. */
 export interface Deck {
@@ -22,6 +22,8 @@ export const useDecks = create<DeckState>(() => QUIET);
 /** Heard no louder than this, LUFS: a level to compare at for long. */
 const TARGET_LUFS = -23;
 const CEILING = 0.9;
+/** What is soft is not made louder by more than this: a dead line's hiss stays one, dB. */
+const MOST_LIFT_DB = 40;
 /** From one to another, s: no click and no gap. */
 const FADE_S = 0.008;
 
@@ -31,7 +33,7 @@ let gains: ReadonlyMap<string, { readonly node: GainNode; readonly level: number
 const peakOf = ({ mixed }: Deck): number => mixed.sides.reduce((most, side) => side.reduce((peak, x) => Math.max(peak, Math.abs(x)), most), 1e-6);
 
 /** The loudness at which all of them can be heard alike without one of them clipping, LUFS. */
-function commonLoudness(decks: readonly Pick<Deck, 'mixed'>[], peaks: readonly number[]): number {
+export function commonLoudness(decks: readonly Pick<Deck, 'mixed'>[], peaks: readonly number[]): number {
   return decks.reduce((lowest, { mixed }, i) => Math.min(lowest, mixed.lufs + 20 * Math.log10(CEILING / (peaks[i] as number))), TARGET_LUFS);
 }
 
@@ -52,7 +54,7 @@ function start(decks: readonly Deck[]): void {
       const buffer = own.createBuffer(2, mixed.sides[0].length, mixed.rate);
       mixed.sides.forEach((side, c) => buffer.copyToChannel(new Float32Array(side), c));
       const source = new AudioBufferSourceNode(own, { buffer, loop: true });
-      const level = Number.isFinite(mixed.lufs) ? 10 ** ((target - mixed.lufs) / 20) : 0;
+      const level = Number.isFinite(mixed.lufs) ? 10 ** (Math.min(MOST_LIFT_DB, target - mixed.lufs) / 20) : 0;
       const node = new GainNode(own, { gain: 0 });
       source.connect(node).connect(own.destination);
       source.start();

@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect } from 'react';
-import { Toggle } from '../../components/Toggle';
+import { Toggle } from '../components/Toggle';
 import { hearDeck, hideNames, stopDecks, useDecks } from './decks';
 
 /** Recordings beside each other at one loudness, switched without a gap; by letters where names would lead the ear. */
@@ -37,7 +37,7 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
         <Button minH="44px" variant="ghost" disabled={heard === null} onClick={stopDecks}>
           Stop
         </Button>
-        <Toggle label="Names hidden" on={hidden !== null} onToggle={() => hideNames(hidden === null)} />
+        {decks.length > 1 && <Toggle label="Names hidden" on={hidden !== null} onToggle={() => hideNames(hidden === null)} />}
         {onChoose && (
           <Button minH="44px" variant="outline" disabled={heard === null} onClick={() => heard && onChoose(heard)}>
             This one

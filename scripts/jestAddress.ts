@@ -1,0 +1,2 @@
+/** What a bundler would give for a file that is only named by its address. */
+export default '';

@@ -1,0 +1,109 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { ClockReport, TakeReport } from '../../../core/analysis';
+import type { Session } from '../../../core/document';
+import { formatNumber } from '../../../core/units';
+import { runJob } from '../../../workers/runJob';
+import { Choice } from '../../components/Choice';
+import { filesOfTake, useTakeStore } from '../../stores/takeStore';
+import { matchedNow } from './derive';
+
+/** What brings a second recorder's channels to the first one's clock. */
+export interface ClockMend {
+  readonly channels: readonly string[];
+  /** Samples of the second for each of the first. */
+  readonly ratio: number;
+}
+
+/** Less than this is no drift that a take would show, millionths. */
+const IN_STEP_PPM = 0.5;
+
+/** Channels recorded by the same device as one of them, as the patch has it; itself alone where that is not known. */
+function besides(session: Session, report: TakeReport, matching: Readonly<Record<string, string | null>>, first: string, second: string): string[] {
+  const deviceOf = (channel: string): string | undefined => session.patch[matching[channel] ?? '']?.split('/')[0];
+  const own = deviceOf(second);
+  if (own === undefined || own === deviceOf(first)) return [second];
+  return report.channels.flatMap(({ name }) => (deviceOf(name) === own ? [name] : []));
+}
+
+function clockWords({ ppm, ppmSigma, offsetSamples }: ClockReport, rate: number): string {
+  const known = formatNumber(Math.max(0.01, 2 * ppmSigma), 2);
+  const beginning = `At the beginning it is ${formatNumber(Math.abs(offsetSamples) / rate, 4)} s ${offsetSamples > 0 ? 'ahead' : 'behind'}, distance and start together.`;
+  if (Math.abs(ppm) < Math.max(IN_STEP_PPM, 3 * ppmSigma)) return `The two run in step, within ${known} in a million. ${beginning}`;
+  const tenMinutes = formatNumber(Math.abs(ppm) * 0.6, 1);
+  return `The second counts ${formatNumber(Math.abs(ppm), 2)} in a million too ${ppm > 0 ? 'fast' : 'slow'} (±${known}): after ten minutes it is ${tenMinutes} ms off. That is a clock, no distance. ${beginning}`;
+}
+
+interface Props {
+  readonly session: Session;
+  readonly report: TakeReport;
+  readonly mend: ClockMend | null;
+  readonly onMend: (mend: ClockMend | null) => void;
+}
+
+/** Two recorders of one take: whether their clocks run alike, and what is done about it in the corrected files. */
+export function Clocks({ session, report, mend, onMend }: Props) {
+  const matching = matchedNow(session, useTakeStore().matching);
+  const names = report.channels.map(({ name }) => name);
+  const [first, setFirst] = useState(names[0] ?? '');
+  const [second, setSecond] = useState(names.at(-1) ?? '');
+  const [busy, setBusy] = useState(false);
+  const [found, setFound] = useState<{ readonly words: string; readonly bad: boolean; readonly ratio: number | null } | null>(null);
+  const options = names.map((name) => ({ value: name, text: name }));
+  const compare = async (): Promise<void> => {
+    const files = filesOfTake();
+    onMend(null);
+    if (files.length === 0) {
+      setFound({ words: 'The files themselves are gone with the reload: choose them again above, then compare.', bad: true, ratio: null });
+      return;
+    }
+    setBusy(true);
+    const answer = await runJob('compare-clocks', { files, first, second }, { owner: 'clocks' });
+    setBusy(false);
+    if (answer.kind === 'failed') setFound({ words: answer.reason, bad: true, ratio: null });
+    if (answer.kind !== 'done') return;
+    const { output } = answer;
+    if (!output.ok) setFound({ words: output.reason, bad: true, ratio: null });
+    else {
+      const { ppm, ppmSigma } = output.clock;
+      const drifts = Math.abs(ppm) >= Math.max(IN_STEP_PPM, 3 * ppmSigma);
+      setFound({ words: clockWords(output.clock, output.sampleRateHz), bad: false, ratio: drifts ? 1 + ppm * 1e-6 : null });
+    }
+  };
+  const channels = besides(session, report, matching, first, second);
+  return (
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Clocks of two recorders">
+      <Box fontWeight="700" mb="1">
+        Two recorders
+      </Box>
+      <Box mb="2" maxW="640px">
+        One channel of each that hears the same playing: the delay between them every second tells a clock that runs away from a stand that is farther
+        off.
+      </Box>
+      <Flex gap="2" wrap="wrap" align="end">
+        <Choice label="By the first recorder" value={first} options={options} onChange={setFirst} />
+        <Choice label="By the second" value={second} options={options} onChange={setSecond} />
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" disabled={busy || first === second} onClick={() => void compare()}>
+          {busy ? 'Comparing' : 'Compare their clocks'}
+        </Button>
+      </Flex>
+      {found && (
+        <Box mt="2" maxW="720px" role={found.bad ? 'alert' : 'status'} color={found.bad ? 'fix' : 'ink'}>
+          {found.words}
+        </Box>
+      )}
+      {found?.ratio && (
+        <Button
+          mt="2"
+          size="sm"
+          minH={{ base: '44px', md: '34px' }}
+          variant="outline"
+          aria-pressed={mend !== null}
+          onClick={() => onMend(mend ? null : { channels, ratio: found.ratio ?? 1 })}
+        >
+          {mend ? '✓ ' : ''}Take it out of {channels.join(', ')} in the corrected files
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,99 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { nextStep, PLAY_S, stepKey, TAP_S } from '../../../core/lineCheck';
+import { CapturePanel } from '../../capture/CapturePanel';
+import { doAllLineSteps, doLineStep, doStepWith, useLineCheck } from './lineStore';
+import { wordsOf } from './lineWords';
+
+/** What is to be done now, large; and the way there. */
+export function LineStepCard() {
+  const { lines, steps, notes, busy, source, isSimulated, connected } = useLineCheck();
+  const [again, setAgain] = useState<string | null>(null);
+  const open = steps.find((step) => stepKey(step) === again) ?? nextStep(steps, notes);
+  const at = open ? steps.indexOf(open) : steps.length;
+  const byHand = source === 'hand';
+  const words = open && wordsOf(open, lines, byHand);
+  const records = open?.kind === 'silence' || open?.kind === 'tap' || open?.kind === 'play';
+  return (
+    <Box borderWidth="1px" borderColor={open ? 'tape' : 'line'} p="4" mb="4" role="region" aria-label="Step" aria-live="polite">
+      <Flex gap="1" mb="3" wrap="wrap" role="group" aria-label="Steps">
+        {steps.map((step, i) => {
+          const done = notes.done.includes(stepKey(step));
+          return (
+            <Button
+              key={stepKey(step)}
+              variant="plain"
+              p="0"
+              minW="24px"
+              h="24px"
+              disabled={!done || busy !== null}
+              aria-label={`Step ${i + 1}, ${wordsOf(step, lines, byHand).title}${done ? ', done; do it again' : ''}`}
+              aria-current={step === open ? 'step' : undefined}
+              onClick={() => setAgain(stepKey(step))}
+            >
+              <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
+                <circle
+                  cx="10"
+                  cy="10"
+                  r="7"
+                  fill={done ? 'var(--chakra-colors-fine)' : 'none'}
+                  stroke={step === open ? 'var(--chakra-colors-tape)' : done ? 'var(--chakra-colors-fine)' : 'var(--chakra-colors-quiet)'}
+                  strokeWidth={step === open ? 3 : 1.5}
+                />
+              </svg>
+            </Button>
+          );
+        })}
+      </Flex>
+      {!connected && (
+        <Box color="improve" mb="2">
+          The connection is lost; it is being opened again.
+        </Box>
+      )}
+      {open && words ? (
+        <>
+          <Box fontSize="sm" color="quiet">
+            {at + 1} of {steps.length}
+          </Box>
+          <Box as="h2" fontSize="xl" fontWeight="700">
+            {words.title}
+          </Box>
+          <Box mb="3">{words.text}</Box>
+          {byHand && records ? (
+            <CapturePanel
+              name={words.title}
+              seconds={open.kind === 'play' ? PLAY_S : open.kind === 'tap' ? TAP_S : 6}
+              busy={busy !== null}
+              onHeard={(file) => {
+                setAgain(null);
+                void doStepWith(open, file);
+              }}
+            />
+          ) : (
+            <Flex gap="2" wrap="wrap">
+              <Button
+                minH="44px"
+                bg="tapeFill"
+                color="#12181b"
+                disabled={busy !== null}
+                onClick={() => {
+                  setAgain(null);
+                  void doLineStep(open);
+                }}
+              >
+                {busy === stepKey(open) ? 'Under way' : words.press}
+              </Button>
+              {isSimulated && (
+                <Button minH="44px" variant="outline" disabled={busy !== null} onClick={() => void doAllLineSteps()}>
+                  Let it do all of them
+                </Button>
+              )}
+            </Flex>
+          )}
+        </>
+      ) : (
+        <Box>Every step is done. A ring above does its step again.</Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,48 @@
+import { banksToLight, type Line, type LineStep, PLAY_S, TAP_S } from '../../../core/lineCheck';
+
+interface Words {
+  readonly title: string;
+  readonly text: string;
+  readonly press: string;
+}
+
+/** What a step asks of the person at the stand. */
+export function wordsOf(step: LineStep, lines: readonly Line[], byHand: boolean): Words {
+  const banks = banksToLight(lines);
+  switch (step.kind) {
+    case 'monitors down':
+      return {
+        title: 'Turn the monitors down',
+        text: `Loudspeakers down and headphones off the ears: plugging and power bang.${byHand ? ' Switch phantom power off everywhere.' : ''}`,
+        press: 'They are down',
+      };
+    case 'plug':
+      return {
+        title: 'Plug every microphone in',
+        text: 'Power is off everywhere. Cables as the patch says; the check finds what is not.',
+        press: 'They are in',
+      };
+    case 'answer':
+      return { title: 'Does the device answer?', text: 'Every gain goes to least and to most; the noise must follow.', press: 'Move the gains' };
+    case 'power':
+      return banks.length === 0
+        ? { title: 'No bank needs power', text: 'Gains go to what is planned.', press: 'Set the gains' }
+        : {
+            title: `Power on: ${banks.length === 1 ? 'bank' : 'banks'} ${banks.join(' and ')}`,
+            text: `Monitors still down. From here on nothing is plugged or pulled while power is on.${byHand ? ' Switch it on, and set the gains as the sheet has them.' : ''}`,
+            press: byHand ? 'It is on' : 'Switch it on',
+          };
+    case 'silence':
+      return { title: 'Six seconds of nothing', text: 'Nobody moves; heaters, fans and fridges off.', press: 'Listen' };
+    case 'tap': {
+      const name = lines.find(({ microphoneId }) => microphoneId === step.microphoneId)?.name ?? '';
+      return {
+        title: `Knock twice on ${name}, then clap in front of it`,
+        text: `With a finger on its body; then one clap a hand’s width in front, all within ${TAP_S} s. Never blow at a ribbon.`,
+        press: 'Listen',
+      };
+    }
+    case 'play':
+      return { title: 'Play all of it, as loudly as in the take', text: `Every drum, every string, for ${PLAY_S} s.`, press: 'Listen' };
+  }
+}

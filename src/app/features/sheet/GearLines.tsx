@@ -1,0 +1,41 @@
+import { Box } from '@chakra-ui/react';
+import type { Plan } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
+import { cableTitle } from '../../../core/patch';
+import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, shoppingList, standUses } from '../../../core/planning';
+import { formatReach } from '../../../core/units';
+
+/** Cables, stands, power and what is missing, in lines. */
+export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
+  const toGet = shoppingList(session, plan);
+  const counted = (session.shelf.cables ?? []).length > 0;
+  // Who ticks nothing has no list that is open.
+  const begun = (session.ready.done ?? []).length > 0;
+  const open = begun
+    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap(({ item, isDone }) => (isDone ? [] : [item.text])))
+    : [];
+  const lines = [
+    [
+      'Cables',
+      cableNeeds(session, plan).map(
+        ({ microphone, needM, cable }) =>
+          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}${counted ? ', none there' : ''}`}`,
+      ),
+    ],
+    ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
+    ['Power', powerUses(session).map(({ device, banks }) => `${device}${banks.length ? `, phantom on in ${banks.join(' and ')}` : ', phantom off'}`)],
+    ['To get', toGet.map(({ count, what }) => `${count} × ${what}`)],
+    ['Not ticked yet', open],
+  ] as const;
+  return (
+    <Box mt="2" fontSize="11px" lineHeight="1.3" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
+      {lines.map(([title, said]) =>
+        said.length === 0 ? null : (
+          <Box key={title}>
+            <strong>{title}:</strong> {said.join('; ')}.
+          </Box>
+        ),
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,160 @@
+import type { Plan } from '../../../core/arrivals';
+import type { Session } from '../../../core/document';
+import type { InputListRow } from '../../../core/exchange';
+import { measuredPlaces } from '../../../core/planning';
+import { lookOf, lookWords, pluggedIn, type TapeEntry } from '../../../core/tape';
+import { formatLength, formatNumber } from '../../../core/units';
+
+const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
+
+/** A word or a figure that is never broken. */
+const shortCell = { ...cellStyle, whiteSpace: 'nowrap' as const };
+
+/** Strings and heights to set, in walking order. */
+export function TapeTable({ session, plan, entries, close }: { session: Session; plan: Plan; entries: readonly TapeEntry[]; close: boolean }) {
+  const turned = (id: string): string => {
+    const microphone = plan.microphones.find((candidate) => candidate.id === id);
+    return microphone ? lookWords(lookOf(plan, microphone)) : '';
+  };
+  const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          <th style={cellStyle}>Microphone</th>
+          <th style={cellStyle}>From</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>To its capsule</th>
+        </tr>
+      </thead>
+      <tbody>
+        {pluggedIn(plan).map(({ id, label, name }) => (
+          <tr key={id} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={cellStyle}>
+              <strong>{`${label}  ${name}`}</strong>
+            </td>
+            <td style={cellStyle}>plugged in</td>
+            <td style={{ ...cellStyle, textAlign: 'right' }}>nothing to measure, 0 ms</td>
+          </tr>
+        ))}
+        {/* Many microphones: one row each, so that the sheet stays one page. */}
+        {(close ? groups : []).map((group) => (
+          <tr key={group[0]?.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={{ ...cellStyle, maxWidth: 190 }}>
+              <strong>{`${group[0]?.label}  ${group[0]?.microphone}`}</strong>
+              <span style={{ display: 'block', color: '#555', fontSize: 10, whiteSpace: 'normal' }}>{turned(group[0]?.microphoneId ?? '')}</span>
+            </td>
+            <td style={cellStyle} colSpan={2}>
+              {group.map((entry, i) => (
+                <span key={entry.ref}>
+                  {i > 0 ? ', ' : ''}
+                  {entry.from} <strong className="measure">{formatLength(entry.lengthM, session.units)}</strong>
+                </span>
+              ))}
+            </td>
+          </tr>
+        ))}
+        {groups.flatMap((group) =>
+          (close ? [] : group).map((entry, i) => (
+            <tr key={`${entry.microphoneId}${entry.from}`} style={{ borderBottom: i === group.length - 1 ? '1px solid #bbb' : undefined }}>
+              {i === 0 && (
+                <td style={{ ...cellStyle, maxWidth: 190 }} rowSpan={group.length}>
+                  <strong>{`${entry.label}  ${entry.microphone}`}</strong>
+                  <span style={{ display: 'block', color: '#555', fontSize: 11, whiteSpace: 'normal' }}>{turned(entry.microphoneId)}</span>
+                </td>
+              )}
+              <td style={cellStyle}>{entry.from}</td>
+              <td className="measure" style={{ ...cellStyle, textAlign: 'right', fontWeight: 700 }}>
+                {formatLength(entry.lengthM, session.units)}
+              </td>
+            </tr>
+          )),
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+/** What the tape said, when, and where that puts each microphone. */
+export function MeasuredTable({ session, plan }: { session: Session; plan: Plan }) {
+  const measured = measuredPlaces(session, plan);
+  if (measured.length === 0) return null;
+  const length = (metres: number): string => formatLength(metres, session.units);
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)', marginTop: 8 }} aria-label="As measured">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          <th style={cellStyle}>As measured</th>
+          <th style={cellStyle}>The tape said</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>Which is</th>
+        </tr>
+      </thead>
+      <tbody>
+        {measured.map(({ microphoneId, label, name, readings, readAt, place }) => (
+          <tr key={microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td style={{ ...cellStyle, maxWidth: 190 }}>
+              <strong>{`${label}  ${name}`}</strong>
+              {readAt && <span style={{ display: 'block', color: '#555', fontSize: 11 }}>{readAt.slice(0, 16).replace('T', ' ')} UTC</span>}
+            </td>
+            <td style={cellStyle}>{readings.map(({ from, lengthM }) => `${from} ${length(lengthM)}`).join(', ')}</td>
+            <td className="measure" style={{ ...cellStyle, textAlign: 'right' }}>
+              {place ? `${length(place.fromPlanM)} from plan, ±${length(Math.max(0.005, place.uncertaintyM))}` : 'no place yet'}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function padsOf(row: InputListRow): string {
+  const pads = [
+    ...(row.setting?.microphonePad ? ['microphone'] : []),
+    ...(row.setting?.inputPad ? ['input'] : []),
+    ...(row.lowCut ? ['low cut'] : []),
+  ];
+  return pads.join(' + ') || 'off';
+}
+
+/** What goes where, as it is plugged and set. */
+export function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
+  const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
+      <thead>
+        <tr style={{ borderBottom: '1.5px solid #555' }}>
+          {['Input', 'Microphone', '48\u00a0V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
+            <th key={title} style={cellStyle}>
+              {title}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
+            <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
+              {row.input || 'none'}
+              {several && row.device && <span style={{ fontWeight: 400, fontSize: 11, whiteSpace: 'normal', display: 'block' }}>{row.device}</span>}
+            </td>
+            <td style={cellStyle}>
+              <strong>{row.microphone}</strong> {close ? null : <br />}
+              <span style={{ color: '#555' }}>
+                {row.model}
+                {row.between && `, through ${row.between}`}
+              </span>
+            </td>
+            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
+              {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
+            </td>
+            <td style={cellStyle}>{padsOf(row)}</td>
+            <td className="measure" style={cellStyle}>
+              {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
+            </td>
+            <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
+            <td style={shortCell}>{row.pan}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,23 @@
+import { type TakeChannel, takeChannels } from '../core/analysis';
+import { blobSource, openAudio } from '../core/audio';
+import type { TakeFile } from './protocol';
+
+/** Every channel of a take's files under the very names that its report has; or why one of the files cannot be used. */
+export async function openTake(files: readonly TakeFile[]): Promise<readonly TakeChannel[] | string> {
+  const opened = await Promise.all(files.map((file) => openAudio(blobSource(file.name, file.blob))));
+  const refused = opened.find((result) => !result.ok);
+  if (refused && !refused.ok) return refused.reason;
+  return takeChannels(opened.flatMap((result) => (result.ok ? [result.file] : [])));
+}
+
+/** Frames [start, start + count) of one channel; what is not there is silence. */
+export async function readChannel({ file, fileChannel }: TakeChannel, start: number, count: number): Promise<Float32Array> {
+  const { channelCount, frameCount } = file.info;
+  const out = new Float32Array(count);
+  const [first, end] = [Math.max(0, start), Math.min(frameCount, start + count)];
+  if (end <= first) return out;
+  const read = Array.from({ length: channelCount }, () => new Float32Array(end - first));
+  await file.read(first, end - first, read);
+  out.set(read[fileChannel] as Float32Array, first - start);
+  return out;
+}
