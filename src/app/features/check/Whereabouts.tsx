@@ -52,7 +52,7 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
             <Box mt="1" fontSize="sm" color="quiet">
               {open.length === 1
                 ? open[0]?.message
-                : `Of ${open.map(({ name }) => name).join(', ')} the strokes do not tell where they are: too few drums reach them clearly. Strike more, one after another, on all sides of them and at other heights, or click two sticks at the rims.`}
+                : `Where ${open.map(({ name }) => name).join(', ')} are the strokes leave open. Strike more, one after another, on all sides of them and at other heights, or click two sticks at the rims.`}
             </Box>
           )}
         </Box>

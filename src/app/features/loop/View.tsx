@@ -9,6 +9,7 @@ import { useLiveSession } from '../../stores/sessionStore';
 import { Choosing } from './Choosing';
 import { Compared } from './Compared';
 import { Now } from './Now';
+import { PrintedLog } from './PrintedLog';
 import { Single } from './Single';
 import { Progress, Thread } from './Thread';
 
@@ -28,53 +29,56 @@ function Loop({ session }: { session: Session }) {
   const choose = (id: string): void => setPicked(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id].slice(-2));
   const [a, b] = chosen.map((id) => attempts.find((one) => one.id === id));
   return (
-    <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
-      <Box w={{ base: '100%', md: '380px' }} flexShrink={0} p="4" overflow={{ md: 'auto' }} borderRightWidth={{ md: '1px' }} borderColor="line">
-        <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-          {attempts.length === 0 ? 'No attempt yet' : counted(attempts.length, 'attempt')}
-        </Box>
-        {problem && (
-          <Box role="alert" color="fix" mb="2">
-            {problem}
+    <>
+      <PrintedLog session={session} attempts={attempts} standsOn={standsOn} />
+      <Flex className="no-print" h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
+        <Box w={{ base: '100%', md: '380px' }} flexShrink={0} p="4" overflow={{ md: 'auto' }} borderRightWidth={{ md: '1px' }} borderColor="line">
+          <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
+            {attempts.length === 0 ? 'No attempt yet' : counted(attempts.length, 'attempt')}
           </Box>
-        )}
-        <Now session={session} standsOn={standsOn} />
-        <Progress attempts={attempts} />
-        <Thread attempts={attempts} standsOn={standsOn} chosen={chosen} onChoose={choose} />
-        {attempts.length > 0 && (
-          <Flex mt="3" gap="2" wrap="wrap">
-            <Button
-              size="sm"
-              minH={{ base: '44px', md: '34px' }}
-              variant="outline"
-              onClick={() => download(fileName(`${session.name} attempts`, 'csv'), attemptsCsv(attempts, standsOn), 'text/csv')}
-            >
-              Log as CSV
-            </Button>
-            <Button
-              size="sm"
-              minH={{ base: '44px', md: '34px' }}
-              variant="outline"
-              onClick={() => download(fileName(`${session.name} attempts`, 'json'), attemptsJson(attempts, standsOn), 'application/json')}
-            >
-              Log as JSON
-            </Button>
-            <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => window.print()}>
-              Print it
-            </Button>
-          </Flex>
-        )}
-      </Box>
-      <Box flex="1" minW="0" p="5" overflow={{ md: 'auto' }} role="region" aria-label="Chosen attempts" tabIndex={0}>
-        {a && b ? (
-          <Compared session={session} one={a.at < b.at ? a : b} other={a.at < b.at ? b : a} />
-        ) : a ? (
-          <Single key={a.id} session={session} attempt={a} />
-        ) : (
-          <Intro session={session} />
-        )}
-      </Box>
-    </Flex>
+          {problem && (
+            <Box role="alert" color="fix" mb="2">
+              {problem}
+            </Box>
+          )}
+          <Now session={session} standsOn={standsOn} />
+          <Progress attempts={attempts} />
+          <Thread attempts={attempts} standsOn={standsOn} chosen={chosen} onChoose={choose} />
+          {attempts.length > 0 && (
+            <Flex mt="3" gap="2" wrap="wrap">
+              <Button
+                size="sm"
+                minH={{ base: '44px', md: '34px' }}
+                variant="outline"
+                onClick={() => download(fileName(`${session.name} attempts`, 'csv'), attemptsCsv(attempts, standsOn), 'text/csv')}
+              >
+                Log as CSV
+              </Button>
+              <Button
+                size="sm"
+                minH={{ base: '44px', md: '34px' }}
+                variant="outline"
+                onClick={() => download(fileName(`${session.name} attempts`, 'json'), attemptsJson(attempts, standsOn), 'application/json')}
+              >
+                Log as JSON
+              </Button>
+              <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => window.print()}>
+                Print it
+              </Button>
+            </Flex>
+          )}
+        </Box>
+        <Box flex="1" minW="0" p="5" overflow={{ md: 'auto' }} role="region" aria-label="Chosen attempts" tabIndex={0}>
+          {a && b ? (
+            <Compared session={session} one={a.at < b.at ? a : b} other={a.at < b.at ? b : a} />
+          ) : a ? (
+            <Single key={a.id} session={session} attempt={a} />
+          ) : (
+            <Intro session={session} />
+          )}
+        </Box>
+      </Flex>
+    </>
   );
 }
 

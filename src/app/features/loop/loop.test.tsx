@@ -2,8 +2,10 @@ import { ChakraProvider } from '@chakra-ui/react';
 import { jest } from '@jest/globals';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactElement } from 'react';
+import { boathouseKit } from '../../../../demo/boathouse';
 import type { Attempt, AttemptFigures } from '../../../core/attempts';
 import { system } from '../../theme/system';
+import { PrintedLog } from './PrintedLog';
 import { Progress, Thread, titleOf } from './Thread';
 
 const show = (element: ReactElement) => render(<ChakraProvider value={system}>{element}</ChakraProvider>);
@@ -83,4 +85,15 @@ describe('the strip of the day', () => {
     show(<Progress attempts={[attempt(1)]} />);
     expect(screen.queryByRole('img')).toBeNull();
   });
+});
+
+test('on paper every attempt has all that changed and was found, the first first, and which one stands', () => {
+  const list = row(
+    attempt(1, { figures: { ...figures(1), findings: ['Kick is upside down.'], peaksDbfs: { 'demo-1': -12.34, gone: -6 } } }),
+    attempt(2, { changes: ['Kick: pad on.', 'Snare: pad on.'], words: 'rounder', tags: ['good'], rating: 5 }),
+  );
+  show(<PrintedLog session={boathouseKit()} attempts={list} standsOn="a2" />);
+  const [first, second] = within(screen.getByRole('region', { name: 'Log on paper', hidden: true })).getAllByRole('listitem', { hidden: true });
+  expect(first?.textContent).toMatch(/^No\. 1, .*Kick is upside down\.Peaks: Kick −12\.3 dBFS, a microphone that is gone −6\.0 dBFS$/);
+  expect(second?.textContent).toMatch(/^No\. 2, .*, 5 of 5, stands nowKick: pad on\.Snare: pad on\..*rounder · good$/);
 });
