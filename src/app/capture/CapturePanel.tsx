@@ -139,7 +139,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
           ref={picker}
           type="file"
           hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.rf64,audio/*"
+          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
           aria-label={`${name} file`}
           onChange={(event) => {
             const [file] = event.target.files ?? [];

@@ -29,10 +29,12 @@ export interface FaultCounts {
   takes: number;
   named: number;
   asked: number;
+  /** Not told, but among what the take is said not to show. */
+  unshown: number;
   silent: number;
   /** Another channel was accused, or another thing. */
   wrong: number;
-  byKind: Record<string, { takes: number; named: number; asked: number; silent: number; wrong: number }>;
+  byKind: Record<string, { takes: number; named: number; asked: number; unshown: number; silent: number; wrong: number }>;
   told: string[];
 }
 
@@ -47,7 +49,7 @@ export const noProofs = (): ProofCounts => ({
   recognised: 0,
   told: [],
 });
-export const noFaults = (): FaultCounts => ({ takes: 0, named: 0, asked: 0, silent: 0, wrong: 0, byKind: {}, told: [] });
+export const noFaults = (): FaultCounts => ({ takes: 0, named: 0, asked: 0, unshown: 0, silent: 0, wrong: 0, byKind: {}, told: [] });
 
 /** A take of `really`, checked and held against `planned`; names of two channels may have been exchanged. */
 async function proofOf(
@@ -122,7 +124,7 @@ function plant(plan: Plan, seed: number): Planted {
 const CODES = { reversed: 'polarity-reversed', late: 'channel-late', moved: 'distance-differs', swapped: 'channels-swapped' } as const;
 
 /** What a proof says of a planted thing. A question that holds the channel is asked; any other accusation is wrong. */
-function verdictOn({ findings }: Proof, planted: Planted): 'named' | 'asked' | 'silent' | 'wrong' {
+function verdictOn({ findings, limits }: Proof, planted: Planted): 'named' | 'asked' | 'unshown' | 'silent' | 'wrong' {
   const ids = planted.kind === 'swapped' ? [planted.id, planted.otherId] : [planted.id];
   const accused = findings.filter(({ severity, code }) => code !== 'question' && (severity !== 'note' || code === 'distance-differs'));
   const right = (finding: Proof['findings'][number]): boolean =>
@@ -133,7 +135,8 @@ function verdictOn({ findings }: Proof, planted: Planted): 'named' | 'asked' | '
     finding.code === 'question' ||
     ((finding.code === 'unproven' || finding.code === 'source-unmatched' || finding.code === 'nothing-matched') &&
       (finding.microphoneIds.length === 0 || ids.some((id) => finding.microphoneIds.includes(id))));
-  return findings.some(open) ? 'asked' : 'silent';
+  if (findings.some(open)) return 'asked';
+  return limits.some(({ kind, microphoneIds }) => kind === planted.kind && ids.some((id) => microphoneIds.includes(id))) ? 'unshown' : 'silent';
 }
 
 /** Plants one thing in a take of a case and counts what is said of it. */
@@ -146,7 +149,7 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   const swapped = planted.kind === 'swapped' ? ([nameOfId(planted.id), nameOfId(planted.otherId)] as const) : null;
   const proof = await proofOf(plan, planted.really, seed, kernel, planted.faults, swapped);
   const verdict = verdictOn(proof, planted);
-  const own = into.byKind[planted.kind] ?? { takes: 0, named: 0, asked: 0, silent: 0, wrong: 0 };
+  const own = into.byKind[planted.kind] ?? { takes: 0, named: 0, asked: 0, unshown: 0, silent: 0, wrong: 0 };
   into.byKind[planted.kind] = { ...own, takes: own.takes + 1, [verdict]: own[verdict] + 1 };
   into.takes += 1;
   into[verdict] += 1;

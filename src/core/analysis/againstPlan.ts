@@ -1,13 +1,14 @@
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
-import { explain, type Measured, type Model, SURE } from '../evidence';
+import { type Cluster, explain, type Model, SURE } from '../evidence';
 import { causeFindings, idOf, nameOf } from './causeFindings';
+import { takeLimits } from './limits';
 import { modelOf } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
 import type { TakeReport } from './report';
 
 /** One source of a take by the plan's microphones. */
 interface Heard {
-  readonly cluster: { readonly spot: number; readonly arrivals: readonly (Measured & { readonly levelDb: number })[] };
+  readonly cluster: Cluster;
   readonly events: number;
 }
 
@@ -21,7 +22,7 @@ function clustersOf(table: ArrivalTable, report: TakeReport, matching: Matching)
       const to = indexOf(channel);
       return to < 0 ? [] : [{ channel: to, lateSeconds: delaySamples / report.sampleRate, sign: polarity, confidence, levelDb }];
     });
-    return [{ cluster: { spot, arrivals }, events: source.events }];
+    return [{ cluster: { spot, colourDb: source.colourDb, arrivals }, events: source.events }];
   });
 }
 
@@ -149,7 +150,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
  * any session.
  */
 export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching): Proof {
-  if (table.plan.microphones.length === 0) return { comparisons: [], findings: [] };
+  if (table.plan.microphones.length === 0) return { comparisons: [], findings: [], limits: [] };
   const model = modelOf(table);
   const clusters = clustersOf(table, report, matching);
   const explanation = explain(
@@ -159,6 +160,12 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
   const comparisons = clusters.flatMap((heard, i) => comparisonsOf(table, report, model, heard, explanation.sources[i] ?? -1));
   return {
     comparisons,
+    limits: takeLimits(
+      table,
+      model,
+      clusters.map(({ cluster }) => cluster),
+      explanation,
+    ),
     findings: [
       ...missingFindings(table, report, matching),
       ...causeFindings(table, report, explanation),

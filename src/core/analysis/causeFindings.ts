@@ -1,6 +1,6 @@
 import type { ArrivalTable } from '../arrivals';
 import { alongString } from '../checks';
-import type { Cause, Explanation, Weighed } from '../evidence';
+import { type Cause, channelsOf, type Explanation, type Weighed } from '../evidence';
 import { dot, magnitude, normalize, subtract } from '../math';
 import { formatDelay, formatLength, formatNumber } from '../units';
 import { targetOf } from './planModel';
@@ -92,19 +92,43 @@ function movedFinding(
   };
 }
 
+/** An instrument that is not where it is planned. */
+function elsewhereFinding(table: ArrivalTable, cause: Cause & { kind: 'elsewhere' }, probability: number): ProofFinding | null {
+  const metres = magnitude(cause.byM);
+  if (metres < IN_PLACE_M) return null;
+  const name = instrumentName(table, cause.instrument);
+  return {
+    id: `take-instrument/${cause.instrument}`,
+    severity: metres > 0.1 ? 'improve' : 'note',
+    code: 'instrument-elsewhere',
+    microphoneIds: [],
+    message: `The ${name} stands some ${formatLength(metres, table.plan.units)} from its place in the plan, as all microphones hear it: hold the tape to its marks, and move it, or plan it where it is.`,
+    move: null,
+    probability,
+  };
+}
+
+/** The instrument in a sentence; where there are several, by the first of its sources. */
+function instrumentName({ plan }: ArrivalTable, instrument: number): string {
+  const ids = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
+  const first = plan.sources.find(({ instrumentId }) => instrumentId === ids[instrument]);
+  return ids.length > 1 && first ? `instrument with the ${first.name.toLowerCase()}` : 'instrument';
+}
+
 /** A cause in a few words, for a question. */
 function inWords(table: ArrivalTable, cause: Cause): string {
-  const name = nameOf(table, cause.channel);
   const { plan } = table;
   switch (cause.kind) {
     case 'reversed':
-      return `${name} is upside down`;
+      return `${nameOf(table, cause.channel)} is upside down`;
     case 'late':
-      return `${name} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+      return `${nameOf(table, cause.channel)} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
     case 'moved':
-      return `${name} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
+      return `${nameOf(table, cause.channel)} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
     case 'swapped':
-      return `${name} and ${nameOf(table, cause.other)} are swapped`;
+      return `${nameOf(table, cause.channel)} and ${nameOf(table, cause.other)} are swapped`;
+    case 'elsewhere':
+      return `the ${instrumentName(table, cause.instrument)} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
   }
 }
 
@@ -112,7 +136,7 @@ function inWords(table: ArrivalTable, cause: Cause): string {
 function settleWords(open: readonly Weighed[]): string {
   const kinds = new Set(open.map(({ cause }) => cause.kind));
   if (kinds.size === 1 && kinds.has('reversed')) return 'Look at their cables and switches, or tap each alone: the first swing tells.';
-  if (kinds.has('moved')) return 'Hold the tape to them, or play more sources one after another.';
+  if (kinds.has('moved') || kinds.has('elsewhere')) return 'Hold the tape to them, or play more sources one after another.';
   return 'Play every source alone, one after another.';
 }
 
@@ -121,10 +145,10 @@ const MOST_NAMED = 3;
 /** Several explanations as good as one another: asked, never told. */
 function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[] {
   // A stand within its tolerance is no question.
-  const grave = open.filter(({ cause }) => cause.kind !== 'moved' || magnitude(cause.byM) >= IN_PLACE_M);
+  const grave = open.filter(({ cause }) => (cause.kind !== 'moved' && cause.kind !== 'elsewhere') || magnitude(cause.byM) >= IN_PLACE_M);
   if (grave.length === 0) return [];
   const named = grave.slice(0, MOST_NAMED).map(({ cause }) => inWords(table, cause));
-  const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => [cause.channel, ...(cause.kind === 'swapped' ? [cause.other] : [])]))];
+  const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => channelsOf(cause)))];
   const listed = named.length === 1 ? `perhaps ${named[0]}` : `${named.slice(0, -1).join(', ')} or ${named[named.length - 1]}`;
   return [
     {
@@ -149,6 +173,10 @@ export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, o
         return [lateFinding(table, report, cause.channel, cause.seconds, probability)];
       case 'swapped':
         return [swappedFinding(table, cause.channel, cause.other, probability)];
+      case 'elsewhere': {
+        const finding = elsewhereFinding(table, cause, probability);
+        return finding ? [finding] : [];
+      }
       case 'moved': {
         const finding = movedFinding(table, report, cause, heard, probability);
         return finding ? [finding] : [];

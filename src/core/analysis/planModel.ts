@@ -1,6 +1,7 @@
+import type { PerBand } from '../acoustics';
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
 import type { Expected, Model } from '../evidence';
-import { normalize, subtract } from '../math';
+import { subtract } from '../math';
 import { isDirect } from '../microphones';
 
 /** The source in the middle of the pair a microphone belongs to. */
@@ -10,16 +11,25 @@ const centreOf = (table: ArrivalTable, id: string): string | null =>
 /** Ways weaker than the strongest by more than this are not looked for, dB. */
 const WAYS_WITHIN_DB = 12;
 /** Quieter in a channel than its loudest source by more than this, a source is hardly measured there, dB. */
-const DROWNED_DB = 30;
-
-/** The direct sound this far under the room is found as often as not (counted over renders of every set-up), dB. */
-const LOST_IN_ROOM_DB = 6.3;
+const DROWNED_DB = 45;
+/** The direct sound this far under the room is found as often as not, and how sharp that is (counted over renders of every set-up), dB. */
+const LOST_IN_ROOM_DB = 7.5;
+const LOST_WIDTH_DB = 1.2;
 
 /** Chance that a measurement in a channel follows the direct sound: by how far that stands over the room, and the source over its neighbours. */
 function clarityOf({ directDb, roomDb }: Arrival, channelDb: number): number {
-  const overRoom = 1 / (1 + Math.exp(-(directDb - roomDb + LOST_IN_ROOM_DB)));
+  const overRoom = 1 / (1 + Math.exp(-(directDb - roomDb + LOST_IN_ROOM_DB) / LOST_WIDTH_DB));
   const overOthers = 1 / (1 + Math.exp(-(channelDb + DROWNED_DB) / 3));
   return 0.9995 * overRoom * overOthers;
+}
+
+/** As much of the room's sound falls into the moment in which a stroke's level is taken (counted over renders). */
+const ROOM_IN_STROKE = 0.2;
+
+/** Level of a stroke in a channel, dB: of its whole sound without what of the room comes after it. */
+function strokeDb({ directDb, roomDb }: Arrival, channelDb: number): number {
+  const [direct, room] = [10 ** (directDb / 10), 10 ** (roomDb / 10)];
+  return channelDb + 10 * Math.log10((direct + ROOM_IN_STROKE * room) / Math.max(1e-30, direct + room));
 }
 
 /** Chance that a measured sign is the model's: certain where all bands agree and the room is far below (counted over renders). */
@@ -27,6 +37,15 @@ function signClarityOf({ settledInAll, settled, directDb, roomDb }: Arrival): nu
   if (!settled) return 0.5;
   if (!settledInAll) return 0.85;
   return directDb > roomDb + 2 ? 0.9997 : 0.996;
+}
+
+/** A band fainter than this re the whole is noise in a take, dB. */
+const FAINTEST_DB = -30;
+
+/** Energy of the direct sound in its four bands re all of it, dB. */
+function colourOf({ bandsDb }: Arrival): PerBand {
+  const all = 10 * Math.log10(bandsDb.reduce((sum, db) => sum + 10 ** (db / 10), 1e-30));
+  return bandsDb.map((db) => Math.max(FAINTEST_DB, db - all)) as unknown as PerBand;
 }
 
 function expectedOf(table: ArrivalTable, source: number, microphone: number): Expected {
@@ -38,8 +57,9 @@ function expectedOf(table: ArrivalTable, source: number, microphone: number): Ex
     ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({ delaySeconds, sign: recordedSign, share: 10 ** ((levelDb - loudest) / 20) })),
     clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
     signClarity: signClarityOf(arrival),
-    levelDb: table.channelDb[microphone]?.[source] ?? -Infinity,
-    away: placed ? normalize(subtract(placed.positionM, arrival.fromM)) : { x: 0, y: 0, z: 1 },
+    levelDb: strokeDb(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
+    colourDb: colourOf(arrival),
+    awayM: placed ? subtract(placed.positionM, arrival.fromM) : { x: 0, y: 0, z: 1 },
   };
 }
 
@@ -50,26 +70,11 @@ export function targetOf(table: ArrivalTable, microphone: number): number {
   return table.plan.sources.findIndex((source) => sourceKey(source) === key);
 }
 
-/** A millisecond later counts as this much quieter where the nearest channel is looked for, dB. */
-const LATE_COST_DB_PER_MS = 2;
-/** The model's levels leave this open, dB; and this share any channel may be taken for the nearest. */
-const SPOT_SIGMA_DB = 3;
-const ANY_SPOT = 0.02;
-
-/** Chance of each microphone to be taken for the one nearest a source: loud for its own standards, and early. */
-function spotShares({ channelDb, rows }: ArrivalTable, source: number): number[] {
-  const scores = rows.map((row, m) => (channelDb[m]?.[source] ?? -Infinity) - LATE_COST_DB_PER_MS * 1000 * (row[source]?.delaySeconds ?? 0));
-  const best = Math.max(...scores);
-  const weights = scores.map((score) => Math.exp((score - best) / SPOT_SIGMA_DB));
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  return weights.map((weight) => (1 - ANY_SPOT) * (weight / total) + ANY_SPOT / rows.length);
-}
-
 /** A plan as the engine of evidence wants it. */
 export function modelOf(table: ArrivalTable): Model {
   const { plan } = table;
   const known = new Map<number, Expected>();
-  const shares = plan.sources.map((_, source) => spotShares(table, source));
+  const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
   return {
     sources: plan.sources.length,
     microphones: plan.microphones.length,
@@ -80,7 +85,7 @@ export function modelOf(table: ArrivalTable): Model {
       known.set(key, found);
       return found;
     },
-    spotShare: (source, microphone) => shares[source]?.[microphone] ?? 0,
+    instrumentOf: (source) => instruments.indexOf(plan.sources[source]?.instrumentId ?? ''),
     fixed: (microphone) => isDirect(plan.microphones[microphone]?.model.kind ?? 'moving-coil'),
   };
 }

@@ -30,7 +30,16 @@ export interface ProofFinding {
   readonly probability: number | null;
 }
 
+/** Something that this take could not have shown, with what would. */
+export interface TakeLimit {
+  readonly kind: 'reversed' | 'late' | 'swapped' | 'moved';
+  readonly microphoneIds: readonly string[];
+  readonly message: string;
+}
+
 export interface Proof {
   readonly comparisons: readonly Comparison[];
   readonly findings: readonly ProofFinding[];
+  /** What the take could not have shown. */
+  readonly limits: readonly TakeLimit[];
 }

@@ -1,3 +1,4 @@
+import type { PerBand } from '../acoustics';
 import type { Severity } from '../checks';
 import type { Role } from './roles';
 
@@ -59,6 +60,8 @@ export interface SourceReport {
   readonly events: number;
   /** Mean energy of its strokes at the spot, dB on a scale of the report's own: levels of one channel on several sources compare. */
   readonly spotDb?: number;
+  /** Its colour at the spot: energy in the four bands of the model re all of it, dB. */
+  readonly colourDb?: PerBand;
   readonly arrivals: readonly MeasuredArrival[];
 }
 

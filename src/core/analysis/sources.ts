@@ -1,3 +1,4 @@
+import { BANDS, type PerBand } from '../acoustics';
 import { type FftKernel, median, type RealFftPlan } from '../math';
 import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
 import { noiseFor, noiseOf } from './noise';
@@ -17,6 +18,8 @@ const LATE_COST_DB_PER_MS = 2;
 /** Events whose delays differ by more than this belong to different sources, samples. */
 const SAME_SOURCE_SAMPLES = 10;
 const SURE = 0.2;
+/** A band fainter than this re the whole is noise, dB. */
+const FAINTEST_DB = -30;
 
 /** Window round an event: fades in before the onset and out soon after, so the direct sound weighs most and noise least. */
 function eventWindow(size: number, pre: number): Float32Array {
@@ -150,6 +153,19 @@ class SourceMeasurement {
     return this.merge(reports);
   }
 
+  /** Energy in the model's four bands re all of it, dB; nothing is fainter than {@link FAINTEST_DB}. */
+  private colourOf(bank: SpectrumBank, spot: number): PerBand {
+    const power = bank.power(spot);
+    const binsPerHz = this.size / this.settings.sampleRateHz;
+    const energies = BANDS.map(({ lowHz, highHz }) => {
+      let sum = 0;
+      for (let k = max(1, round(lowHz * binsPerHz)); k < min(power.length, round(highHz * binsPerHz)); k++) sum += power[k] as number;
+      return sum;
+    });
+    const all = energies.reduce((a, b) => a + b, 0);
+    return energies.map((energy) => (all > 0 ? max(FAINTEST_DB, toDb(energy / all)) : FAINTEST_DB)) as unknown as PerBand;
+  }
+
   private sureDelay(estimate: DelayEstimate | null | undefined): number {
     return estimate && estimate.confidence > SURE ? estimate.delaySamples : 0;
   }
@@ -200,7 +216,8 @@ class SourceMeasurement {
       const estimate = this.estimate(bank, spot, c);
       return estimate ? [{ channel: channel.name, ...estimate, levelDb: toDb(power(c)) - toDb(power(spot)) }] : [];
     });
-    return { spot: this.reader.channels[spot]?.name ?? '', events: total, spotDb: toDb(power(spot) / events.length), arrivals };
+    const spotDb = toDb(power(spot) / events.length);
+    return { spot: this.reader.channels[spot]?.name ?? '', events: total, spotDb, colourDb: this.colourOf(bank, spot), arrivals };
   }
 
   /** Two groups that turned out to be one source after their spot was settled: the one with more events stays. */

@@ -1,7 +1,8 @@
 import { plainName } from '../units';
 import { readAiff } from './aiffHeader';
 import type { ByteSource } from './byteSource';
-import { type AudioInfo, ascii, type HeaderResult, Refusal } from './headers';
+import { unpackFlac } from './flac';
+import { type AudioInfo, ascii, Refusal } from './headers';
 import { BYTES_PER_SAMPLE, decodeSamples, lowFirst } from './samples';
 import { readWav } from './wavHeader';
 
@@ -15,11 +16,18 @@ export interface AudioFile {
 
 export type OpenResult = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: string };
 
-/** Reads the header of a WAV, Broadcast Wave, RF64, BW64, AIFF or AIFC file. A bad file gives one sentence; nothing throws. */
-async function readHeader(source: ByteSource): Promise<HeaderResult> {
+/** What a file is and the bytes that its plain samples are in: its own, or unpacked ones. */
+async function opened(source: ByteSource): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
+  const magic = ascii(await source.read(0, Math.min(4, source.sizeBytes)), 0, 4);
+  if (magic === 'fLaC') return unpackFlac(source);
+  return { info: await (magic === 'FORM' ? readAiff(source) : readWav(source)), samples: source };
+}
+
+/** Opens a WAV, Broadcast Wave, RF64, BW64, AIFF, AIFC or FLAC file. A bad file gives one sentence; nothing throws. */
+export async function openAudio(source: ByteSource): Promise<OpenResult> {
   try {
-    const magic = ascii(await source.read(0, Math.min(4, source.sizeBytes)), 0, 4);
-    return { ok: true, info: await (magic === 'FORM' ? readAiff(source) : readWav(source)) };
+    const { info, samples } = await opened(source);
+    return { ok: true, file: { name: plainName(source.name), info, read: readerOf(info, samples) } };
   } catch (error) {
     const name = plainName(source.name) || 'The file';
     if (error instanceof Refusal) return { ok: false, reason: `${name} cannot be used: ${error.message}.` };
@@ -30,13 +38,10 @@ async function readHeader(source: ByteSource): Promise<HeaderResult> {
   }
 }
 
-export async function openAudio(source: ByteSource): Promise<OpenResult> {
-  const header = await readHeader(source);
-  if (!header.ok) return header;
-  const { info } = header;
+function readerOf(info: AudioInfo, source: ByteSource): AudioFile['read'] {
   const sampleBytes = BYTES_PER_SAMPLE[info.format];
   const frameBytes = sampleBytes * info.channelCount;
-  const read: AudioFile['read'] = async (start, count, out) => {
+  return async (start, count, out) => {
     const wanted = Math.max(0, Math.min(count, info.frameCount - start));
     if (wanted === 0) return 0;
     const stored = await source.read(info.dataOffset + start * frameBytes, wanted * frameBytes);
@@ -45,7 +50,6 @@ export async function openAudio(source: ByteSource): Promise<OpenResult> {
     out.forEach((channel, c) => decodeSamples(info.format, bytes, c * sampleBytes, frameBytes, channel, frames));
     return frames;
   };
-  return { ok: true, file: { name: plainName(source.name), info, read } };
 }
 
 /** File name without folder and ending. */

@@ -13,7 +13,7 @@ export const bytesSource = (name: string, bytes: Uint8Array): ByteSource => ({
 });
 
 /** As much of a Blob as is needed; a page's Blob and a worker's both have it. */
-interface BlobLike {
+export interface BlobLike {
   readonly size: number;
   slice(start: number, end: number): { arrayBuffer(): Promise<ArrayBuffer> };
 }
@@ -23,3 +23,9 @@ export const blobSource = (name: string, blob: BlobLike): ByteSource => ({
   sizeBytes: blob.size,
   read: async (offset, length) => new Uint8Array(await blob.slice(offset, offset + length).arrayBuffer()),
 });
+
+/** Browsers, their workers and Node have it; the core knows no more of any of them. */
+declare const Blob: new (parts: readonly (Uint8Array | BlobLike)[]) => BlobLike;
+
+/** Bytes put aside: a browser moves them to disk when they are many. */
+export const putAside = (parts: readonly (Uint8Array | BlobLike)[]): BlobLike => new Blob(parts);

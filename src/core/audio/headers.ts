@@ -17,8 +17,6 @@ export interface AudioInfo {
   readonly warning: string | null;
 }
 
-export type HeaderResult = { readonly ok: true; readonly info: AudioInfo } | { readonly ok: false; readonly reason: string };
-
 export const LIMITS = { channels: 32, lowestRateHz: 8000, highestRateHz: 384_000, chunks: 4096 } as const;
 
 export const ascii = (bytes: Uint8Array, from: number, length: number): string => String.fromCharCode(...bytes.subarray(from, from + length));

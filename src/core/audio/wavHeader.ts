@@ -148,7 +148,7 @@ export async function readWav(source: ByteSource): Promise<AudioInfo> {
   const head = await readExactly(source, 0, Math.min(12, source.sizeBytes), 'header');
   const magic = ascii(head, 0, 4);
   if (!['RIFF', 'RF64', 'BW64'].includes(magic) || ascii(head, 8, 4) !== 'WAVE')
-    throw new Refusal('it is not a WAV file, whatever its name says: export it as WAV');
+    throw new Refusal('it is not a WAV file, nor AIFF or FLAC, whatever its name says: export it as WAV');
   const chunks = await listChunks(source, magic !== 'RIFF');
   const find = (id: string): Chunk | undefined => chunks.find((chunk) => chunk.id === id);
   const { format, channels, rate } = await readFormat(source, find('fmt '));

@@ -1,3 +1,4 @@
 export { SIGMA_S as COMPARISON_SIGMA_S, SURE } from './likelihood';
+export * from './limits';
 export * from './model';
-export { explain } from './search';
+export { channelsOf, explain } from './search';

@@ -1,3 +1,4 @@
+import type { PerBand } from '../acoustics';
 import type { Vec3 } from '../math';
 
 /** One way on which a source's sound may reach a channel: what a measurement may have found. */
@@ -17,8 +18,10 @@ export interface Expected {
   readonly signClarity: number;
   /** Level in the channel re its loudest source, as its gain is set, dB. */
   readonly levelDb: number;
-  /** Unit vector from the source to the microphone: how the delay grows when it is moved. */
-  readonly away: Vec3;
+  /** From where the sound leaves the source's body to the microphone, metres: how the delay grows when either is moved. */
+  readonly awayM: Vec3;
+  /** Its colour: energy in the four bands re all of it, dB. */
+  readonly colourDb: PerBand;
 }
 
 /** What a set-up should sound like: sources by microphones, in seconds. */
@@ -27,8 +30,8 @@ export interface Model {
   readonly microphones: number;
   readonly speedOfSoundMps: number;
   readonly at: (source: number, microphone: number) => Expected;
-  /** Chance that a microphone is the one nearest a source, as the take check judges it: they add up to 1 for each source. */
-  readonly spotShare: (source: number, microphone: number) => number;
+  /** Which instrument a source belongs to. */
+  readonly instrumentOf: (source: number) => number;
   /** A microphone that cannot have been moved: a pickup. */
   readonly fixed: (microphone: number) => boolean;
 }
@@ -48,6 +51,8 @@ export interface Measured {
 export interface Cluster {
   /** Channel that hears it first and loudest. */
   readonly spot: number;
+  /** Its colour there, energy in the four bands re all of it, dB; undefined where nobody looked. */
+  readonly colourDb?: PerBand | undefined;
   readonly arrivals: readonly Measured[];
 }
 
@@ -56,7 +61,9 @@ export type Cause =
   | { readonly kind: 'reversed'; readonly channel: number }
   | { readonly kind: 'late'; readonly channel: number; readonly seconds: number }
   | { readonly kind: 'moved'; readonly channel: number; readonly byM: Vec3 }
-  | { readonly kind: 'swapped'; readonly channel: number; readonly other: number };
+  | { readonly kind: 'swapped'; readonly channel: number; readonly other: number }
+  /** An instrument, and all its sources with it, stands elsewhere. */
+  | { readonly kind: 'elsewhere'; readonly instrument: number; readonly byM: Vec3 };
 
 /** A cause with the probability that it is what happened, given the take. */
 export interface Weighed {
@@ -66,6 +73,8 @@ export interface Weighed {
 
 /** What explains a take: causes that are sure, and where it is not settled which of several it is. */
 export interface Explanation {
+  /** The causes that were taken up, told or asked. */
+  readonly causes: readonly Cause[];
   readonly sure: readonly Weighed[];
   /** For each thing that is wrong and not settled its alternatives, likeliest first. */
   readonly open: readonly (readonly Weighed[])[];

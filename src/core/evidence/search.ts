@@ -1,9 +1,9 @@
-import { dot, magnitude, median, scale, solveLinear, type Vec3, vec3 } from '../math';
-import { logLikelihood, residuals, SIGMA_S, sourcesOf } from './likelihood';
+import { add, dot, magnitude, median, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
+import { type Residual, SIGMA_S, Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 
 /** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
-const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005 } as const;
+const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02 } as const;
 /** A channel is early by nothing we know of. */
 const EARLY_SHARE = 0.02;
 /** Lateness of a converter or a plug-in: from this, else it is rather a place, to this, seconds. */
@@ -11,7 +11,12 @@ const LATE_FROM_S = 3.5e-4;
 const LATE_TO_S = 0.04;
 /** Less than this is rather a stand than a converter, seconds. */
 const A_STANDS_WORTH_S = 0.0012;
-/** How far a stand ends up from its place, metres (one standard deviation along each axis), and at most. */
+/**
+ * How far a stand ends up from its place, metres (one standard deviation along each axis): what stands close is put there to the
+ * centimetre, what stands far by eye (our choice); and at most.
+ */
+const ASTRAY_CLOSE_M = 0.1;
+const ASTRAY_PER_METRE = 0.25;
 const ASTRAY_M = 0.2;
 const FARTHEST_M = 0.8;
 /** Odds by which something is said, and by which it is only asked. */
@@ -19,72 +24,90 @@ const SAID = 0.95;
 /** A question is asked when it is likelier than this that something is wrong. */
 const ASKED = 0.3;
 const MOST_CAUSES = 4;
+const MOST_TRIES = 8;
+const MOST_STARTS = 4;
 
 interface Hypothesis {
   readonly cause: Cause;
   readonly logPosterior: number;
 }
 
-/** Values that stand together, the most told first. */
-function modes(values: readonly number[], within: number, most: number): number[] {
-  const left = [...values];
+/** Latenesses that are asked for by most, the most asked first; told apart from twice their uncertainty on. */
+function lateTries(weighing: Weighing, causes: readonly Cause[], channel: number): number[] {
+  const asked = weighing
+    .latenessAsked(causes, channel)
+    .filter(({ seconds }) => Math.abs(seconds) >= LATE_FROM_S && Math.abs(seconds) <= LATE_TO_S)
+    .sort((a, b) => a.seconds - b.seconds);
+  const votes = asked.map(({ seconds }) => {
+    const near = asked.filter((other) => Math.abs(other.seconds - seconds) < 2 * SIGMA_S);
+    const weight = near.reduce((sum, other) => sum + other.weight, 0);
+    return { weight, seconds: near.reduce((sum, other) => sum + other.weight * other.seconds, 0) / Math.max(1e-12, weight) };
+  });
   const out: number[] = [];
-  while (left.length && out.length < most) {
-    const votes = left.map((value) => left.filter((other) => Math.abs(other - value) < within));
-    const group = votes.reduce((a, b) => (b.length > a.length ? b : a));
-    out.push(group.reduce((sum, value) => sum + value, 0) / group.length);
-    for (const value of group) left.splice(left.indexOf(value), 1);
+  for (const { seconds } of votes.sort((a, b) => b.weight - a.weight)) {
+    if (out.length === MOST_TRIES) break;
+    if (!out.some((other) => Math.abs(other - seconds) < 2 * SIGMA_S)) out.push(seconds);
   }
   return out;
 }
 
-/** Lateness of a channel that its arrivals ask for: as a channel, and as the spot that others are counted from. */
-function lateTries(model: Model, clusters: readonly Cluster[], causes: readonly Cause[], channel: number): number[] {
-  const asked: number[] = [];
-  for (let source = 0; source < model.sources; source++) {
-    const all = clusters.map(() => source);
-    for (const left of residuals(model, clusters, causes, all)) {
-      if (left.channel === channel) asked.push(left.seconds);
-      else if (left.spot === channel) asked.push(-left.seconds);
-    }
-  }
-  return modes(asked, 2 * SIGMA_S, 6).filter((seconds) => Math.abs(seconds) >= LATE_FROM_S && Math.abs(seconds) <= LATE_TO_S);
-}
-
-function lateHypotheses(model: Model, clusters: readonly Cluster[], causes: readonly Cause[], channel: number): Hypothesis[] {
-  return lateTries(model, clusters, causes, channel).map((seconds) => {
+function lateHypotheses(weighing: Weighing, causes: readonly Cause[], channel: number): Hypothesis[] {
+  return lateTries(weighing, causes, channel).map((seconds) => {
     const cause: Cause = { kind: 'late', channel, seconds };
     // The chance of just this lateness, as finely as it is known, among all there could be.
     const occam = Math.log((SIGMA_S * 2.5) / LATE_TO_S);
     const prior = Math.log(PRIOR.late) + (seconds < 0 ? Math.log(EARLY_SHARE) : 0) + (Math.abs(seconds) < A_STANDS_WORTH_S ? Math.log(0.3) : 0);
-    return { cause, logPosterior: logLikelihood(model, clusters, [...causes, cause]) + prior + occam };
+    return { cause, logPosterior: weighing.logLikelihood([...causes, cause]) + prior + occam };
   });
 }
 
-/** The displacement that residuals of a channel ask for, held back by how far stands usually go; and how well it is known. */
-function displacement(
-  model: Model,
-  clusters: readonly Cluster[],
-  causes: readonly Cause[],
-  sources: readonly number[],
-  channel: number,
-  start: Vec3,
-): { byM: Vec3; occam: number } | null {
-  let byM = start;
+type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
+
+/** Sources are told apart less exactly at first, when a displacement is only roughly known. */
+const BLURS = [6, 3, 1, 1];
+const STILL = vec3(0, 0, 0);
+/** Where an instrument is looked for first: in its place, and a step to each side. */
+const AROUND = [STILL, ...[-0.25, 0.25].flatMap((step) => [vec3(step, 0, 0), vec3(0, step, 0)])];
+
+/** How a difference of arrivals grows as what is displaced goes along each axis, seconds per metre; null where it does not. */
+function gradientOf(weighing: Weighing, cause: Displaced, { source, channel, spot }: Residual): Vec3 | null {
+  const { model } = weighing;
+  const by = (microphone: number, moved: Vec3): Vec3 =>
+    scale(normalize(add(weighing.at(source, microphone).awayM, moved)), 1 / model.speedOfSoundMps);
+  if (cause.kind === 'moved') {
+    if (channel === cause.channel) return by(channel, cause.byM);
+    return spot === cause.channel ? scale(by(spot, cause.byM), -1) : null;
+  }
+  if (model.instrumentOf(source) !== cause.instrument) return null;
+  const back = scale(cause.byM, -1);
+  return subtract(model.fixed(spot) ? STILL : by(spot, back), model.fixed(channel) ? STILL : by(channel, back));
+}
+
+/** How far a thing usually ends up from its place, metres. */
+function astrayM(weighing: Weighing, cause: Displaced): number {
+  if (cause.kind === 'elsewhere') return ASTRAY_M;
+  let nearest = Infinity;
+  for (let source = 0; source < weighing.model.sources; source++) nearest = Math.min(nearest, magnitude(weighing.at(source, cause.channel).awayM));
+  return Math.min(ASTRAY_M, ASTRAY_CLOSE_M + ASTRAY_PER_METRE * nearest);
+}
+
+/** The displacement that residuals ask for, held back by how far things usually go; and how well it is known. */
+function displacement(weighing: Weighing, causes: readonly Cause[], start: Displaced): { cause: Displaced; occam: number } | null {
+  const astray = astrayM(weighing, start);
+  let cause = start;
   let occam = 0;
-  for (let round = 0; round < 6; round++) {
-    const rows = residuals(model, clusters, [...causes, { kind: 'moved', channel, byM }], sources).filter(
-      (left) => left.channel === channel || left.spot === channel,
-    );
-    const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / ASTRAY_M ** 2 : 0)));
+  for (const blur of BLURS) {
+    // What is displaced may have been taken for another source.
+    const sources = weighing.sourcesOf([...causes, cause], blur);
+    const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / astray ** 2 : 0)));
     const b = [0, 0, 0];
-    for (const left of rows) {
-      const { away } = model.at(left.source, channel);
-      const g = scale(away, (left.channel === channel ? 1 : -1) / model.speedOfSoundMps);
+    for (const left of weighing.residuals([...causes, cause], sources)) {
+      const g = gradientOf(weighing, cause, left);
+      if (!g) continue;
       const row = [g.x, g.y, g.z];
-      const wanted = left.seconds + dot(g, byM);
+      const wanted = left.seconds + dot(g, cause.byM);
       // What is far off is another thing: it pulls less and less.
-      const weight = 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * SIGMA_S)) ** 2));
+      const weight = 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2));
       for (let i = 0; i < 3; i++) {
         b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
         for (let j = 0; j < 3; j++) (a[i] as number[])[j] = ((a[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
@@ -92,54 +115,91 @@ function displacement(
     }
     const solved = solveLinear(a, b);
     if (!solved) return null;
-    byM = vec3(solved[0] as number, solved[1] as number, solved[2] as number);
+    cause = { ...cause, byM: vec3(solved[0] as number, solved[1] as number, solved[2] as number) };
     const [[p = 0, q = 0, r = 0] = [], [s = 0, t = 0, u = 0] = [], [v = 0, w = 0, x = 0] = []] = a;
     const determinant = p * (t * x - u * w) - q * (s * x - u * v) + r * (s * w - t * v);
-    occam = -0.5 * Math.log(Math.max(1, determinant * ASTRAY_M ** 6));
+    occam = -0.5 * Math.log(Math.max(1, determinant * astray ** 6));
   }
-  return magnitude(byM) > FARTHEST_M ? null : { byM, occam };
+  return magnitude(cause.byM) > FARTHEST_M ? null : { cause, occam };
 }
 
-function movedHypotheses(model: Model, clusters: readonly Cluster[], causes: readonly Cause[], channel: number): Hypothesis[] {
-  if (model.fixed(channel)) return [];
-  const sources = sourcesOf(model, clusters, causes);
-  const rows = residuals(model, clusters, causes, sources).filter((left) => left.channel === channel || left.spot === channel);
-  const starts = [vec3(0, 0, 0)];
-  for (const left of rows) {
-    const metres = (left.channel === channel ? 1 : -1) * left.seconds * model.speedOfSoundMps;
-    if (Math.abs(metres) < FARTHEST_M) starts.push(scale(model.at(left.source, channel).away, metres));
+/** Displacements of a microphone or an instrument, begun at none and at each that a single arrival asks for. */
+function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from: Displaced): Hypothesis[] {
+  const sources = weighing.sourcesOf(causes, BLURS[0]);
+  const starts = from.kind === 'elsewhere' ? AROUND : [from.byM];
+  const asked: Vec3[] = [];
+  for (const left of weighing.residuals(causes, sources)) {
+    const g = gradientOf(weighing, from, left);
+    const steepness = g ? magnitude(g) : 0;
+    if (!g || steepness < 1e-4) continue;
+    const byM = scale(g, left.seconds / steepness ** 2);
+    if (magnitude(byM) < FARTHEST_M) asked.push(byM);
   }
-  return starts.slice(0, 9).flatMap((start): Hypothesis[] => {
-    const found = displacement(model, clusters, causes, sources, channel, start);
+  return [...starts, ...asked.slice(0, MOST_STARTS)].flatMap((byM): Hypothesis[] => {
+    const found = displacement(weighing, causes, { ...from, byM });
     if (!found) return [];
-    const { byM, occam } = found;
-    const cause: Cause = { kind: 'moved', channel, byM };
-    const pull = -0.5 * (magnitude(byM) / ASTRAY_M) ** 2;
-    return [{ cause, logPosterior: logLikelihood(model, clusters, [...causes, cause]) + Math.log(PRIOR.moved) + occam + pull }];
+    const { cause, occam } = found;
+    const pull = -0.5 * (magnitude(cause.byM) / astrayM(weighing, from)) ** 2;
+    return [{ cause, logPosterior: weighing.logLikelihood([...causes, cause]) + Math.log(PRIOR[cause.kind]) + occam + pull }];
   });
 }
 
-/** Every single cause that could be added to those there are. */
-function hypotheses(model: Model, clusters: readonly Cluster[], causes: readonly Cause[]): Hypothesis[] {
-  const involved = new Set(clusters.flatMap(({ spot, arrivals }) => [spot, ...arrivals.map(({ channel }) => channel)]));
-  const free = [...involved].filter(
-    (channel) => !causes.some((cause) => cause.channel === channel || (cause.kind === 'swapped' && cause.other === channel)),
+/** Channels that a cause speaks of. */
+export const channelsOf = (cause: Cause): number[] =>
+  cause.kind === 'elsewhere' ? [] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];
+
+/** A cause that no clear arrival bears out is this much rarer: in a channel that hears mostly the room, one reflection fools every source alike. */
+const BY_ECHOES_ALONE = Math.log(0.005);
+const CLEAR = 0.9;
+
+/** Whether a channel of a cause has an arrival that is clearly direct, of a source that it could be by that cause. */
+function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause): boolean {
+  if (cause.kind === 'elsewhere') return true;
+  const own = channelsOf(cause);
+  const all = [...causes, cause];
+  return weighing
+    .residuals(all, weighing.sourcesOf(all))
+    .some(
+      ({ source, channel, spot, seconds }) =>
+        (own.includes(channel) || own.includes(spot)) &&
+        Math.abs(seconds) < 3 * SIGMA_S &&
+        weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > CLEAR,
+    );
+}
+
+/** Every single cause that could be added to those there are, with what bears it out. */
+function hypotheses(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
+  const now = weighing.logLikelihood(causes);
+  return everyCause(weighing, causes).map((one) =>
+    one.logPosterior < now || isBorneOut(weighing, causes, one.cause) ? one : { ...one, logPosterior: one.logPosterior + BY_ECHOES_ALONE },
   );
+}
+
+function everyCause(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
+  const { model } = weighing;
+  const free = weighing.channels().filter((channel) => !causes.some((cause) => channelsOf(cause).includes(channel)));
   const out: Hypothesis[] = [];
   const weigh = (cause: Cause, prior: number): void => {
-    out.push({ cause, logPosterior: logLikelihood(model, clusters, [...causes, cause]) + Math.log(prior) });
+    out.push({ cause, logPosterior: weighing.logLikelihood([...causes, cause]) + Math.log(prior) });
   };
   for (const channel of free) {
     weigh({ kind: 'reversed', channel }, PRIOR.reversed);
-    out.push(...lateHypotheses(model, clusters, causes, channel));
-    out.push(...movedHypotheses(model, clusters, causes, channel));
+    out.push(...lateHypotheses(weighing, causes, channel));
+    if (!model.fixed(channel)) out.push(...displacedHypotheses(weighing, causes, { kind: 'moved', channel, byM: STILL }));
     for (const other of free) if (other > channel) weigh({ kind: 'swapped', channel, other }, PRIOR.swapped);
   }
+  const instruments = new Set(Array.from({ length: model.sources }, (_, source) => model.instrumentOf(source)));
+  for (const instrument of instruments)
+    if (!causes.some((cause) => cause.kind === 'elsewhere' && cause.instrument === instrument))
+      out.push(...displacedHypotheses(weighing, causes, { kind: 'elsewhere', instrument, byM: STILL }));
   return out;
 }
 
-const sameThing = (a: Cause, b: Cause): boolean =>
-  a.kind === b.kind && a.channel === b.channel && (a.kind !== 'swapped' || b.kind !== 'swapped' || a.other === b.other);
+/** Of one kind, and of the same channels or the same instrument. */
+function sameThing(a: Cause, b: Cause): boolean {
+  if (a.kind === 'elsewhere') return b.kind === 'elsewhere' && a.instrument === b.instrument;
+  return a.kind === b.kind && channelsOf(a).join() === channelsOf(b).join();
+}
 
 /** Hypotheses of one thing taken together: the best of them stands for it. */
 function weighed(all: readonly Hypothesis[], none: number): { readonly list: Weighed[]; readonly none: number } {
@@ -158,21 +218,21 @@ function weighed(all: readonly Hypothesis[], none: number): { readonly list: Wei
 const TAKEN_UP = Math.log(3);
 
 /** The single cause that explains most on top of those there are; null when none is worth it. */
-function nextCause(model: Model, clusters: readonly Cluster[], causes: readonly Cause[]): Cause | null {
-  const now = logLikelihood(model, clusters, causes);
+function nextCause(weighing: Weighing, causes: readonly Cause[]): Cause | null {
+  const now = weighing.logLikelihood(causes);
   let best: Hypothesis | null = null;
-  for (const one of hypotheses(model, clusters, causes)) if (!best || one.logPosterior > best.logPosterior) best = one;
+  for (const one of hypotheses(weighing, causes)) if (!best || one.logPosterior > best.logPosterior) best = one;
   return best && best.logPosterior > now + TAKEN_UP ? best.cause : null;
 }
 
 /** A lateness as exactly as the clear arrivals know it: what is left of them in the middle goes to it. */
-function refined(model: Model, clusters: readonly Cluster[], causes: readonly Cause[], cause: Cause): Cause {
+function refined(weighing: Weighing, causes: readonly Cause[], cause: Cause): Cause {
   if (cause.kind !== 'late') return cause;
   let { seconds } = cause;
   for (let round = 0; round < 3; round++) {
     const all = [...causes, { ...cause, seconds }];
-    const left = residuals(model, clusters, all, sourcesOf(model, clusters, all)).flatMap(({ channel, spot, source, seconds: rest }) => {
-      const clear = model.at(source, channel).clarity * model.at(source, spot).clarity > 0.8 && Math.abs(rest) < 3 * SIGMA_S;
+    const left = weighing.residuals(all, weighing.sourcesOf(all)).flatMap(({ channel, spot, source, seconds: rest }) => {
+      const clear = weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > 0.8 && Math.abs(rest) < 3 * SIGMA_S;
       return !clear ? [] : channel === cause.channel ? [rest] : spot === cause.channel ? [-rest] : [];
     });
     if (left.length === 0) break;
@@ -184,14 +244,13 @@ function refined(model: Model, clusters: readonly Cluster[], causes: readonly Ca
 const without = (causes: readonly Cause[], index: number): Cause[] => causes.filter((_, i) => i !== index);
 
 /** Causes found one after the other, each looked for again once the others are known. */
-function causesOf(model: Model, clusters: readonly Cluster[]): Cause[] {
+function causesOf(weighing: Weighing): Cause[] {
   let causes: Cause[] = [];
-  for (let next = nextCause(model, clusters, causes); next && causes.length < MOST_CAUSES; next = nextCause(model, clusters, causes))
-    causes = [...causes, next];
+  for (let next = nextCause(weighing, causes); next && causes.length < MOST_CAUSES; next = nextCause(weighing, causes)) causes = [...causes, next];
   for (let round = 0; round < 2 && causes.length > 1; round++)
     for (let i = 0; i < causes.length; i++) {
       const rest = without(causes, i);
-      const again = nextCause(model, clusters, rest);
+      const again = nextCause(weighing, rest);
       causes = again ? [...rest.slice(0, i), again, ...rest.slice(i)] : rest;
     }
   return causes;
@@ -212,15 +271,16 @@ function alternatives(list: readonly Weighed[]): Weighed[] {
  * so to nineteen in twenty is sure, what lies between several is left open. Probabilities are posterior ones, priors of causes included.
  */
 export function explain(model: Model, clusters: readonly Cluster[]): Explanation {
-  const causes = causesOf(model, clusters);
+  const weighing = new Weighing(model, clusters);
+  const causes = causesOf(weighing);
   const sure: Weighed[] = [];
   const open: Weighed[][] = [];
   causes.forEach((cause, i) => {
     const rest = without(causes, i);
-    const { list, none } = weighed(hypotheses(model, clusters, rest), logLikelihood(model, clusters, rest));
+    const { list, none } = weighed(hypotheses(weighing, rest), weighing.logLikelihood(rest));
     const own = list.find((one) => sameThing(one.cause, cause));
-    if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(model, clusters, rest, own.cause) });
+    if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
     else if (none < ASKED) open.push(alternatives(list));
   });
-  return { sure, open, sources: sourcesOf(model, clusters, causes) };
+  return { causes, sure, open, sources: weighing.sourcesOf(causes) };
 }

@@ -1,4 +1,4 @@
-import { BANDS } from '../acoustics';
+import { BANDS, type PerBand } from '../acoustics';
 import { type ArrivalTable, firstReflections } from '../arrivals';
 import { amplitudeRatioFromDb } from '../units';
 
@@ -55,4 +55,16 @@ export function inBands(stroke: Float32Array, sampleRateHz: number): Float32Arra
     const [upper, lower] = [below[band] ?? stroke, below[band - 1]];
     return lower ? upper.map((v, i) => v - (lower[i] as number)) : upper;
   });
+}
+
+/** A stroke, peak 1, with its energy shared among the bands as its source shares it: what a microphone nearby hears has its colour. */
+export function coloured(stroke: Float32Array, spectrumDb: PerBand, sampleRateHz: number): Float32Array {
+  const bands = inBands(stroke, sampleRateHz);
+  const gains = bands.map((band, b) => {
+    const energy = band.reduce((sum, v) => sum + v * v, 0);
+    return amplitudeRatioFromDb(spectrumDb[b] as number) / Math.sqrt(Math.max(1e-12, energy));
+  });
+  const out = stroke.map((_, i) => bands.reduce((sum, band, b) => sum + (gains[b] as number) * (band[i] as number), 0));
+  const peak = out.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
+  return out.map((v) => v / peak);
 }

@@ -3,7 +3,7 @@ import { createRandom, type Random } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
 import { addDelayed } from './fractionalDelay';
-import { type Heard, heardBy, inBands } from './heard';
+import { coloured, type Heard, heardBy, inBands } from './heard';
 import { strokeKindOf, synthesiseStroke } from './strokes';
 
 export interface RenderOptions {
@@ -76,7 +76,9 @@ export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
   const table = arrivalTable(plan);
   const strokes = score(plan.sources.length, options.rounds ?? 3, rate, random);
   const length = (strokes[strokes.length - 1]?.atSample ?? 0) + Math.round(1.1 * rate);
-  const signals = plan.sources.map((source, s) => synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)));
+  const signals = plan.sources.map((source, s) =>
+    coloured(synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)), source.spectrumDb, rate),
+  );
   const split = signals.map((signal) => inBands(signal, rate));
   const faults = options.faults ?? [];
   const channels = plan.microphones.map((microphone, m) => {

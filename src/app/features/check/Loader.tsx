@@ -44,7 +44,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           type="file"
           multiple
           hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.rf64,audio/*"
+          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
           aria-label="Take files"
           onChange={(event) => {
             onFiles(event.target.files);

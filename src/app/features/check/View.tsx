@@ -215,6 +215,7 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
           <VerdictLine key={`${finding.code}${finding.channels.join()}`} severity={finding.severity} message={finding.message} />
         ))}
       </Box>
+      {proof.limits.length > 0 && <Limits limits={proof.limits} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
       {planned && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">
@@ -222,6 +223,24 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
         </Box>
       )}
     </SidePane>
+  );
+}
+
+/** What the take could not have shown, with what would: silence about these is no praise. */
+function Limits({ limits }: { limits: Proof['limits'] }) {
+  return (
+    <Box as="details" py="3" fontSize="sm">
+      <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
+        What this take does not show ({limits.length})
+      </Box>
+      <Box as="ul" aria-label="What this take does not show" m="0" mt="1" pl="4" color="quiet">
+        {limits.map(({ kind, message }) => (
+          <Box as="li" key={kind} mb="2">
+            {message}
+          </Box>
+        ))}
+      </Box>
+    </Box>
   );
 }
 

@@ -111,7 +111,7 @@ function Loopback({ session }: { session: Session }) {
           type="file"
           hidden
           multiple
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,audio/*"
+          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,audio/*"
           aria-label="Loopback files"
           onChange={(event) => {
             void listen(event.target.files);

@@ -1,0 +1,42 @@
+import type { ArrivalTable } from '../arrivals';
+import { type Cluster, type Explanation, limitsOf, type Model } from '../evidence';
+import { formatLength } from '../units';
+import { idOf, nameOf } from './causeFindings';
+import type { TakeLimit } from './proof';
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+
+/** What a take leaves unshown of its plan, one sentence for each kind of thing. */
+export function takeLimits(table: ArrivalTable, model: Model, clusters: readonly Cluster[], { causes }: Explanation): TakeLimit[] {
+  if (clusters.length === 0) return [];
+  const { sign, time, names, place } = limitsOf(model, clusters, causes);
+  const named = (channels: readonly number[]): string => listed(channels.map((channel) => nameOf(table, channel)));
+  const ids = (channels: readonly number[]): string[] => channels.map((channel) => idOf(table, channel));
+  const out: TakeLimit[] = [];
+  if (sign.length > 0)
+    out.push({
+      kind: 'reversed',
+      microphoneIds: ids(sign),
+      message: `Which way up ${named(sign)} ${sign.length > 1 ? 'come' : 'comes'}: tap each alone, and look at its first swing.`,
+    });
+  if (time.length > 0)
+    out.push({
+      kind: 'late',
+      microphoneIds: ids(time),
+      message: `Whether ${named(time)} ${time.length > 1 ? 'are' : 'is'} late: clap once in the middle of all microphones, and look whether the claps stand under one another.`,
+    });
+  if (names.length > 0)
+    out.push({
+      kind: 'swapped',
+      microphoneIds: ids([...new Set(names.flat())]),
+      message: `Whether ${listed(names.slice(0, 3).map(([a, b]) => `${nameOf(table, a)} and ${nameOf(table, b)}`))}${names.length > 3 ? ' and others' : ''} are exchanged: tap one of them alone.`,
+    });
+  if (place.length > 0)
+    out.push({
+      kind: 'moved',
+      microphoneIds: ids(place.map(({ channel }) => channel)),
+      message: `Where ${named(place.map(({ channel }) => channel))} ${place.length > 1 ? 'stand' : 'stands'} sideways of what they hear: ${formatLength(Math.max(...place.map(({ sigmaM }) => sigmaM)), table.plan.units)} and more would not be heard. The tape shows it.`,
+    });
+  return out;
+}
