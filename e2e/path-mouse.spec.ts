@@ -51,6 +51,8 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await expect(verdicts).toContainText('Overhead right is upside down: flip it, or check the cable.', { timeout: 60_000 });
   await expect(verdicts).toContainText(/Kick is 0\.8\d ms \(40 samples, .*\) late on every source/);
   await expect(page.getByRole('img', { name: /Measured rake of the snare/ })).toBeVisible();
+  await page.getByText(/^What this take does not show/).click();
+  await expect(page.getByRole('list', { name: 'What this take does not show' })).toContainText('The tape shows it.');
 
   // Sheet: the tape list and inputs, CSV, and a print.
   await station(page, 'Sheet').click();

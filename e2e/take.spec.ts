@@ -32,6 +32,19 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   await expect(page.getByLabel('Microphone of channel Kik 01')).toBeVisible();
 });
 
+test('FLAC as other programs write it: unpacked and checked; one cut short is refused', async ({ page }) => {
+  const folder = 'node_modules/supersonic-scsynth-samples/samples';
+  const flac = (name: string, as: string, bytes = readFileSync(`${folder}/${name}.flac`)) => ({ name: `${as}.flac`, mimeType: 'audio/flac', buffer: bytes });
+  await placeFour(page);
+  await station(page, 'Check').click();
+  const half = readFileSync(`${folder}/drum_heavy_kick.flac`);
+  await page
+    .getByLabel('Take files')
+    .setInputFiles([flac('drum_heavy_kick', 'Kick'), flac('drum_heavy_kick', 'Snare'), flac('drum_heavy_kick', 'Cut', half.subarray(0, half.length >> 1))]);
+  await expect(page.getByLabel('Microphone of channel Snare')).toHaveValue(/.+/, { timeout: 30_000 });
+  await expect(page.getByRole('alert').first()).toContainText(/Cut\.flac cannot be used: .*can be unpacked/);
+});
+
 test('mid and side of a take: decoded to a file of left and right, as the sum and the difference of what was recorded', async ({ page }, info) => {
   const samples = (hertz: number): Float32Array =>
     Float32Array.from({ length: 24_000 }, (_, i) => 0.25 * Math.sin((2 * Math.PI * hertz * i) / 48_000));

@@ -128,9 +128,10 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
       if (confidence >= PROVES.confidence && model.at(source, channel).clarity * model.at(source, cluster.spot).clarity >= PROVES.clarity)
         proven.add(channel).add(cluster.spot);
   });
+  // One channel has nothing to be held against.
   const present = new Set(clusters.flatMap(({ cluster }) => [cluster.spot, ...cluster.arrivals.map(({ channel }) => channel)]));
   const open = [...present].filter((channel) => !proven.has(channel));
-  if (open.length === 0) return [];
+  if (open.length === 0 || present.size < 2) return [];
   return [
     {
       id: 'take-unproven',
@@ -158,6 +159,7 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     clusters.map(({ cluster }) => cluster),
   );
   const comparisons = clusters.flatMap((heard, i) => comparisonsOf(table, report, model, heard, explanation.sources[i] ?? -1));
+  const unproven = unprovenFindings(table, model, clusters, explanation.sources);
   return {
     comparisons,
     limits: takeLimits(
@@ -165,12 +167,13 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
       model,
       clusters.map(({ cluster }) => cluster),
       explanation,
+      unproven.flatMap(({ microphoneIds }) => microphoneIds),
     ),
     findings: [
       ...missingFindings(table, report, matching),
       ...causeFindings(table, report, explanation),
       ...strayFindings(table, clusters, explanation.sources),
-      ...unprovenFindings(table, model, clusters, explanation.sources),
+      ...unproven,
     ],
   };
 }

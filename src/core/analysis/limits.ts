@@ -7,10 +7,23 @@ import type { TakeLimit } from './proof';
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 
-/** What a take leaves unshown of its plan, one sentence for each kind of thing. */
-export function takeLimits(table: ArrivalTable, model: Model, clusters: readonly Cluster[], { causes }: Explanation): TakeLimit[] {
-  if (clusters.length === 0) return [];
-  const { sign, time, names, place } = limitsOf(model, clusters, causes);
+/**
+ * What a take leaves unshown of its plan, one sentence for each kind of thing.
+ * @param told microphones of which it is told already that nothing proves them: of their sign and time nothing more is said
+ */
+export function takeLimits(
+  table: ArrivalTable,
+  model: Model,
+  clusters: readonly Cluster[],
+  { causes }: Explanation,
+  told: readonly string[],
+): TakeLimit[] {
+  if (!clusters.some(({ arrivals }) => arrivals.length > 0)) return [];
+  const { names, place, ...all } = limitsOf(model, clusters, causes);
+  const [sign, time] = [all.sign, all.time].map((channels) => channels.filter((channel) => !told.includes(idOf(table, channel)))) as [
+    number[],
+    number[],
+  ];
   const named = (channels: readonly number[]): string => listed(channels.map((channel) => nameOf(table, channel)));
   const ids = (channels: readonly number[]): string[] => channels.map((channel) => idOf(table, channel));
   const out: TakeLimit[] = [];

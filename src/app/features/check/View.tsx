@@ -217,7 +217,7 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
       </Box>
       {proof.limits.length > 0 && <Limits limits={proof.limits} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
-      {planned && proof.comparisons.length === 0 && (
+      {session.microphones.length > 1 && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">
           No stroke could be matched to a planned source: say which channel is which microphone, or play each drum alone.
         </Box>
