@@ -51,6 +51,12 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await expect(verdicts).toContainText('Overhead right is upside down: flip it, or check the cable.', { timeout: 60_000 });
   await expect(verdicts).toContainText(/Kick is 0\.8\d ms \(40 samples, .*\) late on every source/);
   await expect(page.getByRole('img', { name: /Measured rake of the snare/ })).toBeVisible();
+  // The strokes themselves: the overhead that is turned swings the other way, until all are put in step.
+  const strokes = page.getByRole('group', { name: 'Strokes', exact: true });
+  await strokes.getByLabel('Strokes of', { exact: true }).selectOption({ label: 'Snare' });
+  await expect(strokes.getByRole('img', { name: /Strokes of the snare, as recorded: .*Overhead right 2\.\d+ ms, the other way up/ })).toBeVisible();
+  await strokes.getByRole('button', { name: 'In step' }).click();
+  await expect(strokes.getByRole('img', { name: /Strokes of the snare, in step/ })).toBeVisible();
   await page.getByText(/^What this take does not show/).click();
   await expect(page.getByRole('list', { name: 'What this take does not show' })).toContainText('The tape shows it.');
 

@@ -94,6 +94,8 @@ export function numbers(seed: number): () => number {
 
 const apart = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
+export const samplesBetween = (a: Point, b: Point): number => (apart(a, b) / SPEED) * RATE;
+
 /** Adds a sound some samples later, between two samples by a straight line. */
 function addLate(out: Float32Array, sound: Float32Array, late: number, gain: number): void {
   const whole = Math.floor(late);
@@ -113,6 +115,14 @@ export interface OpenTake {
   readonly wrong: number;
   /** By how much it is late, samples. */
   readonly late: number;
+  /** Where every sound came from: its way to each channel, samples, and which way up it arrives there. */
+  readonly truth: readonly Truth[];
+}
+
+export interface Truth {
+  readonly name: string;
+  readonly samples: readonly number[];
+  readonly signs: readonly (1 | -1)[];
 }
 
 export interface OpenOptions {
@@ -220,6 +230,11 @@ export function openTake(strokes: Strokes, { seed, fault, seconds = 14 }: OpenOp
     names: microphones.map(({ name }) => name),
     channels,
     ...spoil(channels, fault, fault === 'late' ? closeCount : microphones.length, next),
+    truth: (Object.keys(PLACES) as Drum[]).map((drum) => ({
+      name: drum,
+      samples: microphones.map(({ at }) => samplesBetween(PLACES[drum], at)),
+      signs: microphones.map(({ name, under }) => (under === drum ? -1 : drum === 'kick' && name !== 'Kick' ? kickOver : 1)),
+    })),
   };
 }
 

@@ -1,4 +1,4 @@
-import { carry, finish, type Hall, loadSounds, numbers, type OpenOptions, type OpenTake, type Point, RATE, spoil } from './openDrums';
+import { carry, finish, type Hall, loadSounds, numbers, type OpenOptions, type OpenTake, type Point, RATE, samplesBetween, spoil } from './openDrums';
 
 /**
  * Takes of a guitar, hand percussion, a piano and a horn by the same plain renderer: the first two from open recordings (CC0), the others
@@ -120,5 +120,14 @@ export function playerTake(sounds: PlayerSounds, player: Player, { seed, fault, 
     microphones.forEach(({ at: to }, c) => carry(channels[c] as Float32Array, sounds[player][note] as Float32Array, hall, from, to, at * RATE, loud));
   }
   finish(channels, hall, next);
-  return { names: microphones.map(({ name }) => name), channels, ...spoil(channels, fault, microphones.length, next) };
+  return {
+    names: microphones.map(({ name }) => name),
+    channels,
+    ...spoil(channels, fault, microphones.length, next),
+    truth: scene.from.map((from, i) => ({
+      name: String(i),
+      samples: microphones.map(({ at }) => samplesBetween(from, at)),
+      signs: microphones.map(() => 1 as const),
+    })),
+  };
 }

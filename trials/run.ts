@@ -1,8 +1,8 @@
 import { parseArgs } from 'node:util';
-import { checkTake } from '../src/core/analysis';
+import { checkTake, type TakeReport } from '../src/core/analysis';
 import { bytesSource, openAudio } from '../src/core/audio';
 import { loadFftKernel } from '../src/core/math';
-import { floatWav, loadStrokes, type OpenOptions, type OpenTake, openTake } from './openDrums';
+import { floatWav, loadStrokes, type OpenOptions, type OpenTake, openTake, type Truth } from './openDrums';
 import { loadPlayers, PLAYERS, playerTake } from './openPlayers';
 
 /**
@@ -30,14 +30,45 @@ interface Tally {
   readonly claims: { probability: number; right: boolean }[];
 }
 
+/** How well clean takes were measured, arrival by arrival: those that the report is sure of. */
+interface Accuracy {
+  arrivals: number;
+  right: number;
+  within: number;
+}
+const SURE = 0.85;
+/** Which drum a close microphone is nearest to. */
+const OWN: Readonly<Record<string, string>> = { Kick: 'kick', Snare: 'snare', 'Tom 1': 'tom high', 'Floor tom': 'tom low', Hat: 'hat' };
+
+/** Adds up a report's sure arrivals against where the sounds came from; a source is the one that most of its arrivals fit. */
+function measure(take: OpenTake, report: TakeReport, into: Accuracy): void {
+  const index = (name: string): number => take.names.indexOf(name);
+  for (const { spot, arrivals } of report.sources) {
+    const sure = arrivals.filter(({ confidence }) => confidence >= SURE);
+    const off = (source: Truth, { channel, delaySamples }: (typeof sure)[number]): number =>
+      Math.abs((source.samples[index(channel)] ?? 0) - (source.samples[index(spot)] ?? 0) - delaySamples);
+    const middle = (source: Truth): number => sure.map((arrival) => off(source, arrival)).sort((a, b) => a - b)[sure.length >> 1] ?? Infinity;
+    // A hat that nobody else is near to is nearest to the snare's microphone: what most arrivals fit it is; of one or two the spot's own.
+    const own = take.truth.find(({ name }) => name === OWN[spot]);
+    if (sure.length < 3 && !own && take.truth.length > 1) continue;
+    const source = sure.length < 3 && own ? own : take.truth.reduce((best, one) => (middle(one) < middle(best) ? one : best));
+    for (const arrival of sure) {
+      into.arrivals++;
+      if (off(source, arrival) <= 1) into.within++;
+      if ((source.signs[index(arrival.channel)] ?? 1) * (source.signs[index(spot)] ?? 1) === arrival.polarity) into.right++;
+    }
+  }
+}
+
 const FAULT_CODE = { reversed: 'polarity-reversed', late: 'late', none: '' } as const;
 
-async function judge(take: OpenTake, fault: OpenOptions['fault'], tally: Tally): Promise<void> {
+async function judge(take: OpenTake, fault: OpenOptions['fault'], tally: Tally, accuracy: Accuracy): Promise<void> {
   const opened = await Promise.all(take.channels.map((samples, i) => openAudio(bytesSource(`${take.names[i]}.wav`, floatWav(samples)))));
   const report = await checkTake(
     opened.flatMap((result) => (result.ok ? [result.file] : [])),
     { kernel },
   );
+  if (fault === 'none') measure(take, report, accuracy);
   const culprit = take.names[take.wrong];
   const told = report.findings.filter(({ severity }) => severity !== 'note');
   tally.fix += told.filter(({ severity }) => severity === 'fix').length;
@@ -54,13 +85,19 @@ async function judge(take: OpenTake, fault: OpenOptions['fault'], tally: Tally):
 
 async function walk(name: string, count: number, fault: OpenOptions['fault'], make: (options: OpenOptions) => OpenTake): Promise<void> {
   const tally: Tally = { named: 0, asked: 0, silent: 0, wrong: 0, fix: 0, improve: 0, claims: [] };
-  for (let i = 0; i < count; i++) await judge(make({ seed: Number(values.seed) * 10_000 + i, fault }), fault, tally);
+  const accuracy: Accuracy = { arrivals: 0, right: 0, within: 0 };
+  for (let i = 0; i < count; i++) await judge(make({ seed: Number(values.seed) * 10_000 + i, fault }), fault, tally, accuracy);
   const { claims, ...counts } = tally;
   const mean = claims.reduce((sum, { probability }) => sum + probability, 0) / Math.max(1, claims.length);
   const right = claims.filter((claim) => claim.right).length / Math.max(1, claims.length);
   const stated = claims.length > 0 ? `; stated ${(100 * mean).toFixed(1)} %, right ${(100 * right).toFixed(1)} % of ${claims.length}` : '';
   const said = Object.entries(counts).map(([key, n]) => `${n} ${key}`);
-  process.stdout.write(`${name}, ${fault}, ${count} takes: ${said.join(', ')}${stated}\n`);
+  const share = (n: number): string => `${((100 * n) / Math.max(1, accuracy.arrivals)).toFixed(2)} %`;
+  const measured =
+    fault === 'none'
+      ? `; ${accuracy.arrivals} sure arrivals: polarity right in ${share(accuracy.right)}, within a sample in ${share(accuracy.within)}`
+      : '';
+  process.stdout.write(`${name}, ${fault}, ${count} takes: ${said.join(', ')}${stated}${measured}\n`);
 }
 
 const strokes = await loadStrokes();

@@ -5,7 +5,7 @@ import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
 
 async function compare({ files, first, second }: Jobs['compare-clocks']['input']): Promise<ClockAnswer> {
-  const channels = await openTake(files);
+  const channels = await openTake(files, true);
   if (typeof channels === 'string') return { ok: false, reason: channels };
   const [a, b] = [first, second].map((wanted) => channels.find(({ name }) => name === wanted));
   if (!a || !b) return { ok: false, reason: 'One of the two is not among the files any more: choose them again.' };

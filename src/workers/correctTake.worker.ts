@@ -30,7 +30,7 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
   });
   const clipped = { count: 0 };
   let done = 0;
-  const there = await openTake(files);
+  const there = await openTake(files, false);
   if (typeof there === 'string') return { ok: false, reason: there };
   for (const channel of there) {
     const { name, file } = channel;

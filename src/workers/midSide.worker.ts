@@ -19,7 +19,7 @@ async function channelOf(channels: readonly TakeChannel[], wanted: string): Prom
 }
 
 async function make({ files, first, second, what, width }: Jobs['mid-side']['input']): Promise<MidSideAnswer> {
-  const channels = await openTake(files);
+  const channels = await openTake(files, true);
   if (typeof channels === 'string') return { ok: false, reason: channels };
   const [a, b] = [await channelOf(channels, first), await channelOf(channels, second)];
   if (typeof a === 'string') return { ok: false, reason: a };

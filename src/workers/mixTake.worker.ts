@@ -13,7 +13,7 @@ async function channelsOf({
   files,
   matching,
 }: Jobs['mix-take']['input']): Promise<{ rate: number; byMicrophone: Map<string, Float32Array> } | string> {
-  const channels = await openTake(files);
+  const channels = await openTake(files, true);
   if (typeof channels === 'string') return channels;
   const rate = channels[0]?.file.info.sampleRateHz ?? 0;
   const byMicrophone = new Map<string, Float32Array>();

@@ -1,4 +1,4 @@
-import type { ClapReport, ClockReport, LugReport, QuietReport, TakeReport } from '../core/analysis';
+import type { ClapReport, ClockReport, LugReport, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -21,7 +21,13 @@ export interface ChannelPeaks {
 }
 
 export type TakeAnswer =
-  | { readonly ok: true; readonly report: TakeReport; readonly waveforms: readonly ChannelPeaks[]; readonly refused: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly report: TakeReport;
+      readonly waveforms: readonly ChannelPeaks[];
+      readonly strokes: readonly StrokePicture[];
+      readonly refused: readonly string[];
+    }
   | { readonly ok: false; readonly reason: string };
 
 export type LugAnswer = { readonly ok: true; readonly lugs: LugReport } | { readonly ok: false; readonly reason: string };

@@ -1,13 +1,17 @@
-import { type TakeChannel, takeChannels } from '../core/analysis';
+import { linedUp, type TakeChannel, takeChannels } from '../core/analysis';
 import { blobSource, openAudio } from '../core/audio';
 import type { TakeFile } from './protocol';
 
-/** Every channel of a take's files under the very names that its report has; or why one of the files cannot be used. */
-export async function openTake(files: readonly TakeFile[]): Promise<readonly TakeChannel[] | string> {
+/**
+ * Every channel of a take's files under the very names that its report has; or why one of the files cannot be used.
+ * @param asPlayed from where the last of them had begun, as their time stamps say; else each from its own first sample
+ */
+export async function openTake(files: readonly TakeFile[], asPlayed: boolean): Promise<readonly TakeChannel[] | string> {
   const opened = await Promise.all(files.map((file) => openAudio(blobSource(file.name, file.blob))));
   const refused = opened.find((result) => !result.ok);
   if (refused && !refused.ok) return refused.reason;
-  return takeChannels(opened.flatMap((result) => (result.ok ? [result.file] : [])));
+  const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
+  return takeChannels(asPlayed ? linedUp(good).files : good);
 }
 
 /** Frames [start, start + count) of one channel; what is not there is silence. */

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Matching, Role, TakeReport } from '../../core/analysis';
+import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analysis';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { database } from '../db/database';
 
@@ -7,6 +7,7 @@ import { database } from '../db/database';
 interface Take {
   readonly report: TakeReport | null;
   readonly waveforms: readonly ChannelPeaks[];
+  readonly strokes: readonly StrokePicture[];
   readonly refused: readonly string[];
   readonly matching: Matching;
   /** What channels were said by hand to be there for, by name. */
@@ -20,7 +21,7 @@ interface TakeState extends Take {
   readonly problem: string | null;
 }
 
-const NO_TAKE: Take = { report: null, waveforms: [], refused: [], matching: {}, roles: {} };
+const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], matching: {}, roles: {} };
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
 
 /** The files of the last check of this tab, which are not kept: what a person can go on working with. */
@@ -37,8 +38,8 @@ export const setTake = (change: Partial<TakeState>): void => useTakeStore.setSta
 /** Puts a take on the bench of its session and into storage. Storage is best effort: the take can be loaded again from its files. */
 export function keepTake(sessionId: string, change: Partial<Take>): void {
   const before = useTakeStore.getState();
-  const { report, waveforms, refused, matching, roles } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
-  const take: Take = { report, waveforms, refused, matching, roles };
+  const { report, waveforms, strokes, refused, matching, roles } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
+  const take: Take = { report, waveforms, strokes, refused, matching, roles };
   useTakeStore.setState({ ...take, sessionId });
   void database.takes.put({ sessionId, take }).catch(() => undefined);
 }
@@ -55,5 +56,5 @@ export async function restoreTake(sessionId: string): Promise<void> {
   const row = await database.takes.get(sessionId).catch(() => undefined);
   const { sessionId: now, report } = useTakeStore.getState();
   if (isTake(row?.take) && now === sessionId && report === null)
-    useTakeStore.setState({ ...row.take, matching: row.take.matching ?? {}, roles: row.take.roles ?? {} });
+    useTakeStore.setState({ ...row.take, strokes: row.take.strokes ?? [], matching: row.take.matching ?? {}, roles: row.take.roles ?? {} });
 }

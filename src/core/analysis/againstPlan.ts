@@ -8,6 +8,8 @@ import type { TakeReport } from './report';
 
 /** One source of a take by the plan's microphones. */
 interface Heard {
+  /** Which of the report's sources. */
+  readonly index: number;
   readonly cluster: Cluster;
   readonly events: number;
 }
@@ -15,19 +17,19 @@ interface Heard {
 /** Sources of a take whose spot and channels belong to planned microphones, in seconds. */
 function clustersOf(table: ArrivalTable, report: TakeReport, matching: Matching): Heard[] {
   const indexOf = (channel: string): number => table.plan.microphones.findIndex(({ id }) => id === matching[channel]);
-  return report.sources.flatMap((source) => {
+  return report.sources.flatMap((source, index) => {
     const spot = indexOf(source.spot);
     if (spot < 0) return [];
     const arrivals = source.arrivals.flatMap(({ channel, delaySamples, polarity, confidence, levelDb }) => {
       const to = indexOf(channel);
       return to < 0 ? [] : [{ channel: to, lateSeconds: delaySamples / report.sampleRate, sign: polarity, confidence, levelDb }];
     });
-    return [{ cluster: { spot, colourDb: source.colourDb, arrivals }, events: source.events }];
+    return [{ index, cluster: { spot, colourDb: source.colourDb, arrivals }, events: source.events }];
   });
 }
 
 /** Planned arrivals beside measured ones: of the ways that count, those nearest to what was measured. */
-function comparisonsOf(table: ArrivalTable, report: TakeReport, model: Model, { cluster }: Heard, source: number): Comparison[] {
+function comparisonsOf(table: ArrivalTable, report: TakeReport, model: Model, { index, cluster }: Heard, source: number): Comparison[] {
   const { plan } = table;
   const planned = plan.sources[source];
   const spot = table.rows[cluster.spot]?.[source];
@@ -40,6 +42,7 @@ function comparisonsOf(table: ArrivalTable, report: TakeReport, model: Model, { 
     const first = arrival.delaySeconds - spot.delaySeconds;
     const nearest = differences.reduce((best, seconds) => (Math.abs(seconds - lateSeconds) < Math.abs(best - lateSeconds) ? seconds : best), first);
     return {
+      heard: index,
       sourceKey: sourceKey(planned),
       sourceName: planned.name,
       spotId: plan.microphones[cluster.spot]?.id ?? '',

@@ -155,3 +155,56 @@ describe('whole takes', () => {
     expect(backward.pairs[0]?.delaySamples).toBeCloseTo(-37, 2);
   });
 });
+
+describe('what is told of levels, with a number to turn by', () => {
+  const checked = async (channels: Readonly<Record<string, Float32Array>>, format: 's24' | 'f32' = 's24') => {
+    const opened = await Promise.all(
+      Object.entries(channels).map(([name, samples]) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], RATE, format))))),
+    );
+    const report = await checkTake(
+      opened.flatMap((one) => (one.ok ? [one.file] : [])),
+      { kernel: await loadFftKernel() },
+    );
+    return report.findings.map(({ code, message }) => `${code}: ${message}`);
+  };
+  const hits = (peak: number, seed: number): Float32Array => {
+    const random = createRandom(seed);
+    const out = Float32Array.from({ length: 4 * RATE }, () => 1e-5 * random.normal());
+    for (let s = 0.5; s < 3.5; s += 0.45)
+      for (let i = 0; i < 4000; i++) {
+        const at = Math.round(s * RATE) + i;
+        out[at] = (out[at] as number) + peak * Math.exp(-i / 500) * Math.cos(i / 7);
+      }
+    return out;
+  };
+
+  test('a quiet channel is told by how much to turn up; a quiet file of floats is left alone', async () => {
+    const quiet = hits(10 ** (-45 / 20), 1);
+    expect(await checked({ Horn: quiet })).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^low-level: Horn peaks at only −4[45]\.\d dBFS: turn its gain up by 33 dB, for peaks at −12 dBFS\.$/),
+      ]),
+    );
+    expect((await checked({ Horn: quiet }, 'f32')).filter((line) => line.startsWith('low-level'))).toEqual([]);
+  });
+
+  test('a hot channel is told by how much to turn down', async () => {
+    const [line = ''] = (await checked({ Snare: hits(0.8, 2) })).filter((one) => one.startsWith('hot'));
+    const [, peak = '', by = ''] =
+      /^hot: Snare peaks at (.\d\.\d) dBTP, close to full scale: turn its gain down by (\d+) dB, for peaks at −12 dBFS\.$/.exec(line) ?? [];
+    expect(Math.abs(Number(by) - (Number(peak.replace('−', '-')) + 12))).toBeLessThan(0.56);
+  });
+
+  test('one recording in two channels is told, also the other way up and softer; two microphones on one drum are not', async () => {
+    const [drum, other] = [hits(0.3, 3), hits(0.3, 4)];
+    const same = await checked({ Kick: drum, Snare: drum.map((v) => -0.5 * v) });
+    expect(same).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^same-recording: Kick and Snare hold one and the same recording, the second upside down/)]),
+    );
+    const room = createRandom(9);
+    const near = drum.map((v) => v + 0.004 * room.normal());
+    expect(
+      (await checked({ Kick: near, Snare: other.map((v) => v + 0.004 * room.normal()) })).filter((line) => line.startsWith('same-recording')),
+    ).toEqual([]);
+  });
+});

@@ -5,6 +5,8 @@ export type Matching = Readonly<Record<string, string | null>>;
 
 /** One measured arrival beside the planned one, both counted from the spot channel, in samples of the take. */
 export interface Comparison {
+  /** Which of the take's sources. */
+  readonly heard: number;
   readonly sourceKey: string;
   readonly sourceName: string;
   readonly spotId: string;

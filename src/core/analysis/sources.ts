@@ -18,6 +18,8 @@ const LATE_COST_DB_PER_MS = 2;
 /** Events whose delays differ by more than this belong to different sources, samples. */
 const SAME_SOURCE_SAMPLES = 10;
 const SURE = 0.2;
+/** Strokes of a source whose places are kept. */
+const FRAMES_KEPT = 3;
 /** A band fainter than this re the whole is noise, dB. */
 const FAINTEST_DB = -30;
 
@@ -217,7 +219,15 @@ class SourceMeasurement {
       return estimate ? [{ channel: channel.name, ...estimate, levelDb: toDb(power(c)) - toDb(power(spot)) }] : [];
     });
     const spotDb = toDb(power(spot) / events.length);
-    return { spot: this.reader.channels[spot]?.name ?? '', events: total, spotDb, colourDb: this.colourOf(bank, spot), arrivals };
+    const frames = [...events].sort((a, b) => (b.powers[spot] as number) - (a.powers[spot] as number)).map(({ frame }) => frame);
+    return {
+      spot: this.reader.channels[spot]?.name ?? '',
+      events: total,
+      spotDb,
+      colourDb: this.colourOf(bank, spot),
+      frames: frames.slice(0, FRAMES_KEPT),
+      arrivals,
+    };
   }
 
   /** Two groups that turned out to be one source after their spot was settled: the one with more events stays. */

@@ -5,6 +5,7 @@ import { ChannelMeter } from './channelMeter';
 import { type DelayEstimate, estimateDelay } from './delay';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { groupFindings, groupsOf } from './groups';
+import { linedUp } from './linedUp';
 import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
@@ -13,7 +14,7 @@ import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
-import { takeFindings } from './takeFindings';
+import { takeFindings, twinFindings } from './takeFindings';
 import { loudestPart, WindowSpectrum } from './windowSpectrum';
 
 export interface TakeCheckOptions {
@@ -187,7 +188,8 @@ const strongestGain = (parts: readonly Part[]): TakeReport['proposal']['gainDb']
  * their number: more are compared in groups, which is said.
  * Throws RangeError without channels.
  */
-export async function checkTake(files: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
+export async function checkTake(given: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
+  const { files, findings } = linedUp(given);
   const all = takeChannels(files);
   if (all.length === 0) throw new RangeError('checkTake: files must hold at least one channel');
   const rate = commonRate(all);
@@ -216,6 +218,7 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
     clocks: [],
     roles: rolesOf(channels.map(({ name }) => name)),
     findings: [
+      ...findings,
       ...groupFindings(
         channels.length,
         parts.map((part) => part.channels.length),
@@ -223,6 +226,7 @@ export async function checkTake(files: readonly AudioFile[], options: TakeCheckO
       ...parts.flatMap((part) => part.findings),
       ...warningFindings(files),
       ...rateFindings(strangers, rate),
+      ...parts.flatMap((part) => twinFindings(part.pairs)),
       ...parts.flatMap((part) => takeFindings({ ...part, sampleRate: rate })),
       ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
       ...lengthFindings(channels, rate),

@@ -6,6 +6,10 @@ import { signFindings } from './signs';
 
 const seconds = (samples: number, rate: number): string => `${formatNumber(samples / rate, 2)} s`;
 
+/** Where the loudest peaks are wanted (common practice for steady players), dBFS. */
+const USUAL_PEAK_DBFS = -12;
+const gainDb = (db: number): string => formatNumber(db, 0);
+
 function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
   const findings: TakeFinding[] = [];
   const say = (severity: TakeFinding['severity'], code: string, message: string): void => {
@@ -24,10 +28,18 @@ function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
       `${channel.name} clips ${times}, first at ${seconds(first.startSample, rate)}: turn its gain down by 6 dB, or switch a pad on, and record again.`,
     );
   } else if (channel.truePeakDbtp > -3 && !channel.isFloat) {
-    say('improve', 'hot', `${channel.name} peaks at ${formatNumber(channel.truePeakDbtp, 1)} dBTP, close to full scale: turn its gain down.`);
+    say(
+      'improve',
+      'hot',
+      `${channel.name} peaks at ${formatNumber(channel.truePeakDbtp, 1)} dBTP, close to full scale: turn its gain down by ${gainDb(channel.truePeakDbtp - USUAL_PEAK_DBFS)} dB, for peaks at −12 dBFS.`,
+    );
   }
-  if (channel.peakDbfs < -40)
-    say('improve', 'low-level', `${channel.name} peaks at only ${formatNumber(channel.peakDbfs, 1)} dBFS: turn its gain up.`);
+  if (channel.peakDbfs < -40 && !channel.isFloat)
+    say(
+      'improve',
+      'low-level',
+      `${channel.name} peaks at only ${formatNumber(channel.peakDbfs, 1)} dBFS: turn its gain up by ${gainDb(USUAL_PEAK_DBFS - channel.peakDbfs)} dB, for peaks at −12 dBFS.`,
+    );
   if (Math.abs(channel.dcOffset) > 0.005)
     say(
       'note',
@@ -65,6 +77,21 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
       message: `${names} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
     },
   ];
+}
+
+/** Two microphones never agree as well as this, 40 dB: their own noise alone is more. */
+const SAME_RECORDING = 0.99995;
+
+/** Channels that hold one and the same recording. */
+export function twinFindings(pairs: TakeReport['pairs']): TakeFinding[] {
+  return pairs
+    .filter(({ correlation }) => Math.abs(correlation) > SAME_RECORDING)
+    .map(({ a, b, correlation }) => ({
+      severity: 'fix',
+      code: 'same-recording',
+      channels: [a, b],
+      message: `${a} and ${b} hold one and the same recording${correlation < 0 ? ', the second upside down' : ''}: one input went to two tracks, or a file was copied. Look at the routing, and record again.`,
+    }));
 }
 
 type Measured = Pick<TakeReport, 'channels' | 'sampleRate' | 'proposal' | 'sources'>;

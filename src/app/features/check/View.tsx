@@ -22,6 +22,7 @@ import { Learn } from './Learn';
 import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
+import { Strokes } from './Strokes';
 import { checkFiles } from './tool';
 import { Whereabouts } from './Whereabouts';
 
@@ -86,7 +87,7 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 };
 
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const { waveforms, matching: said, roles: corrected } = useTakeStore();
+  const { waveforms, strokes, matching: said, roles: corrected } = useTakeStore();
   const matching = matchedNow(session, said);
   const [clock, setClock] = useState<ClockMend | null>(null);
   const [box, size] = useSize<HTMLDivElement>();
@@ -99,6 +100,10 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
     report.channels.map(({ name }) => name),
     corrected,
   );
+  const colourOf = (name: string): string => {
+    const own = session.microphones.find((microphone) => microphone.id === matching[name])?.colour;
+    return stringColour(own ?? (session.microphones.length > 0 ? 7 : report.channels.findIndex((channel) => channel.name === name) % 8));
+  };
   const questionOf = (name: string): ChannelQuestion =>
     session.microphones.length > 0
       ? {
@@ -139,11 +144,12 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             key={channel.name}
             channel={channel}
             wave={waveforms.find((wave) => wave.name === channel.name) ?? null}
-            colour={stringColour(session.microphones.find((microphone) => microphone.id === matching[channel.name])?.colour ?? 7)}
+            colour={colourOf(channel.name)}
             question={questionOf(channel.name)}
           />
         ))}
       </Box>
+      <Strokes report={report} proof={proof} pictures={strokes} colourOf={colourOf} microphoneOf={(name) => matching[name] ?? null} />
       {session.microphones.length > 0 && <Whereabouts session={session} report={report} proof={proof} />}
       <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label="Report">
         <Button

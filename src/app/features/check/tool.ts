@@ -39,11 +39,11 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const problem = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
   setTake({ progress: null, problem });
   if (answer.kind !== 'done' || !answer.output.ok) return;
-  const { report, waveforms, refused } = answer.output;
+  const { report, waveforms, strokes, refused } = answer.output;
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
   const matching = matchingFor(session, report, useTakeStore.getState().matching);
-  keepTake(session.id, { report, waveforms, refused, matching });
+  keepTake(session.id, { report, waveforms, strokes, refused, matching });
   // The set-up as it stands now belongs to this take: the check may have taken a while.
   const now = useSessionStore.getState().doc ?? session;
   const proof = proofOf(now, report, matching);
