@@ -34,13 +34,21 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
 
 test('FLAC as other programs write it: unpacked and checked; one cut short is refused', async ({ page }) => {
   const folder = 'node_modules/supersonic-scsynth-samples/samples';
-  const flac = (name: string, as: string, bytes = readFileSync(`${folder}/${name}.flac`)) => ({ name: `${as}.flac`, mimeType: 'audio/flac', buffer: bytes });
+  const flac = (name: string, as: string, bytes = readFileSync(`${folder}/${name}.flac`)) => ({
+    name: `${as}.flac`,
+    mimeType: 'audio/flac',
+    buffer: bytes,
+  });
   await placeFour(page);
   await station(page, 'Check').click();
   const half = readFileSync(`${folder}/drum_heavy_kick.flac`);
   await page
     .getByLabel('Take files')
-    .setInputFiles([flac('drum_heavy_kick', 'Kick'), flac('drum_heavy_kick', 'Snare'), flac('drum_heavy_kick', 'Cut', half.subarray(0, half.length >> 1))]);
+    .setInputFiles([
+      flac('drum_heavy_kick', 'Kick'),
+      flac('drum_heavy_kick', 'Snare'),
+      flac('drum_heavy_kick', 'Cut', half.subarray(0, half.length >> 1)),
+    ]);
   await expect(page.getByLabel('Microphone of channel Snare')).toHaveValue(/.+/, { timeout: 30_000 });
   await expect(page.getByRole('alert').first()).toContainText(/Cut\.flac cannot be used: .*can be unpacked/);
 });
