@@ -11,6 +11,8 @@ import { resolvePlan } from './resolve';
 interface Candidate {
   readonly move: Move;
   readonly advice: string;
+  /** Takes long to try. */
+  readonly isCostly?: boolean;
 }
 
 /** Harm that rounding alone makes, dB. */
@@ -32,16 +34,31 @@ const standingOf = (session: Session, found: readonly Finding[]): Standing => ({
 /**
  * Whether a move, made alone, mends a finding: it goes or becomes less grave, nothing as grave or graver comes, and total harm does
  * not rise. A move that is refused, or changes nothing, mends nothing.
+ * @returns how many other findings as grave its microphone is left with; null where it does not mend
  */
-function mends({ session, ranks, harmDb: before }: Standing, finding: Finding, move: Move): boolean {
+function mends({ session, ranks, harmDb: before }: Standing, finding: Finding, move: Move): number | null {
   const next = onPaper(session, move);
-  if (!next) return false;
+  if (!next) return null;
   const after = findingsOf(next);
   const rank = RANK[finding.severity];
   const isWorse = after.some(({ id, severity }) =>
     id === finding.id ? RANK[severity] <= rank : RANK[severity] <= rank && RANK[severity] < (ranks.get(id) ?? 3),
   );
-  return !isWorse && harmDb(resolvePlan(next)) <= before + ROUNDING_DB;
+  if (isWorse || harmDb(resolvePlan(next)) > before + ROUNDING_DB) return null;
+  return after.filter(({ id, severity, microphoneIds }) => id !== finding.id && RANK[severity] <= rank && microphoneIds.includes(move.microphoneId))
+    .length;
+}
+
+/** The simplest move that mends; of those that mend one that leaves its microphone with nothing as grave, where there is one. */
+function offerFor(standing: Standing, finding: Finding): Candidate | null {
+  let partial: Candidate | null = null;
+  for (const candidate of candidates(standing.session, finding)) {
+    if (partial && candidate.isCostly) break;
+    const left = mends(standing, finding, candidate.move);
+    if (left === 0 || (left !== null && finding.severity === 'note')) return candidate;
+    if (left !== null) partial ??= candidate;
+  }
+  return partial;
 }
 
 /** Where a microphone's set-up puts it here; null when it came with none, or one that is gone. */
@@ -105,7 +122,7 @@ function leastHarm(session: Session, id: string): Candidate[] {
     microphones: plan.microphones.map((microphone) => ({ ...microphone, locked: microphone.locked || microphone.id !== id })),
   };
   const [best] = smallestMoves(alone, { moves: 1, metres: 0.25, degrees: 30 }).moves;
-  return best ? [{ move: best.move, advice: best.words }] : [];
+  return best ? [{ move: best.move, advice: best.words, isCostly: true }] : [];
 }
 
 /** Everything worth trying for a finding, simplest first. */
@@ -169,12 +186,7 @@ export function withOffers(session: Session, found: readonly Finding[]): Finding
   const out: Finding[] = [];
   const helpless: Finding[] = [];
   for (const finding of found) {
-    let offer: Candidate | null = null;
-    for (const candidate of candidates(session, finding))
-      if (mends(standing, finding, candidate.move)) {
-        offer = candidate;
-        break;
-      }
+    const offer = offerFor(standing, finding);
     if (offer) out.push({ ...finding, move: offer.move, advice: offer.advice });
     else if (finding.code === 'leak' && !finding.expected) helpless.push(finding);
     else out.push(onlyWords(finding));
