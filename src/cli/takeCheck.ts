@@ -29,7 +29,7 @@ function asText(report: TakeReport): string {
 }
 
 /** The report with the proof's findings in place of those made without a plan, and every comparison. */
-function againstPlan(session: Session, report: TakeReport): TakeReport & { comparisons: readonly object[] } {
+function againstPlan(session: Session, report: TakeReport): TakeReport & { comparisons: readonly object[]; limits: readonly object[] } {
   const plan = resolvePlan(session);
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones);
@@ -50,6 +50,7 @@ function againstPlan(session: Session, report: TakeReport): TakeReport & { compa
       })),
       ...report.findings.filter(({ code }) => !(code === 'polarity-reversed' || code === 'question' || (reversed && code === 'sum-fuller'))),
     ],
+    limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
     comparisons: proof.comparisons.map((c) => ({
       source: c.sourceName,
       spot: nameOf(c.spotId),

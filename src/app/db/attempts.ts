@@ -1,5 +1,5 @@
 import { type Attempt, readAttempt } from '../../core/attempts';
-import { readSession, type Session } from '../../core/document';
+import { type KeptAttempt, readKeptAttempt, readSession, type Session } from '../../core/document';
 import { database, type SoundRow } from './database';
 
 /** A session's attempts, the newest first; rows that cannot be read are left where they are. */
@@ -42,3 +42,21 @@ export const dropAttempt = (id: string): Promise<void> =>
   database.transaction('rw', database.attempts, database.snapshots, database.sounds, async () => {
     await Promise.all([database.attempts.delete(id), database.snapshots.delete(id), database.sounds.delete(id)]);
   });
+
+/** Every attempt with its set-up, as they go into a backup; what cannot be read stays behind. */
+export async function allAttempts(): Promise<KeptAttempt[]> {
+  const setups = new Map((await database.snapshots.toArray()).map(({ attemptId, session }) => [attemptId, session]));
+  return (await database.attempts.toArray()).flatMap((attempt) => readKeptAttempt({ attempt, setup: setups.get(attempt.id) }) ?? []);
+}
+
+export const attemptIds = async (): Promise<ReadonlySet<string>> => new Set(await database.attempts.toCollection().primaryKeys());
+
+/** Puts attempts with their set-ups beside those that are there. */
+export async function addAttempts(kept: readonly KeptAttempt[]): Promise<void> {
+  await database.snapshots.bulkPut(kept.map(({ attempt, setup }) => ({ attemptId: attempt.id, sessionId: attempt.sessionId, session: setup })));
+  await database.attempts.bulkPut(kept.map(({ attempt }) => attempt));
+}
+
+export async function dropAttempts(ids: readonly string[]): Promise<void> {
+  await Promise.all([database.attempts.bulkDelete([...ids]), database.snapshots.bulkDelete([...ids])]);
+}

@@ -1,4 +1,5 @@
 import { exportLibrary } from '../../core/exchange';
+import { allAttempts } from './attempts';
 import { database } from './database';
 import { EMPTY_SHELF, loadShelf } from './shelf';
 
@@ -7,6 +8,7 @@ export async function backupText(): Promise<string> {
   const rows = await database.sessions.toArray();
   const stored = await loadShelf();
   const sessions = rows.map((row) => row.session as object);
-  if (stored.kind === 'unreadable') return exportLibrary(null, sessions, stored.raw);
-  return exportLibrary(stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF, sessions);
+  const attempts = await allAttempts();
+  if (stored.kind === 'unreadable') return exportLibrary(null, sessions, stored.raw, attempts);
+  return exportLibrary(stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF, sessions, null, attempts);
 }

@@ -18,6 +18,9 @@ const LATE_COST_DB_PER_MS = 2;
 /** Events whose delays differ by more than this belong to different sources, samples. */
 const SAME_SOURCE_SAMPLES = 10;
 const SURE = 0.2;
+/** Strokes whose colours differ by more than this in the mean of the bands are of different sources, and fainter bands are alike, dB. */
+const SAME_COLOUR_DB = 8;
+const COLOUR_FLOOR_DB = -18;
 /** Strokes of a source whose places are kept. */
 const FRAMES_KEPT = 3;
 /** A band fainter than this re the whole is noise, dB. */
@@ -36,6 +39,10 @@ function eventWindow(size: number, pre: number): Float32Array {
 }
 
 const toDb = (power: number): number => 10 * log10(max(power, 1e-20));
+
+/** How far two colours are apart in the mean of the bands, dB. */
+const colourGap = (a: PerBand, b: PerBand): number =>
+  a.reduce((sum, db, band) => sum + abs(max(COLOUR_FLOOR_DB, db) - max(COLOUR_FLOOR_DB, b[band] as number)), 0) / a.length;
 
 /** How loud each event is in each channel, and what is usual there. */
 class Familiarity {
@@ -102,6 +109,7 @@ const medianGap = (a: readonly (DelayEstimate | null)[], b: readonly (DelayEstim
 interface Group {
   readonly events: TakeEvent[];
   readonly delays: readonly (DelayEstimate | null)[];
+  readonly colourDb: PerBand;
 }
 
 /** Second pass over a take: reads only the windows round the strongest events of each spot. */
@@ -198,9 +206,12 @@ class SourceMeasurement {
     for (const event of strongest(list, spot)) {
       const bank = await this.bankOf([event]);
       const delays = this.reader.channels.map((_, c) => this.estimate(bank, spot, c, true));
-      const home = groups.find((group) => medianGap(group.delays, delays) <= SAME_SOURCE_SAMPLES);
+      const colourDb = this.colourOf(bank, spot);
+      const home = groups.find(
+        (group) => medianGap(group.delays, delays) <= SAME_SOURCE_SAMPLES && colourGap(group.colourDb, colourDb) <= SAME_COLOUR_DB,
+      );
       if (home) home.events.push(event);
-      else groups.push({ events: [event], delays });
+      else groups.push({ events: [event], delays, colourDb });
     }
     const most = groups.reduce((count, group) => max(count, group.events.length), 0);
     const kept = groups.filter((group) => group.events.length >= max(min(2, most), most * 0.2));
@@ -233,7 +244,7 @@ class SourceMeasurement {
   /** Two groups that turned out to be one source after their spot was settled: the one with more events stays. */
   private merge(reports: readonly SourceReport[]): SourceReport[] {
     const same = (a: SourceReport, b: SourceReport): boolean => {
-      if (a.spot !== b.spot) return false;
+      if (a.spot !== b.spot || (a.colourDb && b.colourDb && colourGap(a.colourDb, b.colourDb) > SAME_COLOUR_DB)) return false;
       const gaps = a.arrivals.flatMap((arrival) => {
         const other = b.arrivals.find((candidate) => candidate.channel === arrival.channel);
         return other && arrival.confidence > SURE && other.confidence > SURE ? [apart(arrival, other)] : [];

@@ -1,4 +1,5 @@
 import type { Recipe } from '../setups';
+import type { KeptAttempt } from './attempt';
 import type { LIBRARY_FORMAT, LIBRARY_VERSION, SETUP_FORMAT, SETUP_VERSION, SHELF_FORMAT, SHELF_VERSION } from './formats';
 import type { Session, Shelf } from './session';
 
@@ -13,6 +14,8 @@ export interface LibraryDocument {
   readonly version: typeof LIBRARY_VERSION;
   readonly shelf: ShelfDocument;
   readonly sessions: readonly Session[];
+  /** What was tried in them; older backups have none. */
+  readonly attempts?: readonly KeptAttempt[];
 }
 
 /** One set-up to share. */

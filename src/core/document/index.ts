@@ -1,3 +1,4 @@
+export * from './attempt';
 export * from './belonging';
 export { type Command, command, type NewId, together } from './command';
 export * from './commands';

@@ -4,6 +4,7 @@ import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { MICROPHONE_KINDS, PATTERN_NAMES } from '../microphones';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
+import { attemptSchema } from './attemptSchema';
 import { briefSchema, readySchema } from './daySchema';
 import {
   LIBRARY_FORMAT,
@@ -227,6 +228,10 @@ export const librarySchema = object({
   version: Joi.valid(LIBRARY_VERSION),
   shelf: shelfSchema,
   sessions: Joi.array().items(sessionSchema).max(10_000).unique('id'),
+  attempts: Joi.array()
+    .items(object({ attempt: attemptSchema, setup: sessionSchema }))
+    .max(100_000)
+    .optional(),
 });
 
 const OPTIONS: Joi.ValidationOptions = { presence: 'required', convert: false, abortEarly: true, errors: { wrap: { label: false }, label: 'path' } };

@@ -1,10 +1,12 @@
 import {
   isRecord,
+  type KeptAttempt,
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
   type LibraryDocument,
   lifted,
   type Read,
+  readKeptAttempt,
   readSession,
   readSetup,
   readShelf,
@@ -38,6 +40,8 @@ export type Imported =
       readonly ok: true;
       readonly kind: 'library';
       readonly sessions: readonly Session[];
+      /** What was tried in them. */
+      readonly attempts: readonly KeptAttempt[];
       /** Null when the backup's shelf could not be read. */
       readonly shelf: Shelf | null;
       readonly aside: readonly SetAside[];
@@ -59,7 +63,7 @@ function parse(text: string): Record<string, unknown> | string {
   }
 }
 
-const LIBRARY_FIELDS = new Set(['format', 'version', 'shelf', 'sessions']);
+const LIBRARY_FIELDS = new Set(['format', 'version', 'shelf', 'sessions', 'attempts']);
 const nameOf = (value: unknown, i: number): string =>
   (isRecord(value) && typeof value.name === 'string' && plainName(value.name)) || `session ${i + 1}`;
 
@@ -70,7 +74,7 @@ export type InSteps<T> = Generator<number, T, void>;
 function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
   const current = lifted(LIBRARY_FORMAT, document);
   if (!current.ok) return refuse(current.reason);
-  const { sessions: listed, shelf: raw } = current.document;
+  const { sessions: listed, shelf: raw, attempts: tried = [] } = current.document;
   const aside: SetAside[] = [];
   const keep = <T>(what: string, content: unknown, read: Read<T>): T[] => {
     if (read.ok) return [read.value];
@@ -93,8 +97,16 @@ function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
     }
     yield i / all.length;
   }
+  const attempts: KeptAttempt[] = [];
+  if (!Array.isArray(tried)) aside.push({ what: 'the attempts', reason: 'The field “attempts” is no list.', content: tried });
+  else
+    for (const [i, value] of tried.entries()) {
+      const read = readKeptAttempt(value);
+      if (read) attempts.push(read);
+      else aside.push({ what: `attempt ${i + 1}`, reason: 'It is no attempt, or its set-up cannot be read.', content: value });
+    }
   const [shelf = null] = keep('the shelf', raw, readShelf(raw));
-  return { ok: true, kind: 'library', sessions, shelf, aside };
+  return { ok: true, kind: 'library', sessions, attempts, shelf, aside };
 }
 
 /**
@@ -144,12 +156,18 @@ export const exportShelf = (shelf: Shelf): string => asText(shelfDocument(shelf)
  * @param sessions sessions of this version; ones that could not be read may stand among them as they were found
  * @param shelf null where there is one that could not be read, which goes along as it was found
  */
-export const exportLibrary = (shelf: Shelf | null, sessions: readonly (Session | object)[], shelfAsFound: unknown = null): string =>
+export const exportLibrary = (
+  shelf: Shelf | null,
+  sessions: readonly (Session | object)[],
+  shelfAsFound: unknown = null,
+  attempts: readonly KeptAttempt[] = [],
+): string =>
   asText({
     format: LIBRARY_FORMAT,
     version: LIBRARY_VERSION,
     shelf: shelf ? shelfDocument(shelf) : (shelfAsFound as ShelfDocument),
     sessions: sessions as LibraryDocument['sessions'],
+    ...(attempts.length > 0 ? { attempts } : {}),
   } satisfies LibraryDocument);
 
 export const exportSetup = (setup: Recipe): string => asText({ format: SETUP_FORMAT, version: SETUP_VERSION, setup } satisfies SetupDocument);

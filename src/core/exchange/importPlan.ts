@@ -1,4 +1,4 @@
-import { type MergedShelf, mergedShelf, putOwnSetup, type Session, type Shelf, sessionContent, storedName } from '../document';
+import { type KeptAttempt, type MergedShelf, mergedShelf, putOwnSetup, type Session, type Shelf, sessionContent, storedName } from '../document';
 import { counted } from '../units';
 import type { Imported, InSteps, SetAside } from './documents';
 
@@ -13,6 +13,8 @@ export interface ImportPlan {
   readonly beside: readonly string[];
   /** How many are there already, just so. */
   readonly same: number;
+  /** What was tried, under the ids of the sessions it comes to; what is there already is left out. */
+  readonly attempts: readonly KeptAttempt[];
   /** What comes onto the shelf, and the things it comes from. */
   readonly shelf: (MergedShelf & { readonly incoming: Shelf }) | null;
   readonly aside: readonly SetAside[];
@@ -25,33 +27,61 @@ function incomingShelf(imported: Usable): Shelf | null {
   return imported.kind === 'session' ? null : imported.shelf;
 }
 
-/** Works out what an import adds and what it leaves, without doing it. Nothing that is there is ever replaced. */
-export function* planInSteps(imported: Usable, stored: InStorage, own: Shelf, newId: () => string): InSteps<ImportPlan> {
+/** Attempts of sessions that come under another id get ids of their own too, and still know which went on from which. */
+function attemptsFor(imported: Usable, idOf: ReadonlyMap<string, string>, tried: ReadonlySet<string>, newId: () => string): KeptAttempt[] {
+  const all = imported.kind === 'library' ? imported.attempts : [];
+  const renamed = new Map(
+    all.flatMap(({ attempt: { id, sessionId } }) => ((idOf.get(sessionId) ?? sessionId) === sessionId ? [] : [[id, newId()] as const])),
+  );
+  return all.flatMap(({ attempt, setup }): KeptAttempt[] => {
+    const sessionId = idOf.get(attempt.sessionId);
+    const id = renamed.get(attempt.id) ?? attempt.id;
+    if (sessionId === undefined || tried.has(id)) return [];
+    const parentId = attempt.parentId === null ? null : (renamed.get(attempt.parentId) ?? attempt.parentId);
+    return [{ attempt: { ...attempt, id, sessionId, parentId }, setup: { ...setup, id: sessionId } }];
+  });
+}
+
+/**
+ * Works out what an import adds and what it leaves, without doing it. Nothing that is there is ever replaced.
+ * @param tried ids of the attempts that are there
+ */
+export function* planInSteps(
+  imported: Usable,
+  stored: InStorage,
+  own: Shelf,
+  newId: () => string,
+  tried: ReadonlySet<string> = new Set(),
+): InSteps<ImportPlan> {
   const sessions = imported.kind === 'session' ? [imported.session] : imported.kind === 'library' ? imported.sessions : [];
   const add: Session[] = [];
   const beside: string[] = [];
+  const idOf = new Map<string, string>();
   let same = 0;
   for (const [i, session] of sessions.entries()) {
     yield i / sessions.length;
     const there = stored.get(session.id);
+    idOf.set(session.id, session.id);
     if (there === undefined) add.push(session);
     else if (there && sessionContent(there) === sessionContent(session)) same += 1;
     else {
       beside.push(session.name);
-      add.push({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 100)}, imported`) });
+      const id = newId();
+      idOf.set(session.id, id);
+      add.push({ ...session, id, name: storedName(`${session.name.slice(0, 100)}, imported`) });
     }
   }
   const incoming = incomingShelf(imported);
   const shelf = incoming && { ...mergedShelf(own, incoming, newId), incoming };
-  return { add, beside, same, shelf, aside: imported.kind === 'library' ? imported.aside : [] };
+  return { add, beside, same, attempts: attemptsFor(imported, idOf, tried, newId), shelf, aside: imported.kind === 'library' ? imported.aside : [] };
 }
 
 const quoted = (names: readonly string[]): string =>
   names.length > 4 ? `“${names.slice(0, 3).join('”, “')}” and ${names.length - 3} more` : `“${names.join('”, “')}”`;
 
 /** Whether taking the file in would change anything. */
-export const changesAnything = ({ add, shelf }: ImportPlan): boolean =>
-  add.length > 0 || (shelf?.added.length ?? 0) + (shelf?.beside.length ?? 0) > 0;
+export const changesAnything = ({ add, attempts, shelf }: ImportPlan): boolean =>
+  add.length > 0 || attempts.length > 0 || (shelf?.added.length ?? 0) + (shelf?.beside.length ?? 0) > 0;
 
 /** The plan in sentences, for the person who decides. */
 export function planWords(plan: ImportPlan): string[] {
@@ -62,6 +92,7 @@ export function planWords(plan: ImportPlan): string[] {
       `${quoted(plan.beside)} ${plan.beside.length === 1 ? 'is' : 'are'} here in another form: both are kept, the newcomer as “…, imported”.`,
     );
   if (plan.same) words.push(`${counted(plan.same, 'session is', 'sessions are')} here already, just so.`);
+  if (plan.attempts.length) words.push(`Adds ${counted(plan.attempts.length, 'attempt')} to the loops of these sessions, without their sound.`);
   if (plan.shelf?.added.length) words.push(`Puts on your shelf: ${quoted(plan.shelf.added)}.`);
   if (plan.shelf?.beside.length) words.push(`Differs from what is on your shelf, so both are kept: ${quoted(plan.shelf.beside)}.`);
   for (const { what, reason } of plan.aside) words.push(`Left out, ${what}: ${reason}`);

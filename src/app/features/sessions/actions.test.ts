@@ -1,7 +1,8 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import type { Session, Shelf } from '../../../core/document';
+import type { Attempt, Session, Shelf } from '../../../core/document';
 import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
 import { ownSetupFrom } from '../../../core/planning';
+import { addAttempt, listAttempts, snapshotOf } from '../../db/attempts';
 import { backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
 import { changeStored, listSessions, putRow, storeSession, takeRow } from '../../db/sessions';
@@ -11,6 +12,8 @@ import { createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeI
 beforeEach(async () => {
   await database.sessions.clear();
   await database.shelves.clear();
+  await database.attempts.clear();
+  await database.snapshots.clear();
 });
 
 const names = async (): Promise<string[]> =>
@@ -135,6 +138,71 @@ describe('what comes through the door', () => {
     expect(told).toEqual({ ok: false, reason: expect.stringMatching(/Nothing was changed\.$/) });
     expect(await database.sessions.count()).toBe(1);
     expect(await shelfNow()).toBeNull();
+  });
+});
+
+describe('attempts of the loop in a backup', () => {
+  const attempt = (id: string, parentId: string | null, words: string): Attempt => ({
+    id,
+    sessionId: boathouseKit().id,
+    at: `2026-11-0${id.length}T10:00:00.000Z`,
+    kind: 'kept',
+    parentId,
+    changes: [],
+    figures: null,
+    words,
+    tags: ['boxy'],
+    rating: 3,
+    soundBytes: 0,
+  });
+  /** A session with two attempts, the second gone on from the first, its set-up as it was then. */
+  const tried = async (): Promise<string> => {
+    await storeSession(boathouseKit());
+    await addAttempt(attempt('a', null, 'as planned'), { ...boathouseKit(), name: 'Then' });
+    await addAttempt({ ...attempt('bb', 'a', 'lower'), soundBytes: 5000 }, boathouseKit());
+    return backupText();
+  };
+  const here = async (sessionId: string) => (await listAttempts(sessionId)).map(({ words }) => words).sort();
+
+  test('come back with their set-ups, without their sound, and an import taken back takes them along', async () => {
+    const backup = await tried();
+    await Promise.all([database.sessions.clear(), database.attempts.clear(), database.snapshots.clear()]);
+    const { words, before } = await bring(backup);
+    expect(words).toContain('Adds 2 attempts to the loops of these sessions, without their sound.');
+    expect(await here(boathouseKit().id)).toEqual(['as planned', 'lower']);
+    expect((await snapshotOf('a'))?.name).toBe('Then');
+    expect((await listAttempts(boathouseKit().id)).every(({ soundBytes }) => soundBytes === 0)).toBe(true);
+    await takeBack(before);
+    expect(await here(boathouseKit().id)).toEqual([]);
+    expect(await snapshotOf('a')).toBeNull();
+  });
+
+  test('are not doubled where they are already', async () => {
+    const backup = await tried();
+    expect((await bring(backup)).words.join(' ')).not.toMatch(/attempt/);
+    expect(await here(boathouseKit().id)).toEqual(['as planned', 'lower']);
+  });
+
+  test('go with their session where it is kept beside another form of it, under ids of their own, and still know whence', async () => {
+    const backup = await tried();
+    await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Changed since' }));
+    await bring(backup);
+    const stored = (await listSessions()).flatMap((one) => (one.kind === 'session' ? [one.session] : []));
+    const newcomer = stored.find(({ name }) => name.endsWith(', imported'));
+    const own = await listAttempts(newcomer?.id ?? '');
+    expect(own.map(({ words }) => words).sort()).toEqual(['as planned', 'lower']);
+    expect(own.find(({ words }) => words === 'lower')?.parentId).toBe(own.find(({ words }) => words === 'as planned')?.id);
+    expect(await here(boathouseKit().id)).toEqual(['as planned', 'lower']);
+    expect((await snapshotOf(own[0]?.id ?? ''))?.id).toBe(newcomer?.id);
+  });
+
+  test('one that is damaged is left out and named; the rest comes', async () => {
+    const document = JSON.parse(await tried());
+    document.attempts[0].attempt.rating = 9;
+    await Promise.all([database.sessions.clear(), database.attempts.clear(), database.snapshots.clear()]);
+    const { words } = await bring(JSON.stringify(document));
+    expect(words.at(-1)).toBe('Left out, attempt 1: It is no attempt, or its set-up cannot be read.');
+    expect(await here(boathouseKit().id)).toHaveLength(1);
   });
 });
 

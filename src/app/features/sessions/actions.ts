@@ -3,6 +3,7 @@ import { mergedShelf, newSession, type Session, type Shelf, sound, storedName } 
 import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
+import { addAttempts, attemptIds, dropAttempts } from '../../db/attempts';
 import { database, type ShelfRow, saveProblem } from '../../db/database';
 import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
@@ -63,33 +64,36 @@ export async function prepareImport(text: string, onShare: (share: number) => vo
   if (!imported.ok) return imported;
   const stored = await listSessions();
   const known = new Map(stored.map((there) => (there.kind === 'session' ? [there.session.id, there.session] : [there.id, null])));
-  const steps = planInSteps(imported, known, await ownShelf(), newId);
+  const steps = planInSteps(imported, known, await ownShelf(), newId, await attemptIds());
   return { ok: true, plan: await inPieces(steps, (share) => onShare(0.8 + share * 0.2)) };
 }
 
 /** What was there before an import, to take it back. */
 export interface Before {
   readonly added: readonly string[];
+  readonly tried: readonly string[];
   readonly shelf: ShelfRow | undefined;
 }
 
 /** Does what was planned, all of it or nothing. */
 export const takeIn = (plan: ImportPlan): Promise<Before> =>
-  database.transaction('rw', database.sessions, database.shelves, database.journal, async () => {
+  database.transaction('rw', [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots], async () => {
     const shelf = await database.shelves.get('shelf');
     await addSessions(plan.add);
+    await addAttempts(plan.attempts);
     const { shelf: coming } = plan;
     if (coming && coming.added.length + coming.beside.length > 0) {
       const changed = await changeShelf((own) => mergedShelf(own, coming.incoming, newId).shelf);
       if (!changed.ok) throw new Error(changed.reason);
     }
-    return { added: plan.add.map(({ id }) => id), shelf };
+    return { added: plan.add.map(({ id }) => id), tried: plan.attempts.map(({ attempt }) => attempt.id), shelf };
   });
 
 /** Takes an import back: what it added goes, the shelf is as it was. */
-export const takeBack = ({ added, shelf }: Before): Promise<void> =>
-  database.transaction('rw', database.sessions, database.shelves, async () => {
+export const takeBack = ({ added, tried, shelf }: Before): Promise<void> =>
+  database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
     await database.sessions.bulkDelete([...added]);
+    await dropAttempts(tried);
     if (shelf) await database.shelves.put(shelf);
     else await database.shelves.delete('shelf');
   });
