@@ -1,4 +1,4 @@
-import type { ClapReport, ClockReport, LugReport, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
+import type { ClapReport, ClockReport, LugReport, Matching, Proof, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -55,6 +55,11 @@ export type MixedTake =
 /** Every job that runs off the page: what goes in and what comes out. */
 export interface Jobs {
   readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
+  /** A take held against its plan. */
+  readonly 'prove-take': {
+    readonly input: { readonly session: Session; readonly report: TakeReport; readonly matching: Matching };
+    readonly output: Proof;
+  };
   /** The take that a session predicts, one WAV per microphone. */
   readonly 'render-take': {
     readonly input: { readonly session: Session; readonly seed: number; readonly faults: readonly Fault[] };

@@ -10,6 +10,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'what-helps': () => new Worker(new URL('./whatHelps.worker.ts', import.meta.url), { type: 'module' }),
   spots: () => new Worker(new URL('./spots.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),
+  'prove-take': () => new Worker(new URL('./proveTake.worker.ts', import.meta.url), { type: 'module' }),
   offers: () => new Worker(new URL('./offers.worker.ts', import.meta.url), { type: 'module' }),
   loopback: () => new Worker(new URL('./loopback.worker.ts', import.meta.url), { type: 'module' }),
   'compare-clocks': () => new Worker(new URL('./compareClocks.worker.ts', import.meta.url), { type: 'module' }),

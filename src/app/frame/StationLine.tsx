@@ -3,6 +3,7 @@ import { NavLink } from 'react-router';
 import type { Session } from '../../core/document';
 import { STATIONS } from '../stations';
 import { livePlan } from '../stores/planHooks';
+import { useKeptProof, useProof } from '../stores/proofStore';
 import { useTakeStore } from '../stores/takeStore';
 import type { StopState } from './station';
 
@@ -27,7 +28,9 @@ export function StationLine({ session }: { session: Session }) {
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
   const matching = useTakeStore((state) => state.matching);
   const roles = useTakeStore((state) => state.roles);
-  const facts = { session, live: livePlan(session), take: { report, matching, roles } };
+  const proof = useProof(report);
+  useKeptProof(session);
+  const facts = { session, live: livePlan(session), take: { report, matching, roles, proof } };
   return (
     <Flex
       as="nav"

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { Proof } from '../../core/analysis';
 import type { Session } from '../../core/document';
 import type { LivePlan } from '../stores/planHooks';
 import type { useTakeStore } from '../stores/takeStore';
@@ -10,7 +11,10 @@ export type StopState = 'open' | 'trouble' | 'done';
 export interface StationFacts {
   readonly session: Session;
   readonly live: LivePlan;
-  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles'>;
+  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles'> & {
+    /** The take held against the plan; null until it has been. */
+    readonly proof: Proof | null;
+  };
 }
 
 /**

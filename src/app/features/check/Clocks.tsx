@@ -5,8 +5,8 @@ import type { Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
+import { matchedNow } from '../../stores/proofStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
-import { matchedNow } from './derive';
 
 /** What brings a second recorder's channels to the first one's clock. */
 export interface ClockMend {

@@ -7,9 +7,9 @@ import { formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
+import { matchedNow } from '../../stores/proofStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
-import { matchedNow } from './derive';
 
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {

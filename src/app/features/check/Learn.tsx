@@ -4,9 +4,9 @@ import { learnLevels, type Session } from '../../../core/document';
 import { learnedFrom } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { livePlan } from '../../stores/planHooks';
+import { matchedNow } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
 import { useTakeStore } from '../../stores/takeStore';
-import { matchedNow } from './derive';
 
 /** A level that differs by less is the player's mood, dB. */
 const WORTH_LEARNING_DB = 3;

@@ -12,12 +12,13 @@ import { useSize } from '../../components/useSize';
 import { VerdictLine } from '../../components/VerdictLine';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { livePlan } from '../../stores/planHooks';
+import { matchedNow, useProof } from '../../stores/proofStore';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
-import { beyondProof, matchedNow, proofOf } from './derive';
+import { beyondProof } from './derive';
 import { Learn } from './Learn';
 import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
@@ -38,7 +39,7 @@ export function CheckStation() {
 function Check({ session }: { session: Session }) {
   const take = useTakeStore();
   const report = take.sessionId === session.id ? take.report : null;
-  const proof = report && proofOf(session, report, take.matching);
+  const proof = useProof(report);
   const [over, setOver] = useState(false);
   const drop = (files: FileList | null): void =>
     void checkFiles(
@@ -67,6 +68,11 @@ function Check({ session }: { session: Session }) {
     >
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label="Take">
         <Loader session={session} onFiles={drop} hasReport={report !== null} />
+        {report && !proof && (
+          <Box role="status" py="5" color="quiet">
+            Holding the take against the plan…
+          </Box>
+        )}
         {report && proof && <Measured session={session} report={report} proof={proof} />}
         <Suspense fallback={null}>
           <LiveTwo session={session} />

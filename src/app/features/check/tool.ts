@@ -6,9 +6,10 @@ import type { Fault } from '../../../core/render';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { keepAttempt } from '../../stores/attemptStore';
+import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
-import { beyondProof, proofOf } from './derive';
+import { beyondProof } from './derive';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -46,7 +47,8 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   keepTake(session.id, { report, waveforms, strokes, refused, matching });
   // The set-up as it stands now belongs to this take: the check may have taken a while.
   const now = useSessionStore.getState().doc ?? session;
-  const proof = proofOf(now, report, matching);
+  const held = { session: now, report, matching };
+  const proof = (await prove(held)) ?? (await proveHere(held));
   const told = [...proof.findings, ...beyondProof(now, proof, report)];
   if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
 }
