@@ -165,7 +165,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           onClick={() =>
             download(
               fileName(`${session.name} take`, 'json'),
-              JSON.stringify({ ...report, matching, proof: proof.findings }, null, 2),
+              JSON.stringify({ ...report, matching, proof: proof.findings, limits: proof.limits }, null, 2),
               'application/json',
             )
           }

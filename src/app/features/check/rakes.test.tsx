@@ -1,5 +1,35 @@
-import { suggestSetup } from '../../../core/analysis';
-import { channelLabels } from './rakes';
+import { boathouseKit } from '../../../../demo/boathouse';
+import { type Comparison, suggestSetup } from '../../../core/analysis';
+import { livePlan } from '../../stores/planHooks';
+import { channelLabels, sourceRakes } from './rakes';
+
+test('soft and hard strokes of one source, heard apart, are one rake: the surest, each channel once', () => {
+  const session = boathouseKit();
+  const [spot, other, third] = session.microphones;
+  if (!spot || !other || !third) throw new Error('demo');
+  const heard = (index: number, microphoneId: string, confidence: number, measuredSamples: number): Comparison => ({
+    heard: index,
+    sourceKey: 'kit/snare',
+    sourceName: 'Snare',
+    spotId: spot.id,
+    microphoneId,
+    plannedSamples: 100,
+    measuredSamples,
+    plannedPolarity: 1,
+    measuredPolarity: 1,
+    confidence,
+    levelDb: -6,
+  });
+  const comparisons = [heard(0, other.id, 0.5, 90), heard(2, other.id, 0.9, 101), heard(2, third.id, 0.9, 120)];
+  const [rake, ...more] = sourceRakes(livePlan(session).table, session.microphones, comparisons, 48_000);
+  expect(more).toEqual([]);
+  const measured = rake?.marks.filter(({ ghost }) => !ghost).map(({ id, timeMs }) => [id, Math.round(timeMs * 48)]);
+  expect(measured).toEqual([
+    [spot.id, 0],
+    [other.id, 101],
+    [third.id, 120],
+  ]);
+});
 
 test('labels of channels are short and no two alike', () => {
   const names = ['Kick', 'Snare', 'Snare under', 'OH L', 'OH R', 'Room', 'Room 2', 'Rack', '', '—'];

@@ -24,7 +24,11 @@ export function sourceRakes(
     return { label: placed?.label ?? '?', colour: stringColour(placed?.colour ?? 0) };
   };
   return [...new Set(comparisons.map((comparison) => comparison.sourceKey))].map((key) => {
-    const own = comparisons.filter((comparison) => comparison.sourceKey === key);
+    const all = comparisons.filter((comparison) => comparison.sourceKey === key);
+    // Soft and hard strokes of one source may have been heard apart: the surest of them is drawn.
+    const sureness = (heard: number): number => all.reduce((sum, one) => sum + (one.heard === heard ? one.confidence : 0), 0);
+    const surest = all.reduce((best, one) => (sureness(one.heard) > sureness(best) ? one.heard : best), all[0]?.heard ?? 0);
+    const own = all.filter(({ heard }) => heard === surest);
     const spotId = own[0]?.spotId ?? '';
     const marks = own.flatMap((c): RakeMark[] => [
       {
