@@ -93,6 +93,9 @@ function words(table: ArrivalTable, index: number, positionM: Vec3): string {
   return told.length > 0 ? `${told.join(' and ')} than planned` : `${apart} aside of its place`;
 }
 
+/** Findings that say which microphone, or that the instrument, is elsewhere. */
+const BLAMES: ReadonlySet<string> = new Set(['distance-differs', 'instrument-elsewhere', 'question']);
+
 /**
  * Where the microphones are by the strokes of a take, together with how well that is known; for each that is not known, what to play.
  */
@@ -109,6 +112,9 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
     speedOfSoundMps: plan.speedOfSoundMps,
   });
   if (!found) return [];
+  // Places are solved all at once; where fewer causes explain the take, no other microphone is accused.
+  const blamed = new Set(proof.findings.flatMap(({ code, microphoneIds }) => (BLAMES.has(code) ? microphoneIds : [])));
+  const mayAccuse = (id: string): boolean => !proof.findings.some(({ code }) => BLAMES.has(code)) || blamed.has(id);
   return plan.microphones.flatMap((microphone, index): Whereabouts[] => {
     if (isDirect(microphone.model.kind)) return [];
     const own = found[index];
@@ -119,7 +125,7 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
     const apart = Math.hypot(off.x, off.y, off.z);
     const base = { microphoneId: microphone.id, name: microphone.name, plannedM: microphone.positionM, positionM: own.positionM, sigmaM, sources };
     const within = `±${formatLength(Math.max(0.005, sigmaM), plan.units)}`;
-    if (apart > IN_PLACE_M && own.oddness > ODD && sources >= LEAST_SOURCES)
+    if (apart > IN_PLACE_M && own.oddness > ODD && sources >= LEAST_SOURCES && mayAccuse(microphone.id))
       return [{ ...base, verdict: 'elsewhere', message: `${microphone.name} is ${words(table, index, own.positionM)} (${within}).` }];
     if (sources >= LEAST_SOURCES && sigmaM <= IN_PLACE_M && apart <= IN_PLACE_M)
       return [{ ...base, verdict: 'in place', message: `${microphone.name} is where it is planned, ${within}.` }];
