@@ -15,6 +15,7 @@ import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
 import { takeFindings, twinFindings } from './takeFindings';
+import { tickFindings } from './ticks';
 import { loudestPart, WindowSpectrum } from './windowSpectrum';
 
 export interface TakeCheckOptions {
@@ -155,7 +156,7 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
       proposal: proposeSum(first.bank, names, usable, estimateOf, rate),
-      findings: numberFindings(first.meters, names, rate),
+      findings: [...numberFindings(first.meters, names, rate), ...tickFindings(first.onsets.events, names, rate)],
     };
   } finally {
     bank?.dispose();
