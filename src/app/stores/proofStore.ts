@@ -31,9 +31,8 @@ export const matchedNow = (session: Session, matching: Matching): Matching =>
   Object.fromEntries(Object.entries(matching).map(([name, id]) => [name, session.microphones.some((placed) => placed.id === id) ? id : null]));
 
 /** Works it out on the page: where no worker can run, or a newer question took its place. */
-export async function proveHere({ session, report, matching }: Held): Promise<Proof> {
-  const [{ proveTake }, { livePlan }] = await Promise.all([import('../../core/analysis'), import('./planHooks')]);
-  return proveTake(livePlan(session).table, report, matching);
+export async function proveHere(held: Held): Promise<Proof> {
+  return (await import('./proveHere')).proveHere(held);
 }
 
 let running: { readonly of: Held; readonly proof: Promise<Proof | null> } | null = null;
