@@ -1,4 +1,4 @@
-import { checkTake, strokePictures } from '../core/analysis';
+import { checkTake, linedUp, strokePictures } from '../core/analysis';
 import { type AudioFile, blobSource, channelNames, openAudio } from '../core/audio';
 import { loadFftKernel } from '../core/math';
 import type { ChannelPeaks, TakeAnswer, TakeFile } from './protocol';
@@ -36,7 +36,13 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
   if (good.length === 0) return { ok: false, reason: refused[0] ?? 'No file was chosen.' };
   try {
     const report = await checkTake(good, { kernel, onProgress });
-    return { ok: true, report, waveforms: (await Promise.all(good.map(waveform))).flat(), strokes: await strokePictures(good, report), refused };
+    return {
+      ok: true,
+      report,
+      waveforms: (await Promise.all(linedUp(good).files.map(waveform))).flat(),
+      strokes: await strokePictures(good, report),
+      refused,
+    };
   } catch (error) {
     const why = error instanceof Error ? error.message : 'unknown trouble';
     return { ok: false, reason: `The take could not be read to its end (${why}): copy the files to this machine and try again.` };

@@ -28,6 +28,12 @@ export async function attemptSnapshot(id: string): Promise<Session | null> {
   return known;
 }
 
+/** Lets go of what was read, after attempts have come or gone in storage by another way. */
+export function forgetAttempts(): void {
+  snapshots.clear();
+  useAttempts.setState(EMPTY, true);
+}
+
 /** Brings a session's attempts onto the table. */
 export async function openAttempts(sessionId: string): Promise<void> {
   if (useAttempts.getState().sessionId === sessionId) return;

@@ -75,3 +75,6 @@ export function useKeptProof(session: Session): void {
 /** The proof of a take as last worked out; null until there is one. */
 export const useProof = (report: TakeReport | null): Proof | null =>
   useProofStore(({ proof, of }) => (report !== null && of?.report === report ? proof : null));
+
+/** Whether the proof is of a session as it stands: until it is, its moves are of a plan that is gone. */
+export const useIsProven = (session: Session): boolean => useProofStore(({ of }) => of?.session === session);

@@ -1,4 +1,5 @@
 export * from './bands';
+export * from './colour';
 export * from './comb';
 export * from './diffraction';
 export * from './disc';

@@ -1,5 +1,6 @@
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
 import { type Cluster, explain, type Model, SURE } from '../evidence';
+import { listed } from '../units';
 import { causeFindings, idOf, nameOf } from './causeFindings';
 import { takeLimits } from './limits';
 import { modelOf } from './planModel';
@@ -104,10 +105,10 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
         probability: null,
       },
     ];
-  return strays.map(({ cluster, events }): ProofFinding => {
+  return strays.map(({ cluster, events, index }): ProofFinding => {
     const id = idOf(table, cluster.spot);
     return {
-      id: `take-unmatched/${id}/${events}`,
+      id: `take-unmatched/${id}/${index}`,
       severity: 'note',
       code: 'source-unmatched',
       microphoneIds: [id],
@@ -141,7 +142,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
       severity: 'note',
       code: 'unproven',
       microphoneIds: open.map((channel) => idOf(table, channel)),
-      message: `Nothing in the take proves ${open.map((channel) => nameOf(table, channel)).join(' and ')}: what it shares with other channels is drowned in the room. Tap each alone, and look.`,
+      message: `Nothing in the take proves ${listed(open.map((channel) => nameOf(table, channel)))}: what it shares with other channels is drowned in the room. Tap each alone, and look.`,
       move: null,
       probability: null,
     },

@@ -2,7 +2,7 @@ import type { ArrivalTable } from '../arrivals';
 import { alongString } from '../checks';
 import { type Cause, channelsOf, type Explanation, type Weighed } from '../evidence';
 import { dot, magnitude, normalize, subtract } from '../math';
-import { formatDelay, formatLength, formatNumber } from '../units';
+import { formatDelay, formatLength, formatNumber, listed } from '../units';
 import { targetOf } from './planModel';
 import type { ProofFinding } from './proof';
 import type { TakeReport } from './report';
@@ -22,7 +22,7 @@ function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, s
     severity: 'fix',
     code: 'channel-late',
     microphoneIds: [id],
-    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, as no place in the room could make it: slide its track ${whole} samples ${seconds > 0 ? 'earlier' : 'later'}, and look for a plug-in or converter in its way.`,
+    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, which no likely place explains: slide its track ${whole} samples ${seconds > 0 ? 'earlier' : 'later'}, and look for a plug-in or converter in its way.`,
     move: { kind: 'align', microphoneId: id, samples, label: `Slide it ${whole} samples` },
     probability,
   };
@@ -149,14 +149,13 @@ function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[]
   if (grave.length === 0) return [];
   const named = grave.slice(0, MOST_NAMED).map(({ cause }) => inWords(table, cause));
   const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => channelsOf(cause)))];
-  const listed = named.length === 1 ? `perhaps ${named[0]}` : `${named.slice(0, -1).join(', ')} or ${named[named.length - 1]}`;
   return [
     {
       id: `take-question/${ids.join('/')}`,
       severity: 'note',
       code: 'question',
       microphoneIds: ids.map((channel) => idOf(table, channel)),
-      message: `The take differs from the plan, and it does not settle how: ${listed}. ${settleWords(grave)}`,
+      message: `The take differs from the plan, and it does not settle how: ${named.length === 1 ? 'perhaps ' : ''}${listed(named, 'or')}. ${settleWords(grave)}`,
       move: null,
       probability: grave.slice(0, MOST_NAMED).reduce((sum, { probability }) => sum + probability, 0),
     },

@@ -1,11 +1,8 @@
 import type { ArrivalTable } from '../arrivals';
 import { type Cluster, type Explanation, limitsOf, type Model } from '../evidence';
-import { formatLength } from '../units';
+import { formatLength, listed } from '../units';
 import { idOf, nameOf } from './causeFindings';
 import type { TakeLimit } from './proof';
-
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 
 /**
  * What a take leaves unshown of its plan, one sentence for each kind of thing.
@@ -31,7 +28,7 @@ export function takeLimits(
     out.push({
       kind: 'reversed',
       microphoneIds: ids(sign),
-      message: `Which way up ${named(sign)} ${sign.length > 1 ? 'come' : 'comes'}: tap each alone, and look at its first swing.`,
+      message: `Which way up ${named(sign)} ${sign.length > 1 ? 'come' : 'comes'}: tap ${sign.length > 1 ? 'each' : 'it'} alone, and look at its first swing.`,
     });
   if (time.length > 0)
     out.push({
@@ -49,7 +46,7 @@ export function takeLimits(
     out.push({
       kind: 'moved',
       microphoneIds: ids(place.map(({ channel }) => channel)),
-      message: `Where ${named(place.map(({ channel }) => channel))} ${place.length > 1 ? 'stand' : 'stands'} sideways of what they hear: ${formatLength(Math.max(...place.map(({ sigmaM }) => sigmaM)), table.plan.units)} and more would not be heard. The tape shows it.`,
+      message: `Where ${named(place.map(({ channel }) => channel))} ${place.length > 1 ? 'stand sideways of what they hear' : 'stands sideways of what it hears'}: ${formatLength(Math.max(...place.map(({ sigmaM }) => sigmaM)), table.plan.units)} and more would not be heard. The tape shows it.`,
     });
   return out;
 }

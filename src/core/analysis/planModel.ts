@@ -1,4 +1,4 @@
-import type { PerBand } from '../acoustics';
+import { colourOf, type PerBand } from '../acoustics';
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
 import type { Expected, Model } from '../evidence';
 import { subtract } from '../math';
@@ -39,15 +39,6 @@ function signClarityOf({ settledInAll, settled, directDb, roomDb }: Arrival): nu
   return directDb > roomDb + 2 ? 0.9997 : 0.996;
 }
 
-/** A band fainter than this re the whole is noise in a take, dB. */
-const FAINTEST_DB = -30;
-
-/** Energy of the direct sound in its four bands re all of it, dB. */
-function colourOf({ bandsDb }: Arrival): PerBand {
-  const all = 10 * Math.log10(bandsDb.reduce((sum, db) => sum + 10 ** (db / 10), 1e-30));
-  return bandsDb.map((db) => Math.max(FAINTEST_DB, db - all)) as unknown as PerBand;
-}
-
 function expectedOf(table: ArrivalTable, source: number, microphone: number): Expected {
   const arrival = table.rows[microphone]?.[source] as Arrival;
   const placed = table.plan.microphones[microphone];
@@ -58,7 +49,7 @@ function expectedOf(table: ArrivalTable, source: number, microphone: number): Ex
     clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
     signClarity: signClarityOf(arrival),
     levelDb: strokeDb(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
-    colourDb: colourOf(arrival),
+    colourDb: colourOf(arrival.bandsDb.map((db) => 10 ** (db / 10)) as unknown as PerBand),
     awayM: placed ? subtract(placed.positionM, arrival.fromM) : { x: 0, y: 0, z: 1 },
   };
 }

@@ -1,3 +1,4 @@
+import { listed } from '../units';
 import { nameWords } from './nameWords';
 import type { TakeFinding, TakeReport } from './report';
 import { type Role, rolesOf } from './roles';
@@ -144,7 +145,7 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, c
       severity: 'note',
       code: 'question',
       channels: names,
-      message: `${names.length === 1 ? `${names[0]} may be` : `One of ${names.slice(0, -1).join(', ')} and ${names[names.length - 1]} is`} upside down, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
+      message: `${names.length === 1 ? `${names[0]} may be` : `One of ${listed(names)} is`} upside down, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
       probability: Math.min(
         1,
         oneOf.reduce((sum, one) => sum + one.probability, 0),

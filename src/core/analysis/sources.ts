@@ -1,4 +1,4 @@
-import { BANDS, type PerBand } from '../acoustics';
+import { BANDS, colourGap, colourOf, type PerBand } from '../acoustics';
 import { type FftKernel, median, type RealFftPlan } from '../math';
 import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
 import { noiseFor, noiseOf } from './noise';
@@ -18,13 +18,10 @@ const LATE_COST_DB_PER_MS = 2;
 /** Events whose delays differ by more than this belong to different sources, samples. */
 const SAME_SOURCE_SAMPLES = 10;
 const SURE = 0.2;
-/** Strokes whose colours differ by more than this in the mean of the bands are of different sources, and fainter bands are alike, dB. */
+/** Strokes whose colours differ by more than this in the mean of the bands are of different sources, dB. */
 const SAME_COLOUR_DB = 8;
-const COLOUR_FLOOR_DB = -18;
 /** Strokes of a source whose places are kept. */
 const FRAMES_KEPT = 3;
-/** A band fainter than this re the whole is noise, dB. */
-const FAINTEST_DB = -30;
 
 /** Window round an event: fades in before the onset and out soon after, so the direct sound weighs most and noise least. */
 function eventWindow(size: number, pre: number): Float32Array {
@@ -39,10 +36,6 @@ function eventWindow(size: number, pre: number): Float32Array {
 }
 
 const toDb = (power: number): number => 10 * log10(max(power, 1e-20));
-
-/** How far two colours are apart in the mean of the bands, dB. */
-const colourGap = (a: PerBand, b: PerBand): number =>
-  a.reduce((sum, db, band) => sum + abs(max(COLOUR_FLOOR_DB, db) - max(COLOUR_FLOOR_DB, b[band] as number)), 0) / a.length;
 
 /** How loud each event is in each channel, and what is usual there. */
 class Familiarity {
@@ -163,17 +156,15 @@ class SourceMeasurement {
     return this.merge(reports);
   }
 
-  /** Energy in the model's four bands re all of it, dB; nothing is fainter than {@link FAINTEST_DB}. */
   private colourOf(bank: SpectrumBank, spot: number): PerBand {
     const power = bank.power(spot);
     const binsPerHz = this.size / this.settings.sampleRateHz;
-    const energies = BANDS.map(({ lowHz, highHz }) => {
+    const energy = ({ lowHz, highHz }: (typeof BANDS)[number]): number => {
       let sum = 0;
       for (let k = max(1, round(lowHz * binsPerHz)); k < min(power.length, round(highHz * binsPerHz)); k++) sum += power[k] as number;
       return sum;
-    });
-    const all = energies.reduce((a, b) => a + b, 0);
-    return energies.map((energy) => (all > 0 ? max(FAINTEST_DB, toDb(energy / all)) : FAINTEST_DB)) as unknown as PerBand;
+    };
+    return colourOf([energy(BANDS[0]), energy(BANDS[1]), energy(BANDS[2]), energy(BANDS[3])]);
   }
 
   private sureDelay(estimate: DelayEstimate | null | undefined): number {

@@ -1,4 +1,4 @@
-import { formatNumber } from '../units';
+import { formatNumber, listed } from '../units';
 import { lateFindings } from './late';
 import type { ChannelReport, TakeFinding, TakeReport } from './report';
 import type { Role } from './roles';
@@ -68,13 +68,12 @@ const WORTH_OFFERING_DB = 1;
 function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
   const { flips } = proposal;
   if (flips.length === 0 || proposal.gainDb.low < WORTH_OFFERING_DB) return [];
-  const names = flips.length === 1 ? flips[0] : `${flips.slice(0, -1).join(', ')} and ${flips[flips.length - 1]}`;
   return [
     {
       severity: 'note',
       code: 'sum-fuller',
       channels: flips,
-      message: `${names} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
+      message: `${listed(flips)} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
     },
   ];
 }

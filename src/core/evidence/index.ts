@@ -1,4 +1,4 @@
-export { SIGMA_S as COMPARISON_SIGMA_S, SURE } from './likelihood';
+export { SIGMA_S as COMPARISON_SIGMA_S, SURE } from './density';
 export * from './limits';
 export * from './model';
 export { channelsOf, explain } from './search';

@@ -1,34 +1,13 @@
 import type { PerBand } from '../acoustics';
-import { solveLinear, type Vec3 } from '../math';
+import { solveLinear } from '../math';
+import { type Altered, alteredBy } from './altered';
+import { arrivalDensity, colourLog, LEVEL_FREEDOM, LEVEL_SIGMA_DB, levelLog, NOWHERE, SIGMA_S, SURE } from './density';
 import type { Cause, Cluster, Expected, Measured, Model } from './model';
 
-const { abs, exp, hypot, log, log10, max, min, sqrt } = Math;
+const { abs, exp, log, max, min } = Math;
 
-/** What the plan, the tape and the marks leave open of one difference of two arrivals, seconds: two of ±2 cm, and a sample. */
-export const SIGMA_S = 9e-5;
-/** Measurements less sure than this say nothing. */
-export const SURE = 0.2;
-/** From this confidence on a measurement is as good as its channel; below, down to where a quarter goes astray, the worse (counted over renders). */
-const CLEAR_CONFIDENCE = 0.75;
-const POOR_CONFIDENCE = 0.6;
-const POOR_ASTRAY = 0.25;
-/** A measured delay of no meaning lies anywhere within this, seconds. */
-const ANYWHERE_S = 0.04;
-/** What is no way of the plan is mostly an echo: it comes after the first way, within some milliseconds. */
-const ECHO_SHARE = 0.85;
-const ECHO_S = 0.006;
-/** The sign of a clear way is measured wrongly as often as this. */
-const SIGN_SLIPS = 0.0005;
-/** What the model leaves open of how much louder one source is in a channel than another, dB; what is far off is another thing (Student's t). */
-const LEVEL_SIGMA_DB = 3;
-const LEVEL_FREEDOM = 4;
 /** A channel's gain and its microphone's sensitivity are otherwise than planned by about this, dB. */
 const GAIN_SIGMA_DB = 6;
-/** What sticks, strings, players and microphones leave open of a colour, dB in each band; neighbouring bands go together, so that half of them count. */
-const COLOUR_SIGMA_DB = 7;
-const COLOUR_WEIGHT = 0.5;
-/** A band fainter than this re the whole is filled by what still sounds from before, dB. */
-const COLOUR_FLOOR_DB = -18;
 /** The colour of what nobody knows. */
 const NO_COLOUR: PerBand = [-6, -6, -6, -6];
 /** A millisecond later counts as this much quieter where the nearest channel is looked for, dB. */
@@ -36,24 +15,10 @@ const LATE_COST_DB_PER_MS = 2;
 /** The model's levels leave this open there, dB; and this share any channel may be taken for the nearest. */
 const SPOT_SIGMA_DB = 3;
 const ANY_SPOT = 0.02;
-/** A microphone is not nearer to a source than this share of its planned distance, for its level. */
-const NEAREST_SHARE = 0.3;
 /** Chance that a cluster is nothing of the plan: a cough, a string buzz. */
 const STRAY = 0.003;
 /** Ways weaker than this together are not where a measurement is looked for. */
 const WEAK_SHARE = 0.4;
-
-const ROOT_TAU = sqrt(2 * Math.PI);
-const NOWHERE = log(0.5 / (2 * ANYWHERE_S));
-const gauss = (x: number, sigma: number): number => exp(-0.5 * (x / sigma) ** 2) / (sigma * ROOT_TAU);
-
-/** Log density of a level's error, but for a constant. */
-const levelLog = (offDb: number, sigmaDb: number): number =>
-  (-(LEVEL_FREEDOM + 1) / 2) * log(1 + (offDb / sigmaDb) ** 2 / LEVEL_FREEDOM) - log(sigmaDb / LEVEL_SIGMA_DB);
-
-const colourLog = (measured: PerBand, planned: PerBand): number =>
-  COLOUR_WEIGHT *
-  measured.reduce((sum, db, band) => sum + levelLog(max(COLOUR_FLOOR_DB, db) - max(COLOUR_FLOOR_DB, planned[band] as number), COLOUR_SIGMA_DB), 0);
 
 function logSum(values: readonly number[], last: number): number {
   let most = last;
@@ -67,18 +32,6 @@ function likeliest(values: readonly number[]): number {
   let best = 0;
   for (let i = 1; i < values.length; i++) if ((values[i] as number) > (values[best] as number)) best = i;
   return best;
-}
-
-/** What causes do: the microphone that is really in a channel, its sign; how late and how much louder it hears each source. */
-interface Altered {
-  readonly microphoneOf: readonly number[];
-  readonly signOf: readonly number[];
-  /** Sources by channels, seconds. */
-  readonly late: Float64Array;
-  /** Sources by channels, dB as planned and as altered. */
-  readonly levelDb: Float64Array;
-  /** Sources by channels: how much of the planned sign's clarity is left where something stands elsewhere, 0 to 1. */
-  readonly signShare: Float64Array;
 }
 
 /** What is left of a sure arrival after the nearest pair of its ways. */
@@ -128,46 +81,7 @@ export class Weighing {
   }
 
   private altered(causes: readonly Cause[]): Altered {
-    const { model } = this;
-    const count = model.microphones;
-    const microphoneOf = Array.from({ length: count }, (_, i) => i);
-    const signOf = microphoneOf.map(() => 1);
-    const seconds = microphoneOf.map(() => 0);
-    const moves = new Map<number, Vec3>();
-    const elsewhere = new Map<number, Vec3>();
-    for (const cause of causes) {
-      if (cause.kind === 'reversed') signOf[cause.channel] = -(signOf[cause.channel] as number);
-      else if (cause.kind === 'late') seconds[cause.channel] = (seconds[cause.channel] as number) + cause.seconds;
-      else if (cause.kind === 'moved') moves.set(cause.channel, cause.byM);
-      else if (cause.kind === 'elsewhere') elsewhere.set(cause.instrument, cause.byM);
-      else [microphoneOf[cause.channel], microphoneOf[cause.other]] = [cause.other, cause.channel];
-    }
-    const late = new Float64Array(model.sources * count);
-    const levelDb = new Float64Array(model.sources * count);
-    const signShare = new Float64Array(model.sources * count).fill(1);
-    for (let source = 0; source < model.sources; source++)
-      for (let channel = 0; channel < count; channel++) {
-        const i = source * count + channel;
-        const microphone = microphoneOf[channel] as number;
-        const { awayM, clarity, levelDb: planned } = this.at(source, microphone);
-        late[i] = seconds[channel] as number;
-        levelDb[i] = planned;
-        const moved = moves.get(channel);
-        const left = elsewhere.size > 0 && !model.fixed(microphone) ? elsewhere.get(model.instrumentOf(source)) : undefined;
-        if (!moved && !left) continue;
-        const length = hypot(awayM.x, awayM.y, awayM.z);
-        const now = hypot(
-          awayM.x + (moved?.x ?? 0) - (left?.x ?? 0),
-          awayM.y + (moved?.y ?? 0) - (left?.y ?? 0),
-          awayM.z + (moved?.z ?? 0) - (left?.z ?? 0),
-        );
-        const by = hypot((moved?.x ?? 0) - (left?.x ?? 0), (moved?.y ?? 0) - (left?.y ?? 0), (moved?.z ?? 0) - (left?.z ?? 0));
-        // Near a body a step may lead to its other face.
-        signShare[i] = max(0, 1 - by / max(0.01, length));
-        late[i] = (late[i] as number) + (now - length) / model.speedOfSoundMps;
-        levelDb[i] = planned - 20 * clarity * log10(max(NEAREST_SHARE, now / max(0.01, length)));
-      }
-    return { microphoneOf, signOf, late, levelDb, signShare };
+    return alteredBy(this.model, (source, microphone) => this.at(source, microphone), causes);
   }
 
   /** Chance of each channel to be taken for the one nearest a source: loud for its own standards, and early. They add up to 1. */
@@ -185,34 +99,18 @@ export class Weighing {
     return weights.map((weight) => (1 - ANY_SPOT) * (weight / total) + ANY_SPOT / scores.length);
   }
 
-  /** Probability density of one measured arrival if a source made it. */
+  /** Probability density of one measured arrival if a source made it, delays looked at with an uncertainty of `sigma` seconds. */
   private density({ microphoneOf, signOf, late, signShare }: Altered, source: number, spot: number, measured: Measured, sigma: number): number {
-    const to = this.at(source, microphoneOf[measured.channel] as number);
-    const from = this.at(source, microphoneOf[spot] as number);
     const row = source * this.model.microphones;
-    const rest = measured.lateSeconds - ((late[row + measured.channel] as number) - (late[row + spot] as number));
-    const turned = (signOf[measured.channel] as number) * (signOf[spot] as number) * measured.sign;
-    const poor = max(0, min(1, (CLEAR_CONFIDENCE - measured.confidence) / (CLEAR_CONFIDENCE - POOR_CONFIDENCE)));
-    const follows = to.clarity * from.clarity * (1 - POOR_ASTRAY * poor);
-    const up = 0.5 + (to.signClarity - 0.5) * (signShare[row + measured.channel] as number);
-    const upThere = 0.5 + (from.signClarity - 0.5) * (signShare[row + spot] as number);
-    const signed = min(1 - SIGN_SLIPS, up * upThere + (1 - up) * (1 - upThere));
-    let sum = 0;
-    let weights = 0;
-    let first = Infinity;
-    for (const a of to.ways)
-      for (const b of from.ways) {
-        const weight = (a.share * b.share) ** 2;
-        const way = a.delaySeconds - b.delaySeconds;
-        first = min(first, way);
-        weights += weight;
-        const off = rest - way;
-        if (abs(off) < 8 * sigma) sum += weight * gauss(off, sigma) * (a.sign * b.sign === turned ? signed : 1 - signed);
-      }
-    const after = rest - first;
-    const echo = after > 0 ? exp(-after / ECHO_S) / ECHO_S : 0;
-    const astray = ECHO_SHARE * echo + (1 - ECHO_SHARE) / (2 * ANYWHERE_S);
-    return (follows * sum) / max(1e-12, weights) + (1 - follows) * 0.5 * astray;
+    return arrivalDensity({
+      to: this.at(source, microphoneOf[measured.channel] as number),
+      from: this.at(source, microphoneOf[spot] as number),
+      lateSeconds: measured.lateSeconds - ((late[row + measured.channel] as number) - (late[row + spot] as number)),
+      sign: (signOf[measured.channel] as number) * (signOf[spot] as number) * measured.sign,
+      signShares: (signShare[row + measured.channel] as number) * (signShare[row + spot] as number),
+      confidence: measured.confidence,
+      sigma,
+    });
   }
 
   /** How much louder than planned a source is in a channel, as against the spot, dB. */

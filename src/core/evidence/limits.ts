@@ -1,5 +1,6 @@
 import { dot, normalize, scale, solveLinear, type Vec3, vec3 } from '../math';
-import { SIGMA_S, Weighing } from './likelihood';
+import { SIGMA_S } from './density';
+import { Weighing } from './likelihood';
 import type { Cause, Cluster, Model } from './model';
 
 /** What a take could not have shown, whatever it shows: silence about these is no praise. */

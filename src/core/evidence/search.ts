@@ -1,5 +1,7 @@
-import { add, dot, magnitude, median, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
-import { type Residual, SIGMA_S, Weighing } from './likelihood';
+import { magnitude, median, scale, type Vec3 } from '../math';
+import { SIGMA_S } from './density';
+import { AROUND, astrayM, BLURS, type Displaced, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
+import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 
 /** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
@@ -11,14 +13,6 @@ const LATE_FROM_S = 3.5e-4;
 const LATE_TO_S = 0.04;
 /** Less than this is rather a stand than a converter, seconds. */
 const A_STANDS_WORTH_S = 0.0012;
-/**
- * How far a stand ends up from its place, metres (one standard deviation along each axis): what stands close is put there to the
- * centimetre, what stands far by eye (our choice); and at most.
- */
-const ASTRAY_CLOSE_M = 0.1;
-const ASTRAY_PER_METRE = 0.25;
-const ASTRAY_M = 0.2;
-const FARTHEST_M = 0.8;
 /** Odds by which something is said, and by which it is only asked. */
 const SAID = 0.95;
 /** A question is asked when it is likelier than this that something is wrong. */
@@ -59,68 +53,6 @@ function lateHypotheses(weighing: Weighing, causes: readonly Cause[], channel: n
     const prior = Math.log(PRIOR.late) + (seconds < 0 ? Math.log(EARLY_SHARE) : 0) + (Math.abs(seconds) < A_STANDS_WORTH_S ? Math.log(0.3) : 0);
     return { cause, logPosterior: weighing.logLikelihood([...causes, cause]) + prior + occam };
   });
-}
-
-type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
-
-/** Sources are told apart less exactly at first, when a displacement is only roughly known. */
-const BLURS = [6, 3, 1, 1];
-const STILL = vec3(0, 0, 0);
-/** Where an instrument is looked for first: in its place, and a step to each side. */
-const AROUND = [STILL, ...[-0.25, 0.25].flatMap((step) => [vec3(step, 0, 0), vec3(0, step, 0)])];
-
-/** How a difference of arrivals grows as what is displaced goes along each axis, seconds per metre; null where it does not. */
-function gradientOf(weighing: Weighing, cause: Displaced, { source, channel, spot }: Residual): Vec3 | null {
-  const { model } = weighing;
-  const by = (microphone: number, moved: Vec3): Vec3 =>
-    scale(normalize(add(weighing.at(source, microphone).awayM, moved)), 1 / model.speedOfSoundMps);
-  if (cause.kind === 'moved') {
-    if (channel === cause.channel) return by(channel, cause.byM);
-    return spot === cause.channel ? scale(by(spot, cause.byM), -1) : null;
-  }
-  if (model.instrumentOf(source) !== cause.instrument) return null;
-  const back = scale(cause.byM, -1);
-  return subtract(model.fixed(spot) ? STILL : by(spot, back), model.fixed(channel) ? STILL : by(channel, back));
-}
-
-/** How far a thing usually ends up from its place, metres. */
-function astrayM(weighing: Weighing, cause: Displaced): number {
-  if (cause.kind === 'elsewhere') return ASTRAY_M;
-  let nearest = Infinity;
-  for (let source = 0; source < weighing.model.sources; source++) nearest = Math.min(nearest, magnitude(weighing.at(source, cause.channel).awayM));
-  return Math.min(ASTRAY_M, ASTRAY_CLOSE_M + ASTRAY_PER_METRE * nearest);
-}
-
-/** The displacement that residuals ask for, held back by how far things usually go; and how well it is known. */
-function displacement(weighing: Weighing, causes: readonly Cause[], start: Displaced): { cause: Displaced; occam: number } | null {
-  const astray = astrayM(weighing, start);
-  let cause = start;
-  let occam = 0;
-  for (const blur of BLURS) {
-    // What is displaced may have been taken for another source.
-    const sources = weighing.sourcesOf([...causes, cause], blur);
-    const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / astray ** 2 : 0)));
-    const b = [0, 0, 0];
-    for (const left of weighing.residuals([...causes, cause], sources)) {
-      const g = gradientOf(weighing, cause, left);
-      if (!g) continue;
-      const row = [g.x, g.y, g.z];
-      const wanted = left.seconds + dot(g, cause.byM);
-      // What is far off is another thing: it pulls less and less.
-      const weight = 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2));
-      for (let i = 0; i < 3; i++) {
-        b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
-        for (let j = 0; j < 3; j++) (a[i] as number[])[j] = ((a[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
-      }
-    }
-    const solved = solveLinear(a, b);
-    if (!solved) return null;
-    cause = { ...cause, byM: vec3(solved[0] as number, solved[1] as number, solved[2] as number) };
-    const [[p = 0, q = 0, r = 0] = [], [s = 0, t = 0, u = 0] = [], [v = 0, w = 0, x = 0] = []] = a;
-    const determinant = p * (t * x - u * w) - q * (s * x - u * v) + r * (s * w - t * v);
-    occam = -0.5 * Math.log(Math.max(1, determinant * astray ** 6));
-  }
-  return magnitude(cause.byM) > FARTHEST_M ? null : { cause, occam };
 }
 
 /** Displacements of a microphone or an instrument, begun at none and at each that a single arrival asks for. */
@@ -167,8 +99,20 @@ function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause):
     );
 }
 
+/** What was worked out for a take: the same causes are asked about again where each is weighed against the others. */
+const known = new WeakMap<Weighing, Map<string, Hypothesis[]>>();
+
 /** Every single cause that could be added to those there are, with what bears it out. */
 function hypotheses(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
+  const own = known.get(weighing) ?? new Map<string, Hypothesis[]>();
+  known.set(weighing, own);
+  const key = JSON.stringify(causes);
+  const found = own.get(key) ?? borneOut(weighing, causes);
+  own.set(key, found);
+  return found;
+}
+
+function borneOut(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
   const now = weighing.logLikelihood(causes);
   return everyCause(weighing, causes).map((one) =>
     one.logPosterior < now || isBorneOut(weighing, causes, one.cause) ? one : { ...one, logPosterior: one.logPosterior + BY_ECHOES_ALONE },

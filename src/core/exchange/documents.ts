@@ -50,11 +50,11 @@ export type Imported =
 
 const refuse = (reason: string): Imported => ({ ok: false, reason: `${reason} Nothing was changed.` });
 
-/** Largest document taken, characters: far more than 10,000 microphones. */
-const LONGEST_TEXT = 50_000_000;
+/** Largest document taken, characters: far more than 10,000 microphones, or thousands of attempts with their set-ups. */
+const LONGEST_TEXT = 250_000_000;
 
 function parse(text: string): Record<string, unknown> | string {
-  if (text.length > LONGEST_TEXT) return 'The file is larger than 50 MB, which no session is: choose the exported JSON file.';
+  if (text.length > LONGEST_TEXT) return 'The file is larger than 250 MB, which no session or backup is: choose the exported JSON file.';
   try {
     const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
     return isRecord(value) ? value : 'The file holds JSON but no Shuttlecraft document: choose a file exported here.';

@@ -1,28 +1,8 @@
 import { median } from '../math';
-import { formatNumber } from '../units';
+import { formatNumber, listed } from '../units';
+import type { LineFaultKind, LineFinding } from './finding';
 import type { Line } from './line';
 import type { LineNotes } from './steps';
-
-export type LineFaultKind =
-  | 'swapped'
-  | 'reversed'
-  | 'dead'
-  | 'no power'
-  | 'wrong gain'
-  | 'hum'
-  | 'noise'
-  | 'not answering'
-  | 'lost'
-  | 'harmful power'
-  | 'question';
-
-export interface LineFinding {
-  readonly kind: LineFaultKind;
-  readonly severity: 'fix' | 'improve' | 'note';
-  readonly microphoneIds: readonly string[];
-  /** What is wrong and what to do. */
-  readonly message: string;
-}
 
 /** Gain that rises and noise that does not by this: the knob is not the preamp's, dB. */
 const ANSWERS_DB = 6;
@@ -36,7 +16,6 @@ const NOISY_DB = 12;
 /** Hum under this is nobody's trouble, dBFS. */
 const HUM_DBFS = -85;
 
-const list = (names: readonly string[]): string => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`);
 const found = (kind: LineFaultKind, severity: LineFinding['severity'], lines: readonly Line[], message: string): LineFinding => ({
   kind,
   severity,
@@ -65,7 +44,7 @@ function answerFindings(lines: readonly Line[], notes: LineNotes): LineFinding[]
       'not answering',
       'fix',
       dull,
-      `Input ${list(dull.map(({ inputName }) => inputName))} did not follow its gain: a knob or a switch on the device itself rules it. Set it there, then check again.`,
+      `Input ${listed(dull.map(({ inputName }) => inputName))} did not follow its gain: a knob or a switch on the device itself rules it. Set it there, then check again.`,
     ),
   ];
 }
@@ -97,7 +76,7 @@ function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line
   if (bank === null) return dark(`input ${line.inputName} gives none. Use another input, or a supply of its own.`);
   const harmed = lines.filter((other) => other.bank === bank && other.forbidsPower);
   if (harmed.length > 0)
-    return dark(`bank ${bank} stays off for ${list(harmed.map(({ name }) => name))}. Move one of them to another bank in Patch.`);
+    return dark(`bank ${bank} stays off for ${listed(harmed.map(({ name }) => name))}. Move one of them to another bank in Patch.`);
   const mates = lines.filter((other) => other.bank === line.bank && other.needsPower && other !== line);
   if (mates.some((mate) => !silent.includes(mate))) return cable(', and power is on in its bank, for others there are heard');
   const answer = notes.answers[line.inputId];
@@ -170,7 +149,7 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
         'question',
         'note',
         names(signed),
-        `${list(names(down).map(({ name }) => name))} swing the other way from ${list(names(up).map(({ name }) => name))}, and it is not settled who is upside down: exchange one cable and tap again. A clap in front pushes first, so look at ${list(names(down).map(({ name }) => name))} first.`,
+        `${listed(names(down).map(({ name }) => name))} swing the other way from ${listed(names(up).map(({ name }) => name))}, and it is not settled who is upside down: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
       ),
     ];
   const few = up.length < down.length ? up : down;

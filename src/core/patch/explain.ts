@@ -1,9 +1,5 @@
+import { listed } from '../units';
 import type { Demand, PatchProblem } from './problem';
-
-function listed(names: readonly string[]): string {
-  if (names.length < 2) return names.join('');
-  return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
-}
 
 /** The demands that conflict, as one sentence and what to do. */
 export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conflict: readonly Demand[]): string {

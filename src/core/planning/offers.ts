@@ -3,7 +3,7 @@ import { type PlacedMicrophone, pairOf, type Session } from '../document';
 import { add, distance, scale, subtract } from '../math';
 import { harmDb, smallestMoves } from '../optimise';
 import { placeRecipe, RECIPES } from '../setups';
-import { counted, formatLength } from '../units';
+import { counted, formatLength, listed } from '../units';
 import { findingsOf, onPaper, RANK, type Ranks, ranksOf, withStand } from './onPaper';
 import { resolvePlan } from './resolve';
 
@@ -162,7 +162,7 @@ function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
       id: 'leak/all',
       severity: 'note',
       microphoneIds: ids,
-      message: `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]} hear a neighbour at less than 9.5 dB under their own source.`,
+      message: `${listed(names)} hear a neighbour at less than 9.5 dB under their own source.`,
       advice: HELPS,
       why: `${first.why} ${leaks.map(({ message }) => message).join(' ')}`,
       move: null,

@@ -1,6 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { type GainSetting, gainFor, inputAddress, OUTBOARD_CATALOGUE, type Outboard, type PatchInput, type PatchProblem } from '../patch';
+import { listed } from '../units';
 
 /** Every input of the session's devices, in order. */
 export const patchInputs = (session: Session): PatchInput[] =>
@@ -81,5 +82,5 @@ export function clockWords(session: Session): string | null {
   const own = [...new Set(used.map(({ id, clock }) => clock ?? id))];
   if (own.length < 2) return null;
   const names = used.map(({ name }) => name);
-  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)} run by clocks of their own and drift apart, a sample or some each second: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
+  return `${listed(names)} run by clocks of their own and drift apart, a sample or some each second: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
 }

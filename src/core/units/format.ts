@@ -58,5 +58,9 @@ export function formatDelay(seconds: number, sampleRateHz: number, speedOfSoundM
   return `${formatMilliseconds(seconds)} (${formatSamples(seconds * sampleRateHz)}, ${length})`;
 }
 
+/** "A", "A and B", "A, B and C". */
+export const listed = (names: readonly string[], word = 'and'): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} ${word} ${names[names.length - 1]}`;
+
 /** "1 input", "2 inputs". */
 export const counted = (count: number, noun: string, nouns = `${noun}s`): string => `${count} ${count === 1 ? noun : nouns}`;

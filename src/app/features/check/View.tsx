@@ -12,7 +12,7 @@ import { useSize } from '../../components/useSize';
 import { VerdictLine } from '../../components/VerdictLine';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { livePlan } from '../../stores/planHooks';
-import { matchedNow, useProof } from '../../stores/proofStore';
+import { matchedNow, useIsProven, useProof } from '../../stores/proofStore';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
@@ -194,6 +194,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
 }
 
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
+  const isCurrent = useIsProven(session);
   const roles = useTakeStore(({ roles: corrected }) => corrected);
   const others = beyondProof(session, proof, report, roles);
   const planned = session.microphones.length > 0;
@@ -216,7 +217,7 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
             key={finding.id}
             severity={finding.severity}
             message={finding.message}
-            moveLabel={finding.move?.label ?? null}
+            moveLabel={isCurrent ? (finding.move?.label ?? null) : null}
             onMove={() => finding.move && runCommand(applyMove(finding.move))}
             {...(finding.move
               ? { why: 'The move changes the plan, not your files: the next take should then agree with it. Record another ten seconds to prove it.' }

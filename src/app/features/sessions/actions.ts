@@ -7,6 +7,7 @@ import { addAttempts, attemptIds, dropAttempts } from '../../db/attempts';
 import { database, type ShelfRow, saveProblem } from '../../db/database';
 import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
+import { forgetAttempts } from '../../stores/attemptStore';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
 import { useViewStore } from '../../stores/viewStore';
 
@@ -76,8 +77,9 @@ export interface Before {
 }
 
 /** Does what was planned, all of it or nothing. */
-export const takeIn = (plan: ImportPlan): Promise<Before> =>
-  database.transaction('rw', [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots], async () => {
+export async function takeIn(plan: ImportPlan): Promise<Before> {
+  const tables = [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots];
+  const before = await database.transaction('rw', tables, async () => {
     const shelf = await database.shelves.get('shelf');
     await addSessions(plan.add);
     await addAttempts(plan.attempts);
@@ -88,12 +90,17 @@ export const takeIn = (plan: ImportPlan): Promise<Before> =>
     }
     return { added: plan.add.map(({ id }) => id), tried: plan.attempts.map(({ attempt }) => attempt.id), shelf };
   });
+  forgetAttempts();
+  return before;
+}
 
 /** Takes an import back: what it added goes, the shelf is as it was. */
-export const takeBack = ({ added, tried, shelf }: Before): Promise<void> =>
-  database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
+export async function takeBack({ added, tried, shelf }: Before): Promise<void> {
+  await database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
     await database.sessions.bulkDelete([...added]);
     await dropAttempts(tried);
     if (shelf) await database.shelves.put(shelf);
     else await database.shelves.delete('shelf');
   });
+  forgetAttempts();
+}

@@ -1,0 +1,76 @@
+import { add, dot, magnitude, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
+import { SIGMA_S } from './density';
+import type { Residual, Weighing } from './likelihood';
+import type { Cause } from './model';
+
+/**
+ * How far a stand ends up from its place, metres (one standard deviation along each axis): what stands close is put there to the
+ * centimetre, what stands far by eye (our choice); and at most.
+ */
+const ASTRAY_CLOSE_M = 0.1;
+const ASTRAY_PER_METRE = 0.25;
+const ASTRAY_M = 0.2;
+export const FARTHEST_M = 0.8;
+
+/** Something that stands elsewhere. */
+export type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
+
+/** Sources are told apart less exactly at first, when a displacement is only roughly known. */
+export const BLURS = [6, 3, 1, 1];
+export const STILL = vec3(0, 0, 0);
+/** Where an instrument is looked for first: in its place, and a step to each side. */
+export const AROUND = [STILL, ...[-0.25, 0.25].flatMap((step) => [vec3(step, 0, 0), vec3(0, step, 0)])];
+
+/** How a difference of arrivals grows as what is displaced goes along each axis, seconds per metre; null where it does not. */
+export function gradientOf(weighing: Weighing, cause: Displaced, { source, channel, spot }: Residual): Vec3 | null {
+  const { model } = weighing;
+  const by = (microphone: number, moved: Vec3): Vec3 =>
+    scale(normalize(add(weighing.at(source, microphone).awayM, moved)), 1 / model.speedOfSoundMps);
+  if (cause.kind === 'moved') {
+    if (channel === cause.channel) return by(channel, cause.byM);
+    return spot === cause.channel ? scale(by(spot, cause.byM), -1) : null;
+  }
+  if (model.instrumentOf(source) !== cause.instrument) return null;
+  const back = scale(cause.byM, -1);
+  return subtract(model.fixed(spot) ? STILL : by(spot, back), model.fixed(channel) ? STILL : by(channel, back));
+}
+
+/** How far a thing usually ends up from its place, metres. */
+export function astrayM(weighing: Weighing, cause: Displaced): number {
+  if (cause.kind === 'elsewhere') return ASTRAY_M;
+  let nearest = Infinity;
+  for (let source = 0; source < weighing.model.sources; source++) nearest = Math.min(nearest, magnitude(weighing.at(source, cause.channel).awayM));
+  return Math.min(ASTRAY_M, ASTRAY_CLOSE_M + ASTRAY_PER_METRE * nearest);
+}
+
+/** The displacement that residuals ask for, held back by how far things usually go; and how well it is known. */
+export function displacement(weighing: Weighing, causes: readonly Cause[], start: Displaced): { cause: Displaced; occam: number } | null {
+  const astray = astrayM(weighing, start);
+  let cause = start;
+  let occam = 0;
+  for (const blur of BLURS) {
+    // What is displaced may have been taken for another source.
+    const sources = weighing.sourcesOf([...causes, cause], blur);
+    const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / astray ** 2 : 0)));
+    const b = [0, 0, 0];
+    for (const left of weighing.residuals([...causes, cause], sources)) {
+      const g = gradientOf(weighing, cause, left);
+      if (!g) continue;
+      const row = [g.x, g.y, g.z];
+      const wanted = left.seconds + dot(g, cause.byM);
+      // What is far off is another thing: it pulls less and less.
+      const weight = 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2));
+      for (let i = 0; i < 3; i++) {
+        b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
+        for (let j = 0; j < 3; j++) (a[i] as number[])[j] = ((a[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
+      }
+    }
+    const solved = solveLinear(a, b);
+    if (!solved) return null;
+    cause = { ...cause, byM: vec3(solved[0] as number, solved[1] as number, solved[2] as number) };
+    const [[p = 0, q = 0, r = 0] = [], [s = 0, t = 0, u = 0] = [], [v = 0, w = 0, x = 0] = []] = a;
+    const determinant = p * (t * x - u * w) - q * (s * x - u * v) + r * (s * w - t * v);
+    occam = -0.5 * Math.log(Math.max(1, determinant * astray ** 6));
+  }
+  return magnitude(cause.byM) > FARTHEST_M ? null : { cause, occam };
+}

@@ -1,0 +1,20 @@
+export type LineFaultKind =
+  | 'swapped'
+  | 'reversed'
+  | 'dead'
+  | 'no power'
+  | 'wrong gain'
+  | 'hum'
+  | 'noise'
+  | 'not answering'
+  | 'lost'
+  | 'harmful power'
+  | 'question';
+
+export interface LineFinding {
+  readonly kind: LineFaultKind;
+  readonly severity: 'fix' | 'improve' | 'note';
+  readonly microphoneIds: readonly string[];
+  /** What is wrong and what to do. */
+  readonly message: string;
+}
