@@ -65,7 +65,25 @@ test('render-take writes a WAV for each microphone and the truth; take-check rea
   for (const c of proof.comparisons)
     expect(Object.keys(c)).toEqual(expect.arrayContaining(['source', 'microphone', 'plannedSamples', 'measuredSamples', 'sigmaSamples', 'polarity']));
   for (const finding of proof.findings) expect(finding.probability).toBeLessThanOrEqual(1);
+  // Two of the four leave their places open: it is said, in words too.
+  const two = files.slice(0, 2).map((file) => join(folder, 'take', file));
+  const few = JSON.parse((await run('takeCheck', '--json', '--plan', session, ...two)).out);
+  expect(few.limits).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ kind: 'moved', channels: expect.arrayContaining(['Overhead left']), message: expect.any(String) }),
+    ]),
+  );
+  expect((await run('takeCheck', '--plan', session, ...two)).out).toMatch(/What this take does not show:\n +W/);
   expect((await run('takeCheck', '--plan', 'package.json', join(folder, 'take', 'Kick.wav'))).err).toMatch(/package\.json/);
+});
+
+test('take-check reads FLAC as other programs write it', async () => {
+  const file = join(root, 'node_modules/supersonic-scsynth-samples/samples/drum_heavy_kick.flac');
+  const { code, out } = await run('takeCheck', '--json', file);
+  expect(code).toBe(0);
+  const { sampleRate, channels } = JSON.parse(out);
+  expect([sampleRate, channels[0].name]).toEqual([44_100, 'drum_heavy_kick']);
+  expect(channels[0].peakDbfs).toBeGreaterThan(-20);
 });
 
 test.each([

@@ -10,7 +10,9 @@ import { readSession } from './sessionFile';
 
 const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...';
 
-function asText(report: TakeReport): string {
+type Held = TakeReport & { readonly comparisons: readonly object[]; readonly limits: readonly { readonly message: string }[] };
+
+function asText(report: TakeReport | Held): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
   const lines = [`${counted(report.channels.length, 'channel')}, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
   lines.push('Channel                peak dBFS  true peak  loudness LUFS  noise dBFS');
@@ -25,11 +27,13 @@ function asText(report: TakeReport): string {
   }
   lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));
   if (report.findings.length === 0) lines.push('fine     Nothing to mend.');
+  if ('limits' in report && report.limits.length > 0)
+    lines.push('', 'What this take does not show:', ...report.limits.map(({ message }) => `         ${message}`));
   return `${lines.join('\n')}\n`;
 }
 
 /** The report with the proof's findings in place of those made without a plan, and every comparison. */
-function againstPlan(session: Session, report: TakeReport): TakeReport & { comparisons: readonly object[]; limits: readonly object[] } {
+function againstPlan(session: Session, report: TakeReport): Held {
   const plan = resolvePlan(session);
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones);

@@ -24,7 +24,9 @@ interface Lane {
 }
 
 const SURE = 0.3;
-const LANE = 54;
+/** A channel's name stands over its line, so that it never hides a first swing. */
+const NAME = 18;
+const LANE = 70;
 const TOGETHER = 170;
 const SPANS = { '4': [-1, 4], '10': [-2, 10], '20': [-3, 19] } as const;
 type Span = keyof typeof SPANS;
@@ -88,7 +90,7 @@ export function Strokes(props: Props) {
     )
     .join('; ');
   return (
-    <Box ref={box} mt="5" borderTopWidth="1px" borderColor="line" pt="4" role="group" aria-label="Strokes">
+    <Box ref={box} mt="4" role="group" aria-label="Strokes">
       <Box as="h2" fontWeight="bold" fontSize="md" mb="1">
         The strokes themselves
       </Box>
@@ -127,7 +129,7 @@ export function Strokes(props: Props) {
         </clipPath>
         <line x1={x(0)} x2={x(0)} y1="0" y2={height} stroke="var(--chakra-colors-edge)" strokeDasharray="2 3" />
         {lanes.map(({ channel, lateMs, turned, plannedMs }, c) => {
-          const middle = inStep ? TOGETHER / 2 : (c + 0.5) * LANE;
+          const middle = inStep ? TOGETHER / 2 : c * LANE + NAME + (LANE - NAME) / 2;
           const colour = colourOf(channel);
           if (inStep && lateMs === null) return null;
           return (
@@ -144,7 +146,7 @@ export function Strokes(props: Props) {
                         rate: picture.sampleRate,
                         turn: inStep && turned ? -1 : 1,
                         shiftMs: inStep ? (lateMs ?? 0) : 0,
-                        scale: ((inStep ? TOGETHER : LANE) * 0.45) / (most[c] as number),
+                        scale: ((inStep ? TOGETHER : LANE - NAME) * 0.45) / (most[c] as number),
                       },
                       x,
                       middle,
@@ -162,24 +164,16 @@ export function Strokes(props: Props) {
                     <line
                       x1={x(plannedMs)}
                       x2={x(plannedMs)}
-                      y1={middle - LANE / 2 + 3}
-                      y2={middle + LANE / 2 - 3}
+                      y1={c * LANE + NAME}
+                      y2={(c + 1) * LANE - 3}
                       stroke="var(--chakra-colors-quiet)"
                       strokeDasharray="4 3"
                     />
                   )}
                   {lateMs !== null && lateMs >= low && lateMs <= high && (
-                    <path d={`M${x(lateMs)} ${middle + LANE / 2 - 1}l-5 0l5 -8l5 8z`} fill={colour} />
+                    <path d={`M${x(lateMs)} ${(c + 1) * LANE - 1}l-5 0l5 -8l5 8z`} fill={colour} />
                   )}
-                  <text
-                    x={12}
-                    y={middle - LANE / 2 + 14}
-                    fontSize="12"
-                    fill={colour}
-                    stroke="var(--chakra-colors-page)"
-                    strokeWidth="4"
-                    paintOrder="stroke"
-                  >
+                  <text x={12} y={c * LANE + 14} fontSize="12" fill={colour}>
                     {channel}
                     {lateMs === null ? ', not sure' : ` ${formatNumber(lateMs, 2)} ms${turned ? ', the other way up' : ''}`}
                   </text>
