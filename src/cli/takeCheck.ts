@@ -2,7 +2,7 @@ import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORM
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
-import { resolvePlan } from '../core/planning';
+import { resolvePlan, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
@@ -37,7 +37,7 @@ function againstPlan(session: Session, report: TakeReport): Held {
   const plan = resolvePlan(session);
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones);
-  const proof = proveTake(arrivalTable(plan), report, matching);
+  const proof = proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
   const reversed = proof.findings.some(({ code }) => code === 'polarity-reversed');
   const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
   const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';

@@ -1,6 +1,9 @@
 import { proveTake } from '../core/analysis';
 import { arrivalTable } from '../core/arrivals';
-import { resolvePlan } from '../core/planning';
+import { resolvePlan, tapedStrings } from '../core/planning';
 import { serveJob } from './serveJob';
 
-serveJob('prove-take', ({ session, report, matching }) => proveTake(arrivalTable(resolvePlan(session)), report, matching));
+serveJob('prove-take', ({ session, report, matching }) => {
+  const plan = resolvePlan(session);
+  return proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
+});

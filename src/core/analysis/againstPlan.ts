@@ -3,7 +3,7 @@ import { type Cluster, explain, type Model, SURE } from '../evidence';
 import { listed } from '../units';
 import { causeFindings, idOf, nameOf } from './causeFindings';
 import { takeLimits } from './limits';
-import { modelOf } from './planModel';
+import { modelOf, type Taped } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
 import type { TakeReport } from './report';
 
@@ -151,12 +151,12 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
 
 /**
  * Holds a take report against the plan: every measured arrival is weighed against all the ways that its sound could have come, and what
- * is left is explained by the fewest causes, each with its probability. All in seconds, so that a take at any rate can be held against
+ * is left is explained by the fewest causes, each with its probability, tape readings weighed with them. All in seconds, so that a take at any rate can be held against
  * any session.
  */
-export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching): Proof {
+export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching, taped: Taped = new Map()): Proof {
   if (table.plan.microphones.length === 0) return { comparisons: [], findings: [], limits: [] };
-  const model = modelOf(table);
+  const model = modelOf(table, taped);
   const clusters = clustersOf(table, report, matching);
   const explanation = explain(
     model,
@@ -175,7 +175,7 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     ),
     findings: [
       ...missingFindings(table, report, matching),
-      ...causeFindings(table, report, explanation),
+      ...causeFindings(table, report, explanation, model),
       ...strayFindings(table, clusters, explanation.sources),
       ...unproven,
     ],

@@ -1,6 +1,6 @@
 import type { ArrivalTable } from '../arrivals';
 import { alongString } from '../checks';
-import { type Cause, channelsOf, type Explanation, type Weighed } from '../evidence';
+import { type Cause, channelsOf, type Explanation, type Model, stringsAgree, type Weighed } from '../evidence';
 import { dot, magnitude, normalize, subtract } from '../math';
 import { formatDelay, formatLength, formatNumber, listed } from '../units';
 import { targetOf } from './planModel';
@@ -63,6 +63,7 @@ function movedFinding(
   report: TakeReport,
   cause: Cause & { kind: 'moved' },
   heard: readonly number[],
+  model: Model,
   probability: number,
 ): ProofFinding | null {
   const { plan } = table;
@@ -84,7 +85,7 @@ function movedFinding(
     severity: Math.abs(metres) > 0.1 ? 'improve' : 'note',
     code: 'distance-differs',
     microphoneIds: [placed.id],
-    message: `${placed.name} hears the ${plan.sources[source]?.name.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.`,
+    message: `${placed.name} hears the ${plan.sources[source]?.name.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.${stringsAgree(model.strings(cause.channel), cause) ? ' Its tape readings say so too.' : ''}`,
     move: placed.locked
       ? null
       : { kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: 'Plan it where it is' },
@@ -162,7 +163,7 @@ function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[]
   ];
 }
 
-export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, open, sources }: Explanation): ProofFinding[] {
+export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, open, sources }: Explanation, model: Model): ProofFinding[] {
   const heard = [...new Set(sources.filter((source) => source >= 0))];
   const told = sure.flatMap(({ cause, probability }): ProofFinding[] => {
     switch (cause.kind) {
@@ -177,7 +178,7 @@ export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, o
         return finding ? [finding] : [];
       }
       case 'moved': {
-        const finding = movedFinding(table, report, cause, heard, probability);
+        const finding = movedFinding(table, report, cause, heard, model, probability);
         return finding ? [finding] : [];
       }
     }

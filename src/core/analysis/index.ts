@@ -9,6 +9,7 @@ export * from './locate';
 export { loudnessOfChannels } from './loudness';
 export * from './lugs';
 export { matchByName } from './matching';
+export type { Taped } from './planModel';
 export * from './proof';
 export * from './quiet';
 export * from './report';

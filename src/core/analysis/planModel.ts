@@ -1,12 +1,15 @@
 import { colourOf, type PerBand } from '../acoustics';
 import { type Arrival, type ArrivalTable, sourceKey } from '../arrivals';
-import type { Expected, Model } from '../evidence';
+import type { Expected, Model, TapeString } from '../evidence';
 import { subtract } from '../math';
 import { isDirect } from '../microphones';
 
 /** The source in the middle of the pair a microphone belongs to. */
 const centreOf = (table: ArrivalTable, id: string): string | null =>
   table.plan.pairs.find((pair) => pair.leftId === id || pair.rightId === id)?.centreKey ?? null;
+
+/** Tape readings by the microphone they are of, each from the mark of an instrument or the floor. */
+export type Taped = ReadonlyMap<string, readonly (Omit<TapeString, 'instrument'> & { readonly instrumentId: string | null })[]>;
 
 /** Ways weaker than the strongest by more than this are not looked for, dB. */
 const WAYS_WITHIN_DB = 12;
@@ -61,8 +64,8 @@ export function targetOf(table: ArrivalTable, microphone: number): number {
   return table.plan.sources.findIndex((source) => sourceKey(source) === key);
 }
 
-/** A plan as the engine of evidence wants it. */
-export function modelOf(table: ArrivalTable): Model {
+/** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone */
+export function modelOf(table: ArrivalTable, taped: Taped = new Map()): Model {
   const { plan } = table;
   const known = new Map<number, Expected>();
   const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
@@ -77,6 +80,11 @@ export function modelOf(table: ArrivalTable): Model {
       return found;
     },
     instrumentOf: (source) => instruments.indexOf(plan.sources[source]?.instrumentId ?? ''),
+    strings: (microphone) =>
+      (taped.get(plan.microphones[microphone]?.id ?? '') ?? []).map(({ instrumentId, ...string }) => ({
+        ...string,
+        instrument: instrumentId === null ? null : instruments.indexOf(instrumentId),
+      })),
     fixed: (microphone) => isDirect(plan.microphones[microphone]?.model.kind ?? 'moving-coil'),
   };
 }

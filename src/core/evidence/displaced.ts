@@ -2,6 +2,7 @@ import { add, dot, magnitude, normalize, scale, solveLinear, subtract, type Vec3
 import { SIGMA_S } from './density';
 import type { Residual, Weighing } from './likelihood';
 import type { Cause } from './model';
+import { stringRows } from './strings';
 
 /**
  * How far a stand ends up from its place, metres (one standard deviation along each axis): what stands close is put there to the
@@ -53,13 +54,15 @@ export function displacement(weighing: Weighing, causes: readonly Cause[], start
     const sources = weighing.sourcesOf([...causes, cause], blur);
     const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / astray ** 2 : 0)));
     const b = [0, 0, 0];
-    for (const left of weighing.residuals([...causes, cause], sources)) {
-      const g = gradientOf(weighing, cause, left);
-      if (!g) continue;
-      const row = [g.x, g.y, g.z];
-      const wanted = left.seconds + dot(g, cause.byM);
+    const { byM } = cause;
+    const heard = weighing.residuals([...causes, cause], sources).flatMap((left) => {
+      const along = gradientOf(weighing, cause, left);
       // What is far off is another thing: it pulls less and less.
-      const weight = 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2));
+      return along ? [{ along, left: left.seconds, weight: 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2)) }] : [];
+    });
+    for (const { along, left, weight } of [...heard, ...stringRows(weighing.model.strings, weighing.channels, causes, cause, blur)]) {
+      const row = [along.x, along.y, along.z];
+      const wanted = left + dot(along, byM);
       for (let i = 0; i < 3; i++) {
         b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
         for (let j = 0; j < 3; j++) (a[i] as number[])[j] = ((a[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);

@@ -2,3 +2,4 @@ export { SIGMA_S as COMPARISON_SIGMA_S, SURE } from './density';
 export * from './limits';
 export * from './model';
 export { channelsOf, explain } from './search';
+export { stringsAgree } from './strings';

@@ -3,6 +3,7 @@ import { solveLinear } from '../math';
 import { type Altered, alteredBy } from './altered';
 import { arrivalDensity, colourLog, LEVEL_FREEDOM, LEVEL_SIGMA_DB, levelLog, NOWHERE, SIGMA_S, SURE } from './density';
 import type { Cause, Cluster, Expected, Measured, Model } from './model';
+import { stringsLog } from './strings';
 
 const { abs, exp, log, max, min } = Math;
 
@@ -60,6 +61,8 @@ interface Sight {
 export class Weighing {
   /** Expectations, sources by microphones. */
   private readonly expected: readonly Expected[];
+  /** Channels that were heard in the take. */
+  readonly channels: readonly number[];
   private readonly clusters: readonly { readonly spot: number; readonly sure: readonly Measured[]; readonly colourDb: PerBand | undefined }[];
 
   constructor(
@@ -74,6 +77,7 @@ export class Weighing {
       colourDb,
       sure: arrivals.filter(({ confidence }) => confidence >= SURE),
     }));
+    this.channels = [...new Set(this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]))].sort((a, b) => a - b);
   }
 
   at(source: number, microphone: number): Expected {
@@ -187,10 +191,11 @@ export class Weighing {
     };
   }
 
-  /** Log likelihood of the take under causes: each cluster by whichever source made it. */
+  /** Log likelihood of the take and of the tape under causes: each cluster by whichever source made it. */
   logLikelihood(causes: readonly Cause[]): number {
     const { each, none, gainsLog } = this.sight(causes);
-    return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog);
+    const taped = this.channels.reduce((sum, channel) => sum + stringsLog(this.model.strings(channel), channel, causes), 0);
+    return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog + taped);
   }
 
   /**
@@ -203,11 +208,6 @@ export class Weighing {
       const best = likeliest(values);
       return (values[best] ?? -Infinity) >= (none[k] as number) ? best : -1;
     });
-  }
-
-  /** Channels that were heard in the take. */
-  channels(): number[] {
-    return [...new Set(this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]))].sort((a, b) => a - b);
   }
 
   /** Every lateness that some way of some source could ask of a channel. */

@@ -2,6 +2,7 @@ import { dot, normalize, scale, solveLinear, type Vec3, vec3 } from '../math';
 import { SIGMA_S } from './density';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Model } from './model';
+import { stringRows } from './strings';
 
 /** What a take could not have shown, whatever it shows: silence about these is no praise. */
 export interface Limits {
@@ -44,11 +45,16 @@ function worstSigma(information: readonly (readonly number[])[]): number {
 /** How well a microphone's place is known from the clear arrivals, what stands usually do included. */
 function placeSigma(weighing: Weighing, causes: readonly Cause[], sources: readonly number[], channel: number): number {
   const information = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / ASTRAY_M ** 2 : 0)));
-  for (const { source, channel: to, spot, seconds } of weighing.residuals(causes, sources)) {
-    if ((to !== channel && spot !== channel) || Math.abs(seconds) > 4 * SIGMA_S) continue;
-    const away = normalize(weighing.at(source, channel).awayM);
-    const weight = (weighing.at(source, to).clarity * weighing.at(source, spot).clarity) / (SIGMA_S * weighing.model.speedOfSoundMps) ** 2;
-    const axis = [away.x, away.y, away.z];
+  const heard = weighing.residuals(causes, sources).flatMap(({ source, channel: to, spot, seconds }) => {
+    if ((to !== channel && spot !== channel) || Math.abs(seconds) > 4 * SIGMA_S) return [];
+    const along = normalize(weighing.at(source, channel).awayM);
+    return [
+      { along, weight: (weighing.at(source, to).clarity * weighing.at(source, spot).clarity) / (SIGMA_S * weighing.model.speedOfSoundMps) ** 2 },
+    ];
+  });
+  const taped = stringRows(weighing.model.strings, [channel], causes, { kind: 'moved', channel, byM: vec3(0, 0, 0) }, 1);
+  for (const { along, weight } of [...heard, ...taped]) {
+    const axis = [along.x, along.y, along.z];
     for (let i = 0; i < 3; i++)
       for (let j = 0; j < 3; j++)
         (information[i] as number[])[j] = ((information[i] as number[])[j] as number) + weight * (axis[i] as number) * (axis[j] as number);
@@ -59,7 +65,7 @@ function placeSigma(weighing: Weighing, causes: readonly Cause[], sources: reado
 /** What a take leaves unshown, its causes given. */
 export function limitsOf(model: Model, clusters: readonly Cluster[], causes: readonly Cause[]): Limits {
   const weighing = new Weighing(model, clusters);
-  const channels = weighing.channels();
+  const channels = weighing.channels;
   const now = weighing.logLikelihood(causes);
   const sources = weighing.sourcesOf(causes);
   const shown = (cause: Cause): boolean => weighing.logLikelihood([...causes, cause]) < now - SHOWN;

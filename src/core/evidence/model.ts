@@ -24,6 +24,16 @@ export interface Expected {
   readonly colourDb: PerBand;
 }
 
+/** A tape reading of a microphone beside its planned length. */
+export interface TapeString {
+  /** From the mark to the microphone as planned, metres; of the floor the height alone. */
+  readonly awayM: Vec3;
+  /** Read less planned, metres. */
+  readonly overM: number;
+  /** Whose mark it is; null for the floor. */
+  readonly instrument: number | null;
+}
+
 /** What a set-up should sound like: sources by microphones, in seconds. */
 export interface Model {
   readonly sources: number;
@@ -34,6 +44,8 @@ export interface Model {
   readonly instrumentOf: (source: number) => number;
   /** A microphone that cannot have been moved: a pickup. */
   readonly fixed: (microphone: number) => boolean;
+  /** What the tape said of a microphone; none where nobody measured. */
+  readonly strings: (microphone: number) => readonly TapeString[];
 }
 
 /** One measured arrival: how much later a channel hears than the channel nearest the source, and which way up. */

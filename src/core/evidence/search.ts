@@ -121,7 +121,7 @@ function borneOut(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
 
 function everyCause(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
   const { model } = weighing;
-  const free = weighing.channels().filter((channel) => !causes.some((cause) => channelsOf(cause).includes(channel)));
+  const free = weighing.channels.filter((channel) => !causes.some((cause) => channelsOf(cause).includes(channel)));
   const out: Hypothesis[] = [];
   const weigh = (cause: Cause, prior: number): void => {
     out.push({ cause, logPosterior: weighing.logLikelihood([...causes, cause]) + Math.log(prior) });

@@ -1,7 +1,8 @@
+import type { Taped } from '../analysis';
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Mark } from '../instruments';
-import { distance, type Vec3 } from '../math';
+import { distance, magnitude, subtract, type Vec3, vec3 } from '../math';
 import { judgeReadings, type Reading } from '../tape';
 
 /** What the tape said of one microphone, and where that puts it. */
@@ -16,11 +17,35 @@ export interface Measured {
   readonly place: { readonly positionM: Vec3; readonly fromPlanM: number; readonly uncertaintyM: number } | null;
 }
 
-/** Every microphone that was measured, in the plan's order. */
-export function measuredPlaces(session: Session, plan: Plan): Measured[] {
-  const marks = new Map<string, Mark>(
+type Strings = NonNullable<ReturnType<Taped['get']>>;
+
+const marksOf = (plan: Plan): ReadonlyMap<string, Mark> =>
+  new Map(
     plan.geometries.flatMap((geometry) => geometry.marks.map((mark) => [`${geometry.sources[0]?.instrumentId ?? ''}/${mark.id}`, mark] as const)),
   );
+
+/** Tape readings as a take is held against them: beside their planned lengths. */
+export function tapedStrings(session: Session, plan: Plan): Taped {
+  const marks = marksOf(plan);
+  return new Map(
+    plan.microphones.map(({ id, positionM }) => [
+      id,
+      session.tape.flatMap(({ microphoneId, from, lengthM }): Strings => {
+        if (microphoneId !== id) return [];
+        const mark = marks.get(from);
+        if (mark) {
+          const awayM = subtract(positionM, mark.positionM);
+          return [{ awayM, overM: lengthM - magnitude(awayM), instrumentId: from.slice(0, from.indexOf('/')) }];
+        }
+        return from === 'floor' ? [{ awayM: vec3(0, 0, positionM.z), overM: lengthM - positionM.z, instrumentId: null }] : [];
+      }),
+    ]),
+  );
+}
+
+/** Every microphone that was measured, in the plan's order. */
+export function measuredPlaces(session: Session, plan: Plan): Measured[] {
+  const marks = marksOf(plan);
   return plan.microphones.flatMap(({ id, label, name, positionM }): Measured[] => {
     const own = session.tape.filter(({ microphoneId }) => microphoneId === id);
     if (own.length === 0) return [];
