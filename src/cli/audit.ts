@@ -6,7 +6,7 @@ import { accuse, type FaultCounts, noFaults, noProofs, type ProofCounts, prove }
 import { type Counts, noCounts, walk } from './audit/walk';
 import { readArguments, runCommand, wholeNumber } from './command';
 
-const USAGE = 'Usage: npm run -s audit -- [--seed N] [--every N] [--takes N] [--json]';
+const USAGE = 'Usage: npm run -s audit -- [--seed N] [--every N] [--takes N] [--renders] [--json]';
 
 interface Part {
   readonly counts: Counts;
@@ -21,14 +21,14 @@ const TAKE_APART = 10_000;
 
 /**
  * Walks over every share-th case; renders, as planned and with one thing planted, are proved in the middle room only: of each case
- * as many as `takes` says, each with a seed of its own, the rates in turn.
+ * as many as `takes` says, each with a seed of its own, the rates in turn; with `--renders` these alone.
  */
-async function walkShare(seed: number, share: number, shares: number, takes: number): Promise<Part> {
+async function walkShare(seed: number, share: number, shares: number, takes: number, rendersOnly: boolean): Promise<Part> {
   const kernel = await loadFftKernel();
   const [counts, proof, faults] = [noCounts(), noProofs(), noFaults()];
   for (const [i, one] of allCases().entries()) {
     if (i % shares !== share) continue;
-    walk(one, seed + i, counts);
+    if (!rendersOnly) walk(one, seed + i, counts);
     if (one.room.name !== 'middle') continue;
     for (let take = 0; take < takes; take++) {
       await prove(one, seed + i + TAKE_APART * take, kernel, proof, RATES[(i + take) % RATES.length]);
@@ -39,9 +39,20 @@ async function walkShare(seed: number, share: number, shares: number, takes: num
 }
 
 /** Has a share walked by a process of its own. */
-const walkElsewhere = (seed: number, share: number, shares: number, takes: number): Promise<Part> =>
+const walkElsewhere = (seed: number, share: number, shares: number, takes: number, rendersOnly: boolean): Promise<Part> =>
   new Promise((resolve, reject) => {
-    const args = [process.argv[1] ?? '', '--seed', String(seed), '--share', String(share), '--shares', String(shares), '--takes', String(takes)];
+    const args = [
+      process.argv[1] ?? '',
+      '--seed',
+      String(seed),
+      '--share',
+      String(share),
+      '--shares',
+      String(shares),
+      '--takes',
+      String(takes),
+      ...(rendersOnly ? ['--renders'] : []),
+    ];
     const child = spawn(process.execPath, [...process.execArgv, ...args], { stdio: ['ignore', 'pipe', 'inherit'] });
     let text = '';
     child.stdout.on('data', (chunk) => {
@@ -87,7 +98,7 @@ function asText(seed: number, { counts, proof, faults }: Part): string {
     `Rendered as planned and proved: ${proof.takes} takes, ${proof.falseFix} false fix, ${proof.falseImprove} false improve, ${proof.questions} questions, ${proof.unmatched} not matched; ${proof.recognised} of ${proof.sources} sources recognised, ${proof.unproven} takes with channels that nothing proves`,
     ...lines('Told falsely', proof.told),
     `One thing planted in each of ${faults.takes} takes: ${faults.named} named, ${faults.asked} asked, ${faults.unshown} said not to be shown, ${faults.silent} silent, ${faults.wrong} wrong`,
-    ...Object.entries(faults.byKind).map(
+    ...Object.entries({ ...faults.byKind, ...faults.byMicrophones }).map(
       ([kind, one]) =>
         `  ${kind}: ${one.named} of ${one.takes} named, ${one.asked} asked, ${one.unshown} said not to be shown, ${one.silent} silent, ${one.wrong} wrong`,
     ),
@@ -102,6 +113,7 @@ await runCommand(async () => {
       seed: { type: 'string', default: '1' },
       every: { type: 'string', default: '1' },
       takes: { type: 'string', default: '1' },
+      renders: { type: 'boolean' },
       json: { type: 'boolean' },
       share: { type: 'string' },
       shares: { type: 'string' },
@@ -109,14 +121,15 @@ await runCommand(async () => {
     USAGE,
   );
   const seed = wholeNumber('seed', values.seed ?? '1', 0, USAGE);
+  const rendersOnly = values.renders ?? false;
   const takes = wholeNumber('takes', values.takes ?? '1', 1, USAGE);
   if (values.share !== undefined) {
-    process.stdout.write(JSON.stringify(await walkShare(seed, Number(values.share), Number(values.shares), takes)));
+    process.stdout.write(JSON.stringify(await walkShare(seed, Number(values.share), Number(values.shares), takes, rendersOnly)));
     return;
   }
   const cores = Math.max(1, Math.min(4, availableParallelism()));
   const shares = cores * wholeNumber('every', values.every ?? '1', 1, USAGE);
-  const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares, takes)));
+  const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares, takes, rendersOnly)));
   const part = parts.reduce(sum);
   const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
   const report = {

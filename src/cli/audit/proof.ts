@@ -24,8 +24,7 @@ export interface ProofCounts {
   told: string[];
 }
 
-/** Takes with one thing planted: what was said of it. */
-export interface FaultCounts {
+interface Verdicts {
   takes: number;
   named: number;
   asked: number;
@@ -34,9 +33,16 @@ export interface FaultCounts {
   silent: number;
   /** Another channel was accused, or another thing. */
   wrong: number;
-  byKind: Record<string, { takes: number; named: number; asked: number; unshown: number; silent: number; wrong: number }>;
+}
+
+/** Takes with one thing planted: what was said of it, in all, by its kind and by how many microphones there are. */
+export interface FaultCounts extends Verdicts {
+  byKind: Record<string, Verdicts>;
+  byMicrophones: Record<string, Verdicts>;
   told: string[];
 }
+
+const noVerdicts = (): Verdicts => ({ takes: 0, named: 0, asked: 0, unshown: 0, silent: 0, wrong: 0 });
 
 export const noProofs = (): ProofCounts => ({
   takes: 0,
@@ -49,7 +55,7 @@ export const noProofs = (): ProofCounts => ({
   recognised: 0,
   told: [],
 });
-export const noFaults = (): FaultCounts => ({ takes: 0, named: 0, asked: 0, unshown: 0, silent: 0, wrong: 0, byKind: {}, told: [] });
+export const noFaults = (): FaultCounts => ({ ...noVerdicts(), byKind: {}, byMicrophones: {}, told: [] });
 
 /** A take of `really`, checked and held against `planned`; names of two channels may have been exchanged. */
 async function proofOf(
@@ -149,8 +155,13 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   const swapped = planted.kind === 'swapped' ? ([nameOfId(planted.id), nameOfId(planted.otherId)] as const) : null;
   const proof = await proofOf(plan, planted.really, seed, kernel, planted.faults, swapped);
   const verdict = verdictOn(proof, planted);
-  const own = into.byKind[planted.kind] ?? { takes: 0, named: 0, asked: 0, unshown: 0, silent: 0, wrong: 0 };
-  into.byKind[planted.kind] = { ...own, takes: own.takes + 1, [verdict]: own[verdict] + 1 };
+  const count = (by: Record<string, Verdicts>, key: string): void => {
+    const own = by[key] ?? noVerdicts();
+    by[key] = { ...own, takes: own.takes + 1, [verdict]: own[verdict] + 1 };
+  };
+  const { length } = plan.microphones;
+  count(into.byKind, planted.kind);
+  count(into.byMicrophones, length < 3 ? 'two microphones' : length < 6 ? 'three to five' : 'six and more');
   into.takes += 1;
   into[verdict] += 1;
   if (verdict !== 'named')
