@@ -5,4 +5,5 @@ export * from './diffraction';
 export * from './disc';
 export * from './exposure';
 export * from './limits';
+export * from './lowCut';
 export * from './propagation';

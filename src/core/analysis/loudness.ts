@@ -1,10 +1,5 @@
+import type { Biquad } from '../math';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
-
-/** A second-order section: y = b·x − a·y, the leading a being 1. */
-export interface Biquad {
-  readonly b: readonly [number, number, number];
-  readonly a: readonly [number, number];
-}
 
 /**
  * K weighting of ITU-R BS.1770 for any sample rate: a shelf of +4 dB above 1.7 kHz and a high-pass at 38 Hz, from the

@@ -17,6 +17,10 @@ export interface PlanMicrophone {
   readonly axis: Vec3;
   readonly pattern: PatternName;
   readonly padOn: boolean;
+  /** Where its own low cut begins, hertz; not there while it is off. */
+  readonly lowCutHz?: number;
+  /** The low cut of its input, or of what stands between, is on. */
+  readonly inputLowCut?: boolean;
   /** How much louder than the model a take had it, dB. */
   readonly learnedDb?: number;
   /** Polarity switch of its channel. */

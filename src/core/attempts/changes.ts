@@ -48,6 +48,7 @@ function switchWords(name: string, a: PlacedMicrophone, b: PlacedMicrophone): st
     ...(a.pattern === b.pattern ? [] : [`${name} is set to ${b.pattern.replaceAll('-', ' ')}, it was ${a.pattern.replaceAll('-', ' ')}.`]),
     ...onOff('pad', a.padOn, b.padOn),
     ...onOff('low cut', a.lowCut === true, b.lowCut === true),
+    ...onOff('low cut on its way', a.inputLowCut === true, b.inputLowCut === true),
     ...onOff('polarity reversed', a.flipped, b.flipped),
     ...(a.alignSamples === b.alignSamples ? [] : [`${name} is slid by ${formatNumber(b.alignSamples - a.alignSamples, 0)} samples more.`]),
   ];

@@ -38,6 +38,10 @@ export const briefSchema = object({
   tempoBpm: number(20, 400).optional(),
   bitDepth: Joi.valid(16, 24, 32).optional(),
   desk: Joi.valid(...DESKS).optional(),
+  desks: Joi.object()
+    .pattern(id, Joi.valid(...DESKS))
+    .max(120)
+    .optional(),
   namePattern: Joi.string().trim().min(1).max(120).optional(),
   parts: Joi.array()
     .items(object({ name, against: name.allow(null), pan: Joi.valid(...PANS), click: Joi.boolean() }))

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { CONNECTORS, MICROPHONE_KINDS, PATTERN_NAMES, PHANTOM_NEEDS } from '../microphones';
-import { OUTBOARD_KINDS } from '../patch';
+import { OUTBOARD_KINDS, PREAMP_CHARACTERS } from '../patch';
 import { id, name, number, object } from './schemaWords';
 
 const connectors = Joi.array()
@@ -36,9 +36,12 @@ const inputSchema = object({
   padDb: number(0, 60),
   gainMinDb: number(-60, 60),
   gainMaxDb: number(-60, 120).min(Joi.ref('gainMinDb')),
+  gainStepDb: number(0.1, 20).optional(),
   maxLevelDbu: number(-60, 40),
   einDbu: number(-140, -60).optional(),
   floats: Joi.boolean().optional(),
+  lowCutHz: number(20, 400).optional(),
+  character: Joi.valid(...PREAMP_CHARACTERS).optional(),
   rank: Joi.valid(1, 2, 3).optional(),
   group: Joi.string().min(1).max(40),
 });
@@ -55,6 +58,7 @@ export const outboardSchema = object({
   needsPower: Joi.boolean(),
   blocksPower: Joi.boolean(),
   givesPower: Joi.boolean(),
+  lowCutHz: number(20, 400).optional(),
 });
 
 export const deviceSchema = object({
@@ -62,6 +66,8 @@ export const deviceSchema = object({
   name: name.label('Name'),
   inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
   clock: Joi.string().trim().min(1).max(40).optional(),
+  digitalInputs: Joi.number().integer().min(1).max(64).optional(),
+  expands: id.optional(),
 });
 
 export const standSchema = object({

@@ -7,6 +7,8 @@ interface Known {
   readonly models: ReadonlySet<string>;
   readonly stands: ReadonlySet<string>;
   readonly outboard: ReadonlySet<string>;
+  /** Those of it that send a microphone two ways. */
+  readonly splitters: ReadonlySet<string>;
   /** Input addresses, "device/input". */
   readonly inputs: ReadonlySet<string>;
   readonly instruments: ReadonlyMap<string, Geometry>;
@@ -22,6 +24,7 @@ const knownIn = (session: Session): Known => ({
   models: idsOf(session.shelf.microphones),
   stands: idsOf(session.shelf.stands),
   outboard: idsOf(session.shelf.outboard ?? []),
+  splitters: idsOf((session.shelf.outboard ?? []).filter(({ kind }) => kind === 'splitter')),
   inputs: inputsOf(session),
   instruments: new Map(session.instruments.map((instrument: Instrument) => [instrument.id, geometryOf(instrument)])),
 });
@@ -62,6 +65,18 @@ function tidyPatch(session: Session, known: Known): Session['patch'] {
   return kept.length === Object.keys(session.patch).length ? session.patch : Object.fromEntries(kept);
 }
 
+/** Microphones whose second way goes to an input that is there, free, and reached over a splitter; of two that go to one the first. */
+function tidyWays(session: Session, known: Known, patch: Session['patch']): Session['microphones'] {
+  const taken = new Set(Object.values(patch));
+  return mapped(session.microphones, (microphone) => {
+    const { alsoInto, ...single } = microphone;
+    if (alsoInto === undefined) return microphone;
+    const good = known.splitters.has(microphone.through ?? '') && known.inputs.has(alsoInto) && !taken.has(alsoInto);
+    taken.add(alsoInto);
+    return good ? microphone : single;
+  });
+}
+
 const kept = <T>(list: readonly T[], keep: (item: T) => boolean): readonly T[] => (list.every(keep) ? list : list.filter(keep));
 const mapped = <T>(list: readonly T[], change: (item: T) => T): readonly T[] => {
   const next = list.map(change);
@@ -89,13 +104,14 @@ export function withoutDeadReferences(session: Session): Session {
     read.add(key);
     return good;
   });
+  const patch = tidyPatch(session, known);
   const next = {
     ...session,
-    microphones: mapped(session.microphones, (microphone) => tidyMicrophone(known, microphone)),
+    microphones: tidyWays({ ...session, microphones: mapped(session.microphones, (microphone) => tidyMicrophone(known, microphone)) }, known, patch),
     pairs: mapped(pairs, (pair) => (pair.centre && !hasSource(known, pair.centre) ? { ...pair, centre: null } : pair)),
     furnishings: kept(session.furnishings, ({ kind, microphoneId }) => hasHolder(known, kind, microphoneId)),
     tape,
-    patch: tidyPatch(session, known),
+    patch,
   };
   const same =
     next.furnishings === session.furnishings &&
@@ -149,6 +165,13 @@ function deadInLists(session: Session, known: Known): Problem {
     if (!known.inputs.has(address)) return `patch.${id} names an input that is not on its shelf`;
     if (taken.has(address)) return `patch.${id} names an input that another microphone is in`;
     taken.add(address);
+  }
+  for (const [i, { alsoInto, through }] of session.microphones.entries()) {
+    if (alsoInto === undefined) continue;
+    if (!known.splitters.has(through ?? '')) return `microphones[${i}].alsoInto needs a splitter in its “through”`;
+    if (!known.inputs.has(alsoInto)) return `microphones[${i}].alsoInto names an input that is not on its shelf`;
+    if (taken.has(alsoInto)) return `microphones[${i}].alsoInto names an input that is taken`;
+    taken.add(alsoInto);
   }
   return null;
 }

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { FURNISHING_KINDS } from '../furnishings';
 import { INSTRUMENT_KINDS, PIECE_KINDS } from '../instruments';
 import { MICROPHONE_KINDS, PATTERN_NAMES } from '../microphones';
+import { PREAMP_CHARACTERS } from '../patch';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { DECODINGS } from '../stereo';
 import { attemptSchema } from './attemptSchema';
@@ -142,6 +143,9 @@ export const placedSchema = object({
   pinned: Joi.boolean().optional(),
   through: id.optional(),
   lowCut: Joi.boolean().optional(),
+  inputLowCut: Joi.boolean().optional(),
+  alsoInto: address.optional(),
+  preamp: Joi.valid(...PREAMP_CHARACTERS).optional(),
   learnedDb: number(-60, 60).optional(),
 });
 

@@ -2,7 +2,7 @@ import type { Furnishing } from '../furnishings';
 import type { Instrument } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
-import type { Cable, InputDevice, Outboard } from '../patch';
+import type { Cable, InputDevice, Outboard, PreampCharacter } from '../patch';
 import type { Room } from '../room';
 import type { PairTechnique, Recipe } from '../setups';
 import type { StandModel, StandPlace } from '../stands';
@@ -54,6 +54,12 @@ export interface PlacedMicrophone {
   readonly through?: string;
   /** Its own low cut is on. */
   readonly lowCut?: boolean;
+  /** The low cut of its input, or of what stands between, is on. */
+  readonly inputLowCut?: boolean;
+  /** Where the second way of its splitter goes, "device/input". */
+  readonly alsoInto?: string;
+  /** The preamp it is wanted on, for how that sounds. */
+  readonly preamp?: PreampCharacter;
   /** How much louder than the model a take had it, dB: added to what is predicted. */
   readonly learnedDb?: number;
 }
@@ -135,6 +141,8 @@ export interface Brief {
   readonly bitDepth?: 16 | 24 | 32;
   /** Where the devices stand, seen from the audience. */
   readonly desk?: (typeof DESKS)[number];
+  /** Devices that stand elsewhere than the others, by their ids. */
+  readonly desks?: Readonly<Record<string, (typeof DESKS)[number]>>;
   /** How recorded files are called, with fields in braces. */
   readonly namePattern?: string;
   /** In the order they are recorded. */

@@ -22,6 +22,8 @@ export interface InputListRow {
   readonly hasGain: boolean;
   /** Its own low cut is on. */
   readonly lowCut: boolean;
+  /** The low cut of its input, or of what stands between, is on. */
+  readonly inputLowCut: boolean;
   readonly flipped: boolean;
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
@@ -66,29 +68,38 @@ function fileNameOf(pattern: string, { name, createdAt }: Session, row: Named, p
 export function inputList(session: Session, table: ArrivalTable): InputListRow[] {
   const inputs = patchInputs(session);
   const lit = powered(session);
-  const rows = table.plan.microphones.map((microphone) => {
-    const index = inputs.findIndex((input) => inputAddress(input) === session.patch[microphone.id]);
-    const input = inputs[index];
-    const device = session.shelf.devices.find((candidate) => candidate.id === input?.deviceId);
-    return {
-      order: index < 0 ? inputs.length : index,
-      row: {
-        microphoneId: microphone.id,
-        label: microphone.label,
-        microphone: microphone.name,
-        model: microphone.model.name,
-        device: device?.name ?? '',
-        input: input?.name ?? '',
-        phantom: lit.has(microphone.id),
-        isHarmed: lit.has(microphone.id) && microphone.model.phantom === 'never',
-        setting: input ? gainSetting(table, microphone.id, input, outboardOf(session, microphone.id)) : null,
-        between: outboardOf(session, microphone.id)?.name ?? '',
-        hasGain: input !== undefined && !input.floats,
-        lowCut: session.microphones.find(({ id }) => id === microphone.id)?.lowCut === true,
-        flipped: microphone.flipped,
-        pan: panOfRow(session, microphone.id),
-      },
+  const rows = table.plan.microphones.flatMap((microphone) => {
+    const placed = session.microphones.find(({ id }) => id === microphone.id);
+    const through = outboardOf(session, microphone.id);
+    const at = (address: string | undefined, isSecond: boolean) => {
+      const index = inputs.findIndex((input) => inputAddress(input) === address);
+      const input = inputs[index];
+      const device = session.shelf.devices.find((candidate) => candidate.id === input?.deviceId);
+      const isLit = !isSecond && lit.has(microphone.id);
+      const cutOnItsWay = placed?.inputLowCut === true && (through?.lowCutHz ?? input?.lowCutHz) !== undefined;
+      return {
+        order: index < 0 ? inputs.length : index,
+        row: {
+          microphoneId: microphone.id,
+          label: microphone.label,
+          microphone: isSecond ? `${microphone.name}, second way` : microphone.name,
+          model: microphone.model.name,
+          device: device?.name ?? '',
+          input: input?.name ?? '',
+          phantom: isLit,
+          isHarmed: isLit && microphone.model.phantom === 'never',
+          setting: input ? gainSetting(table, microphone.id, input, through) : null,
+          between: through?.name ?? '',
+          hasGain: input !== undefined && !input.floats,
+          lowCut: placed?.lowCut === true,
+          inputLowCut: cutOnItsWay,
+          flipped: microphone.flipped,
+          pan: panOfRow(session, microphone.id),
+        },
+      };
     };
+    const own = at(session.patch[microphone.id], false);
+    return placed?.alsoInto === undefined ? [own] : [own, at(placed.alsoInto, true)];
   });
   const sorted = rows.sort((a, b) => a.order - b.order).map(({ row }) => row);
   const names = sorted.map((row, i) => fileNameOf(session.brief.namePattern ?? NAME_PATTERN, session, row, i + 1));
@@ -109,6 +120,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     'Microphone pad',
     'Input pad',
     'Low cut',
+    'Low cut on its way',
     'Between',
     'Between dB',
     'Gain dB',
@@ -126,6 +138,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
     yes(row.lowCut),
+    yes(row.inputLowCut),
     row.between,
     row.between && row.setting ? row.setting.betweenDb : '',
     row.setting && row.hasGain ? row.setting.gainDb : '',

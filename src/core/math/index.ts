@@ -1,3 +1,4 @@
+export * from './biquad';
 export * from './fft';
 export * from './linear';
 export { loadFftKernel } from './pffft';

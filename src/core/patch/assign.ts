@@ -1,7 +1,7 @@
 import type { PhantomNeed } from '../microphones';
 import { demandKey, demandsOf } from './demand';
 import { explain } from './explain';
-import { createModel, type SolveMilp } from './milp';
+import { createModel, type MilpModel, type SolveMilp } from './milp';
 import { asksPower, canBePowered, letsPowerIn, type Outboard, plugsFit } from './outboard';
 import {
   type Demand,
@@ -28,13 +28,15 @@ function neighbours(inputs: readonly PatchInput[]): [number, number][] {
 
 /**
  * Cost of leaving a microphone out, of moving a cable that is already in, of putting something between, of switching on a bank's power, of
- * a preamp that is not the best for what matters, and of one place down the row.
+ * a preamp that is not the best for what matters or not of the character that is wanted, and of one place down the row.
  */
-const COST = { leftOut: 100_000, change: 1000, between: 300, bank: 40, rank: 6, place: 1 } as const;
+const COST = { leftOut: 100_000, change: 1000, between: 300, bank: 40, rank: 6, character: 12, place: 1 } as const;
 
 function placeCost({ microphones, inputs }: PatchProblem, m: number, i: number): number {
   const worse = (inputs[i]?.rank ?? 1) - 1;
-  return COST.place * Math.abs(i - m) * 0.5 + COST.place * i * 0.01 + COST.rank * worse * (microphones[m]?.weight ?? 1);
+  const { weight = 1, character } = microphones[m] as PatchMicrophone;
+  const other = character !== undefined && (inputs[i]?.character ?? character) !== character;
+  return COST.place * Math.abs(i - m) * 0.5 + COST.place * i * 0.01 + COST.rank * worse * weight + (other ? COST.character : 0);
 }
 
 /** What can stand between a microphone and its input to some use, with the inputs that it then can have. */
@@ -133,6 +135,7 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
           );
     });
   });
+  limitCables(problem, model, x, wanted);
   const adjacent = neighbours(inputs);
   pairs.forEach(([left, right], k) => {
     const l = microphones.findIndex((m) => m.id === left);
@@ -173,15 +176,38 @@ function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new 
 
 type Wanted = (demand: Demand) => boolean;
 
+/**
+ * Each microphone has a cable of its own that reaches: of those that must be longer than some length, no more than there are cables so
+ * long. Lengths nest, so that this is enough (Hall 1935).
+ */
+function limitCables({ microphones, inputs, reach }: PatchProblem, model: MilpModel, x: (m: number, i: number) => string, wanted: Wanted): void {
+  if (!reach) return;
+  for (const plug of new Set(microphones.map(({ connector }) => connector))) {
+    const ways = microphones.flatMap(({ id, connector, secondOf }, m) =>
+      connector !== plug || secondOf !== undefined || !wanted({ kind: 'cable', microphoneId: id })
+        ? []
+        : inputs.map(({ deviceId }, i) => ({ name: x(m, i), needM: reach.needM[id]?.[deviceId] ?? 0 })),
+    );
+    for (const length of new Set(ways.map(({ needM }) => needM))) {
+      const long = reach.cables.reduce((sum, cable) => sum + (cable.plug === plug && cable.lengthM >= length ? cable.count : 0), 0);
+      model.atMost(
+        ways.flatMap(({ name, needM }) => (needM >= length ? [[1, name] as const] : [])),
+        long,
+      );
+    }
+  }
+}
+
 /** Whether a microphone may be in an input so, as far as plugs, levels and power go. */
 function allowed(
   { unfit, unfitThrough = {} }: PatchProblem,
-  { id, connector, phantom }: PatchMicrophone,
+  { id, connector, phantom, kept }: PatchMicrophone,
   input: PatchInput,
   through: Outboard | null,
   wanted: Wanted,
 ): boolean {
   const hasBank = bankAddress(input) !== null;
+  if (kept && through?.id !== kept.id) return false;
   const loud = (through ? unfitThrough[id]?.[through.id] : unfit[id])?.includes(inputAddress(input)) ?? false;
   return (
     (!wanted({ kind: 'plug', microphoneId: id }) || plugsFit(connector, input.connectors, through)) &&
@@ -245,6 +271,20 @@ function conflictOf(problem: PatchProblem, solve: SolveMilp): readonly Demand[] 
   return kept;
 }
 
+/** The shortest cable of those to be had with which everything reaches, where the conflict is about that. */
+function longerCable(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
+  const { reach, microphones } = problem;
+  const plugs = conflict.flatMap((one) =>
+    one.kind === 'cable' ? microphones.flatMap(({ id, connector }) => (id === one.microphoneId ? [connector] : [])) : [],
+  );
+  if (!reach || plugs.length === 0) return [];
+  const cable = [...reach.sold]
+    .sort((a, b) => a.lengthM - b.lengthM)
+    .filter(({ plug }) => plugs.includes(plug))
+    .find((one) => cheapestPatch({ ...problem, reach: { ...reach, cables: [...reach.cables, { ...one, count: 1 }] } }, solve));
+  return cable ? [{ kind: 'longer cable', cable }] : [];
+}
+
 /** What alone would make a patch possible: one thing borrowed, a pin let go, a pair parted, a microphone left out. */
 function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
   const { outboard = [], borrowable = [] } = problem;
@@ -258,7 +298,7 @@ function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: Sol
     if (demand.kind === 'pair') return [{ kind: 'part', pair: demand.pair }];
     return [{ kind: demand.kind === 'pin' ? 'let go' : 'leave out', microphoneId: demand.microphoneId }];
   });
-  return [...borrowed.slice(0, 2), ...given];
+  return [...borrowed.slice(0, 2), ...longerCable(problem, conflict, solve), ...given];
 }
 
 /**

@@ -34,7 +34,15 @@ test.each([
   (_, sensitivityMvPerPa, selfNoiseDba, peak, micPad, maxSplDb, maxLevelDbu, inPad, einDbu, gainDb, micHead, inHead, fileHead, noise) => {
     const microphone = { ...model, sensitivityMvPerPa, selfNoiseDba, maxSplDb, padDb: micPad };
     const taken: DeviceInput = { ...input, maxLevelDbu, padDb: inPad, einDbu, gainMinDb: 0, gainMaxDb: 56 };
-    const setting = { gainDb, microphonePad: micPad > 0, inputPad: inPad > 0, predictedPeakDbfs: -fileHead, betweenDb: 0, verdict: 'fits' as const };
+    const setting = {
+      gainDb,
+      microphonePad: micPad > 0,
+      inputPad: inPad > 0,
+      predictedPeakDbfs: -fileHead,
+      betweenDb: 0,
+      lowCutDb: 0,
+      verdict: 'fits' as const,
+    };
     const chain = levelChain(microphone, peak, taken, setting, -12);
     expect(chain.microphoneHeadroomDb).toBeCloseTo(micHead, 1);
     expect(chain.inputHeadroomDb).toBeCloseTo(inHead, 1);
@@ -45,13 +53,13 @@ test.each([
 );
 
 test('gain that is wanting is told only at full gain: a soft guitar before a moving coil wants 4.7 dB more', () => {
-  const soft = { gainDb: 56, microphonePad: false, inputPad: false, predictedPeakDbfs: -16.7, betweenDb: 0, verdict: 'fits' as const };
+  const soft = { gainDb: 56, microphonePad: false, inputPad: false, predictedPeakDbfs: -16.7, betweenDb: 0, lowCutDb: 0, verdict: 'fits' as const };
   expect(levelChain(model, 70, { ...input, gainMaxDb: 56 }, soft, -12).missingGainDb).toBeCloseTo(4.7, 6);
   expect(levelChain(model, 70, { ...input, gainMaxDb: 66 }, soft, -12).missingGainDb).toBe(0);
 });
 
 test('the input’s noise counts at full gain with a weak microphone, the microphone’s own with a strong one', () => {
-  const setting = { gainDb: 50, microphonePad: false, inputPad: false, predictedPeakDbfs: -12, betweenDb: 0, verdict: 'fits' as const };
+  const setting = { gainDb: 50, microphonePad: false, inputPad: false, predictedPeakDbfs: -12, betweenDb: 0, lowCutDb: 0, verdict: 'fits' as const };
   const weak = { ...model, sensitivityMvPerPa: 1, selfNoiseDba: null };
   expect(levelChain(weak, 80, { ...input, einDbu: -120 }, setting, -12).noiseFrom).toBe('input');
   expect(levelChain({ ...model, sensitivityMvPerPa: 25, selfNoiseDba: 20 }, 80, input, setting, -12).noiseFrom).toBe('microphone');

@@ -27,7 +27,7 @@ export interface LevelChain {
 export function levelChain(model: MicrophoneModel, peakSplDb: number, input: DeviceInput, setting: GainSetting, targetDbfs: number): LevelChain {
   const microphonePadDb = setting.microphonePad ? model.padDb : 0;
   const inputPadDb = setting.inputPad ? input.padDb : 0;
-  const levelDbu = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, microphonePadDb) + setting.betweenDb;
+  const levelDbu = outputLevelDbu(model.sensitivityMvPerPa, peakSplDb, microphonePadDb) + setting.betweenDb + setting.lowCutDb;
   const ownNoiseDbu =
     (model.selfNoiseDba === null ? WARM_COIL_DBU : outputLevelDbu(model.sensitivityMvPerPa, model.selfNoiseDba, microphonePadDb)) + setting.betweenDb;
   const [own, preamp] = [

@@ -1,5 +1,8 @@
 import type { Connector } from '../microphones';
 
+export const PREAMP_CHARACTERS = ['clean', 'coloured'] as const;
+export type PreampCharacter = (typeof PREAMP_CHARACTERS)[number];
+
 /** One preamp channel of one device. */
 export interface DeviceInput {
   readonly id: string;
@@ -11,12 +14,18 @@ export interface DeviceInput {
   readonly padDb: number;
   readonly gainMinDb: number;
   readonly gainMaxDb: number;
+  /** By how much each notch of its gain differs, dB; 1 where it is not told. */
+  readonly gainStepDb?: number;
   /** Level at minimum gain that reaches full scale, dBu. */
   readonly maxLevelDbu: number;
   /** Equivalent input noise with the gain up, dBu; where it is not told a usual figure stands in. */
   readonly einDbu?: number;
   /** Records 32-bit float: it has no gain to set, and only its analogue ceiling counts. */
   readonly floats?: boolean;
+  /** Where its low cut begins, hertz; it has none where it is not told. */
+  readonly lowCutHz?: number;
+  /** How its preamp sounds, by its owner's ear. */
+  readonly character?: PreampCharacter;
   /** How well its owner likes it, 1 the best; what matters most goes there. */
   readonly rank?: 1 | 2 | 3;
   /** Inputs of one kind match as a pair: same preamp, same connector. */
@@ -29,7 +38,34 @@ export interface InputDevice {
   readonly inputs: readonly DeviceInput[];
   /** Devices with the same clock run in step: named by whose it is. Without one it runs by its own. */
   readonly clock?: string;
+  /** Channels that its digital port takes from another device, at 44.1 and 48 kHz. */
+  readonly digitalInputs?: number;
+  /** Its inputs reach the recording over the digital port of this device, and run by its clock. */
+  readonly expands?: string;
 }
+
+/** A digital port carries this many times fewer channels at a rate: each takes the room of several (common practice of eight-channel light pipes). */
+const channelsTaken = (sampleRateHz: number): number => (sampleRateHz > 96_000 ? 4 : sampleRateHz > 48_000 ? 2 : 1);
+
+/** How many inputs of a device can be recorded at a rate: all, but for what hangs on another's digital port; several there share it in order. */
+export function carriedInputs(devices: readonly InputDevice[], device: InputDevice, sampleRateHz: number): number {
+  if (device.expands === undefined) return device.inputs.length;
+  const port = devices.find(({ id }) => id === device.expands)?.digitalInputs ?? 0;
+  let left = Math.floor(port / channelsTaken(sampleRateHz));
+  for (const one of devices) {
+    if (one.expands !== device.expands) continue;
+    const taken = Math.min(left, one.inputs.length);
+    if (one.id === device.id) return taken;
+    left -= taken;
+  }
+  return 0;
+}
+
+/** Whose clock a device runs by. */
+export const clockOf = (devices: readonly InputDevice[], device: InputDevice): string => {
+  const host = devices.find(({ id }) => id === device.expands);
+  return host && host.id !== device.id && host.expands === undefined ? clockOf(devices, host) : (device.clock ?? device.id);
+};
 
 /** @param instruments how many of the first inputs take an instrument's high impedance as well */
 function row(
@@ -50,11 +86,21 @@ function row(
   });
 }
 
+/** What a device hangs on that has a digital way out alone, until its owner says whose port it is in. */
+const NO_PORT = 'no-port-yet';
+
+/** A device for a shelf; one that has a digital way out alone hangs on the first port there is. */
+export function onShelf(device: InputDevice, others: readonly InputDevice[]): InputDevice {
+  const host = device.expands === NO_PORT ? others.find(({ digitalInputs }) => (digitalInputs ?? 0) > 0) : undefined;
+  return host ? { ...device, expands: host.id } : device;
+}
+
 /** Generic input devices to start a shelf from; figures are typical of data sheets (common practice), no maker's. */
 export const DEVICE_CATALOGUE: readonly InputDevice[] = [
   {
     id: 'eight-input',
     name: 'Eight-input interface, phantom in fours',
+    digitalInputs: 8,
     inputs: row(8, 1, { connectors: ['XLR', 'TRS'], padDb: 20, gainMinDb: 0, gainMaxDb: 56, maxLevelDbu: 12, group: 'mic' }, 4, 2),
   },
   {
@@ -83,9 +129,20 @@ export const DEVICE_CATALOGUE: readonly InputDevice[] = [
     inputs: row(12, 1, { connectors: ['XLR'], padDb: 20, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 14, group: 'mic' }, 4),
   },
   {
+    id: 'eight-by-light',
+    name: 'Eight preamps for a digital port',
+    expands: NO_PORT,
+    inputs: row(8, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 0, gainMaxDb: 60, maxLevelDbu: 10, lowCutHz: 80, group: 'mic' }, 8),
+  },
+  {
     id: 'small-mixer',
     name: 'Old mixer, four microphone inputs, one phantom switch',
-    inputs: row(4, 1, { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 10, gainMaxDb: 60, maxLevelDbu: 4, einDbu: -124, group: 'mic' }, 4),
+    inputs: row(
+      4,
+      1,
+      { connectors: ['XLR', 'TRS'], padDb: 0, gainMinDb: 10, gainMaxDb: 60, maxLevelDbu: 4, einDbu: -124, lowCutHz: 100, group: 'mic' },
+      4,
+    ),
   },
   {
     id: 'twelve-input',

@@ -6,7 +6,8 @@ export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conf
   const nameOf = (id: string): string => microphones.find((microphone) => microphone.id === id)?.name ?? id;
   const of = (kind: Demand['kind']): string[] =>
     conflict.flatMap((one) => (one.kind === kind && one.kind !== 'pair' ? [nameOf(one.microphoneId)] : []));
-  const [power, never, plug, level, pin, all] = (['power', 'no power', 'plug', 'level', 'pin', 'input'] as const).map(of) as [
+  const [power, never, plug, level, cable, pin, all] = (['power', 'no power', 'plug', 'level', 'cable', 'pin', 'input'] as const).map(of) as [
+    string[],
     string[],
     string[],
     string[],
@@ -15,7 +16,7 @@ export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conf
     string[],
   ];
   const pairs = conflict.flatMap((one) => (one.kind === 'pair' ? [one.pair.map(nameOf).join(' with ')] : []));
-  const only = power.length + never.length + plug.length + level.length + pin.length + pairs.length === 0;
+  const only = power.length + never.length + plug.length + level.length + cable.length + pin.length + pairs.length === 0;
   if (only)
     return `${all.length} microphones need ${all.length} inputs and the devices have ${inputs.length}: take ${all.length - inputs.length} away or add a device.`;
   const must = [
@@ -23,23 +24,28 @@ export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conf
     ...(never.length ? [`${listed(never)} must never get it`] : []),
     ...(plug.length ? [`${listed(plug)} ${plug.length === 1 ? 'needs an input with its' : 'need inputs with their'} connector`] : []),
     ...(level.length ? [`${listed(level)} ${level.length === 1 ? 'needs an input that takes its' : 'need inputs that take their'} level`] : []),
+    ...(cable.length
+      ? [`${listed(cable)} ${cable.length === 1 ? 'needs a cable that reaches' : 'need cables that reach, and those there are do not all'}`]
+      : []),
     ...(pairs.length ? [`${listed(pairs)} ${pairs.length === 1 ? 'wants' : 'want'} neighbouring inputs of the same kind`] : []),
     ...(pin.length ? [`${listed(pin)} ${pin.length === 1 ? 'is' : 'are'} pinned`] : []),
   ];
   const others = all
-    .filter((name) => ![...power, ...never, ...plug, ...level].includes(name))
+    .filter((name) => ![...power, ...never, ...plug, ...level, ...cable].includes(name))
     .filter((name) => !pairs.some((pair) => pair.includes(name)));
   const also = others.length > 0 ? `, and ${listed(others)} ${others.length === 1 ? 'wants an input' : 'want inputs'} too` : '';
   const way = level.length
     ? 'switch a pad on, move it back or choose another microphone'
-    : pin.length && Object.keys(pinned).length
-      ? 'let go what is pinned or leave one out'
-      : plug.length && !power.length && !never.length
-        ? 'use another device or an adaptor box'
-        : never.length
-          ? 'swap one for a microphone that does not mind, or leave one out'
-          : pairs.length
-            ? 'free two inputs side by side or undo the pair'
-            : 'leave one out or add a device';
+    : cable.length
+      ? 'get a longer cable or put a device nearer'
+      : pin.length && Object.keys(pinned).length
+        ? 'let go what is pinned or leave one out'
+        : plug.length && !power.length && !never.length
+          ? 'use another device or an adaptor box'
+          : never.length
+            ? 'swap one for a microphone that does not mind, or leave one out'
+            : pairs.length
+              ? 'free two inputs side by side or undo the pair'
+              : 'leave one out or add a device';
   return `No patch does it all: ${must.join(', ')}${also}. Do one of these: ${way}.`;
 }

@@ -1,6 +1,6 @@
 import type { Connector, MicrophoneModel } from '../microphones';
 
-export const OUTBOARD_KINDS = ['attenuator', 'booster', 'phantom blocker', 'direct box', 'adaptor', 'preamp'] as const;
+export const OUTBOARD_KINDS = ['attenuator', 'booster', 'phantom blocker', 'direct box', 'adaptor', 'preamp', 'splitter', 'equaliser'] as const;
 export type OutboardKind = (typeof OUTBOARD_KINDS)[number];
 
 /** What stands between a microphone and an input. */
@@ -20,6 +20,8 @@ export interface Outboard {
   readonly blocksPower: boolean;
   /** It has power of its own to give. */
   readonly givesPower: boolean;
+  /** Where its low cut begins while tracking, hertz; none where it is not told. */
+  readonly lowCutHz?: number;
 }
 
 const PLAIN: Omit<Outboard, 'id' | 'name' | 'kind'> = {
@@ -43,6 +45,18 @@ export const OUTBOARD_CATALOGUE: readonly Outboard[] = [
   { ...PLAIN, id: 'phantom-blocker', name: 'Phantom blocker', kind: 'phantom blocker', blocksPower: true },
   { ...PLAIN, id: 'direct-box', name: 'Direct box, passive', kind: 'direct box', ...fixed(-20), takes: ['Hi-Z', 'TRS'], blocksPower: true },
   { ...PLAIN, id: 'xlr-to-jack', name: 'Adaptor, XLR to jack', kind: 'adaptor', gives: 'TRS', blocksPower: true },
+  { ...PLAIN, id: 'splitter', name: 'Splitter, second way over a transformer', kind: 'splitter' },
+  {
+    ...PLAIN,
+    id: 'channel-strip',
+    name: 'Channel strip: preamp, low cut at 80 Hz, equaliser',
+    kind: 'equaliser',
+    gainMaxDb: 60,
+    gives: 'TRS',
+    blocksPower: true,
+    givesPower: true,
+    lowCutHz: 80,
+  },
   { ...PLAIN, id: 'one-preamp', name: 'Preamp of its own', kind: 'preamp', gainMaxDb: 60, gives: 'TRS', blocksPower: true, givesPower: true },
 ];
 
@@ -60,3 +74,6 @@ export const letsPowerIn = (through: Outboard | null): boolean => !through?.bloc
 /** Whether a line asks its bank for power: the microphone itself, or what is between. */
 export const asksPower = ({ phantom }: Pick<MicrophoneModel, 'phantom'>, through: Outboard | null): boolean =>
   through ? through.needsPower || (phantom === 'needs' && !through.givesPower && !through.blocksPower) : phantom === 'needs';
+
+/** Put between for what it does to the sound, or to have it twice, and not to make a plug fit: the solver leaves it where it is. */
+export const isKept = ({ kind }: Outboard): boolean => kind === 'splitter' || kind === 'equaliser';

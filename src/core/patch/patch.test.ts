@@ -7,14 +7,22 @@ import { patchProblem, resolvePlan } from '../planning';
 import { loadMilpSolver } from './highs';
 import {
   assignInputs,
+  CABLE_CATALOGUE,
+  carriedInputs,
+  clockOf,
   DEVICE_CATALOGUE,
   gainFor,
+  type InputDevice,
   inputAddress,
+  OUTBOARD_CATALOGUE,
+  type Outboard,
+  onShelf,
   type PatchInput,
   type PatchMicrophone,
   type PatchProblem,
   recordedLevelDbfs,
   type SolveMilp,
+  secondWayId,
 } from './index';
 
 let solve: SolveMilp;
@@ -113,12 +121,29 @@ function smallCase(seed: number): PatchProblem {
   const microphones = Array.from({ length: random.integer(1, 4) }, (_, i) =>
     mic(`m${i}`, (['needs', 'indifferent', 'never'] as const)[random.integer(0, 2)] ?? 'needs', random.uniform() < 0.1 ? 'TRS' : 'XLR'),
   );
+  // Half of the inputs may be those of another device, elsewhere in the room; preamps may differ in how they sound.
+  const apart = random.uniform() < 0.5;
+  const sounds = random.uniform() < 0.3;
+  some.forEach((input, i) => {
+    if (apart && i >= some.length / 2) Object.assign(input, { deviceId: 'e' });
+    if (sounds) Object.assign(input, { character: random.uniform() < 0.5 ? 'clean' : 'coloured' });
+  });
+  microphones.forEach((microphone) => {
+    if (sounds && random.uniform() < 0.5) Object.assign(microphone, { character: random.uniform() < 0.5 ? 'clean' : 'coloured' });
+  });
+  const counted = random.uniform() < 0.5;
+  const reach = {
+    needM: Object.fromEntries(microphones.map(({ id }) => [id, { d: random.between(2, 9), e: random.between(2, 9) }])),
+    cables: CABLE_CATALOGUE.filter(() => random.uniform() < 0.4).map((cable) => ({ ...cable, count: random.integer(1, 3) })),
+    sold: CABLE_CATALOGUE,
+  };
   const address = (): string => inputAddress(some[random.integer(0, some.length - 1)] as PatchInput);
   const maybe = (share: number): Record<string, string> =>
     Object.fromEntries(microphones.flatMap(({ id }) => (random.uniform() < share ? [[id, address()]] : [])));
   return problem(microphones, {
     inputs: some,
     pairs: microphones.length > 1 && random.uniform() < 0.4 ? [['m0', 'm1']] : [],
+    ...(counted ? { reach } : {}),
     previous: maybe(0.3),
     pinned: maybe(0.12),
     unfit: Object.fromEntries(microphones.flatMap(({ id }) => (random.uniform() < 0.25 ? [[id, [address()]]] : []))),
@@ -127,7 +152,7 @@ function smallCase(seed: number): PatchProblem {
 
 /** What a way would cost by the published order of what matters, and whether it may be: all written out from the words of the rules. */
 function judged(
-  { microphones, inputs: some, pairs, previous, pinned = {}, unfit }: PatchProblem,
+  { microphones, inputs: some, pairs, previous, pinned = {}, unfit, reach }: PatchProblem,
   way: readonly (number | null)[],
   without: ReadonlySet<string> = new Set(),
 ) {
@@ -137,6 +162,18 @@ function judged(
     microphones.flatMap(({ id, phantom }, m) => (phantom === 'needs' && !without.has(`power/${id}`) && bank(at(m)) ? [bank(at(m))] : [])),
   );
   let [allowed, cost] = [true, 40 * lit.size];
+  // The longest way gets the longest cable, and so on: where that does not do, nothing does.
+  const reachable = (plug: string): boolean => {
+    const needs = microphones
+      .flatMap(({ id, connector }, m) =>
+        connector === plug && at(m) && !without.has(`cable/${id}`) ? [reach?.needM[id]?.[at(m)?.deviceId ?? ''] ?? 0] : [],
+      )
+      .sort((a, b) => b - a);
+    const lengths = (reach?.cables ?? [])
+      .flatMap((cable) => (cable.plug === plug ? Array.from({ length: cable.count }, () => cable.lengthM) : []))
+      .sort((a, b) => b - a);
+    return needs.every((need, k) => (lengths[k] ?? 0) >= need);
+  };
   microphones.forEach(({ id, phantom, connector }, m) => {
     const input = at(m);
     if (!input) {
@@ -150,13 +187,16 @@ function judged(
     if (!without.has(`level/${id}`) && unfit[id]?.includes(address)) allowed = false;
     if (!without.has(`pin/${id}`) && pinned[id] !== undefined && pinned[id] !== address) allowed = false;
     if (previous[id] !== undefined && previous[id] !== address) cost += 1000;
+    const wish = microphones[m]?.character;
+    if (wish && input.character && input.character !== wish) cost += 12;
     cost += 0.5 * Math.abs((way[m] as number) - m) + 0.01 * (way[m] as number);
   });
   for (const [left, right] of pairs) {
     const [l, r] = [left, right].map((id) => way[microphones.findIndex((m) => m.id === id)]) as [number | null, number | null];
     if (l == null || r == null || without.has(`pair/${left}/${right}`)) continue;
-    if (r !== l + 1 || some[l]?.group !== some[r]?.group) allowed = false;
+    if (r !== l + 1 || some[l]?.group !== some[r]?.group || some[l]?.deviceId !== some[r]?.deviceId) allowed = false;
   }
+  if (reach) for (const plug of ['XLR', 'TRS'] as const) if (!reachable(plug)) allowed = false;
   return { allowed, cost, placed: way.filter((i) => i !== null).length };
 }
 
@@ -201,13 +241,18 @@ test('where there is none: as many as can be are plugged; the conflict is one, a
     expect(result.left?.length).toBe(ids.length - most);
     // What is asked besides the conflict may go: the conflict alone cannot be met, and without any one of it it can.
     const conflict = new Set(result.conflict?.map(keyOf));
-    const every = ['power', 'no power', 'plug', 'level', 'pin', 'input'].flatMap((kind) => ids.map((id) => `${kind}/${id}`));
+    const every = ['power', 'no power', 'plug', 'level', 'cable', 'pin', 'input'].flatMap((kind) => ids.map((id) => `${kind}/${id}`));
     const rest = new Set([...every, ...small.pairs.map((pair) => `pair/${pair.join('/')}`)].filter((key) => !conflict.has(key)));
     const possible = (without: ReadonlySet<string>): boolean => all.some((way) => judged(small, way, without).allowed);
     expect([seed, possible(rest)]).toEqual([seed, false]);
     for (const key of conflict) expect([seed, key, possible(new Set([...rest, key]))]).toEqual([seed, key, true]);
     for (const mend of result.mends ?? []) {
       if (mend.kind === 'borrow' || mend.kind === 'let go') continue;
+      if (mend.kind === 'longer cable') {
+        const reach = small.reach && { ...small.reach, cables: [...small.reach.cables, { ...mend.cable, count: 1 }] };
+        expect([seed, all.some((way) => judged({ ...small, ...(reach ? { reach } : {}) }, way).allowed)]).toEqual([seed, true]);
+        continue;
+      }
       const key = mend.kind === 'part' ? `pair/${mend.pair.join('/')}` : `input/${mend.microphoneId}`;
       expect([seed, key, possible(new Set([key]))]).toEqual([seed, key, true]);
     }
@@ -251,4 +296,73 @@ describe('gain for peaks at −12 dBFS (safe peaks, common practice)', () => {
     expect(gainFor({ ...condenser, sensitivityMvPerPa: 400 }, 150, false, { ...input, padDb: 0 }).verdict).toBe('too-loud');
     expect(gainFor({ ...condenser, sensitivityMvPerPa: 0.5 }, 70, false, input).verdict).toBe('too-quiet');
   });
+});
+
+describe('splitters, channel strips and digital ports', () => {
+  const splitter = OUTBOARD_CATALOGUE.find(({ kind }) => kind === 'splitter') as Outboard;
+  const strip = OUTBOARD_CATALOGUE.find(({ kind }) => kind === 'equaliser') as Outboard;
+
+  test('a split microphone takes two inputs, and the power of the second’s bank never comes back to it', () => {
+    const ribbon: PatchMicrophone = { ...mic('ribbon', 'never'), kept: splitter };
+    const second: PatchMicrophone = { ...mic(secondWayId('ribbon'), 'indifferent'), secondOf: 'ribbon' };
+    const condensers = Array.from({ length: 4 }, (_, i) => mic(`c${i}`, 'needs'));
+    const result = assignInputs(problem([ribbon, second, ...condensers], { outboard: [splitter] }), solve);
+    if (!result.ok) throw new Error(result.reason);
+    expect(result.through.ribbon).toBe(splitter.id);
+    expect(new Set(Object.values(result.inputs)).size).toBe(6);
+    expect(result.phantomBanks).not.toContain(`d/${bankOf(result.inputs.ribbon as string)}`);
+  });
+
+  test('eight microphones and a second way are one too many for eight inputs, and the second way can be left out', () => {
+    const eightOf = Array.from({ length: 8 }, (_, i) => mic(`m${i}`, 'indifferent'));
+    const first: PatchMicrophone = { ...(eightOf[0] as PatchMicrophone), kept: splitter };
+    const all = [first, ...eightOf.slice(1), { ...mic(secondWayId('m0'), 'indifferent'), secondOf: 'm0' }];
+    const result = assignInputs(problem(all, { outboard: [splitter] }), solve);
+    expect(!result.ok && result.mends).toContainEqual({ kind: 'leave out', microphoneId: secondWayId('m0') });
+  });
+
+  test('a channel strip stays where it was put and takes an input that takes its plug; two of them need two', () => {
+    const through: PatchMicrophone = { ...mic('voice', 'needs'), kept: strip };
+    const mixed = inputs.map((input, i) => ({ ...input, connectors: i === 6 ? (['TRS'] as const) : (['XLR'] as const) }));
+    const result = assignInputs(problem([through, mic('other', 'needs')], { inputs: mixed, outboard: [strip] }), solve);
+    expect(result.ok && [result.inputs.voice, result.through]).toEqual(['d/in7', { voice: strip.id }]);
+    const twice = assignInputs(problem([through, { ...through, id: 'second', name: 'second' }], { outboard: [strip] }), solve);
+    expect(twice.ok).toBe(false);
+  });
+
+  const host = { ...(DEVICE_CATALOGUE.find(({ id }) => id === 'eight-input') as InputDevice) };
+  const more = onShelf(DEVICE_CATALOGUE.find(({ id }) => id === 'eight-by-light') as InputDevice, [host]);
+
+  /** Eight channels at 44.1 and 48 kHz, four at 88.2 and 96, two at 176.4 and 192: common practice of eight-channel optical ports. */
+  test.each([
+    [44_100, 8],
+    [48_000, 8],
+    [88_200, 4],
+    [96_000, 4],
+    [176_400, 2],
+    [192_000, 2],
+  ])('at %d Hz a digital port carries %d', (rate, carried) => {
+    expect(carriedInputs([host, more], more, rate)).toBe(carried);
+    expect(carriedInputs([host, more], host, rate)).toBe(8);
+  });
+
+  test('two on one port share it in order; what hangs on nothing carries nothing; all run by the port’s clock', () => {
+    const third = { ...more, id: 'third', inputs: more.inputs.slice(0, 4) };
+    const wide = { ...host, digitalInputs: 10 };
+    expect([more, third].map((one) => carriedInputs([wide, more, third], one, 48_000))).toEqual([8, 2]);
+    expect([more, third].map((one) => carriedInputs([wide, more, third], one, 96_000))).toEqual([5, 0]);
+    expect(carriedInputs([more], more, 48_000)).toBe(0);
+    expect([wide, more, third].map((one) => clockOf([wide, more, third], one))).toEqual([wide.id, wide.id, wide.id]);
+    // Two that name each other come to an end.
+    expect(clockOf([{ ...host, expands: more.id }, more], more)).toBe(more.id);
+  });
+});
+
+test('gain goes in the notches of its input', () => {
+  const condenser = MICROPHONE_CATALOGUE.find((model) => model.id === 'large-multi-pattern') as (typeof MICROPHONE_CATALOGUE)[number];
+  for (let peak = 90; peak < 116; peak += 3.3) {
+    const { gainDb, predictedPeakDbfs } = gainFor(condenser, peak, false, { ...(inputs[0] as PatchInput), gainStepDb: 3 });
+    expect(gainDb % 3).toBe(0);
+    expect(Math.abs(predictedPeakDbfs + 12)).toBeLessThanOrEqual(1.5 + 1e-9);
+  }
 });

@@ -1,10 +1,11 @@
 import type { Connector, PhantomNeed } from '../microphones';
-import type { DeviceInput } from './device';
+import type { Cable } from './cable';
+import type { DeviceInput, PreampCharacter } from './device';
 import type { Outboard } from './outboard';
 
 /** One thing that is asked of a patch. */
 export type Demand =
-  | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'pin' | 'input'; readonly microphoneId: string }
+  | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'cable' | 'pin' | 'input'; readonly microphoneId: string }
   | { readonly kind: 'pair'; readonly pair: readonly [string, string] };
 
 export interface PatchMicrophone {
@@ -14,6 +15,24 @@ export interface PatchMicrophone {
   readonly connector: Connector;
   /** How much it matters that it gets a good preamp, 1 for most; 1 where it is not said. */
   readonly weight?: number;
+  /** The preamp it is wanted on, for how that sounds. */
+  readonly character?: PreampCharacter;
+  /** What stands between it and its input for a reason of its own. */
+  readonly kept?: Outboard;
+  /** The second way of another microphone's splitter: power never comes back over it, and its cable is short. */
+  readonly secondOf?: string;
+}
+
+/** How the solver calls the second way of a microphone: no id has a slash. */
+export const secondWayId = (microphoneId: string): string => `${microphoneId}/2`;
+
+/** Lengths that cables must have, and the cables there are. */
+export interface CableReach {
+  /** From each microphone to each device, metres: by microphone id, then by device id. */
+  readonly needM: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly cables: readonly Pick<Cable, 'lengthM' | 'plug' | 'count'>[];
+  /** Lengths that could be got, by plug. */
+  readonly sold: readonly Pick<Cable, 'id' | 'name' | 'lengthM' | 'plug'>[];
 }
 
 /** An input with its address across devices. */
@@ -38,6 +57,8 @@ export interface PatchProblem {
   readonly outboard?: readonly Outboard[];
   /** What could be borrowed. */
   readonly borrowable?: readonly Outboard[];
+  /** Where cables are counted: each microphone must be given one that reaches. */
+  readonly reach?: CableReach;
   /** As {@link unfit}, with something between: by microphone id, then by its id. */
   readonly unfitThrough?: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 }
@@ -57,6 +78,7 @@ export type PatchMend =
   | { readonly kind: 'leave out'; readonly microphoneId: string }
   | { readonly kind: 'let go'; readonly microphoneId: string }
   | { readonly kind: 'borrow'; readonly outboard: Outboard }
+  | { readonly kind: 'longer cable'; readonly cable: Pick<Cable, 'id' | 'name' | 'lengthM' | 'plug'> }
   | { readonly kind: 'part'; readonly pair: readonly [string, string] };
 
 export type PatchResult =

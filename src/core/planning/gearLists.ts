@@ -2,12 +2,10 @@ import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
 import { CABLE_CATALOGUE, type Cable, cableTitle, OUTBOARD_CATALOGUE } from '../patch';
+import { cableLengthM } from './cableLength';
 import { patchInputs } from './patchProblem';
 import { litBanks } from './patchSafety';
 import { resolvePlan } from './resolve';
-
-/** Along the boom and the stand's foot, and some to lie flat, so that nobody trips: metres over the way along the walls. */
-const SLACK_M = 1;
 
 /** A cable that one microphone needs, and the one that is there for it. */
 export interface CableNeed {
@@ -20,20 +18,12 @@ export interface CableNeed {
   readonly cable: Cable | null;
 }
 
-/** Where the devices stand: by the wall, half a metre from the corner. */
-function deskOf({ room, brief }: Session): { x: number; y: number } {
-  const desk = brief.desk ?? 'front left';
-  const x = desk.endsWith('left') ? 0.5 : room.widthM - 0.5;
-  return { x, y: desk.startsWith('front') ? room.depthM - 0.5 : 0.5 };
-}
-
 /** Which cable goes where: the longest way first, each with the shortest that reaches. */
 export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)): CableNeed[] {
-  const desk = deskOf(session);
   const left = new Map((session.shelf.cables ?? []).map((cable) => [cable.id, cable.count]));
   const needs = plan.microphones.map((microphone) => {
-    const foot = microphone.stand?.baseM ?? microphone.positionM;
-    const needM = Math.abs(foot.x - desk.x) + Math.abs(foot.y - desk.y) + microphone.positionM.z + SLACK_M;
+    const [deviceId = session.shelf.devices[0]?.id ?? ''] = (session.patch[microphone.id] ?? '').split('/').filter(Boolean);
+    const needM = cableLengthM(session, microphone, deviceId);
     const { connector } = microphone.model;
     return { microphoneId: microphone.id, microphone: microphone.name, plug: connector, needM };
   });

@@ -1,3 +1,4 @@
+export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
 export { withExpectations } from './expected';
 export * from './fit';

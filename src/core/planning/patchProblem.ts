@@ -1,11 +1,47 @@
-import type { ArrivalTable } from '../arrivals';
+import { lowCutDb } from '../acoustics';
+import type { ArrivalTable, Plan, PlanMicrophone } from '../arrivals';
 import type { Session } from '../document';
-import { type GainSetting, gainFor, inputAddress, OUTBOARD_CATALOGUE, type Outboard, type PatchInput, type PatchProblem } from '../patch';
-import { listed } from '../units';
+import {
+  CABLE_CATALOGUE,
+  carriedInputs,
+  clockOf,
+  type GainSetting,
+  gainFor,
+  inputAddress,
+  isKept,
+  OUTBOARD_CATALOGUE,
+  type Outboard,
+  type PatchInput,
+  type PatchMicrophone,
+  type PatchProblem,
+  secondWayId,
+} from '../patch';
+import { formatNumber, listed } from '../units';
+import { cableLengthM } from './cableLength';
 
-/** Every input of the session's devices, in order. */
-export const patchInputs = (session: Session): PatchInput[] =>
-  session.shelf.devices.flatMap((device) => device.inputs.map((input) => ({ ...input, deviceId: device.id })));
+/** Every input of the session's devices that can be recorded at its rate, in order. */
+export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
+  shelf.devices.flatMap((device) =>
+    device.inputs.slice(0, carriedInputs(shelf.devices, device, sampleRateHz)).map((input) => ({ ...input, deviceId: device.id })),
+  );
+
+/** What hangs on another device's digital port and is not carried whole, in a sentence each. */
+export function expansionWords({ shelf, sampleRateHz }: Session): string[] {
+  const { devices } = shelf;
+  return devices.flatMap((device) => {
+    if (device.expands === undefined) return [];
+    const carried = carriedInputs(devices, device, sampleRateHz);
+    const host = devices.find(({ id }) => id === device.expands);
+    if (!host?.digitalInputs)
+      return [
+        `${device.name} hangs on the digital port of ${host ? `${host.name}, which has none` : 'a device that is not on the shelf'}: say on the shelf where it goes.`,
+      ];
+    if (carried === device.inputs.length) return [];
+    const rate = `${formatNumber(sampleRateHz / 1000, sampleRateHz % 1000 ? 1 : 0)} kHz`;
+    const which = carried === 0 ? 'none of its inputs' : carried === 1 ? 'its first input alone' : `its first ${carried} inputs`;
+    return [`At ${rate} the digital port of ${host.name} carries ${which} of ${device.name}: record at a lower rate, or leave the others free.`];
+  });
+}
 
 /** Loudest predicted peak of a microphone over all sources, as a take had it where one did, dB SPL on-axis equivalent; null without sources. */
 export function loudestDb(table: ArrivalTable, microphoneId: string): number | null {
@@ -20,16 +56,42 @@ export function outboardOf(session: Session, microphoneId: string): Outboard | n
   return session.shelf.outboard?.find(({ id }) => id === through) ?? null;
 }
 
+/** Low cuts that are on between a capsule and its file, hertz: its own, and that of its input or of what is between. */
+function lowCutsOf({ lowCutHz, inputLowCut }: PlanMicrophone, input: PatchInput, through: Outboard | null): number[] {
+  const onItsWay = inputLowCut ? (through?.lowCutHz ?? input.lowCutHz) : undefined;
+  return [lowCutHz, onItsWay].flatMap((hertz) => hertz ?? []);
+}
+
+/** What low cuts take from the loudest sound in a channel, dB: that may be another source then. */
+function lowCutOf(table: ArrivalTable, microphone: PlanMicrophone, cutsHz: readonly number[]): number {
+  const row = table.rows[table.plan.microphones.indexOf(microphone)] ?? [];
+  if (cutsHz.length === 0 || row.length === 0) return 0;
+  const loudest = Math.max(...row.map(({ levelDb }) => levelDb));
+  return Math.max(...row.map(({ levelDb, bandsDb }) => levelDb + lowCutDb(bandsDb, cutsHz))) - loudest;
+}
+
 /** The gain setting of a microphone on an input; null when nothing sounds. */
 export function gainSetting(table: ArrivalTable, microphoneId: string, input: PatchInput, through: Outboard | null = null): GainSetting | null {
   const microphone = table.plan.microphones.find((candidate) => candidate.id === microphoneId);
   const peak = loudestDb(table, microphoneId);
-  return microphone && peak !== null ? gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs, through) : null;
+  if (!microphone || peak === null) return null;
+  const lost = lowCutOf(table, microphone, lowCutsOf(microphone, input, through));
+  return gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs, through, lost);
 }
 
 /** A pair carries the picture, and what is alone on its source is not to be had again: their preamps matter more. */
 function weightOf(session: Session, id: string): number {
   return session.pairs.some(({ leftId, rightId }) => leftId === id || rightId === id) || session.microphones.length === 1 ? 2 : 1;
+}
+
+/** What cables must reach, where they are counted; who has counted none has not said that there are none. */
+function reachOf(session: Session, plan: Plan): Pick<PatchProblem, 'reach'> {
+  const { cables = [], devices } = session.shelf;
+  if (cables.length === 0) return {};
+  const needM = Object.fromEntries(
+    plan.microphones.map((microphone) => [microphone.id, Object.fromEntries(devices.map(({ id }) => [id, cableLengthM(session, microphone, id)]))]),
+  );
+  return { reach: { needM, cables, sold: CABLE_CATALOGUE } };
 }
 
 /** The patch problem of a session: who must be plugged where, given what is predicted. */
@@ -45,13 +107,31 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
     // A microphone that is its own device takes no input.
     microphones: table.plan.microphones
       .filter(({ model }) => model.connector !== 'USB')
-      .map(({ id, name, model }) => ({ id, name, phantom: model.phantom, connector: model.connector, weight: weightOf(session, id) })),
+      .flatMap(({ id, name, model }): PatchMicrophone[] => {
+        const placed = session.microphones.find((one) => one.id === id);
+        const kept = outboardOf(session, id);
+        const own: PatchMicrophone = {
+          id,
+          name,
+          phantom: model.phantom,
+          connector: model.connector,
+          weight: weightOf(session, id),
+          ...(placed?.preamp ? { character: placed.preamp } : {}),
+          ...(kept && isKept(kept) ? { kept } : {}),
+        };
+        const second: PatchMicrophone = { id: secondWayId(id), name: `${name}, second way`, phantom: 'indifferent', connector: 'XLR', secondOf: id };
+        return placed?.alsoInto === undefined ? [own] : [own, second];
+      }),
+    ...reachOf(session, table.plan),
     outboard,
     borrowable: OUTBOARD_CATALOGUE,
     unfitThrough: each((id) => Object.fromEntries(all.map((one) => [one.id, tooLoud(id, one)]))),
     inputs,
     pairs: session.pairs.map((pair) => [pair.leftId, pair.rightId] as const),
-    previous: session.patch,
+    previous: {
+      ...session.patch,
+      ...Object.fromEntries(session.microphones.flatMap(({ id, alsoInto }) => (alsoInto === undefined ? [] : [[secondWayId(id), alsoInto]]))),
+    },
     pinned: Object.fromEntries(
       session.microphones.flatMap(({ id, pinned }) => (pinned && session.patch[id] !== undefined ? [[id, session.patch[id] as string]] : [])),
     ),
@@ -79,7 +159,7 @@ export function learnedFrom(session: Session, table: ArrivalTable, peaksDbfs: Re
 /** What two devices without a common clock do to one take; null where all that are in use run in step. */
 export function clockWords(session: Session): string | null {
   const used = session.shelf.devices.filter(({ id }) => Object.values(session.patch).some((address) => address.startsWith(`${id}/`)));
-  const own = [...new Set(used.map(({ id, clock }) => clock ?? id))];
+  const own = [...new Set(used.map((device) => clockOf(session.shelf.devices, device)))];
   if (own.length < 2) return null;
   const names = used.map(({ name }) => name);
   return `${listed(names)} run by clocks of their own and drift apart, a sample or some each second: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;

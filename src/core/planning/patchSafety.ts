@@ -10,15 +10,22 @@ interface Plugged {
   readonly name: string;
   readonly model: MicrophoneModel;
   readonly input: PatchInput | undefined;
+  /** It is plugged into an input that its device's digital port does not carry at this rate. */
+  readonly lost: boolean;
+  /** Where the second way of its splitter goes. */
+  readonly second: PatchInput | undefined;
   readonly through: Outboard | null;
 }
 
 function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
   const inputs = patchInputs(session);
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
-  return session.microphones.flatMap(({ id, name, modelId }) => {
+  const inputAt = (address: string | undefined): PatchInput | undefined => inputs.find((input) => inputAddress(input) === address);
+  return session.microphones.flatMap(({ id, name, modelId, alsoInto }): Plugged[] => {
     const model = models.get(modelId);
-    return model ? [{ id, name, model, input: inputs.find((input) => inputAddress(input) === patch[id]), through: outboardOf(session, id) }] : [];
+    if (!model) return [];
+    const input = inputAt(patch[id]);
+    return [{ id, name, model, input, lost: patch[id] !== undefined && !input, second: inputAt(alsoInto), through: outboardOf(session, id) }];
   });
 }
 
@@ -48,7 +55,7 @@ export function inputTitle({ shelf }: Session, input: PatchInput): string {
   return device ? `${input.name} of ${device.name}` : input.name;
 }
 
-function troubleOf(session: Session, { id, name, model, input, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
+function troubleOf(session: Session, { id, name, model, input, lost, second, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
   const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
   if (model.connector === 'USB')
     return plugged.length > 1
@@ -56,6 +63,7 @@ function troubleOf(session: Session, { id, name, model, input, through }: Plugge
           `${name} is a device of its own, with its own clock: what it records runs away from the others. Use it alone, or take another microphone.`,
         )
       : null;
+  if (lost) return told(`${name} is in an input that is not carried at this sample rate: use another input, or record at a lower rate.`);
   if (!input) return told(`${name} has no input.`);
   const bank = bankOf(input);
   const other = plugged.find((one) => one.id !== id && asksPower(one.model, one.through) && bank !== null && bankOf(one.input) === bank);
@@ -71,6 +79,8 @@ function troubleOf(session: Session, { id, name, model, input, through }: Plugge
     return told(`${through.name} does not fit between ${name} and input ${inputTitle(session, input)}: its plugs are others.`);
   if (!through && !input.connectors.includes(model.connector))
     return told(`${name} has an ${model.connector} plug and input ${inputTitle(session, input)} does not take it.`);
+  if (second && !second.connectors.includes(through?.gives ?? 'XLR'))
+    return told(`The second way of ${name} ends in an ${through?.gives ?? 'XLR'} plug and input ${inputTitle(session, second)} does not take it.`);
   const users = plugged.filter((one) => one.through && one.through.id === through?.id);
   if (through && users.length > through.count && users.indexOf(users.find((one) => one.id === id) as Plugged) >= through.count)
     return told(

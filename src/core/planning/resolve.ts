@@ -40,6 +40,8 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     axis: normalize(subtract(placed.aimM, placed.positionM), { x: 0, y: 0, z: -1 }),
     pattern: placed.pattern,
     padOn: placed.padOn,
+    ...(placed.lowCut && model.lowCutHz !== undefined ? { lowCutHz: model.lowCutHz } : {}),
+    ...(placed.inputLowCut ? { inputLowCut: true } : {}),
     ...(placed.learnedDb === undefined ? {} : { learnedDb: placed.learnedDb }),
     flipped: placed.flipped,
     alignSamples: placed.alignSamples,

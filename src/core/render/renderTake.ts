@@ -1,5 +1,5 @@
 import { arrivalTable, type Plan, sourceKey } from '../arrivals';
-import { createRandom, type Random } from '../math';
+import { behindLowCuts, createRandom, type Random } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
 import { addDelayed } from './fractionalDelay';
@@ -97,7 +97,8 @@ export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
       addDelayed(samples, heard[stroke.source] as Float32Array, stroke.atSample + late, stroke.velocity * (reversed ? -1 : 1));
     const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + PEAK_TARGET_DBFS);
     for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * random.normal();
-    return { microphoneId: microphone.id, name: microphone.name, samples };
+    const { lowCutHz } = microphone;
+    return { microphoneId: microphone.id, name: microphone.name, samples: lowCutHz ? behindLowCuts(samples, rate, [lowCutHz]) : samples };
   });
   const arrivals = table.rows.flatMap((row, m) =>
     row.map(

@@ -13,6 +13,8 @@ interface Row {
   readonly phantom: PhantomNeed;
   /** What stands between it and its input; empty for a cable alone. */
   readonly through: string;
+  /** Where the second way of its splitter goes; null for none. */
+  readonly alsoInto: string | null;
 }
 
 interface Props {
@@ -137,13 +139,15 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                 device.inputs.map((input) => {
                   const address = `${device.id}/${input.id}`;
                   const on = patch[microphone.id] === address;
+                  const second = microphone.alsoInto === address;
                   return (
                     <td
                       key={address}
                       style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}
                     >
                       <Knot
-                        label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
+                        label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}${second ? ', its second way' : ''}`}
+                        isSecond={second}
                         colour={stringColour(microphone.colour)}
                         address={address}
                         on={on}
@@ -173,13 +177,15 @@ interface KnotProps {
   readonly colour: string;
   readonly address: string;
   readonly on: boolean;
+  /** The second way of a splitter ends here. */
+  readonly isSecond: boolean;
   readonly onPress: () => void;
   /** Dragged onto another input, whatever the row it was let go in. */
   readonly onDrop: (address: string) => void;
 }
 
 /** Where a microphone and an input cross: pressed it plugs, and a plugged one can be dragged along to another input. */
-function Knot({ label, colour, address, on, onPress, onDrop }: KnotProps) {
+function Knot({ label, colour, address, on, isSecond, onPress, onDrop }: KnotProps) {
   const [byX, setByX] = useState(0);
   const dragged = useRef(false);
   const bind = useDrag(
@@ -224,6 +230,11 @@ function Knot({ label, colour, address, on, onPress, onDrop }: KnotProps) {
           <g fill="none" stroke={colour} strokeWidth="3">
             <path d="M0 13H26M13 0V13" />
             <circle cx="13" cy="13" r="6" fill={colour} />
+          </g>
+        ) : isSecond ? (
+          <g fill="none" stroke={colour} strokeWidth="3">
+            <path d="M0 13H26" strokeDasharray="5 4" />
+            <circle cx="13" cy="13" r="6" fill="var(--chakra-colors-surface, var(--chakra-colors-bg))" />
           </g>
         ) : (
           <circle cx="13" cy="13" r="1.5" fill="var(--chakra-colors-edge)" />

@@ -1,8 +1,8 @@
 import { Box, Flex, Grid } from '@chakra-ui/react';
 import { answerBrief, DESKS, getReady, type Session } from '../../../core/document';
 import { cableTitle } from '../../../core/patch';
-import { type CableNeed, cableNeeds, powerUses, shoppingList, standUses } from '../../../core/planning';
-import { formatNumber, formatReach } from '../../../core/units';
+import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, shoppingList, standUses } from '../../../core/planning';
+import { formatNumber, formatReach, listed } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -10,6 +10,7 @@ import { livePlan } from '../../stores/planHooks';
 import { runCommand } from '../../stores/sessionStore';
 
 const WIDE = 420;
+const DESK_OPTIONS = DESKS.map((desk) => ({ value: desk, text: `${desk}, seen from the audience` }));
 
 /** The room from above with every cable on its way along the walls' directions to the devices. */
 function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[] }) {
@@ -18,15 +19,16 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
   const [w, h] = [room.widthM * scale, room.depthM * scale];
   const counted = (session.shelf.cables ?? []).length > 0;
   const at = (x: number, y: number): string => `${(x * scale).toFixed(1)},${(h - y * scale).toFixed(1)}`;
-  const desk = brief.desk ?? 'front left';
-  const [deskX, deskY] = [desk.endsWith('left') ? 0.5 : room.widthM - 0.5, desk.startsWith('front') ? room.depthM - 0.5 : 0.5];
+  const { devices } = session.shelf;
+  const deskOfMicrophone = (id: string) => deskOf(session, (session.patch[id] ?? devices[0]?.id ?? '').split('/')[0] ?? '');
+  const desks = [...new Set(devices.length > 0 ? devices.map(({ id }) => deskOf(session, id)) : [brief.desk ?? ('front left' as const)])];
   const { plan } = livePlan(session).table;
   return (
     <svg
       viewBox={`-4 -4 ${w + 8} ${h + 8}`}
       style={{ width: '100%', maxWidth: WIDE, display: 'block' }}
       role="img"
-      aria-label={`Cables to the devices at the ${desk}: ${needs.map(({ microphone, needM }) => `${microphone} ${formatReach(needM, session.units)}`).join(', ')}`}
+      aria-label={`Cables to the devices at the ${listed(desks)}: ${needs.map(({ microphone, needM }) => `${microphone} ${formatReach(needM, session.units)}`).join(', ')}`}
     >
       <rect x="0" y="0" width={w} height={h} fill="none" stroke="var(--chakra-colors-quiet)" />
       {plan.microphones.map((microphone, i) => {
@@ -35,10 +37,11 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
         const colour = stringColour(session.microphones.find(({ id }) => id === microphone.id)?.colour ?? 0);
         // Side by side, so that each can be followed.
         const lane = (i - plan.microphones.length / 2) * 0.05;
+        const end = deskPlaceM(session, deskOfMicrophone(microphone.id));
         return (
           <g key={microphone.id} stroke={colour} fill="none" strokeWidth="2">
             <polyline
-              points={`${at(foot.x, foot.y)} ${at(foot.x, deskY + lane)} ${at(deskX, deskY + lane)}`}
+              points={`${at(foot.x, foot.y)} ${at(foot.x, end.y + lane)} ${at(end.x, end.y + lane)}`}
               strokeDasharray={need?.cable || !counted ? undefined : '5 4'}
             />
             <circle cx={foot.x * scale} cy={h - foot.y * scale} r="4" fill={colour} />
@@ -48,15 +51,21 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
           </g>
         );
       })}
-      <rect
-        x={deskX * scale - 10}
-        y={h - deskY * scale - 10}
-        width="20"
-        height="20"
-        fill="var(--chakra-colors-panel)"
-        stroke="var(--chakra-colors-ink)"
-        strokeWidth="2"
-      />
+      {desks.map((desk) => {
+        const place = deskPlaceM(session, desk);
+        return (
+          <rect
+            key={desk}
+            x={place.x * scale - 10}
+            y={h - place.y * scale - 10}
+            width="20"
+            height="20"
+            fill="var(--chakra-colors-panel)"
+            stroke="var(--chakra-colors-ink)"
+            strokeWidth="2"
+          />
+        );
+      })}
     </svg>
   );
 }
@@ -113,12 +122,26 @@ export function Gear({ session }: { session: Session }) {
         <Box as="h2" fontWeight="700" mb="1">
           Cables
         </Box>
-        <Choice
-          label="The devices stand at the"
-          value={session.brief.desk ?? 'front left'}
-          options={DESKS.map((desk) => ({ value: desk, text: `${desk}, seen from the audience` }))}
-          onChange={(desk) => runCommand(answerBrief({ desk: desk as (typeof DESKS)[number] }))}
-        />
+        {session.shelf.devices.length < 2 ? (
+          <Choice
+            label="The devices stand at the"
+            value={session.brief.desk ?? 'front left'}
+            options={DESK_OPTIONS}
+            onChange={(desk) => runCommand(answerBrief({ desk: desk as (typeof DESKS)[number] }))}
+          />
+        ) : (
+          <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} gap="2">
+            {session.shelf.devices.map(({ id, name }) => (
+              <Choice
+                key={id}
+                label={`${name} stands at the`}
+                value={deskOf(session, id)}
+                options={DESK_OPTIONS}
+                onChange={(desk) => runCommand(answerBrief({ desks: { ...session.brief.desks, [id]: desk as (typeof DESKS)[number] } }))}
+              />
+            ))}
+          </Grid>
+        )}
         <Box my="3">
           <Runs session={session} needs={needs} />
         </Box>

@@ -1,27 +1,49 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
-import { dropPair, editGear, editMicrophone, plugAll, putBetween, putOutboard, removeMicrophones, type Session } from '../../../core/document';
-import type { PatchMend, PatchResult } from '../../../core/patch';
-import { dangerOfBetween } from '../../../core/planning';
+import {
+  dropPair,
+  editGear,
+  editMicrophone,
+  plugAll,
+  putBetween,
+  putCable,
+  putOutboard,
+  removeMicrophones,
+  type Session,
+  splitInto,
+  wantPreamp,
+} from '../../../core/document';
+import { cableTitle, inputAddress, type PatchInput, type PatchMend, type PatchResult, PREAMP_CHARACTERS, secondWayId } from '../../../core/patch';
+import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
+import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 import { solvePatch } from '../../stores/solvePatch';
 
-const nameOf = (session: Session, id: string): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
+function nameOf(session: Session, id: string): string {
+  const placed = session.microphones.find((one) => one.id === id || secondWayId(one.id) === id);
+  return placed ? `${placed.name}${placed.id === id ? '' : ', second way'}` : 'a microphone';
+}
 
 function mendLabel(session: Session, mend: PatchMend): string {
   if (mend.kind === 'leave out') return `Take ${nameOf(session, mend.microphoneId)} away`;
   if (mend.kind === 'let go') return `Let ${nameOf(session, mend.microphoneId)} change its input`;
   if (mend.kind === 'borrow') return `Get one more: ${mend.outboard.name}`;
+  if (mend.kind === 'longer cable') return `Get one more: ${cableTitle(mend.cable, session.units)}`;
   return `Part ${mend.pair.map((id) => nameOf(session, id)).join(' and ')}`;
 }
 
 /** Carries a mend out and has the patch solved again. */
 function mendIt(session: Session, mend: PatchMend): void {
-  if (mend.kind === 'leave out') runCommand(removeMicrophones([mend.microphoneId]));
-  else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
+  if (mend.kind === 'leave out') {
+    const split = session.microphones.find(({ id }) => secondWayId(id) === mend.microphoneId);
+    runCommand(split ? splitInto(split.id, null) : removeMicrophones([mend.microphoneId]));
+  } else if (mend.kind === 'longer cable') {
+    const own = session.shelf.cables?.find(({ id }) => id === mend.cable.id);
+    runCommand(editGear(`get ${mend.cable.name}`, (shelf) => putCable(shelf, { ...mend.cable, count: (own?.count ?? 0) + 1 })));
+  } else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
   else if (mend.kind === 'borrow') {
     const own = session.shelf.outboard?.find(({ id }) => id === mend.outboard.id);
     runCommand(editGear(`get ${mend.outboard.name}`, (shelf) => putOutboard(shelf, { ...mend.outboard, count: (own?.count ?? 0) + 1 })));
@@ -128,6 +150,66 @@ export function Between({ session, microphoneId }: { session: Session; microphon
           Left as it is: {danger}
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** Where the second way of a splitter goes; an input that is taken is not among them. */
+export function SecondWay({ session, microphoneId }: { session: Session; microphoneId: string }) {
+  const placed = session.microphones.find(({ id }) => id === microphoneId);
+  if (outboardOf(session, microphoneId)?.kind !== 'splitter') return null;
+  const taken = new Set([
+    ...Object.values(session.patch),
+    ...session.microphones.flatMap(({ id, alsoInto }) => (id === microphoneId ? [] : (alsoInto ?? []))),
+  ]);
+  const free = patchInputs(session).filter((input) => !taken.has(inputAddress(input)));
+  return (
+    <Box my="2">
+      <Choice
+        label="Its second way goes into"
+        value={placed?.alsoInto ?? ''}
+        options={[
+          { value: '', text: 'nothing that is recorded here' },
+          ...free.map((input) => ({ value: inputAddress(input), text: `input ${inputTitle(session, input)}` })),
+        ]}
+        onChange={(address) => runCommand(splitInto(microphoneId, address || null))}
+      />
+      <Box mt="1" fontSize="sm" color="quiet">
+        Power reaches the microphone over the first way alone.
+      </Box>
+    </Box>
+  );
+}
+
+/** The low cut of the input, or of what stands between, where it has one. */
+export function InputLowCut({ session, microphoneId, input }: { session: Session; microphoneId: string; input: PatchInput }) {
+  const on = session.microphones.find(({ id }) => id === microphoneId)?.inputLowCut === true;
+  const between = outboardOf(session, microphoneId);
+  const hertz = between?.lowCutHz ?? input.lowCutHz;
+  if (hertz === undefined) return null;
+  return (
+    <Box mb="2">
+      <Toggle
+        label={`low cut ${formatNumber(hertz, 0)} Hz of ${between?.lowCutHz ? between.name.split(':')[0]?.toLowerCase() : 'the input'}`}
+        on={on}
+        onToggle={() => runCommand(editMicrophone(microphoneId, { inputLowCut: !on }))}
+      />
+    </Box>
+  );
+}
+
+/** On which of the preamps it is wanted, where their owner says how they sound. */
+export function PreampWish({ session, microphoneId }: { session: Session; microphoneId: string }) {
+  const known = patchInputs(session).some(({ character }) => character !== undefined);
+  if (!known) return null;
+  return (
+    <Box my="2">
+      <Choice
+        label="On a preamp that sounds"
+        value={session.microphones.find(({ id }) => id === microphoneId)?.preamp ?? ''}
+        options={[{ value: '', text: 'any way' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+        onChange={(character) => runCommand(wantPreamp(microphoneId, PREAMP_CHARACTERS.find((one) => one === character) ?? null))}
+      />
     </Box>
   );
 }

@@ -6,6 +6,7 @@ import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/
 import {
   clockWords,
   dangerOfPlugging,
+  expansionWords,
   gainSetting,
   inputTitle,
   litBanks,
@@ -25,7 +26,7 @@ import { Crosspoints } from './Crosspoints';
 import { Gear } from './Gear';
 import { LevelLadder } from './LevelLadder';
 import { LineCheck } from './LineCheck';
-import { Between, NoWholePatch, Override, Pin } from './PatchWords';
+import { Between, InputLowCut, NoWholePatch, Override, Pin, PreampWish, SecondWay } from './PatchWords';
 import { Recording } from './Recording';
 
 /** Which microphone into which input: solved, then changeable by hand, with power and gain said for each. */
@@ -156,14 +157,22 @@ function Patch({ session }: { session: Session }) {
                 colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
                 phantom: microphone.model.phantom,
                 through: outboardOf(session, microphone.id)?.name ?? '',
+                alsoInto: session.microphones.find((placed) => placed.id === microphone.id)?.alsoInto ?? null,
               }))}
-              devices={session.shelf.devices}
+              devices={session.shelf.devices
+                .map((device) => ({ ...device, inputs: inputs.filter(({ deviceId }) => deviceId === device.id) }))
+                .filter((device) => device.inputs.length > 0)}
               lit={litBanks(session)}
               patch={session.patch}
               chosen={selected?.id ?? null}
               onChoose={setChosen}
               onConnect={connect}
             />
+            {expansionWords(session).map((words) => (
+              <Box key={words} mt="3" maxW="640px">
+                <Severity severity="note" /> <span>{words}</span>
+              </Box>
+            ))}
             {clocks && (
               <Box mt="3" maxW="640px">
                 <Severity severity="note" /> <span>{clocks}</span>
@@ -183,6 +192,9 @@ function Patch({ session }: { session: Session }) {
           </Box>
           {input && <Pin session={session} microphoneId={selected.id} />}
           {input && <Between session={session} microphoneId={selected.id} />}
+          {input && <SecondWay session={session} microphoneId={selected.id} />}
+          {input && <InputLowCut session={session} microphoneId={selected.id} input={input} />}
+          {input && <PreampWish session={session} microphoneId={selected.id} />}
           {input ? (
             <LevelLadder
               model={selected.model}

@@ -111,6 +111,7 @@ function padsOf(row: InputListRow): string {
     ...(row.setting?.microphonePad ? ['microphone'] : []),
     ...(row.setting?.inputPad ? ['input'] : []),
     ...(row.lowCut ? ['low cut'] : []),
+    ...(row.inputLowCut ? ['low cut on its way'] : []),
   ];
   return pads.join(' + ') || 'off';
 }

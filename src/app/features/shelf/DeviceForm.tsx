@@ -3,7 +3,7 @@ import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
 import { useForm } from 'react-hook-form';
 import type { Connector } from '../../../core/microphones';
-import type { DeviceInput, InputDevice } from '../../../core/patch';
+import { type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter } from '../../../core/patch';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { Field } from './MicrophoneForm';
@@ -19,6 +19,11 @@ interface Draft {
   rank: '1' | '2' | '3';
   records: 'integer' | 'float';
   clock: string;
+  character: '' | PreampCharacter;
+  expands: string;
+  digitalInputs: number;
+  lowCutHz: number;
+  gainStepDb: number;
   padDb: number;
   gainMinDb: number;
   gainMaxDb: number;
@@ -35,6 +40,13 @@ const schema = Joi.object({
   rank: Joi.valid('1', '2', '3'),
   records: Joi.valid('integer', 'float'),
   clock: Joi.string().trim().allow('').max(40).label('Clock'),
+  character: Joi.valid('', ...PREAMP_CHARACTERS),
+  expands: Joi.string().allow(''),
+  digitalInputs: number('Digital inputs', 0, 64).integer(),
+  lowCutHz: Joi.alternatives(Joi.valid(0), number('Low cut', 20, 400))
+    .label('Low cut')
+    .messages({ 'alternatives.match': 'Low cut must be 0, or 20 to 400 Hz' }),
+  gainStepDb: number('Gain step', 0.1, 20),
   padDb: number('Pad', 0, 60),
   gainMinDb: number('Lowest gain', -60, 60),
   gainMaxDb: number('Highest gain', -60, 120).min(Joi.ref('gainMinDb')),
@@ -48,7 +60,10 @@ const FIELDS = [
   ['padDb', 'Pad (dB), 0 for none'],
   ['gainMinDb', 'Lowest gain (dB)'],
   ['gainMaxDb', 'Highest gain (dB)'],
+  ['gainStepDb', 'One notch of gain (dB)'],
   ['maxLevelDbu', 'Maximum level at lowest gain (dBu)'],
+  ['lowCutHz', 'Low cut (Hz), 0 for none'],
+  ['digitalInputs', 'Channels its digital port takes at 48 kHz, 0 for no port'],
 ] as const;
 
 function draftOf(device: InputDevice): Draft {
@@ -64,6 +79,11 @@ function draftOf(device: InputDevice): Draft {
     rank: `${first?.rank ?? 1}`,
     records: first?.floats ? 'float' : 'integer',
     clock: device.clock ?? '',
+    character: first?.character ?? '',
+    expands: device.expands ?? '',
+    digitalInputs: device.digitalInputs ?? 0,
+    lowCutHz: first?.lowCutHz ?? 0,
+    gainStepDb: first?.gainStepDb ?? 1,
     padDb: first?.padDb ?? 0,
     gainMinDb: first?.gainMinDb ?? 0,
     gainMaxDb: first?.gainMaxDb ?? 56,
@@ -87,14 +107,33 @@ function deviceOf(id: string, draft: Draft): InputDevice {
       gainMaxDb,
       maxLevelDbu,
       ...(draft.records === 'float' ? { floats: true } : {}),
+      ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
+      ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
+      ...(draft.character === '' ? {} : { character: draft.character }),
       ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
       group: 'mic',
     };
   });
-  return { id, name: draft.name.trim(), inputs, ...(draft.clock.trim() ? { clock: draft.clock.trim() } : {}) };
+  return {
+    id,
+    name: draft.name.trim(),
+    inputs,
+    ...(draft.clock.trim() && !draft.expands ? { clock: draft.clock.trim() } : {}),
+    ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
+    ...(draft.expands ? { expands: draft.expands } : {}),
+  };
 }
 
-export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; onSave: (device: InputDevice) => void; onCancel: () => void }) {
+interface Props {
+  readonly device: InputDevice;
+  /** The others on the shelf, on whose digital ports it may hang. */
+  readonly others: readonly InputDevice[];
+  readonly onSave: (device: InputDevice) => void;
+  readonly onCancel: () => void;
+}
+
+export function DeviceForm({ device, others, onSave, onCancel }: Props) {
+  const hosts = others.filter(({ digitalInputs, id }) => (digitalInputs ?? 0) > 0 || id === device.expands);
   const { register, handleSubmit, formState } = useForm<Draft>({
     defaultValues: draftOf(device),
     resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
@@ -131,6 +170,22 @@ export function DeviceForm({ device, onSave, onCancel }: { device: InputDevice; 
             { value: 'float', text: '32-bit float, without a gain' },
           ]}
           {...register('records')}
+        />
+        <FormSelect
+          label="Its preamps sound"
+          options={[{ value: '', text: 'like any' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+          {...register('character')}
+        />
+        <FormSelect
+          label="Its inputs are recorded by"
+          options={[
+            { value: '', text: 'itself' },
+            ...(device.expands !== undefined && hosts.every(({ id }) => id !== device.expands)
+              ? [{ value: device.expands, text: 'nothing yet' }]
+              : []),
+            ...hosts.map(({ id, name }) => ({ value: id, text: `${name}, over its digital port` })),
+          ]}
+          {...register('expands')}
         />
         <Field label="Runs by the clock of (empty for its own)" problem={formState.errors.clock?.message}>
           <Input size="sm" h="44px" aria-label="Runs by the clock of (empty for its own)" {...register('clock')} />

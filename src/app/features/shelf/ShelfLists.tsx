@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { dropGear, putDevice, putModel, type Session, type Shelf } from '../../../core/document';
 import { exportShelf } from '../../../core/exchange';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../../../core/microphones';
-import { DEVICE_CATALOGUE, type InputDevice } from '../../../core/patch';
+import { DEVICE_CATALOGUE, type InputDevice, onShelf } from '../../../core/patch';
 import { usedOf } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -42,7 +42,8 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
   const addDevice = (id: string): void => {
     const found = DEVICE_CATALOGUE.find((device) => device.id === id);
     if (!found) return;
-    const device = shelf.devices.some((own) => own.id === id) ? { ...found, id: freshId(id) } : found;
+    const hung = onShelf(found, shelf.devices);
+    const device = shelf.devices.some((own) => own.id === id) ? { ...hung, id: freshId(id) } : hung;
     onChange(`add ${device.name}`, (now) => putDevice(now, device));
   };
   const drop = (model: MicrophoneModel): void => {
@@ -118,6 +119,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
             {editing === `device/${device.id}` ? (
               <DeviceForm
                 device={device}
+                others={shelf.devices.filter(({ id }) => id !== device.id)}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
                   onChange(`change ${saved.name}`, (now) => putDevice(now, saved));
@@ -127,6 +129,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
             ) : (
               <DeviceLine
                 device={device}
+                devices={shelf.devices}
                 onEdit={() => setEditing(`device/${device.id}`)}
                 onDrop={() => onChange(`take ${device.name} off`, (now) => dropGear(now, 'devices', device.id))}
               />
@@ -157,13 +160,23 @@ function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: 
   return <ShelfLine lead={`${model.count}×`} name={model.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }
 
-function DeviceLine({ device, onEdit, onDrop }: { device: InputDevice; onEdit: () => void; onDrop: () => void }) {
+interface DeviceLineProps {
+  readonly device: InputDevice;
+  readonly devices: readonly InputDevice[];
+  readonly onEdit: () => void;
+  readonly onDrop: () => void;
+}
+
+function DeviceLine({ device, devices, onEdit, onDrop }: DeviceLineProps) {
+  const host = devices.find(({ id }) => id === device.expands);
   const banks = [...new Set(device.inputs.map((input) => input.phantomBank))];
   const first = device.inputs[0];
   const facts = [
     `phantom: ${banks.map((bank) => bank ?? 'none').join(', ')}`,
     `gain ${formatNumber(first?.gainMinDb ?? 0, 0)} to ${formatNumber(first?.gainMaxDb ?? 0, 0)} dB`,
     `takes ${formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu`,
+    ...(first?.character ? [first.character] : []),
+    ...(device.expands === undefined ? [] : [host ? `recorded over the digital port of ${host.name}` : 'hangs on no digital port yet']),
   ];
   return <ShelfLine lead={String(device.inputs.length)} name={device.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }

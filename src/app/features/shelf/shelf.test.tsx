@@ -85,7 +85,7 @@ describe('a stand on the shelf', () => {
 
 test.each(DEVICE_CATALOGUE.map((device) => [device.name, device] as const))('%s is kept as it comes', async (_, device) => {
   const onSave = jest.fn();
-  show(<DeviceForm device={device} onSave={onSave} onCancel={() => undefined} />);
+  show(<DeviceForm device={device} others={DEVICE_CATALOGUE} onSave={onSave} onCancel={() => undefined} />);
   keep();
   await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
   expect((onSave.mock.calls[0] as [typeof device])[0].inputs).toHaveLength(device.inputs.length);

@@ -29,7 +29,7 @@ function editWords(change: Partial<PlacedMicrophone>): string {
   if ('aimM' in change) return 'aim';
   if ('pan' in change) return 'pan';
   if ('pinned' in change) return 'pin or let go';
-  if ('lowCut' in change) return 'switch the low cut of';
+  if ('lowCut' in change || 'inputLowCut' in change) return 'switch the low cut of';
   return 'change';
 }
 

@@ -1,3 +1,4 @@
+import { type PreampCharacter, secondWayId } from '../../patch';
 import { type Command, command, microphoneName } from '../command';
 import type { PlacedMicrophone } from '../session';
 
@@ -26,9 +27,36 @@ export const putBetween = (microphoneId: string, outboardId: string | null): Com
 
 function between(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
   if ((microphone.through ?? null) === outboardId) return microphone;
-  const { through: _, ...direct } = microphone;
+  const { through: _, alsoInto: __, ...direct } = microphone;
   return outboardId === null ? direct : { ...direct, through: outboardId };
 }
+
+/** Sends the second way of a microphone's splitter into an input; null leaves it where nothing is recorded. */
+export const splitInto = (microphoneId: string, address: string | null): Command =>
+  command(
+    (session) => `${address === null ? 'unplug' : 'plug in'} the second way of ${microphoneName(session, microphoneId)}`,
+    (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? secondWay(one, address) : one)) }),
+  );
+
+function secondWay(microphone: PlacedMicrophone, address: string | null): PlacedMicrophone {
+  if ((microphone.alsoInto ?? null) === address) return microphone;
+  const { alsoInto: _, ...single } = microphone;
+  return address === null ? single : { ...single, alsoInto: address };
+}
+
+/** Says on what preamp a microphone is wanted, for how that sounds; null wants none. */
+export const wantPreamp = (microphoneId: string, character: PreampCharacter | null): Command =>
+  command(
+    (session) => `choose a preamp for ${microphoneName(session, microphoneId)}`,
+    (session) => ({
+      ...session,
+      microphones: session.microphones.map((one) => {
+        if (one.id !== microphoneId || (one.preamp ?? null) === character) return one;
+        const { preamp: _, ...any } = one;
+        return character === null ? any : { ...any, preamp: character };
+      }),
+    }),
+  );
 
 /** Takes the levels of a take for those of the model, dB by microphone id; null goes back to the model everywhere. */
 export const learnLevels = (levels: Readonly<Record<string, number>> | null): Command =>
@@ -46,6 +74,6 @@ export const learnLevels = (levels: Readonly<Record<string, number>> | null): Co
 export const plugAll = (inputs: Readonly<Record<string, string>>, through: Readonly<Record<string, string>> = {}): Command =>
   command('patch all', (session) => ({
     ...session,
-    patch: inputs,
-    microphones: session.microphones.map((one) => between(one, through[one.id] ?? null)),
+    patch: Object.fromEntries(Object.entries(inputs).filter(([id]) => session.microphones.some((one) => one.id === id))),
+    microphones: session.microphones.map((one) => secondWay(between(one, through[one.id] ?? null), inputs[secondWayId(one.id)] ?? null)),
   }));

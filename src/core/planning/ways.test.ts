@@ -1,0 +1,163 @@
+import { boathouseKit } from '../../../demo/boathouse';
+import { arrivalTable } from '../arrivals';
+import { editMicrophone, plugAll, plugIn, putBetween, type Session, sessionProblem, splitInto } from '../document';
+import { inputList, inputListCsv } from '../exchange';
+import { CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, secondWayId } from '../patch';
+import { renderTake } from '../render';
+import {
+  cableNeeds,
+  clockWords,
+  deskOf,
+  expansionWords,
+  gainSetting,
+  outboardOf,
+  patchInputs,
+  patchProblem,
+  patchTroubles,
+  resolvePlan,
+} from './index';
+
+const DEMO = boathouseKit();
+/** The demo kit, its four microphones in the first four inputs. */
+const KIT: Session = { ...DEMO, patch: Object.fromEntries(DEMO.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`])) };
+const [first] = KIT.microphones;
+if (!first) throw new Error('the kit has microphones');
+const catalogued = <T extends { readonly id: string }>(list: readonly T[], id: string): T => list.find((one) => one.id === id) as T;
+const host = catalogued(DEVICE_CATALOGUE, 'eight-input');
+const byLight = onShelf(catalogued(DEVICE_CATALOGUE, 'eight-by-light'), [host]);
+const splitter = catalogued(OUTBOARD_CATALOGUE, 'splitter');
+const strip = catalogued(OUTBOARD_CATALOGUE, 'channel-strip');
+const withShelf = (more: Partial<Session['shelf']>, rest: Partial<Session> = {}): Session => ({ ...KIT, ...rest, shelf: { ...KIT.shelf, ...more } });
+const settingOf = (session: Session, id: string) => {
+  const input = patchInputs(session).find((one) => inputAddress(one) === session.patch[id]);
+  return input ? gainSetting(arrivalTable(resolvePlan(session)), id, input, outboardOf(session, id)) : null;
+};
+
+describe('low cuts on the way', () => {
+  const cutting = (hertz: number): Session => ({
+    ...KIT,
+    shelf: { ...KIT.shelf, microphones: KIT.shelf.microphones.map((model) => ({ ...model, lowCutHz: hertz })) },
+  });
+
+  test('a microphone’s own lowers what is predicted as the peaks of a rendered take are, within 3 dB', () => {
+    for (const { id, name } of KIT.microphones.slice(0, 3)) {
+      const open = cutting(100);
+      const cut = editMicrophone(id, { lowCut: true })(open);
+      const lost = settingOf(cut, id)?.lowCutDb ?? 0;
+      expect(lost).toBeLessThanOrEqual(0);
+      const loudest = (session: Session): number => {
+        const samples =
+          renderTake(resolvePlan(session), { seed: 3, rounds: 1 }).channels.find((channel) => channel.name === name)?.samples ?? new Float32Array();
+        return 20 * Math.log10(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0));
+      };
+      expect(Math.abs(loudest(cut) - loudest(open) - lost)).toBeLessThan(3);
+    }
+  });
+
+  test('the gain makes up for it, and the microphone’s own limit does not hear of it', () => {
+    const open = cutting(300);
+    const cut = editMicrophone(first.id, { lowCut: true })(open);
+    const [before, after] = [settingOf(open, first.id), settingOf(cut, first.id)];
+    expect((after?.gainDb ?? 0) - (before?.gainDb ?? 0)).toBeCloseTo(-(after?.lowCutDb ?? 0), -0.5);
+  });
+
+  test('that of an input, or of a strip between, is on the list', () => {
+    const session = editMicrophone(first.id, { inputLowCut: true })(putBetween(first.id, strip.id)(withShelf({ outboard: [strip] })));
+    expect(sessionProblem(session)).toBeNull();
+    const rows = inputList(session, arrivalTable(resolvePlan(session)));
+    expect(rows.filter(({ inputLowCut }) => inputLowCut).map(({ microphoneId }) => microphoneId)).toEqual([first.id]);
+    expect(settingOf(session, first.id)?.lowCutDb).toBeLessThanOrEqual(0);
+    // Without anything that has one the switch does nothing.
+    expect(settingOf(editMicrophone(first.id, { inputLowCut: true })(KIT), first.id)?.lowCutDb).toBe(0);
+  });
+});
+
+describe('a splitter', () => {
+  const split = splitInto(first.id, 'eight-input/in8')(putBetween(first.id, splitter.id)(withShelf({ outboard: [splitter] })));
+
+  test('has a second row on the list, without power, and one more microphone for the solver', () => {
+    expect(sessionProblem(split)).toBeNull();
+    const rows = inputList(split, arrivalTable(resolvePlan(split))).filter(({ microphoneId }) => microphoneId === first.id);
+    expect(rows.map(({ input, phantom }) => [input, phantom])).toEqual([
+      [expect.any(String), expect.any(Boolean)],
+      ['8', false],
+    ]);
+    expect(inputListCsv(rows)).toContain(`${first.name}, second way`);
+    const problem = patchProblem(split, arrivalTable(resolvePlan(split)));
+    expect(problem.microphones.map(({ id }) => id)).toContain(secondWayId(first.id));
+    expect(problem.previous[secondWayId(first.id)]).toBe('eight-input/in8');
+  });
+
+  test('what a solver found is plugged both ways', () => {
+    const inputs = { ...split.patch, [secondWayId(first.id)]: 'eight-input/in7' };
+    const plugged = plugAll(inputs, { [first.id]: splitter.id })(split);
+    expect(plugged.microphones[0]?.alsoInto).toBe('eight-input/in7');
+    expect(plugged.patch).toEqual(split.patch);
+    expect(sessionProblem(plugged)).toBeNull();
+  });
+
+  test('an input that is taken is refused in words; taking the splitter away takes the second way along', () => {
+    const taken = {
+      ...split,
+      microphones: split.microphones.map((one) => (one.id === first.id ? { ...one, alsoInto: split.patch[first.id] as string } : one)),
+    };
+    expect(sessionProblem(taken)).toMatch(/microphones\[0\]\.alsoInto names an input that is taken/);
+    expect(putBetween(first.id, null)(split).microphones[0]?.alsoInto).toBeUndefined();
+  });
+
+  test('its second way needs a plug that fits', () => {
+    const jacks = { ...host, inputs: host.inputs.map((input) => (input.id === 'in8' ? { ...input, connectors: ['TRS' as const] } : input)) };
+    const session = { ...split, shelf: { ...split.shelf, devices: split.shelf.devices.map((one) => (one.id === host.id ? jacks : one)) } };
+    expect(patchTroubles(session).map(({ message }) => message)).toEqual([expect.stringMatching(/second way of .* does not take it/)]);
+  });
+});
+
+describe('inputs over a digital port', () => {
+  const wide = withShelf({ devices: [host, byLight] });
+
+  test('are all there at 48 kHz, and half of them at 96 kHz, which is said', () => {
+    expect([patchInputs(wide).length, expansionWords(wide)]).toEqual([16, []]);
+    const fast = { ...wide, sampleRateHz: 96_000 };
+    expect(patchInputs(fast)).toHaveLength(12);
+    expect(expansionWords(fast)).toEqual([expect.stringMatching(/At 96 kHz the digital port of .* carries its first 4 inputs/)]);
+  });
+
+  test('a microphone in one that is no longer carried is told', () => {
+    const plugged = { ...plugIn(first.id, `${byLight.id}/in7`)(wide), sampleRateHz: 96_000 };
+    expect(patchTroubles(plugged).map(({ message }) => message)).toEqual([expect.stringMatching(/not carried at this sample rate/)]);
+  });
+
+  test('run by the clock of the port: nothing drifts, which two devices by themselves do', () => {
+    const both = plugIn(first.id, `${byLight.id}/in2`)(wide);
+    expect(clockWords(both)).toBeNull();
+    const { expands: _, ...alone } = byLight;
+    expect(clockWords({ ...both, shelf: { ...both.shelf, devices: [host, alone] } })).toMatch(/drift apart/);
+  });
+
+  test('without a port they carry nothing, and it is said where to say so', () => {
+    const { digitalInputs: _, ...plain } = host;
+    const session = withShelf({ devices: [plain, byLight] });
+    expect(patchInputs(session)).toHaveLength(8);
+    expect(expansionWords(session)).toEqual([expect.stringMatching(/which has none: say on the shelf where it goes/)]);
+  });
+});
+
+test('devices in two corners: each microphone’s cable goes to where its own device stands', () => {
+  const session: Session = {
+    ...withShelf({ devices: [host, { ...byLight, id: 'other' }] }, { brief: { desk: 'front left', desks: { other: 'back right' } } }),
+    patch: { ...KIT.patch, [first.id]: 'other/in1' },
+  };
+  expect([deskOf(session, host.id), deskOf(session, 'other')]).toEqual(['front left', 'back right']);
+  const stood = resolvePlan(session).microphones.find(({ id }) => id === first.id);
+  if (!stood?.stand) throw new Error('it stands');
+  const { x, y } = stood.stand.baseM;
+  const need = cableNeeds(session).find(({ microphoneId }) => microphoneId === first.id);
+  expect(need?.needM).toBeCloseTo(Math.abs(x - (session.room.widthM - 0.5)) + Math.abs(y - 0.5) + stood.positionM.z + 1, 6);
+});
+
+test('who has counted no cable has not said that there are none; who has is asked for one that reaches', () => {
+  const table = arrivalTable(resolvePlan(KIT));
+  expect(patchProblem({ ...KIT, shelf: { ...KIT.shelf, cables: [] } }, table).reach).toBeUndefined();
+  const short = [{ ...catalogued(CABLE_CATALOGUE, 'xlr-2'), count: 9 }];
+  expect(patchProblem({ ...KIT, shelf: { ...KIT.shelf, cables: short } }, table).reach?.needM[first.id]?.[host.id]).toBeGreaterThan(2);
+});
