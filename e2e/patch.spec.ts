@@ -4,6 +4,7 @@ import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
 import { openAs } from '../hostile/views';
 import { writeWav } from '../src/core/audio/wavWriter';
+import { CABLE_CATALOGUE, DEVICE_CATALOGUE, OUTBOARD_CATALOGUE, onShelf } from '../src/core/patch';
 import { clickTrack } from '../src/core/recording';
 import { station } from './steps';
 
@@ -79,6 +80,52 @@ test('monitoring, a loop of cable from a file, and room on the disk', async ({ p
   await expect(page.getByRole('region', { name: 'Room on the disk' })).toContainText(/4 channels at 48(\.0)? kHz take 35 MB a minute/);
 });
 
+test('a splitter, a strip with a low cut and eight more inputs over a digital port are patched, drawn and on the sheet', async ({ page }) => {
+  const catalogued = (id: string) => OUTBOARD_CATALOGUE.find((one) => one.id === id) as (typeof OUTBOARD_CATALOGUE)[number];
+  const [host] = kit.shelf.devices;
+  const more = onShelf(DEVICE_CATALOGUE.find(({ id }) => id === 'eight-by-light') as (typeof DEVICE_CATALOGUE)[number], host ? [host] : []);
+  const rich = {
+    ...kit,
+    shelf: { ...kit.shelf, devices: [...kit.shelf.devices, more], outboard: [catalogued('splitter'), catalogued('channel-strip')] },
+  };
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await openAs(page, rich, 'patch');
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  const cross = page.getByRole('table', { name: 'Microphones and inputs' });
+  await expect(page.getByRole('heading', { name: '4 of 16 inputs in use' })).toBeVisible({ timeout: 30_000 });
+  await cross.getByRole('button', { name: /^K ?Kick/ }).click();
+  await page.getByLabel('Between it and the input').selectOption({ label: 'Splitter, second way over a transformer' });
+  await page.getByLabel('Its second way goes into').selectOption({ label: 'input 8 of Eight preamps for a digital port' });
+  await expect(cross.getByRole('button', { name: /^Kick into input 8 of Eight preamps.*, its second way$/ })).toBeVisible();
+  await cross.getByRole('button', { name: /^SN? ?Snare/ }).click();
+  await page.getByLabel('Between it and the input').selectOption('channel-strip');
+  await page.getByRole('button', { name: 'low cut 80 Hz of channel strip' }).click();
+  await expect(page.getByRole('button', { name: 'low cut 80 Hz of channel strip', pressed: true })).toBeVisible();
+  // Solved again, what was put between for its own sake stays, and the second way keeps its input.
+  await page.getByRole('button', { name: 'Solve, keeping most cables' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'There is none cheaper' })).toBeVisible({ timeout: 30_000 });
+  await expect(cross.getByRole('button', { name: /, its second way$/ })).toBeVisible();
+  await expect(cross).toContainText('through Channel strip');
+  await station(page, 'Sheet').click();
+  const list = page.getByRole('table', { name: 'Input list' });
+  await expect(list.getByRole('row').filter({ hasText: 'Kick, second way' })).toBeVisible();
+  await expect(list.getByRole('row').filter({ hasText: 'low cut on its way' })).toContainText('Snare');
+});
+
+test('a device across the room wants a longer cable than there is, and one press gets it', async ({ page }) => {
+  const cables = CABLE_CATALOGUE.filter(({ id }) => id === 'xlr-5').map((cable) => ({ ...cable, count: 9 }));
+  const far = { ...kit, id: 'far-desk', brief: { ...kit.brief, desk: 'back left' as const }, shelf: { ...kit.shelf, cables } };
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await openAs(page, far, 'patch');
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  const why = page.getByRole('alert').filter({ hasText: /cables? that reach/ });
+  await expect(why).toBeVisible({ timeout: 30_000 });
+  await why.getByRole('button', { name: /^Get .* more: XLR cable, 10 m$/ }).click();
+  await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 30_000 });
+});
+
 test('the next best patch is another one, and says what it costs; what is pinned stays in it', async ({ page }) => {
   await page.goto('/demo');
   await station(page, 'Patch').click();
@@ -127,7 +174,6 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   await page.getByLabel('Add something to put between').selectOption({ label: 'Attenuator, 20 dB' });
   await page.getByRole('button', { name: 'One more: Attenuator, 20 dB' }).click();
   await expect(page.getByRole('list', { name: 'Between microphone and input' })).toContainText('2×');
-  await page.getByLabel('Add a cable').selectOption({ label: 'XLR cable, 10 m' });
   await page.goto(`${session}/patch`);
   await page.getByRole('button', { name: 'Solve the patch' }).click();
   await page.getByRole('rowheader', { name: /Snare/ }).getByRole('button').click();
@@ -136,6 +182,9 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   await page.getByLabel('Between it and the input').selectOption({ label: 'Attenuator, 20 dB' });
   await expect(ladder).toContainText('Attenuator, 20 dB');
   await expect(ladder).toContainText('−20 dB');
+  await page.goto(`${session}/shelf`);
+  await page.getByLabel('Add a cable').selectOption({ label: 'XLR cable, 10 m' });
+  await page.goto(`${session}/patch`);
   await page.getByRole('button', { name: 'Cables and power' }).click();
   await page.getByLabel('The devices stand at the').selectOption({ label: 'back right, seen from the audience' });
   await expect(page.getByRole('list', { name: 'Cables', exact: true }).getByText('XLR cable, 10 m')).toHaveCount(1);

@@ -1,4 +1,5 @@
 import type { PhantomNeed } from '../microphones';
+import { fitsPlug } from './cable';
 import { demandKey, demandsOf } from './demand';
 import { explain } from './explain';
 import { createModel, type MilpModel, type SolveMilp } from './milp';
@@ -182,14 +183,15 @@ type Wanted = (demand: Demand) => boolean;
  */
 function limitCables({ microphones, inputs, reach }: PatchProblem, model: MilpModel, x: (m: number, i: number) => string, wanted: Wanted): void {
   if (!reach) return;
-  for (const plug of new Set(microphones.map(({ connector }) => connector))) {
+  // A microphone's cable is of its plug's kind; jacks are all of one.
+  for (const plug of ['XLR', 'TRS'] as const) {
     const ways = microphones.flatMap(({ id, connector, secondOf }, m) =>
-      connector !== plug || secondOf !== undefined || !wanted({ kind: 'cable', microphoneId: id })
+      !fitsPlug({ plug }, connector) || secondOf !== undefined || !wanted({ kind: 'cable', microphoneId: id })
         ? []
         : inputs.map(({ deviceId }, i) => ({ name: x(m, i), needM: reach.needM[id]?.[deviceId] ?? 0 })),
     );
     for (const length of new Set(ways.map(({ needM }) => needM))) {
-      const long = reach.cables.reduce((sum, cable) => sum + (cable.plug === plug && cable.lengthM >= length ? cable.count : 0), 0);
+      const long = reach.cables.reduce((sum, cable) => sum + (fitsPlug(cable, plug) && cable.lengthM >= length ? cable.count : 0), 0);
       model.atMost(
         ways.flatMap(({ name, needM }) => (needM >= length ? [[1, name] as const] : [])),
         long,
@@ -271,18 +273,23 @@ function conflictOf(problem: PatchProblem, solve: SolveMilp): readonly Demand[] 
   return kept;
 }
 
-/** The shortest cable of those to be had with which everything reaches, where the conflict is about that. */
+/** The fewest cables of one length, the shortest of those to be had, with which everything reaches, where the conflict is about that. */
 function longerCable(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
   const { reach, microphones } = problem;
   const plugs = conflict.flatMap((one) =>
     one.kind === 'cable' ? microphones.flatMap(({ id, connector }) => (id === one.microphoneId ? [connector] : [])) : [],
   );
   if (!reach || plugs.length === 0) return [];
-  const cable = [...reach.sold]
-    .sort((a, b) => a.lengthM - b.lengthM)
-    .filter(({ plug }) => plugs.includes(plug))
-    .find((one) => cheapestPatch({ ...problem, reach: { ...reach, cables: [...reach.cables, { ...one, count: 1 }] } }, solve));
-  return cable ? [{ kind: 'longer cable', cable }] : [];
+  const lengths = reach.sold.filter((one) => plugs.some((plug) => fitsPlug(one, plug))).sort((a, b) => a.lengthM - b.lengthM);
+  const suits = (cable: (typeof lengths)[number], count: number): boolean =>
+    cheapestPatch({ ...problem, reach: { ...reach, cables: [...reach.cables, { ...cable, count }] } }, solve) !== null;
+  const longest = lengths.at(-1);
+  const most = microphones.filter(({ connector }) => plugs.includes(connector)).length;
+  if (!longest || !suits(longest, most)) return [];
+  let count = 1;
+  while (count < most && !suits(longest, count)) count++;
+  const cable = lengths.find((one) => suits(one, count)) ?? longest;
+  return [{ kind: 'longer cable', cable, count }];
 }
 
 /** What alone would make a patch possible: one thing borrowed, a pin let go, a pair parted, a microphone left out. */

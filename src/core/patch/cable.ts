@@ -11,6 +11,10 @@ export interface Cable {
   readonly count: number;
 }
 
+/** Whether a cable fits what is plugged into it: jacks are of one size. */
+export const fitsPlug = (cable: Pick<Cable, 'plug'>, connector: Connector): boolean =>
+  cable.plug === connector || [cable.plug, connector].every((one) => one === 'TRS' || one === 'Hi-Z');
+
 /** Lengths that are sold (common practice). */
 const LENGTHS_M = [2, 3, 5, 10, 15, 20] as const;
 

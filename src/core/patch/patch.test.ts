@@ -170,7 +170,9 @@ function judged(
       )
       .sort((a, b) => b - a);
     const lengths = (reach?.cables ?? [])
-      .flatMap((cable) => (cable.plug === plug ? Array.from({ length: cable.count }, () => cable.lengthM) : []))
+      .flatMap((cable) =>
+        cable.plug === plug || (plug === 'TRS' && cable.plug === 'Hi-Z') ? Array.from({ length: cable.count }, () => cable.lengthM) : [],
+      )
       .sort((a, b) => b - a);
     return needs.every((need, k) => (lengths[k] ?? 0) >= need);
   };
@@ -249,7 +251,7 @@ test('where there is none: as many as can be are plugged; the conflict is one, a
     for (const mend of result.mends ?? []) {
       if (mend.kind === 'borrow' || mend.kind === 'let go') continue;
       if (mend.kind === 'longer cable') {
-        const reach = small.reach && { ...small.reach, cables: [...small.reach.cables, { ...mend.cable, count: 1 }] };
+        const reach = small.reach && { ...small.reach, cables: [...small.reach.cables, { ...mend.cable, count: mend.count }] };
         expect([seed, all.some((way) => judged({ ...small, ...(reach ? { reach } : {}) }, way).allowed)]).toEqual([seed, true]);
         continue;
       }

@@ -78,7 +78,7 @@ export type PatchMend =
   | { readonly kind: 'leave out'; readonly microphoneId: string }
   | { readonly kind: 'let go'; readonly microphoneId: string }
   | { readonly kind: 'borrow'; readonly outboard: Outboard }
-  | { readonly kind: 'longer cable'; readonly cable: Pick<Cable, 'id' | 'name' | 'lengthM' | 'plug'> }
+  | { readonly kind: 'longer cable'; readonly cable: Pick<Cable, 'id' | 'name' | 'lengthM' | 'plug'>; readonly count: number }
   | { readonly kind: 'part'; readonly pair: readonly [string, string] };
 
 export type PatchResult =

@@ -1,7 +1,7 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, OUTBOARD_CATALOGUE } from '../patch';
+import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE } from '../patch';
 import { cableLengthM } from './cableLength';
 import { patchInputs } from './patchProblem';
 import { litBanks } from './patchSafety';
@@ -31,7 +31,7 @@ export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)):
   const given = [...needs]
     .sort((a, b) => b.needM - a.needM)
     .map((need): CableNeed => {
-      const cable = cables.find(({ id, plug, lengthM }) => plug === need.plug && lengthM >= need.needM && (left.get(id) ?? 0) > 0) ?? null;
+      const cable = cables.find((one) => fitsPlug(one, need.plug) && one.lengthM >= need.needM && (left.get(one.id) ?? 0) > 0) ?? null;
       if (cable) left.set(cable.id, (left.get(cable.id) ?? 0) - 1);
       return { ...need, cable };
     });
@@ -101,7 +101,7 @@ export function shoppingList(session: Session, plan: Plan = resolvePlan(session)
   const cables = needs
     .filter(({ cable }) => cable === null)
     .map(({ plug, needM }): Piece => {
-      const kind = CABLE_CATALOGUE.filter((one) => one.plug === (plug === 'TRS' ? 'Hi-Z' : plug)).find(({ lengthM }) => lengthM >= needM);
+      const kind = CABLE_CATALOGUE.filter((one) => fitsPlug(one, plug)).find(({ lengthM }) => lengthM >= needM);
       const own = kind ?? { id: `${plug}-${Math.ceil(needM)}`, name: `${plug} cable`, lengthM: Math.ceil(needM) };
       return { key: own.id, what: cableTitle(own, units) };
     });

@@ -56,6 +56,9 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, betw
           },
         ]
       : []),
+    ...(setting.lowCutDb < -0.05
+      ? [{ name: 'Low cut', value: `${formatNumber(setting.lowCutDb, 1)} dB`, note: 'what it takes from the loudest sound' }]
+      : []),
     {
       name: `Input ${input.name}`,
       value: setting.inputPad ? `pad ${formatNumber(-input.padDb, 0)} dB` : 'no pad',

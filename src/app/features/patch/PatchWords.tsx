@@ -31,7 +31,7 @@ function mendLabel(session: Session, mend: PatchMend): string {
   if (mend.kind === 'leave out') return `Take ${nameOf(session, mend.microphoneId)} away`;
   if (mend.kind === 'let go') return `Let ${nameOf(session, mend.microphoneId)} change its input`;
   if (mend.kind === 'borrow') return `Get one more: ${mend.outboard.name}`;
-  if (mend.kind === 'longer cable') return `Get one more: ${cableTitle(mend.cable, session.units)}`;
+  if (mend.kind === 'longer cable') return `Get ${mend.count === 1 ? 'one' : mend.count} more: ${cableTitle(mend.cable, session.units)}`;
   return `Part ${mend.pair.map((id) => nameOf(session, id)).join(' and ')}`;
 }
 
@@ -42,7 +42,7 @@ function mendIt(session: Session, mend: PatchMend): void {
     runCommand(split ? splitInto(split.id, null) : removeMicrophones([mend.microphoneId]));
   } else if (mend.kind === 'longer cable') {
     const own = session.shelf.cables?.find(({ id }) => id === mend.cable.id);
-    runCommand(editGear(`get ${mend.cable.name}`, (shelf) => putCable(shelf, { ...mend.cable, count: (own?.count ?? 0) + 1 })));
+    runCommand(editGear(`get ${mend.cable.name}`, (shelf) => putCable(shelf, { ...mend.cable, count: (own?.count ?? 0) + mend.count })));
   } else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
   else if (mend.kind === 'borrow') {
     const own = session.shelf.outboard?.find(({ id }) => id === mend.outboard.id);
@@ -58,12 +58,17 @@ function mendIt(session: Session, mend: PatchMend): void {
 export function NoWholePatch({ session, result }: { session: Session; result: Extract<PatchResult, { ok: false }> }) {
   const { reason, partial, left = [], mends = [] } = result;
   return (
-    <Box role="alert" mb="3" maxW="720px">
+    <Box role="alert" my="3" maxW="720px">
       <Severity severity="fix" />
       <Box>{reason}</Box>
       {partial && left.length > 0 && (
         <Flex mt="2" gap="2" align="center" wrap="wrap">
-          <Button size="sm" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(plugAll(partial.inputs, partial.through))}>
+          <Button
+            size="sm"
+            variant="outline"
+            minH={{ base: '44px', md: '34px' }}
+            onClick={() => runCommand(plugAll(partial.inputs, partial.through))}
+          >
             Plug the rest without {left.map((id) => nameOf(session, id)).join(', ')}
           </Button>
         </Flex>
