@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { benchDrag } from './drag';
+import { benchPatch } from './patch';
 import { benchTake } from './take';
 
 /** Checks a rendered take in a process of its own, so that its memory is its own. */
@@ -20,6 +21,7 @@ function memoryOf(seconds: number): number {
 }
 
 await benchDrag();
+await benchPatch();
 await benchTake();
 const [short, long] = [memoryOf(60), memoryOf(600)];
 console.log(
