@@ -3,6 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { bytesSource, openAudio, writeWav } from '../src/core/audio';
+import { createRandom } from '../src/core/math';
 import { placeFour, station } from './steps';
 
 test('files of one’s own: matched by name, corrected by hand, bad ones told, nothing lost', async ({ page }, info) => {
@@ -221,4 +222,48 @@ test('two recorders: the second’s clock is told from its distance, and taken o
     power += playing(t) ** 2;
   }
   expect(off / power).toBeLessThan(0.02);
+});
+
+test('a fuller sum is an offer: done to the copies alone, sample for sample as it says', async ({ page }) => {
+  const rate = 48_000;
+  const LATE = 96;
+  const noise = createRandom(5);
+  const grains = Float32Array.from({ length: 400 }, () => noise.normal());
+  // A soft thud every half second: the pair hears it two milliseconds later.
+  const thud = (n: number): number => {
+    const at = (n - 12_000) % 24_000;
+    return n < 12_000 || at > 6000 ? 0 : Math.exp(-at / 700) * Math.sin((2 * Math.PI * 110 * at) / rate + 0.02 * (grains[at % 400] as number));
+  };
+  const hiss = (): number => 1e-5 * noise.normal();
+  const channel = (late: number, gain: number) => Float32Array.from({ length: 6 * rate }, (_, n) => gain * thud(n - late) + hiss());
+  const file = (name: string, samples: Float32Array) => ({
+    name: `${name}.wav`,
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(writeWav([samples], rate, 'f32')),
+  });
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  const snare = channel(0, 0.4);
+  await page
+    .getByLabel('Take files')
+    .setInputFiles([file('Snare', snare), file('Overhead left', channel(LATE, 0.3)), file('Overhead right', channel(LATE, 0.3))]);
+  const corrected = page.getByRole('group', { name: 'Corrected files' });
+  await corrected.getByLabel('For a fuller sum').selectOption({ label: 'Snare slid to the pair' }, { timeout: 60_000 });
+  await expect(corrected).toContainText(/The sum changes by \+\d\.\d dB below 250 Hz/);
+  await expect(corrected).toContainText('Snare slid by 2.00 ms');
+  const waiting = page.waitForEvent('download');
+  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  const files = unzipSync(readFileSync(await (await waiting).path()));
+  const [name] = Object.keys(files).filter((one) => one.includes('Snare'));
+  const opened = await openAudio(bytesSource('s.wav', files[name ?? ''] as Uint8Array));
+  if (!opened.ok) throw new Error(opened.reason);
+  const samples = new Float32Array(2 * rate);
+  await opened.file.read(0, samples.length, [samples]);
+  let [off, power] = [0, 0];
+  for (let n = 12_000; n < rate; n++) {
+    off += ((samples[n + LATE] as number) - (snare[n] as number)) ** 2;
+    power += (snare[n] as number) ** 2;
+  }
+  expect(off / power).toBeLessThan(0.01);
 });

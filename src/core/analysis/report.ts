@@ -67,6 +67,13 @@ export interface SourceReport {
   readonly arrivals: readonly MeasuredArrival[];
 }
 
+/** Changes to tracks that make the sum of all fuller, and what they gain in each band, dB. */
+export interface SumOffer {
+  readonly flips: readonly string[];
+  readonly delays: readonly { readonly channel: string; readonly samples: number }[];
+  readonly gainDb: BandValues;
+}
+
 export interface TakeFinding {
   readonly severity: Severity;
   readonly code: string;
@@ -86,11 +93,8 @@ export interface TakeReport {
   readonly channels: readonly ChannelReport[];
   readonly pairs: readonly PairReport[];
   readonly sources: readonly SourceReport[];
-  readonly proposal: {
-    readonly flips: readonly string[];
-    readonly delays: readonly { readonly channel: string; readonly samples: number }[];
-    readonly gainDb: BandValues;
-  };
+  /** Close channels slid to the pair and the polarity set that then is fullest; and polarity by itself, which older reports do not say. */
+  readonly proposal: SumOffer & { readonly polarityOnly?: SumOffer };
   /** Groups of channels on different clocks; empty while drift is not measured. */
   readonly clocks: readonly { readonly group: readonly string[]; readonly offsetSamples: number; readonly driftPpm: number }[];
   /** What each channel was taken for, by its name. */

@@ -50,6 +50,11 @@ const CLOSE = new Set([
   'shaker',
 ]);
 
+const ROOM = new Set(['room', 'amb', 'ambience', 'ambient', 'hall']);
+
+/** Whether a channel by its name is of the room's sound, and of no pair to align to. */
+export const isRoom = (name: string): boolean => nameWords(name).some((word) => ROOM.has(word));
+
 /** The role a name suggests; `unknown` where it says nothing, as "Audio 7". */
 export function roleOf(name: string): Role {
   const words = nameWords(name);

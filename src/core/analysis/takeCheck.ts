@@ -9,7 +9,7 @@ import { linedUp } from './linedUp';
 import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
-import { type ChannelReport, type PairReport, TAKE_REPORT_FORMAT, type TakeReport } from './report';
+import { type ChannelReport, type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } from './report';
 import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
@@ -155,7 +155,7 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
       channels: reports,
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
-      proposal: proposeSum(first.bank, names, usable, estimateOf, rate),
+      proposal: proposeSum(first.bank, names, usable, sources, estimateOf, rate),
       findings: [...numberFindings(first.meters, names, rate), ...tickFindings(first.onsets.events, names, rate)],
     };
   } finally {
@@ -177,11 +177,14 @@ async function measureInGroups(channels: readonly TakeChannel[], rate: number, o
   return parts;
 }
 
-const strongestGain = (parts: readonly Part[]): TakeReport['proposal']['gainDb'] =>
-  parts.reduce(
-    (best, { proposal }) => (proposal.gainDb.low > best.low ? proposal.gainDb : best),
-    parts[0]?.proposal.gainDb ?? { low: 0, mid: 0, high: 0 },
-  );
+const NO_OFFER: SumOffer = { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } };
+
+/** What groups offer, taken together: the strongest gain stands for it. */
+const together = (offers: readonly SumOffer[]): SumOffer => ({
+  flips: offers.flatMap(({ flips }) => flips),
+  delays: offers.flatMap(({ delays }) => delays),
+  gainDb: offers.reduce((best, { gainDb }) => (gainDb.low > best.low ? gainDb : best), offers[0]?.gainDb ?? NO_OFFER.gainDb),
+});
 
 /**
  * Checks a take: per channel levels, clips, noise, silence; per pair delay, polarity, correlation, loss in the sum; per
@@ -212,9 +215,8 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
     pairs: parts.flatMap((part) => part.pairs),
     sources: parts.flatMap((part) => part.sources),
     proposal: {
-      flips: parts.flatMap((part) => part.proposal.flips),
-      delays: parts.flatMap((part) => part.proposal.delays),
-      gainDb: strongestGain(parts),
+      ...together(parts.map(({ proposal }) => proposal)),
+      polarityOnly: together(parts.map(({ proposal }) => proposal.polarityOnly ?? NO_OFFER)),
     },
     clocks: [],
     roles: rolesOf(channels.map(({ name }) => name)),
@@ -229,7 +231,7 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
       ...rateFindings(strangers, rate),
       ...parts.flatMap((part) => twinFindings(part.pairs)),
       ...parts.flatMap((part) => takeFindings({ ...part, sampleRate: rate })),
-      ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } } }),
+      ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: NO_OFFER }),
       ...lengthFindings(channels, rate),
     ].map((finding) => ({ ...finding, probability: finding.probability ?? 1, evidence: finding.evidence ?? [] })),
   };

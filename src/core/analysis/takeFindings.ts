@@ -66,14 +66,14 @@ const WORTH_OFFERING_DB = 1;
 
 /** The polarity set that fills out the sum is a thing of the mix: an offer, never a fault. */
 function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
-  const { flips } = proposal;
-  if (flips.length === 0 || proposal.gainDb.low < WORTH_OFFERING_DB) return [];
+  const { flips, gainDb: gained } = proposal.polarityOnly ?? proposal;
+  if (flips.length === 0 || gained.low < WORTH_OFFERING_DB) return [];
   return [
     {
       severity: 'note',
       code: 'sum-fuller',
       channels: flips,
-      message: `${listed(flips)} flipped in the mix, its low end gains ${formatNumber(proposal.gainDb.low, 1)} dB: an offer, no fault. Listen to both.`,
+      message: `${listed(flips)} flipped in the mix, its low end gains ${formatNumber(gained.low, 1)} dB: an offer, no fault. Listen to both.`,
     },
   ];
 }

@@ -5,11 +5,13 @@ import type { Session } from '../../../core/document';
 import { inputList } from '../../../core/exchange';
 import { formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
+import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
 import { matchedNow } from '../../stores/proofStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
+import { gainWords, offersOf } from './sumOffers';
 
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
@@ -26,13 +28,18 @@ export function Corrected({ session, report, clock }: { session: Session; report
   const matching = matchedNow(session, useTakeStore().matching);
   const [share, setShare] = useState<number | null>(null);
   const [words, setWords] = useState<string | null>(null);
+  const [wanted, setWanted] = useState('');
+  const offers = offersOf(report, session.brief.alignHabit);
+  const taken = offers.find(({ key }) => key === wanted)?.offer;
   const rows = inputList(session, livePlan(session).table);
   const channels = report.channels.map(({ name }) => {
     const placed = session.microphones.find(({ id }) => id === matching[name]);
     return {
       channel: name,
-      flip: placed?.flipped ?? false,
-      seconds: (placed?.alignSamples ?? 0) / session.sampleRateHz,
+      flip: (placed?.flipped ?? false) !== (taken?.flips.includes(name) ?? false),
+      seconds:
+        (placed?.alignSamples ?? 0) / session.sampleRateHz +
+        (taken?.delays.find(({ channel }) => channel === name)?.samples ?? 0) / report.sampleRate,
       ratio: clock?.channels.includes(name) ? clock.ratio : 1,
       fileName: rows.find(({ microphoneId }) => microphoneId === placed?.id)?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
     };
@@ -64,6 +71,19 @@ export function Corrected({ session, report, clock }: { session: Session; report
       <Box fontWeight="700" mb="1">
         Corrected files
       </Box>
+      {offers.length > 0 && (
+        <Box mb="2" maxW="640px">
+          <Choice
+            label="For a fuller sum"
+            value={taken ? wanted : ''}
+            options={[{ value: '', text: 'as the plan has it' }, ...offers.map(({ key, text }) => ({ value: key, text }))]}
+            onChange={setWanted}
+          />
+          <Box mt="1" fontSize="sm" color="quiet">
+            {taken ? gainWords(taken) : 'An offer, no fault: it is done to the copies alone.'}
+          </Box>
+        </Box>
+      )}
       <Box mb="2" maxW="640px">
         {changed.length === 0
           ? 'The plan turns and slides no track: these would be your files under their names of the sheet.'

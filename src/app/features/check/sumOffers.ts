@@ -1,0 +1,42 @@
+import type { SumOffer, TakeReport } from '../../../core/analysis';
+import type { ALIGN_HABITS } from '../../../core/document';
+import { formatNumber, listed } from '../../../core/units';
+
+/** Nothing is offered for less than this in some band, dB. */
+const WORTH_DB = 0.3;
+
+export interface OfferedSum {
+  readonly key: 'polarity' | 'slid';
+  readonly text: string;
+  readonly offer: SumOffer;
+}
+
+/** What would make the sum fuller, as far as a school of alignment has it: who leaves delays is offered none. */
+export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[number] | undefined): OfferedSum[] {
+  const polarity = proposal.polarityOnly ?? proposal;
+  const isWorth = ({ gainDb }: SumOffer): boolean => Math.max(gainDb.low, gainDb.mid) >= WORTH_DB;
+  const slid = habit === undefined || habit === 'align to the pair';
+  return [
+    ...(polarity.flips.length > 0 && isWorth(polarity)
+      ? [{ key: 'polarity' as const, text: `${listed(polarity.flips)} turned round`, offer: polarity }]
+      : []),
+    ...(slid && proposal.delays.length > 0 && isWorth(proposal)
+      ? [
+          {
+            key: 'slid' as const,
+            text: [
+              `${listed(proposal.delays.map(({ channel }) => channel))} slid to the pair`,
+              ...(proposal.flips.length > 0 ? [`${listed(proposal.flips)} turned round`] : []),
+            ].join(', '),
+            offer: proposal,
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What an offer gains in each band, in a sentence. */
+export function gainWords({ gainDb: { low, mid, high } }: SumOffer): string {
+  const each = (db: number): string => `${db < 0 ? '−' : '+'}${formatNumber(Math.abs(db), 1)} dB`;
+  return `The sum changes by ${each(low)} below 250 Hz, ${each(mid)} up to 4 kHz and ${each(high)} above. Listen to both.`;
+}
