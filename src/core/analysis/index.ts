@@ -1,5 +1,6 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
+export { type Balance, balanceOf } from './balance';
 export * from './clap';
 export * from './clocks';
 export { HumMeter } from './hum';

@@ -27,6 +27,20 @@ export function kWeighting(sampleRateHz: number): readonly [Biquad, Biquad] {
   return [shelf(), highPass()];
 }
 
+/** |H|² of K weighting at a frequency. */
+export function kPower(hertz: number, sampleRateHz: number): number {
+  const w = (2 * Math.PI * hertz) / sampleRateHz;
+  return kWeighting(sampleRateHz).reduce((product, { b, a }) => {
+    const part = (c: readonly number[], lead: number): number => {
+      const all = [...(lead ? [lead] : []), ...c];
+      const re = all.reduce((sum, x, n) => sum + x * Math.cos(w * n), 0);
+      const im = all.reduce((sum, x, n) => sum - x * Math.sin(w * n), 0);
+      return re * re + im * im;
+    };
+    return (product * part(b, 0)) / part(a, 1);
+  }, 1);
+}
+
 const OFFSET_LUFS = -0.691;
 const ABSOLUTE_GATE_LUFS = -70;
 const RELATIVE_GATE_DB = -10;

@@ -62,6 +62,8 @@ export interface SourceReport {
   readonly spotDb?: number;
   /** Its colour at the spot: energy in the four bands of the model re all of it, dB. */
   readonly colourDb?: PerBand;
+  /** K-weighted mean energy of its strokes in each channel that hears it, dB on the scale of `spotDb`. */
+  readonly loudnessDb?: Readonly<Record<string, number>>;
   /** Where its loudest strokes were noted, frames from the take's beginning, the loudest first. */
   readonly frames?: readonly number[];
   readonly arrivals: readonly MeasuredArrival[];

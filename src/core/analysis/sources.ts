@@ -1,6 +1,7 @@
 import { BANDS, colourGap, colourOf, type PerBand } from '../acoustics';
 import { type FftKernel, median, type RealFftPlan } from '../math';
 import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
+import { kPower } from './loudness';
 import { noiseFor, noiseOf } from './noise';
 import type { TakeEvent } from './onsets';
 import type { MeasuredArrival, SourceReport } from './report';
@@ -113,6 +114,7 @@ class SourceMeasurement {
   private readonly window: Float32Array;
   private readonly noise: readonly Float32Array[];
   private readonly bins: [number, number];
+  private readonly loudnessWeights: Float64Array;
   private readonly familiarity: Familiarity;
   private readonly bank: SpectrumBank;
 
@@ -130,6 +132,7 @@ class SourceMeasurement {
     this.noise = noiseFor(settings.noise, settings.noiseSize, settings.noiseWindowEnergy, this.size, energy);
     const binsPerHz = this.size / sampleRateHz;
     this.bins = [max(1, round(30 * binsPerHz)), round(min(18_000, 0.45 * sampleRateHz) * binsPerHz)];
+    this.loudnessWeights = Float64Array.from({ length: this.size / 2 + 1 }, (_, k) => kPower(k / binsPerHz, sampleRateHz));
     this.familiarity = new Familiarity(events, reader.channels.length);
     this.bank = new SpectrumBank(kernel, reader.channels.length, this.window);
   }
@@ -165,6 +168,13 @@ class SourceMeasurement {
       return sum;
     };
     return colourOf([energy(BANDS[0]), energy(BANDS[1]), energy(BANDS[2]), energy(BANDS[3])]);
+  }
+
+  /** Energy weighted by K (ITU-R BS.1770). */
+  private weighted(power: Float32Array | Float64Array): number {
+    let sum = 0;
+    for (let k = 1; k < power.length; k++) sum += (power[k] as number) * (this.loudnessWeights[k] as number);
+    return sum;
   }
 
   private sureDelay(estimate: DelayEstimate | null | undefined): number {
@@ -227,6 +237,7 @@ class SourceMeasurement {
       events: total,
       spotDb,
       colourDb: this.colourOf(bank, spot),
+      loudnessDb: Object.fromEntries(this.reader.channels.map(({ name }, c) => [name, toDb(this.weighted(bank.power(c)) / events.length)])),
       frames: frames.slice(0, FRAMES_KEPT),
       arrivals,
     };

@@ -55,7 +55,7 @@ export function MidSideTool({ names }: { names: readonly string[] }) {
         <Choice label={firstLabel} value={first} options={options} onChange={setFirst} />
         <Choice label={secondLabel} value={second} options={options} onChange={setSecond} />
         {what !== 'encode' && <NumberField label="Side" unit="dB" value={widthDb} low={-30} high={12} onCommit={setWidthDb} />}
-        <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={first === second} onClick={() => void make()}>
+        <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} disabled={first === second} onClick={() => void make()}>
           Make a WAV
         </Button>
       </Flex>

@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
+import { balanceOf, type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import { takeReportCsv } from '../../../core/exchange';
 import { download, fileName } from '../../components/download';
@@ -15,6 +15,7 @@ import { livePlan } from '../../stores/planHooks';
 import { matchedNow, useIsProven, useProof } from '../../stores/proofStore';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
+import { Balance } from './Balance';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
@@ -100,6 +101,10 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   const { table } = livePlan(session);
   const rakes =
     session.microphones.length > 0 ? sourceRakes(table, session.microphones, proof.comparisons, report.sampleRate) : measuredRakes(report);
+  const balance = useMemo(
+    () => balanceOf(report, proof, session.microphones.length > 0 ? table : null, matching),
+    [report, proof, session, table, matching],
+  );
   const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
   const options = [{ value: '', text: 'no microphone' }, ...session.microphones.map(({ id, name }) => ({ value: id, text: name }))];
   const roles = rolesOf(
@@ -156,6 +161,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         ))}
       </Box>
       <Strokes report={report} proof={proof} pictures={strokes} colourOf={colourOf} microphoneOf={(name) => matching[name] ?? null} />
+      {balance && <Balance balance={balance} />}
       {session.microphones.length > 0 && <Whereabouts session={session} report={report} proof={proof} />}
       <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label="Report">
         <Button
@@ -165,7 +171,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           onClick={() =>
             download(
               fileName(`${session.name} take`, 'json'),
-              JSON.stringify({ ...report, matching, proof: proof.findings, limits: proof.limits }, null, 2),
+              JSON.stringify({ ...report, matching, proof: proof.findings, limits: proof.limits, balance }, null, 2),
               'application/json',
             )
           }
