@@ -1,8 +1,6 @@
-import { spawn } from 'node:child_process';
-import { once } from 'node:events';
-import { existsSync } from 'node:fs';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { exportSession } from '../src/core/exchange';
+import { inPage } from './inPage';
 import { largeSession } from './plan';
 
 const PORT = 4392;
@@ -11,21 +9,7 @@ const ROUNDS = 6;
 
 /** Drags one of 12 microphones among 14 sources in the built application and counts frames, with nothing done and with the drag. */
 export async function benchDrag(): Promise<void> {
-  if (!existsSync('dist/index.html')) {
-    console.log('drag: not measured, the application is not built (npm run build)');
-    return;
-  }
-  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
-    env: { ...process.env, PORT: String(PORT) },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await once(server.stdout, 'data');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${PORT}` });
+  await inPage('drag', PORT, async (page) => {
     await page.goto('/');
     const first = await page.evaluate<number>("performance.getEntriesByType('navigation')[0].domInteractive").then(async (interactive) => {
       const times: number[] = [];
@@ -81,10 +65,7 @@ export async function benchDrag(): Promise<void> {
     console.log(
       `smallest moves in the page, from the press to the answer shown, worker warm: ${(await movesInPage(page)).toFixed(0)} ms best of 5 (wanted in a worker: under 150)`,
     );
-  } finally {
-    await browser.close();
-    server.kill();
-  }
+  });
 }
 
 /** Presses for the smallest moves and waits, inside the page, for what they are; the first press starts the worker and is not counted. */

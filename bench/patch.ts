@@ -1,13 +1,10 @@
-import { spawn } from 'node:child_process';
-import { once } from 'node:events';
-import { existsSync } from 'node:fs';
-import { chromium } from '@playwright/test';
 import { arrivalTable } from '../src/core/arrivals';
 import type { Session } from '../src/core/document';
 import { exportSession } from '../src/core/exchange';
 import { assignInputs, DEVICE_CATALOGUE } from '../src/core/patch';
 import { loadMilpSolver } from '../src/core/patch/highs';
 import { patchProblem, resolvePlan } from '../src/core/planning';
+import { inPage } from './inPage';
 import { largeSession } from './plan';
 
 const PORT = 4393;
@@ -42,18 +39,7 @@ export async function benchPatch(): Promise<void> {
     times.push(performance.now() - start);
   }
   const inNode = median(times);
-  if (!existsSync('dist/index.html')) {
-    console.log('patch: not measured in the page, the application is not built (npm run build)');
-    return;
-  }
-  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
-    env: { ...process.env, PORT: String(PORT) },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await once(server.stdout, 'data');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${PORT}` });
+  await inPage('patch', PORT, async (page) => {
     await page.goto('/');
     await page
       .getByLabel('Import a session, shelf or backup file')
@@ -84,8 +70,5 @@ export async function benchPatch(): Promise<void> {
     console.log(
       `patch of 16 microphones to 24 inputs on three devices, proven: ${inNode.toFixed(0)} ms in Node; in the page from the press to the answer ${there.toFixed(0)} ms (wanted: under 1000), ${(there / inNode).toFixed(2)} times Node (wanted: under 2); ${first.toFixed(0)} ms the first time`,
     );
-  } finally {
-    await browser.close();
-    server.kill();
-  }
+  });
 }

@@ -1,10 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { reportOf as checked } from '../../../scripts/reportOf';
 import { arrivalTable } from '../arrivals';
-import { bytesSource, openAudio, writeWav } from '../audio';
 import { createRandom, type FftKernel, loadFftKernel } from '../math';
 import { resolvePlan } from '../planning';
 import { renderTake } from '../render';
-import { balanceOf, checkTake, matchByName, proveTake, type TakeReport } from './index';
+import { balanceOf, matchByName, proveTake, type TakeReport } from './index';
 import { kPower } from './loudness';
 
 let kernel: FftKernel;
@@ -14,15 +14,7 @@ beforeAll(async () => {
 
 const RATE = 48_000;
 
-async function reportOf(channels: Readonly<Record<string, Float32Array>>): Promise<TakeReport> {
-  const opened = await Promise.all(
-    Object.entries(channels).map(([name, samples]) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], RATE))))),
-  );
-  return checkTake(
-    opened.flatMap((result) => (result.ok ? [result.file] : [])),
-    { kernel },
-  );
-}
+const reportOf = (channels: Readonly<Record<string, Float32Array>>): Promise<TakeReport> => checked(kernel, RATE, channels);
 
 /** The two sections of K weighting at 48 kHz as ITU-R BS.1770-4 prints them, run over a sine as plainly as can be. */
 function throughPrinted(hertz: number): number {

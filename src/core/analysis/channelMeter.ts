@@ -3,6 +3,7 @@ import { dbFromAmplitudeRatio } from '../units';
 import { HumMeter } from './hum';
 import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
+import { HOP, SlowMeter } from './thumps';
 import { TruePeakMeter } from './truePeak';
 
 const { abs, floor, log10, max, min, round } = Math;
@@ -21,7 +22,7 @@ const MOST_CLIPS = 200;
 const SILENT_DBFS = -70;
 const FLOOR_DBFS = -200;
 /** Samples looked at in one tight loop. */
-const STRIP = 256;
+const STRIP = HOP;
 
 /** Running levels of one channel: peak, true peak, loudness, clips, noise floor, DC offset, samples that are no numbers. */
 export class ChannelMeter {
@@ -41,6 +42,8 @@ export class ChannelMeter {
   private clipCount = 0;
   private readonly hum: HumMeter;
   private readonly flatTops = new Map<number, { readonly list: Clip[]; count: number }>();
+  /** What sways slowly, hop by hop. */
+  readonly slow: SlowMeter;
   badSamples = 0;
   firstBadSample = -1;
 
@@ -50,6 +53,7 @@ export class ChannelMeter {
     /** A floating-point file goes on above full scale: only flat tops are clips there. */
     private readonly isFloat = false,
   ) {
+    this.slow = new SlowMeter(sampleRateHz);
     this.hum = new HumMeter(sampleRateHz);
     this.loudness = new LoudnessMeter(sampleRateHz);
     this.frameLength = round(sampleRateHz * 0.05);
@@ -82,6 +86,7 @@ export class ChannelMeter {
       if (peak > LOWEST_FLAT_TOP || this.runStart >= 0) this.findRuns(block, start, end);
       if (peak > this.peak) this.peak = peak;
       this.sum += sum;
+      if (end - start === HOP) this.slow.add(sum, peak);
       this.frameSum += squares;
       this.frameFilled += end - start;
       if (this.frameFilled >= this.frameLength) this.countFrame();

@@ -31,6 +31,17 @@ const blackmanHarris = (share: number): number =>
 /** Looks that overlap say as much as this share of so many that do not. */
 const ALONE = 0.36 / (0.5 * LOOK_S);
 
+/** All lines are multiples of this: what lies this far apart in time meets the same phase of each, and is added up first. */
+const COMMON_HZ = 10;
+
+/** Into how many samples one is made: near the low rate, and so that the lines' common period is a whole number of them, where that can be. */
+function divisionOf(sampleRateHz: number): number {
+  const near = max(1, round(sampleRateHz / LOW_RATE_HZ));
+  const whole = (divide: number): boolean => (sampleRateHz / COMMON_HZ) % divide === 0;
+  for (let off = 0; off <= near / 8; off++) for (const divide of [near + off, near - off]) if (divide > 0 && whole(divide)) return divide;
+  return near;
+}
+
 interface Line {
   readonly hertz: number;
   readonly cosines: Float32Array;
@@ -54,26 +65,33 @@ export class HumMeter {
   private readonly ring: Float32Array;
   private readonly lines: readonly Line[];
   private readonly weight: number;
+  private readonly window: Float32Array;
+  /** Samples after which all lines begin anew; 0 where no whole number of them does. */
+  private readonly fold: number;
+  private readonly folded: Float64Array;
   private sum = 0;
   private summed = 0;
   private filled = 0;
   private looks = 0;
 
   constructor(sampleRateHz: number) {
-    this.divide = max(1, round(sampleRateHz / LOW_RATE_HZ));
+    this.divide = divisionOf(sampleRateHz);
     this.rate = sampleRateHz / this.divide;
     this.length = round(LOOK_S * this.rate);
     this.steps = STEPS_S.map((seconds) => round(seconds * this.rate));
     this.ring = new Float32Array(this.length);
     const window = Float32Array.from({ length: this.length }, (_, i) => blackmanHarris((i + 0.5) / this.length));
     this.weight = window.reduce((total, w) => total + w, 0);
+    this.fold = this.rate % COMMON_HZ === 0 ? this.rate / COMMON_HZ : 0;
+    this.window = window;
+    this.folded = new Float64Array(this.fold);
     this.lines = MAINS.flatMap((mains) =>
       HARMONICS.map((harmonic): Line => {
         const turn = (2 * PI * mains * harmonic) / this.rate;
         return {
           hertz: mains * harmonic,
-          cosines: window.map((w, i) => w * cos(turn * i)),
-          sines: window.map((w, i) => w * sin(turn * i)),
+          cosines: Float32Array.from({ length: this.fold || this.length }, (_, i) => (this.fold ? 1 : (window[i] as number)) * cos(turn * i)),
+          sines: Float32Array.from({ length: this.fold || this.length }, (_, i) => (this.fold ? 1 : (window[i] as number)) * sin(turn * i)),
           re: [],
           im: [],
         };
@@ -104,11 +122,20 @@ export class HumMeter {
     const start = this.start / this.rate;
     this.starts.push(start);
     this.looks++;
+    const { fold, folded, ring, window } = this;
+    if (fold > 0) {
+      folded.fill(0);
+      for (let i = 0, k = 0; i < this.length; i++) {
+        folded[k] = (folded[k] as number) + (ring[i] as number) * (window[i] as number);
+        if (++k === fold) k = 0;
+      }
+    }
+    const heard = fold > 0 ? folded : ring;
     for (const line of this.lines) {
       let [re, im] = [0, 0];
       const { cosines, sines, hertz } = line;
-      for (let i = 0; i < this.length; i++) {
-        const value = this.ring[i] as number;
+      for (let i = 0; i < heard.length; i++) {
+        const value = heard[i] as number;
         re += value * (cosines[i] as number);
         im -= value * (sines[i] as number);
       }

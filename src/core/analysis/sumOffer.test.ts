@@ -1,7 +1,7 @@
+import { reportOf as checked } from '../../../scripts/reportOf';
 import { walks } from '../../../scripts/walks';
-import { bytesSource, openAudio, writeWav } from '../audio';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../math';
-import { checkTake, type SumOffer, type TakeReport } from './index';
+import type { SumOffer, TakeReport } from './index';
 
 let kernel: FftKernel;
 beforeAll(async () => {
@@ -11,15 +11,7 @@ beforeAll(async () => {
 const RATE = 48_000;
 const SECONDS = 3;
 
-async function reportOf(channels: Readonly<Record<string, Float32Array>>): Promise<TakeReport> {
-  const opened = await Promise.all(
-    Object.entries(channels).map(([name, samples]) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], RATE))))),
-  );
-  return checkTake(
-    opened.flatMap((result) => (result.ok ? [result.file] : [])),
-    { kernel },
-  );
-}
+const reportOf = (channels: Readonly<Record<string, Float32Array>>): Promise<TakeReport> => checked(kernel, RATE, channels);
 
 /** Noise below 1 kHz or so: a plain running mean, three times. */
 function soft(random: Random): Float32Array {

@@ -15,7 +15,7 @@ import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
 import { type TakeChannel, TakeReader, takeChannels } from './take';
 import { takeFindings, twinFindings } from './takeFindings';
-import { ThumpDetector } from './thumps';
+import { thumpFindings } from './thumps';
 import { tickFindings } from './ticks';
 import { loudestPart, WindowSpectrum } from './windowSpectrum';
 
@@ -39,7 +39,6 @@ interface FirstPass {
   /** Mean power by bin of the quietest gaps. */
   readonly gapNoise: readonly Float32Array[];
   readonly onsets: OnsetDetector;
-  readonly thumps: ThumpDetector;
 }
 
 /** A floating-point file has no ceiling of its own. */
@@ -58,13 +57,11 @@ async function firstPass(
   const bank = new SpectrumBank(options.kernel, names.length, window);
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
-  const thumps = new ThumpDetector(names.length, rate);
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
     const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
     const blocks = await reader.read(start, count);
     blocks.forEach((block, c) => meters[c]?.push(block, count));
     onsets.push(blocks, count);
-    thumps.push(blocks, count);
     blocks.forEach((block, c) => {
       for (let offset = 0; offset + GAP <= count; offset += GAP)
         quietGaps[c]?.offer(loudestPart(block, offset, GAP, 4), () => gaps.power(block, offset));
@@ -75,7 +72,7 @@ async function firstPass(
     }
     options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
   }
-  return { meters, bank, gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets, thumps };
+  return { meters, bank, gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
 }
 
 function pairReports(
@@ -160,7 +157,14 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
       proposal: proposeSum(first.bank, names, usable, sources, estimateOf, rate),
-      findings: [...numberFindings(first.meters, names, rate), ...tickFindings(first.onsets.events, names, rate), ...first.thumps.findings(names)],
+      findings: [
+        ...numberFindings(first.meters, names, rate),
+        ...tickFindings(first.onsets.events, names, rate),
+        ...thumpFindings(
+          first.meters.map(({ slow }) => slow),
+          names,
+        ),
+      ],
     };
   } finally {
     bank?.dispose();

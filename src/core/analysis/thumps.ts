@@ -2,10 +2,10 @@ import { median } from '../math';
 import { formatNumber } from '../units';
 import type { TakeFinding } from './report';
 
-const { abs, exp, max, round } = Math;
+const { abs, exp, round } = Math;
 
 /** Samples are added up in hops of so many before the slow part is taken: nothing fast is left there. */
-const HOP = 64;
+export const HOP = 256;
 /** Below this lie the sways of stands, floors and air, and no drum or string that is played in a room. */
 const SLOW_HZ = 32;
 /** Slower than this is no movement but an offset. */
@@ -24,8 +24,8 @@ const LEAST_THUMPS = 2;
 /** Frames without it that end it. */
 const APART = 3;
 
-/** Peaks of one channel's slow part and of the whole, a tenth of a second each. */
-class SlowMeter {
+/** Peaks of one channel's slow part and of the whole, a tenth of a second each: stands that are knocked, floors that are trodden on, air. */
+export class SlowMeter {
   readonly slow: number[] = [];
   readonly whole: number[] = [];
   private readonly keep: number;
@@ -45,27 +45,18 @@ class SlowMeter {
     this.frameLength = round(FRAME_S * hopRate);
   }
 
-  push(block: Float32Array, count: number): void {
-    for (let start = 0; start + HOP <= count; start += HOP) {
-      let [sum, peak] = [0, 0];
-      for (let i = start; i < start + HOP; i++) {
-        const value = block[i] as number;
-        sum += value;
-        const size = value < 0 ? -value : value;
-        if (size > peak) peak = size;
-      }
-      const average = sum / HOP;
-      this.offset += (1 - this.drift) * (average - this.offset);
-      this.first += (1 - this.keep) * (average - this.offset - this.first);
-      this.second += (1 - this.keep) * (this.first - this.second);
-      this.peakSlow = max(this.peakSlow, abs(this.second));
-      this.peakWhole = max(this.peakWhole, peak);
-      if (++this.filled === this.frameLength) {
-        this.slow.push(this.peakSlow);
-        this.whole.push(this.peakWhole);
-        [this.filled, this.peakSlow, this.peakWhole] = [0, 0, 0];
-      }
-    }
+  /** Takes a hop of samples: their sum, and the highest of them. */
+  add(sum: number, peak: number): void {
+    this.offset += (1 - this.drift) * (sum / HOP - this.offset);
+    this.first += (1 - this.keep) * (sum / HOP - this.offset - this.first);
+    this.second += (1 - this.keep) * (this.first - this.second);
+    const size = abs(this.second);
+    if (size > this.peakSlow) this.peakSlow = size;
+    if (peak > this.peakWhole) this.peakWhole = peak;
+    if (++this.filled < this.frameLength) return;
+    this.slow.push(this.peakSlow);
+    this.whole.push(this.peakWhole);
+    [this.filled, this.peakSlow, this.peakWhole] = [0, 0, 0];
   }
 }
 
@@ -75,72 +66,60 @@ interface Sway {
   readonly seconds: number;
 }
 
-/** Listens for what shakes one microphone alone: a stand that is knocked, a floor that is trodden on, air that moves. */
-export class ThumpDetector {
-  private readonly meters: readonly SlowMeter[];
-
-  constructor(channels: number, sampleRateHz: number) {
-    this.meters = Array.from({ length: channels }, () => new SlowMeter(sampleRateHz));
-  }
-
-  push(blocks: readonly Float32Array[], count: number): void {
-    blocks.forEach((block, c) => this.meters[c]?.push(block, count));
-  }
-
-  private swaysOf(channel: number, usual: readonly number[]): Sway[] {
-    const { slow, whole } = this.meters[channel] as SlowMeter;
-    const alone = (frame: number): boolean =>
-      this.meters.every(
-        (other, c) =>
-          c === channel ||
-          [frame - 1, frame, frame + 1].every((k) => {
-            const also = other.slow[k] ?? 0;
-            return also < ALSO * (usual[c] as number) || also < ALSO_SHARE * (other.whole[k] as number);
-          }),
-      );
-    const out: Sway[] = [];
-    let [from, last] = [-1, -1];
-    for (let frame = 0; frame <= slow.length + APART; frame++) {
-      const size = slow[frame] ?? 0;
-      if (size > LEAST && size > OVER_USUAL * (usual[channel] as number) && size > MOSTLY * (whole[frame] as number) && alone(frame)) {
-        if (from < 0) from = frame;
-        last = frame;
-      } else if (from >= 0 && frame - last >= APART) {
-        out.push({ fromS: from * FRAME_S, seconds: (last + 1 - from) * FRAME_S });
-        from = -1;
-      }
+/** What shakes one channel alone. */
+function swaysOf(meters: readonly SlowMeter[], channel: number, usual: readonly number[]): Sway[] {
+  const { slow, whole } = meters[channel] as SlowMeter;
+  const alone = (frame: number): boolean =>
+    meters.every(
+      (other, c) =>
+        c === channel ||
+        [frame - 1, frame, frame + 1].every((k) => {
+          const also = other.slow[k] ?? 0;
+          return also < ALSO * (usual[c] as number) || also < ALSO_SHARE * (other.whole[k] as number);
+        }),
+    );
+  const out: Sway[] = [];
+  let [from, last] = [-1, -1];
+  for (let frame = 0; frame <= slow.length + APART; frame++) {
+    const size = slow[frame] ?? 0;
+    if (size > LEAST && size > OVER_USUAL * (usual[channel] as number) && size > MOSTLY * (whole[frame] as number) && alone(frame)) {
+      if (from < 0) from = frame;
+      last = frame;
+    } else if (from >= 0 && frame - last >= APART) {
+      out.push({ fromS: from * FRAME_S, seconds: (last + 1 - from) * FRAME_S });
+      from = -1;
     }
-    return out;
   }
+  return out;
+}
 
-  /** What was heard, channel by channel; of one channel alone nothing, as a low note could be all there is. */
-  findings(names: readonly string[]): TakeFinding[] {
-    if (this.meters.length < 2) return [];
-    const usual = this.meters.map(({ slow }) => (slow.length > 0 ? median(slow) : 0));
-    return names.flatMap((name, c): TakeFinding[] => {
-      const sways = this.swaysOf(c, usual);
-      const blown = sways.filter(({ seconds }) => seconds >= BLOWN_S);
-      const thumps = sways.filter(({ seconds }) => seconds < BLOWN_S);
-      const [wind] = blown;
-      const [thump] = thumps;
-      if (wind)
-        return [
-          {
-            severity: 'note',
-            code: 'blown',
-            channels: [name],
-            message: `Air moves over ${name} at ${formatNumber(wind.fromS, 1)} s, below ${SLOW_HZ} Hz and in no other channel: breath, a fan or a draught? Turn it out of the way, put a screen before it, or switch its low cut on.`,
-          },
-        ];
-      if (!thump || thumps.length < LEAST_THUMPS) return [];
+/** What was heard, channel by channel; of one channel alone nothing, as a low note could be all there is. */
+export function thumpFindings(meters: readonly SlowMeter[], names: readonly string[]): TakeFinding[] {
+  if (meters.length < 2) return [];
+  const usual = meters.map(({ slow }) => (slow.length > 0 ? median(slow) : 0));
+  return names.flatMap((name, c): TakeFinding[] => {
+    const sways = swaysOf(meters, c, usual);
+    const blown = sways.filter(({ seconds }) => seconds >= BLOWN_S);
+    const thumps = sways.filter(({ seconds }) => seconds < BLOWN_S);
+    const [wind] = blown;
+    const [thump] = thumps;
+    if (wind)
       return [
         {
           severity: 'note',
-          code: 'thumps',
+          code: 'blown',
           channels: [name],
-          message: `${name} is shaken ${thumps.length} times, first at ${formatNumber(thump.fromS, 1)} s, below ${SLOW_HZ} Hz and alone: a foot on its stand or its cable? Hang it in a shock mount, set the stand on something soft, or switch its low cut on.`,
+          message: `Air moves over ${name} at ${formatNumber(wind.fromS, 1)} s, below ${SLOW_HZ} Hz and in no other channel: breath, a fan or a draught? Turn it out of the way, put a screen before it, or switch its low cut on.`,
         },
       ];
-    });
-  }
+    if (!thump || thumps.length < LEAST_THUMPS) return [];
+    return [
+      {
+        severity: 'note',
+        code: 'thumps',
+        channels: [name],
+        message: `${name} is shaken ${thumps.length} times, first at ${formatNumber(thump.fromS, 1)} s, below ${SLOW_HZ} Hz and alone: a foot on its stand or its cable? Hang it in a shock mount, set the stand on something soft, or switch its low cut on.`,
+      },
+    ];
+  });
 }

@@ -1,0 +1,27 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { existsSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+
+/** Runs something in the built application, served on a port of its own; says so where it is not built. */
+export async function inPage(what: string, port: number, run: (page: Page) => Promise<void>): Promise<void> {
+  if (!existsSync('dist/index.html')) {
+    console.log(`${what}: not measured in the page, the application is not built (npm run build)`);
+    return;
+  }
+  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+    env: { ...process.env, PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await once(server.stdout, 'data');
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    await run(await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${port}` }));
+  } finally {
+    await browser.close();
+    server.kill();
+  }
+}
