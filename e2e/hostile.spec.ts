@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { actAtRandom } from '../hostile/actions';
+import { damageOne, noDamage } from '../hostile/damagedAudio';
 import { noDocuments, strikeOne } from '../hostile/damagedDocuments';
-import { damageOne, noDamage } from '../hostile/damagedWav';
 import { askAtRandom } from '../hostile/requests';
 import { wreckRows } from '../hostile/rows';
 import { listen, viewsOf } from '../hostile/views';

@@ -6,8 +6,8 @@ import { listen as listenAt } from '../src/server/listen';
 import { actAtRandom } from './actions';
 import { serve } from './browser';
 import { COMMAND_NAMES, noWalk, walkCommands } from './commandWalk';
+import { damageOne, noDamage } from './damagedAudio';
 import { noDocuments, strikeOne } from './damagedDocuments';
-import { damageOne, noDamage } from './damagedWav';
 import { killWhileEditing } from './kills';
 import { askAtRandom } from './requests';
 import { wreckRows } from './rows';
@@ -17,7 +17,12 @@ import { listen, viewsOf } from './views';
 // The seeded trials in full; `npm test` runs a sample of each. Name the ones to run, or none for all.
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { seed: { type: 'string', default: '1' }, sequences: { type: 'string', default: '20000' }, actions: { type: 'string', default: '5000' } },
+  options: {
+    seed: { type: 'string', default: '1' },
+    sequences: { type: 'string', default: '20000' },
+    actions: { type: 'string', default: '5000' },
+    files: { type: 'string', default: '20000' },
+  },
 });
 const seed = Number(values.seed);
 
@@ -86,13 +91,13 @@ const told = (name: string, words: string, wrong: readonly string[]): number => 
   return wrong.length;
 };
 
-/** 20,000 damaged recordings through the whole check. */
-async function wav(): Promise<number> {
+/** 20,000 damaged recordings of every format through the whole check. */
+async function recordings(): Promise<number> {
   const [kernel, counts] = [await loadFftKernel(), noDamage()];
-  for (let i = 0; i < 20_000; i++) await damageOne(seed * 1_000_000 + i, kernel, counts);
+  for (let i = 0; i < Number(values.files); i++) await damageOne(seed * 1_000_000 + i, kernel, counts);
   const { files, refused, warned, checked, slowestMs } = counts;
   return told(
-    'wav',
+    'recordings',
     `${files} damaged, ${refused} refused, ${warned} with a warning, ${checked} checked, slowest ${slowestMs.toFixed(0)} ms`,
     counts.wrong,
   );
@@ -146,7 +151,7 @@ const rows = (): Promise<number> =>
     return told('rows', `${counts.rows} wrecked in ${counts.rounds} rounds`, counts.wrong);
   });
 
-const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, wav, documents, views, actions, rows, requests, kills, tabs };
+const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, recordings, documents, views, actions, rows, requests, kills, tabs };
 let failures = 0;
 for (const name of positionals.length ? positionals : Object.keys(TRIALS)) {
   const trial = TRIALS[name];

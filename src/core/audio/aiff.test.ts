@@ -1,51 +1,7 @@
+import { aiff, chunk, rateBytes, text, u32 } from '../../../scripts/soundFiles';
 import { walks } from '../../../scripts/walks';
 import { createRandom } from '../math';
 import { bytesSource, openAudio } from './index';
-
-/** A sample rate as 80 bits, written out by its definition: 1.mantissa · 2^(exponent − 16383). */
-function rateBytes(rate: number): number[] {
-  const exponent = Math.floor(Math.log2(rate));
-  const mantissa = BigInt(rate) << BigInt(63 - exponent);
-  const biased = exponent + 16_383;
-  return [biased >> 8, biased & 255, ...Array.from({ length: 8 }, (_, i) => Number((mantissa >> BigInt(8 * (7 - i))) & 255n))];
-}
-
-const text = (value: string): number[] => [...value].map((char) => char.charCodeAt(0));
-const u32 = (value: number): number[] => [(value >>> 24) & 255, (value >>> 16) & 255, (value >>> 8) & 255, value & 255];
-const chunk = (id: string, body: readonly number[]): number[] => [...text(id), ...u32(body.length), ...body, ...(body.length % 2 ? [0] : [])];
-
-/** An AIFF or AIFC file, byte by byte: our own writer, which shares nothing with the reader. */
-function aiff(channels: readonly (readonly number[])[], { bits = 16, rate = 48_000, kind = '', extra = [] as number[] } = {}): Uint8Array {
-  const frames = channels[0]?.length ?? 0;
-  const bytes = Math.ceil(bits / 8);
-  const low = kind === 'sowt';
-  const sound: number[] = [];
-  for (let i = 0; i < frames; i++)
-    for (const channel of channels) {
-      const value = channel[i] as number;
-      let one: number[];
-      if (kind === 'fl32' || kind === 'fl64') {
-        const view = new DataView(new ArrayBuffer(bytes));
-        if (kind === 'fl32') view.setFloat32(0, value);
-        else view.setFloat64(0, value);
-        one = [...new Uint8Array(view.buffer)];
-      } else {
-        const whole = Math.max(-(2 ** (bits - 1)), Math.min(2 ** (bits - 1) - 1, Math.round(value * 2 ** (bits - 1))));
-        const unsigned = whole < 0 ? whole + 2 ** (8 * bytes) : whole;
-        one = Array.from({ length: bytes }, (_, k) => Math.floor(unsigned / 2 ** (8 * (bytes - 1 - k))) % 256);
-      }
-      sound.push(...(low ? one.reverse() : one));
-    }
-  const common = [0, channels.length, ...u32(frames), 0, bits, ...rateBytes(rate), ...(kind ? [...text(kind), 2, ...text('no'), 0] : [])];
-  const body = [
-    ...text(kind ? 'AIFC' : 'AIFF'),
-    ...(kind ? chunk('FVER', u32(0xa2805140)) : []),
-    ...extra,
-    ...chunk('COMM', common),
-    ...chunk('SSND', [...u32(0), ...u32(0), ...sound]),
-  ];
-  return Uint8Array.from([...text('FORM'), ...u32(body.length), ...body]);
-}
 
 async function readBack(bytes: Uint8Array) {
   const opened = await openAudio(bytesSource('Take.aiff', bytes));

@@ -1,77 +1,7 @@
+import { flacFile, FLAC_RATE_HZ as RATE } from '../../../scripts/soundFiles';
 import { createRandom } from '../math';
 import { openAudio } from './audioFile';
 import { bytesSource } from './byteSource';
-
-/** Writes bits, the highest first. */
-class Bits {
-  readonly bytes: number[] = [];
-  private free = 0;
-  put(value: number, count: number): void {
-    for (let i = count - 1; i >= 0; i--) {
-      if (this.free === 0) {
-        this.bytes.push(0);
-        this.free = 8;
-      }
-      this.free -= 1;
-      const last = this.bytes.length - 1;
-      this.bytes[last] = (this.bytes[last] as number) | ((Math.floor(value / 2 ** i) % 2) << this.free);
-    }
-  }
-}
-
-/** Remainder of a polynomial division, the highest bit first (RFC 9639: x⁸+x²+x+1 over a frame's head, x¹⁶+x¹⁵+x²+1 over all of it). */
-function crc(bytes: readonly number[], polynomial: number, width: number): number {
-  let rest = 0;
-  for (const byte of bytes)
-    for (let bit = 7; bit >= 0; bit--) {
-      const top = (rest >> (width - 1)) & 1;
-      rest = ((rest << 1) & (2 ** width - 1)) ^ (top ^ ((byte >> bit) & 1) ? polynomial : 0);
-    }
-  return rest;
-}
-
-const BLOCK = 1024;
-const RATE = 44_100;
-
-/** A frame with its samples as they are (subframes of type verbatim): RFC 9639, section 9. */
-function frame(channels: readonly Int32Array[], index: number, bits: number): number[] {
-  const size = Math.min(BLOCK, (channels[0] as Int32Array).length - index * BLOCK);
-  const out = new Bits();
-  out.put(0b11111111111110, 14);
-  out.put(0, 2);
-  out.put(0b0111, 4); // block size less one in 16 bits at the end of the head
-  out.put(0b1001, 4); // 44.1 kHz
-  out.put(channels.length - 1, 4);
-  out.put(bits === 16 ? 0b100 : 0b110, 3);
-  out.put(0, 1);
-  out.put(index, 8); // below 128 a coded number is one byte
-  out.put(size - 1, 16);
-  out.put(crc(out.bytes, 0x07, 8), 8);
-  for (const channel of channels) {
-    out.put(0b00000010, 8);
-    for (let i = 0; i < size; i++) out.put(((channel[index * BLOCK + i] as number) + 2 ** bits) % 2 ** bits, bits);
-  }
-  const check = crc(out.bytes, 0x8005, 16);
-  return [...out.bytes, check >> 8, check & 255];
-}
-
-/** A FLAC file by the letter of its standard, nothing compressed; `told` is the length its header says. */
-function flacFile(channels: readonly Int32Array[], bits: number, told = (channels[0] as Int32Array).length, rate = RATE): Uint8Array {
-  const frames = Math.ceil((channels[0] as Int32Array).length / BLOCK);
-  const head = new Bits();
-  for (const letter of 'fLaC') head.put(letter.charCodeAt(0), 8);
-  head.put(0x80, 8);
-  head.put(34, 24);
-  head.put(BLOCK, 16);
-  head.put(BLOCK, 16);
-  head.put(0, 48);
-  head.put(rate, 20);
-  head.put(channels.length - 1, 3);
-  head.put(bits - 1, 5);
-  head.put(told, 36);
-  for (let i = 0; i < 4; i++) head.put(0, 32);
-  return Uint8Array.from([...head.bytes, ...Array.from({ length: frames }, (_, i) => frame(channels, i, bits)).flat()]);
-}
 
 function noise(seed: number, count: number, bits: number, frames: number): Int32Array[] {
   const random = createRandom(seed);

@@ -35,7 +35,9 @@ export function checkShape(channels: number, rate: number): void {
   if (channels < 1) throw new Refusal('it says it has 0 channels: export it again');
   if (channels > LIMITS.channels) throw new Refusal(`it says it has ${channels} channels and at most ${LIMITS.channels} are read: split it`);
   if (!(rate >= LIMITS.lowestRateHz && rate <= LIMITS.highestRateHz))
-    throw new Refusal(`its sample rate is ${rate} Hz and 8 to 384 kHz are read: export it again at 48 kHz`);
+    throw new Refusal(
+      `its sample rate is ${rate >= 0 && rate < 1e7 ? `${Number(rate.toFixed(3))} Hz` : 'no number that can be'} and 8 to 384 kHz are read: export it again at 48 kHz`,
+    );
 }
 
 export const duration = (seconds: number): string => `${seconds < 1e6 ? seconds.toFixed(2) : 'a million'} s`;

@@ -1,3 +1,4 @@
+import { aiff, flacFile } from '../scripts/soundFiles';
 import { checkTake, type TakeReport } from '../src/core/analysis';
 import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { createRandom, type FftKernel } from '../src/core/math';
@@ -19,13 +20,24 @@ export const noDamage = (): DamageCounts => ({ files: 0, refused: 0, warned: 0, 
 const whole = (random: Random, low: number, high: number): number => Math.floor(random.between(low, high));
 const pick = <T>(random: Random, list: readonly T[]): T => list[whole(random, 0, list.length)] as T;
 
-/** A short take of a few strokes, in one of the written formats. */
-function sound(random: Random): Uint8Array {
-  const frames = whole(random, 200, 9000);
+const KINDS = ['wav', 'wav', 'wav', 'aiff', 'aifc', 'flac'] as const;
+type Kind = (typeof KINDS)[number];
+
+/** A short take of a few strokes, in one of the formats that are read. */
+function sound(random: Random, kind: Kind): Uint8Array {
+  const frames = whole(random, 200, kind === 'flac' ? 2500 : 9000);
   const channels = Array.from({ length: whole(random, 1, 4) }, () => {
     const start = whole(random, 0, frames);
     return Float32Array.from({ length: frames }, (_, i) => (i < start ? 0.001 : Math.exp((start - i) / 700)) * random.between(-0.8, 0.8));
   });
+  if (kind === 'flac')
+    return flacFile(
+      channels.map((channel) => Int32Array.from(channel, (x) => Math.round(x * 2 ** 15))),
+      16,
+    );
+  const lists = channels.map((channel) => [...channel]);
+  if (kind === 'aiff') return aiff(lists, { bits: pick(random, [8, 16, 24]), rate: pick(random, [44_100, 48_000]) });
+  if (kind === 'aifc') return aiff(lists, { bits: 32, kind: 'fl32', rate: 48_000 });
   return writeWav(channels, pick(random, [8000, 44_100, 48_000, 96_000]), pick(random, ['s16', 's24', 'f32'] as const));
 }
 
@@ -62,7 +74,8 @@ function odd(random: Random): Uint8Array {
 /** Bytes long enough to have a header to damage. */
 const HEADER = 48;
 
-/** One way of damaging a file's bytes. */
+/** Ways of damaging a file's bytes: the first five any file's, the others a WAV's. */
+const ANY = 5;
 const DAMAGE: readonly ((random: Random, bytes: Uint8Array) => Uint8Array)[] = [
   (random, bytes) => bytes.slice(0, whole(random, 0, bytes.length)),
   (random, bytes) => {
@@ -80,9 +93,9 @@ const DAMAGE: readonly ((random: Random, bytes: Uint8Array) => Uint8Array)[] = [
   },
   (random, bytes) => {
     new DataView(bytes.buffer).setUint32(
-      pick(random, [4, 16, 24, 28, 40]),
+      pick(random, [4, 8, 16, 18, 22, 24, 28, 40]),
       pick(random, [0, 1, 0xffffffff, 0x7fffffff, whole(random, 0, 1e6)]),
-      true,
+      random.uniform() < 0.6,
     );
     return bytes;
   },
@@ -132,13 +145,15 @@ function badWords(report: TakeReport): string | null {
 /** Damages one file, from its seed, and has it checked as the page and the command line would. */
 export async function damageOne(seed: number, kernel: FftKernel, counts: DamageCounts): Promise<void> {
   const random = createRandom(seed);
-  let bytes = sound(random);
-  for (let n = whole(random, 1, 4); n > 0 && bytes.length > HEADER; n--) bytes = pick(random, DAMAGE)(random, bytes.slice());
+  const kind = pick(random, KINDS);
+  let bytes = sound(random, kind);
+  const ways = kind === 'wav' ? DAMAGE : DAMAGE.slice(0, ANY);
+  for (let n = whole(random, 1, 4); n > 0 && bytes.length > HEADER; n--) bytes = pick(random, ways)(random, bytes.slice());
   const started = performance.now();
   const wrong = (words: string): void => void counts.wrong.push(`seed ${seed}: ${words}`);
   counts.files++;
   try {
-    const opened = await openAudio(bytesSource(pick(random, ['take.wav', 'a\nb.wav', '\u202evaw.x', 'OH L.wav']), bytes));
+    const opened = await openAudio(bytesSource(pick(random, [`take.${kind}`, 'a\nb.wav', '\u202evaw.x', `OH L.${kind}`]), bytes));
     if (!opened.ok) {
       counts.refused++;
       if (UNFIT.test(opened.reason) || !opened.reason.endsWith('.')) wrong(`refused with ${JSON.stringify(opened.reason)}`);
