@@ -267,3 +267,22 @@ test('a fuller sum is an offer: done to the copies alone, sample for sample as i
   }
   expect(off / power).toBeLessThan(0.01);
 });
+
+test('something is hidden in the practice take, found by the check, and told on request', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  for (const [thing, said] of [
+    ['a clipped channel', /^(.+) was recorded 6 dB too loud/],
+    ['a knocked stand', /^Somebody knocks the stand of (.+) three times/],
+  ] as const) {
+    await page.getByLabel('Hidden in the practice take').selectOption(thing);
+    await page.getByRole('button', { name: 'Load the practice take' }).click();
+    await page.getByText('What was hidden in it').click({ timeout: 90_000 });
+    const words = (await page.getByRole('status').filter({ hasText: said }).textContent()) ?? '';
+    const name = said.exec(words)?.[1] ?? 'nobody';
+    await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText(
+      thing === 'a clipped channel' ? `${name} clips` : `${name} is shaken`,
+    );
+  }
+});

@@ -5,7 +5,7 @@ import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
-import type { Fault } from '../core/render';
+import type { HiddenThing } from '../core/render';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
 export interface TakeFile {
@@ -62,8 +62,8 @@ export interface Jobs {
   };
   /** The take that a session predicts, one WAV per microphone. */
   readonly 'render-take': {
-    readonly input: { readonly session: Session; readonly seed: number; readonly faults: readonly Fault[] };
-    readonly output: readonly TakeFile[];
+    readonly input: { readonly session: Session; readonly seed: number; readonly hidden: HiddenThing };
+    readonly output: { readonly files: readonly TakeFile[]; readonly words: string };
   };
   readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
   /** Findings with the moves that mend. */

@@ -1,7 +1,8 @@
 import { arrivalTable, type Plan, sourceKey } from '../arrivals';
-import { behindLowCuts, createRandom, type Random } from '../math';
+import { behindLowCuts, createRandom, type Random, type Vec3 } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
+import { disturb } from './disturb';
 import { addDelayed } from './fractionalDelay';
 import { coloured, type Heard, heardBy, inBands } from './heard';
 import { strokeKindOf, synthesiseStroke } from './strokes';
@@ -10,6 +11,8 @@ export interface RenderOptions {
   readonly seed: number;
   /** Rounds through all sources; each round strikes every source `strokesPerRound` times. */
   readonly rounds?: number;
+  /** Time from a stroke to the next, seconds, a little uneven; 0.46 where it is not said. */
+  readonly everyS?: number;
   readonly reflections?: boolean;
   /** Noise of room and microphone together, dB SPL. */
   readonly noiseSplDb?: number;
@@ -19,7 +22,11 @@ export interface RenderOptions {
 /** Something wrong on purpose in one channel. */
 export type Fault =
   | { readonly kind: 'reversed'; readonly microphoneId: string }
-  | { readonly kind: 'late'; readonly microphoneId: string; readonly samples: number };
+  | { readonly kind: 'late'; readonly microphoneId: string; readonly samples: number }
+  /** Its channel is called as another's, and that as its. */
+  | { readonly kind: 'exchanged'; readonly microphoneId: string; readonly otherId: string }
+  | { readonly kind: 'elsewhere'; readonly microphoneId: string; readonly positionM: Vec3 }
+  | { readonly kind: 'humming' | 'clipping' | 'knocked' | 'clicking'; readonly microphoneId: string };
 
 export interface TrueArrival {
   readonly source: string;
@@ -57,30 +64,56 @@ interface Stroke {
   readonly velocity: number;
 }
 
-/** Strokes one after another, every source in turn, half a second apart, with a player's small unevenness. */
-function score(sources: number, rounds: number, rate: number, random: Random): Stroke[] {
+const EVERY_S = 0.46;
+
+/** Strokes one after another, every source in turn, some time apart, with a player's small unevenness. */
+function score(sources: number, rounds: number, everyS: number, rate: number, random: Random): Stroke[] {
   const strokes: Stroke[] = [];
   let at = 0.6 * rate;
   for (let round = 0; round < rounds; round++)
     for (let source = 0; source < sources; source++) {
       strokes.push({ source, atSample: Math.round(at), velocity: random.between(0.75, 1) });
-      at += rate * random.between(0.42, 0.5);
+      at += rate * (everyS + random.between(-0.04, 0.04));
     }
   return strokes;
 }
 
+/** The plan with every stand where a fault has it. */
+const asItStands = (plan: Plan, faults: readonly Fault[]): Plan => {
+  const moved = faults.flatMap((fault) => (fault.kind === 'elsewhere' ? [fault] : []));
+  if (moved.length === 0) return plan;
+  return {
+    ...plan,
+    microphones: plan.microphones.map((one) => ({
+      ...one,
+      positionM: moved.find(({ microphoneId }) => microphoneId === one.id)?.positionM ?? one.positionM,
+    })),
+  };
+};
+
+/** The name of a microphone's channel: its own, or that of the one it was exchanged with. */
+function calledAs({ microphones }: Plan, { id, name }: Plan['microphones'][number], faults: readonly Fault[]): string {
+  for (const fault of faults) {
+    if (fault.kind !== 'exchanged') continue;
+    const other = fault.microphoneId === id ? fault.otherId : fault.otherId === id ? fault.microphoneId : null;
+    if (other !== null) return microphones.find((one) => one.id === other)?.name ?? name;
+  }
+  return name;
+}
+
 /** Sources are struck one by one; a channel's loudest predicted peak lands at −12 dBFS. Truth counts the sound's own start as 0. */
-export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
+export function renderTake(planned: Plan, options: RenderOptions): RenderedTake {
   const random = createRandom(options.seed);
+  const faults = options.faults ?? [];
+  const plan = asItStands(planned, faults);
   const rate = plan.sampleRateHz;
   const table = arrivalTable(plan);
-  const strokes = score(plan.sources.length, options.rounds ?? 3, rate, random);
+  const strokes = score(plan.sources.length, options.rounds ?? 3, options.everyS ?? EVERY_S, rate, random);
   const length = (strokes[strokes.length - 1]?.atSample ?? 0) + Math.round(1.1 * rate);
   const signals = plan.sources.map((source, s) =>
     coloured(synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)), source.spectrumDb, rate),
   );
   const split = signals.map((signal) => inBands(signal, rate));
-  const faults = options.faults ?? [];
   const channels = plan.microphones.map((microphone, m) => {
     const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
     const heard = signals.map((signal, s) =>
@@ -98,7 +131,12 @@ export function renderTake(plan: Plan, options: RenderOptions): RenderedTake {
     const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + PEAK_TARGET_DBFS);
     for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * random.normal();
     const { lowCutHz } = microphone;
-    return { microphoneId: microphone.id, name: microphone.name, samples: lowCutHz ? behindLowCuts(samples, rate, [lowCutHz]) : samples };
+    for (const { kind, microphoneId } of faults) if (microphoneId === microphone.id) disturb(samples, kind, rate);
+    return {
+      microphoneId: microphone.id,
+      name: calledAs(plan, microphone, faults),
+      samples: lowCutHz ? behindLowCuts(samples, rate, [lowCutHz]) : samples,
+    };
   });
   const arrivals = table.rows.flatMap((row, m) =>
     row.map(

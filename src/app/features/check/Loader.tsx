@@ -1,7 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
+import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
 import { formatNumber } from '../../../core/units';
+import { Choice } from '../../components/Choice';
 import { useTakeStore } from '../../stores/takeStore';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
@@ -10,10 +12,15 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
   const { progress, problem, refused } = useTakeStore();
   const picker = useRef<HTMLInputElement>(null);
   const [rendering, setRendering] = useState(false);
+  const [hidden, setHidden] = useState<HiddenThing>('two faults');
+  const [words, setWords] = useState<string | null>(null);
   const demo = async (): Promise<void> => {
     setRendering(true);
+    setWords(null);
     try {
-      await checkFiles(session, await demoTake(session));
+      const practice = await demoTake(session, hidden);
+      await checkFiles(session, practice.files);
+      setWords(practice.words || null);
     } finally {
       setRendering(false);
     }
@@ -61,9 +68,25 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           </Flex>
         )}
       </Flex>
-      {!hasReport && session.microphones.length > 0 && (
-        <Box fontSize="sm" color="quiet" mt="2">
-          The practice take is what this plan predicts, played by the model, with two faults planted in it.
+      {session.microphones.length > 0 && !busy && (
+        <Flex mt="3" gap="3" align="end" wrap="wrap">
+          <Choice
+            label="Hidden in the practice take"
+            value={hidden}
+            options={HIDDEN_THINGS.map((thing) => ({ value: thing, text: thing }))}
+            onChange={(thing) => setHidden(HIDDEN_THINGS.find((one) => one === thing) ?? 'two faults')}
+          />
+          <Box fontSize="sm" color="quiet" flex="1" minW="240px">
+            It is what this plan predicts, played by the model: find what is wrong with it by eye and ear, then see what the check says.
+          </Box>
+        </Flex>
+      )}
+      {words && !busy && (
+        <Box as="details" fontSize="sm" mt="1">
+          <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
+            What was hidden in it
+          </Box>
+          <Box role="status">{words}</Box>
         </Box>
       )}
       {[...(problem ? [problem] : []), ...refused].map((sentence) => (

@@ -2,7 +2,7 @@ import { type Matching, matchByName, type TakeReport } from '../../../core/analy
 import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { resolvePlan } from '../../../core/planning';
-import type { Fault } from '../../../core/render';
+import type { HiddenThing } from '../../../core/render';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { keepAttempt } from '../../stores/attemptStore';
@@ -55,19 +55,13 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
 
 export const stopCheck = (): void => underWay?.abort();
 
-/** Samples by which the demo's kick channel is late. */
-const PLANTED_LATE_SAMPLES = 40;
+/** Seeds of the practice takes: the first is the same whenever it is loaded, the others are another each time. */
+const FIRST_SEED = 7;
 
-/** The take this plan predicts, with two faults planted for practice: an overhead upside down and the first close microphone late. */
-export async function demoTake(session: Session): Promise<readonly TakeFile[]> {
-  const pair = session.pairs[0];
-  const close = session.microphones.find((microphone) => microphone.target !== null);
-  const reversedId = pair?.rightId ?? session.microphones[session.microphones.length - 1]?.id;
-  const faults: Fault[] = [
-    ...(reversedId ? [{ kind: 'reversed' as const, microphoneId: reversedId }] : []),
-    ...(close ? [{ kind: 'late' as const, microphoneId: close.id, samples: PLANTED_LATE_SAMPLES }] : []),
-  ];
-  const answer = await runJob('render-take', { session, seed: 7, faults }, { owner: 'check' });
+/** The take this plan predicts, with something hidden in it for practice, and what that is in a sentence. */
+export async function demoTake(session: Session, hidden: HiddenThing): Promise<{ readonly files: readonly TakeFile[]; readonly words: string }> {
+  const seed = hidden === 'two faults' ? FIRST_SEED : Math.floor(1e6 * Math.random());
+  const answer = await runJob('render-take', { session, seed, hidden }, { owner: 'check' });
   if (answer.kind === 'failed') setTake({ problem: answer.reason });
-  return answer.kind === 'done' ? answer.output : [];
+  return answer.kind === 'done' ? answer.output : { files: [], words: '' };
 }
