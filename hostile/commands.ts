@@ -39,12 +39,14 @@ import {
   type Shelf,
   setMicrophone,
   shiftMicrophones,
+  splitInto,
   squarePair,
   takeHeardDecay,
   takeMeasured,
   turnHanded,
   turnMicrophones,
   unplug,
+  wantPreamp,
 } from '../src/core/document';
 import { familyOf, INSTRUMENT_KINDS, KIT_VARIANTS } from '../src/core/instruments';
 import { vec3 } from '../src/core/math';
@@ -60,7 +62,7 @@ export const SHELF: Shelf = {
   microphones: MICROPHONE_CATALOGUE.slice(0, 6),
   devices: DEVICE_CATALOGUE.slice(0, 2),
   stands: STAND_CATALOGUE.slice(0, 3),
-  outboard: OUTBOARD_CATALOGUE.slice(0, 5),
+  outboard: OUTBOARD_CATALOGUE,
   cables: CABLE_CATALOGUE.slice(0, 4),
   setups: [],
 };
@@ -168,7 +170,10 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   },
   unplug: (h) => unplug(h.microphone()),
   learnLevels: (h) => learnLevels(h.chance(0.3) ? null : { [h.microphone()]: h.length(-20, 20) }),
-  putBetween: (h) => putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'none', null]) ?? null),
+  putBetween: (h) =>
+    putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'splitter', 'channel-strip', 'none', null]) ?? null),
+  splitInto: (h) => splitInto(h.microphone(), h.pick(['eight-input/in8', 'eight-input/in1', 'two-input/in2', 'none/in1', null]) ?? null),
+  wantPreamp: (h) => wantPreamp(h.microphone(), h.pick(['clean', 'coloured', null] as const) ?? null),
   plugAll: (h) => plugAll(Object.fromEntries(h.session.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]))),
   editSession: (h) =>
     editSession(

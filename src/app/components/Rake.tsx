@@ -69,7 +69,7 @@ export const Rake = memo(function Rake({
         <g key={t}>
           <line className="axis" x1={x(t)} x2={x(t)} y1={base} y2={base + 5} />
           <text x={x(t)} y={base + 17} textAnchor="middle">
-            {Number(t.toFixed(2))}
+            {String(Number(t.toFixed(2))).replace('-', '−')}
           </text>
         </g>
       ))}
