@@ -1,4 +1,4 @@
-import type { Fault } from './renderTake';
+import type { Fault } from './fault';
 
 const { PI, abs, exp, floor, max, min, sin } = Math;
 

@@ -3,7 +3,8 @@ import { createRandom, normalize, scale, vec3 } from '../math';
 import { isDirect } from '../microphones';
 import { clampToRoom } from '../room';
 import { formatLength } from '../units';
-import { type Fault, type RenderedTake, renderTake } from './renderTake';
+import type { Fault } from './fault';
+import { type RenderedTake, renderTake } from './renderTake';
 
 /** What may be hidden in a practice take. */
 export const HIDDEN_THINGS = [

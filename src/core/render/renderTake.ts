@@ -1,8 +1,9 @@
 import { arrivalTable, type Plan, sourceKey } from '../arrivals';
-import { behindLowCuts, createRandom, type Random, type Vec3 } from '../math';
+import { behindLowCuts, createRandom, type Random } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
 import { disturb } from './disturb';
+import type { Fault } from './fault';
 import { addDelayed } from './fractionalDelay';
 import { coloured, type Heard, heardBy, inBands } from './heard';
 import { strokeKindOf, synthesiseStroke } from './strokes';
@@ -18,15 +19,6 @@ export interface RenderOptions {
   readonly noiseSplDb?: number;
   readonly faults?: readonly Fault[];
 }
-
-/** Something wrong on purpose in one channel. */
-export type Fault =
-  | { readonly kind: 'reversed'; readonly microphoneId: string }
-  | { readonly kind: 'late'; readonly microphoneId: string; readonly samples: number }
-  /** Its channel is called as another's, and that as its. */
-  | { readonly kind: 'exchanged'; readonly microphoneId: string; readonly otherId: string }
-  | { readonly kind: 'elsewhere'; readonly microphoneId: string; readonly positionM: Vec3 }
-  | { readonly kind: 'humming' | 'clipping' | 'knocked' | 'clicking'; readonly microphoneId: string };
 
 export interface TrueArrival {
   readonly source: string;
