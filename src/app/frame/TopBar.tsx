@@ -3,7 +3,7 @@ import { ChevronDown, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { editSession, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
-import { patchInputs } from '../../core/planning';
+import { inputsInUse, patchInputs } from '../../core/planning';
 import { formatTemperature } from '../../core/units';
 import { download, fileName } from '../components/download';
 import { livePlan } from '../stores/planHooks';
@@ -19,7 +19,7 @@ function Facts({ session }: { session: Session }) {
     <Flex gap="2" color="quiet" fontSize="sm" className="measure facts" display={{ base: 'none', md: 'flex' }} align="center">
       <span>{count === 1 ? '1 microphone' : `${count} microphones`}</span>
       <span>
-        {Object.keys(session.patch).length} of {inputs} inputs
+        {inputsInUse(session)} of {inputs} inputs
       </span>
       {session.shelf.stands.length > 0 && (
         <span>

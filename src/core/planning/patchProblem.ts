@@ -25,6 +25,12 @@ export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
     device.inputs.slice(0, carriedInputs(shelf.devices, device, sampleRateHz)).map((input) => ({ ...input, deviceId: device.id })),
   );
 
+/** How many inputs are in use: second ways of splitters too, and none that is not carried at the session's rate. */
+export function inputsInUse(session: Session): number {
+  const there = new Set(patchInputs(session).map(inputAddress));
+  return [...Object.values(session.patch), ...session.microphones.flatMap(({ alsoInto }) => alsoInto ?? [])].filter((one) => there.has(one)).length;
+}
+
 /** What hangs on another device's digital port and is not carried whole, in a sentence each. */
 export function expansionWords({ shelf, sampleRateHz }: Session): string[] {
   const { devices } = shelf;

@@ -10,6 +10,7 @@ import {
   deskOf,
   expansionWords,
   gainSetting,
+  inputsInUse,
   outboardOf,
   patchInputs,
   patchProblem,
@@ -86,6 +87,7 @@ describe('a splitter', () => {
     const problem = patchProblem(split, arrivalTable(resolvePlan(split)));
     expect(problem.microphones.map(({ id }) => id)).toContain(secondWayId(first.id));
     expect(problem.previous[secondWayId(first.id)]).toBe('eight-input/in8');
+    expect([inputsInUse(KIT), inputsInUse(split)]).toEqual([4, 5]);
   });
 
   test('what a solver found is plugged both ways', () => {

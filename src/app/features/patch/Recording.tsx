@@ -3,6 +3,7 @@ import { useId, useRef, useState } from 'react';
 import { firstDipHz } from '../../../core/acoustics';
 import { writeWav } from '../../../core/audio';
 import type { Session } from '../../../core/document';
+import { inputsInUse } from '../../../core/planning';
 import { BIT_DEPTHS, clickTrack, type LoopbackReport, minutesToWavEnd, roundTripOf, roundTripWords, storageFor } from '../../../core/recording';
 import { formatFrequency, formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
@@ -142,7 +143,7 @@ function Loopback({ session }: { session: Session }) {
 function Room({ session }: { session: Session }) {
   const [free, setFree] = useState(100);
   const [depth, setDepth] = useState<number>(session.brief.bitDepth ?? 24);
-  const channels = Math.max(1, Object.keys(session.patch).length || session.microphones.length);
+  const channels = Math.max(1, inputsInUse(session) || session.microphones.length);
   const { bytesPerMinute, minutesLeft } = storageFor(session.sampleRateHz, depth, channels, free);
   const end = minutesToWavEnd(session.sampleRateHz, depth, 1);
   return (

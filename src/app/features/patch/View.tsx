@@ -8,6 +8,7 @@ import {
   dangerOfPlugging,
   expansionWords,
   gainSetting,
+  inputsInUse,
   inputTitle,
   litBanks,
   loudestDb,
@@ -104,7 +105,7 @@ function Patch({ session }: { session: Session }) {
               ? 'There is no patch yet'
               : solving
                 ? 'Solving the patch'
-                : `${Object.keys(session.patch).length} of ${inputs.length} inputs in use`}
+                : `${inputsInUse(session)} of ${inputs.length} inputs in use`}
           </Box>
           {tab === 'patch' && <SolveButtons session={session} solve={solve} />}
         </Flex>
