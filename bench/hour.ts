@@ -5,7 +5,7 @@ import { addDelayed, type StrokeKind, synthesiseStroke } from '../src/core/rende
 
 /**
  * An hour of 24 channels from a source that holds a few seconds and repeats them: memory and time per second of audio, beside a
- * minute of the same. `npx tsx bench/hour.ts [SECONDS]`.
+ * minute of the same. `npm run bench -- hour [SECONDS]`.
  */
 const RATE = 48_000;
 const CHANNELS = 24;
