@@ -1,6 +1,7 @@
 import { walks } from '../../../scripts/walks';
 import { createRandom, type Vec3, vec3 } from '../math';
 import { type Cause, type Cluster, explain, limitsOf, type Model, type TapeString } from '.';
+import { Weighing } from './likelihood';
 
 /*
  * A world made as plainly as can be: points for sources and microphones in the open, sound straight from one to the other. What the
@@ -185,6 +186,40 @@ test('what is said to be so at some probability is so as often', () => {
   const told = all.reduce((sum, { p }) => sum + p, 0) / all.length;
   expect(all.length).toBeGreaterThan(ROUNDS);
   expect(right).toBeGreaterThan(told - 0.05);
+});
+
+test('several upside down: the causes found are the likeliest of all sets there are, every set tried', () => {
+  let several = 0;
+  for (let seed = 1; seed <= walks(8, 120); seed++) {
+    const random = createRandom(seed);
+    const { model, clusters } = world(seed, 'nothing', random.integer(4, 8), random.integer(4, 7));
+    const turned = new Set(Array.from({ length: random.integer(1, 3) }, () => random.integer(0, model.microphones - 1)));
+    const way = (channel: number): number => (turned.has(channel) ? -1 : 1);
+    const heard = clusters.map(({ spot, arrivals }) => ({
+      spot,
+      arrivals: arrivals.map((arrival) => ({ ...arrival, sign: (arrival.sign * way(arrival.channel) * way(spot)) as 1 | -1 })),
+    }));
+    const weighing = new Weighing(model, heard);
+    const posterior = (channels: readonly number[]): number =>
+      weighing.logLikelihood(channels.map((channel): Cause => ({ kind: 'reversed', channel }))) + channels.length * Math.log(0.03);
+    let best: readonly number[] = [];
+    let most = posterior([]);
+    for (let set = 1; set < 2 ** model.microphones; set++) {
+      const channels = Array.from({ length: model.microphones }, (_, c) => c).filter((c) => (set >> c) & 1);
+      const found = posterior(channels);
+      if (found > most) [best, most] = [channels, found];
+    }
+    const { causes, sure } = explain(model, heard);
+    const reversed = (list: readonly Cause[]): number[] => list.flatMap((cause) => (cause.kind === 'reversed' ? [cause.channel] : []));
+    // Two halves of the channels may be as likely as one another.
+    expect([seed, posterior(reversed(causes))]).toEqual([seed, expect.closeTo(most, 6)]);
+    // What is said to be so is so: where half and half are alike nothing is said.
+    const said = reversed(sure.map(({ cause }) => cause)).sort((a, b) => a - b);
+    if (said.length > 0) expect([seed, said]).toEqual([seed, best]);
+    if (2 * best.length === model.microphones) expect([seed, said]).toEqual([seed, []]);
+    if (turned.size > 1) several++;
+  }
+  expect(several).toBeGreaterThan(2);
 });
 
 describe('two microphones', () => {

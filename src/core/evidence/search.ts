@@ -210,16 +210,43 @@ function alternatives(list: readonly Weighed[]): Weighed[] {
   });
 }
 
+/** The channels that causes turn round, the others that are not, and how much likelier these are than those. */
+function bothWays(weighing: Weighing, causes: readonly Cause[]): { own: Cause[]; others: Cause[]; rest: Cause[]; odds: number } {
+  const own = causes.filter(({ kind }) => kind === 'reversed');
+  const rest = causes.filter(({ kind }) => kind !== 'reversed');
+  const turned = new Set(own.flatMap(channelsOf));
+  const others = weighing.channels.filter((channel) => !turned.has(channel)).map((channel): Cause => ({ kind: 'reversed', channel }));
+  const posterior = (set: readonly Cause[]): number => weighing.logLikelihood([...rest, ...set]) + set.length * Math.log(PRIOR.reversed);
+  return { own, others, rest, odds: own.length > 0 ? Math.exp(posterior(others) - posterior(own)) : 0 };
+}
+
+/** Signs tell one set of channels from the rest, not which of the two is upside down: it is the likelier, which is the smaller mostly. */
+function fewerTurned(weighing: Weighing, causes: readonly Cause[]): readonly Cause[] {
+  const { others, rest, odds } = bothWays(weighing, causes);
+  return odds > 1 ? [...rest, ...others] : causes;
+}
+
+/** Where both sets are as likely, to nineteen to one, all of their channels are open together. */
+function eitherWay(weighing: Weighing, causes: readonly Cause[]): Weighed[] | null {
+  const { own, others, odds } = bothWays(weighing, causes);
+  if (odds < (1 - SAID) / SAID) return null;
+  const probability = 1 / (1 + odds);
+  return [...own.map((cause) => ({ cause, probability })), ...others.map((cause) => ({ cause, probability: 1 - probability }))];
+}
+
 /**
  * The fewest causes that explain a take. Each is weighed against everything else it could have been, the other causes given: what is
  * so to nineteen in twenty is sure, what lies between several is left open. Probabilities are posterior ones, priors of causes included.
  */
 export function explain(model: Model, clusters: readonly Cluster[]): Explanation {
   const weighing = new Weighing(model, clusters);
-  const causes = causesOf(weighing);
+  const causes = fewerTurned(weighing, causesOf(weighing));
   const sure: Weighed[] = [];
   const open: Weighed[][] = [];
+  const either = eitherWay(weighing, causes);
+  if (either) open.push(either);
   causes.forEach((cause, i) => {
+    if (either && cause.kind === 'reversed') return;
     const rest = without(causes, i);
     const { list, none } = weighed(hypotheses(weighing, rest), weighing.logLikelihood(rest));
     const own = list.find((one) => sameThing(one.cause, cause));
