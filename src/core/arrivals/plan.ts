@@ -58,6 +58,8 @@ export interface Plan {
   readonly solids: readonly Solid[];
   /** Where the loudest peaks are wanted, by the level habit; −12 dBFS where none is said. */
   readonly peakTargetDbfs?: number;
+  /** Where single microphones' peaks are wanted instead, by id: parts that are to be softer are recorded softer. */
+  readonly peakTargetsDbfs?: Readonly<Record<string, number>>;
 }
 
 export const sourceKey = (source: Source): string => `${source.instrumentId}/${source.id}`;

@@ -37,6 +37,7 @@ export const briefSchema = object({
   key: Joi.string().trim().min(1).max(20).optional(),
   tempoBpm: number(20, 400).optional(),
   bitDepth: Joi.valid(16, 24, 32).optional(),
+  levelsDb: Joi.object().pattern(id, number(-40, 0)).max(60).optional(),
   desk: Joi.valid(...DESKS).optional(),
   desks: Joi.object()
     .pattern(id, Joi.valid(...DESKS))

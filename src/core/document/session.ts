@@ -139,6 +139,8 @@ export interface Brief {
   readonly key?: string;
   readonly tempoBpm?: number;
   readonly bitDepth?: 16 | 24 | 32;
+  /** How loud each instrument is to be against the loudest, dB, 0 or less, by its id: where faders stay at unity. */
+  readonly levelsDb?: Readonly<Record<string, number>>;
   /** Where the devices stand, seen from the audience. */
   readonly desk?: (typeof DESKS)[number];
   /** Devices that stand elsewhere than the others, by their ids. */

@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { asksPower, inputAddress, letsPowerIn, levelChain, PEAK_TARGET_DBFS, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, resolvePlan } from '../planning';
+import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -31,7 +31,6 @@ const QUIET_ROOM_DB = 40;
 
 /** The lines of one device as the session's patch plans them, in the order of its inputs. */
 export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
-  const target = table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS;
   const lit = litBanks(session);
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)
@@ -42,7 +41,7 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
       if (!microphone || !setting) return [];
       const { model } = microphone;
       const loudest = loudestDb(table, microphone.id) ?? 0;
-      const chain = levelChain(model, loudest, input, setting, target);
+      const chain = levelChain(model, loudest, input, setting, peakTargetOf(table.plan, microphone.id));
       return [
         {
           microphoneId: microphone.id,

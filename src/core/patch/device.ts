@@ -38,6 +38,8 @@ export interface InputDevice {
   readonly inputs: readonly DeviceInput[];
   /** Devices with the same clock run in step: named by whose it is. Without one it runs by its own. */
   readonly clock?: string;
+  /** Devices with the same time code stamp their files alike: these begin together, and drift apart all the same. */
+  readonly timeCode?: string;
   /** Channels that its digital port takes from another device, at 44.1 and 48 kHz. */
   readonly digitalInputs?: number;
   /** Its inputs reach the recording over the digital port of this device, and run by its clock. */

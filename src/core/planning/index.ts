@@ -15,7 +15,7 @@ export * from './patchSafety';
 export * from './placing';
 export * from './proposals';
 export * from './ready';
-export { heardRoom, resolvePlan } from './resolve';
+export { heardRoom, peakTargetOf, resolvePlan, wantedLevelDb } from './resolve';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';

@@ -18,6 +18,7 @@ import {
 } from '../patch';
 import { formatNumber, listed } from '../units';
 import { cableLengthM } from './cableLength';
+import { peakTargetOf } from './resolve';
 
 /** Every input of the session's devices that can be recorded at its rate, in order. */
 export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
@@ -82,7 +83,7 @@ export function gainSetting(table: ArrivalTable, microphoneId: string, input: Pa
   const peak = loudestDb(table, microphoneId);
   if (!microphone || peak === null) return null;
   const lost = lowCutOf(table, microphone, lowCutsOf(microphone, input, through));
-  return gainFor(microphone.model, peak, microphone.padOn, input, table.plan.peakTargetDbfs, through, lost);
+  return gainFor(microphone.model, peak, microphone.padOn, input, peakTargetOf(table.plan, microphoneId), through, lost);
 }
 
 /** A pair carries the picture, and what is alone on its source is not to be had again: their preamps matter more. */
@@ -168,5 +169,8 @@ export function clockWords(session: Session): string | null {
   const own = [...new Set(used.map((device) => clockOf(session.shelf.devices, device)))];
   if (own.length < 2) return null;
   const names = used.map(({ name }) => name);
-  return `${listed(names)} run by clocks of their own and drift apart, a sample or some each second: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
+  const [code] = used.map(({ timeCode }) => timeCode);
+  const stamped = code !== undefined && used.every(({ timeCode }) => timeCode === code);
+  const begin = stamped ? 'Their time code lines up where files begin, and no more: ' : '';
+  return `${listed(names)} run by clocks of their own and drift apart, a sample or some each second. ${begin}${stamped ? 'link' : 'Link'} their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
 }

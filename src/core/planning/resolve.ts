@@ -1,10 +1,11 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
-import type { PlacedMicrophone, Session } from '../document';
+import { belongsTo, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
-import { type Geometry, geometryOf } from '../instruments';
+import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { normalize, subtract } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
+import { PEAK_TARGET_DBFS } from '../patch';
 import { OCTAVES_HZ, type PerOctave, type Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
@@ -118,6 +119,28 @@ export function heardRoom(session: Pick<Session, 'room' | 'furnishings'>): Room 
 /** Peaks at three quarters of a meter from −60 to 0 dBFS: as that habit has it at the loudest. */
 const HALF_TO_THREE_QUARTERS_DBFS = -15;
 
+/** A shaker is recorded quietly: it is felt more than heard (common practice), dB under the rest. */
+const SHAKEN_DB = -12;
+
+/** How loud an instrument is to be against the loudest, dB: as it was said, else as is usual. */
+export const wantedLevelDb = ({ brief }: Pick<Session, 'brief'>, { id, kind }: Pick<Instrument, 'id' | 'kind'>): number =>
+  brief.levelsDb?.[id] ?? (kind === 'shaken' ? SHAKEN_DB : 0);
+
+/** With faders at unity the balance is made by the gains: every microphone aims as far under the usual as its instrument is to be softer. */
+function unityTargets(session: Session): Record<string, number> {
+  const loudest = Math.max(-Infinity, ...session.instruments.map((one) => wantedLevelDb(session, one)));
+  return Object.fromEntries(
+    session.microphones.flatMap((placed) => {
+      const instrument = session.instruments.find(({ id }) => belongsTo(session, placed, id));
+      return instrument ? [[placed.id, PEAK_TARGET_DBFS + wantedLevelDb(session, instrument) - loudest]] : [];
+    }),
+  );
+}
+
+/** Where a microphone's loudest peaks are wanted, dBFS. */
+export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: string): number =>
+  peakTargetsDbfs?.[microphoneId] ?? peakTargetDbfs ?? PEAK_TARGET_DBFS;
+
 /** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
 export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
@@ -146,5 +169,6 @@ export function resolvePlan(session: Session): Plan {
     geometries: placedGeometries,
     solids: solidsOf(placedGeometries, session, microphones),
     ...(session.brief.levelHabit === 'half to three quarters' ? { peakTargetDbfs: HALF_TO_THREE_QUARTERS_DBFS } : {}),
+    ...(session.brief.levelHabit === 'balanced at unity' ? { peakTargetsDbfs: unityTargets(session) } : {}),
   };
 }

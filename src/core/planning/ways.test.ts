@@ -15,7 +15,9 @@ import {
   patchInputs,
   patchProblem,
   patchTroubles,
+  peakTargetOf,
   resolvePlan,
+  wantedLevelDb,
 } from './index';
 
 const DEMO = boathouseKit();
@@ -162,4 +164,44 @@ test('who has counted no cable has not said that there are none; who has is aske
   expect(patchProblem({ ...KIT, shelf: { ...KIT.shelf, cables: [] } }, table).reach).toBeUndefined();
   const short = [{ ...catalogued(CABLE_CATALOGUE, 'xlr-2'), count: 9 }];
   expect(patchProblem({ ...KIT, shelf: { ...KIT.shelf, cables: short } }, table).reach?.needM[first.id]?.[host.id]).toBeGreaterThan(2);
+});
+
+describe('faders at unity', () => {
+  const unity = (brief: Session['brief']): Session => ({ ...KIT, brief: { levelHabit: 'balanced at unity', ...brief } });
+  const [kit] = KIT.instruments;
+  if (!kit) throw new Error('there is a kit');
+  const shaker: Session['instruments'][number] = {
+    ...kit,
+    id: 'shaker',
+    kind: 'shaken',
+    variant: 'shaker',
+    name: 'Shaker',
+    positionM: { x: 1, y: 1 },
+  };
+  const heard = (session: Session) => resolvePlan(session).microphones.map(({ id }) => peakTargetOf(resolvePlan(session), id));
+
+  test('what is to be softer is recorded softer by as much, the loudest at −12 dBFS', () => {
+    expect(heard(unity({}))).toEqual([-12, -12, -12, -12]);
+    // One instrument alone is the loudest, however soft it is to be.
+    expect(heard(unity({ levelsDb: { [kit.id]: -9 } }))).toEqual([-12, -12, -12, -12]);
+    const two = { ...unity({ levelsDb: { shaker: -5, [kit.id]: 0 } }), instruments: [kit, shaker] };
+    const own = editMicrophone(first.id, { target: { instrumentId: 'shaker', sourceId: 'none' } })(two);
+    expect(peakTargetOf(resolvePlan(own), first.id)).toBe(-17);
+    const setting = settingOf(own, first.id);
+    expect(setting?.predictedPeakDbfs).toBeCloseTo(-17, -0.5);
+  });
+
+  test('a shaker is recorded quietly unless it is said otherwise (common practice); other habits know nothing of it', () => {
+    expect(wantedLevelDb(unity({}), shaker)).toBe(-12);
+    expect(wantedLevelDb(unity({ levelsDb: { shaker: -3 } }), shaker)).toBe(-3);
+    expect(heard({ ...KIT, brief: { levelHabit: 'safe peaks', levelsDb: { [kit.id]: -9 } } })).toEqual([-12, -12, -12, -12]);
+    expect(heard({ ...KIT, brief: { levelHabit: 'half to three quarters' } })).toEqual([-15, -15, -15, -15]);
+  });
+});
+
+test('two recorders with one time code begin together and drift all the same', () => {
+  const recorder = { ...host, id: 'other', timeCode: 'A' };
+  const both = plugIn(first.id, 'other/in1')(withShelf({ devices: [{ ...host, timeCode: 'A' }, recorder] }));
+  expect(clockWords(both)).toMatch(/drift apart.*Their time code lines up where files begin, and no more: link their clocks/);
+  expect(clockWords({ ...both, shelf: { ...both.shelf, devices: [host, recorder] } })).not.toMatch(/time code/);
 });

@@ -1,9 +1,9 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/document';
 import { familyOf } from '../../../core/instruments';
-import { type Proposal, placeSetup, proposalsFor, putUpSetup, withoutSetups } from '../../../core/planning';
+import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted, inUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
@@ -46,6 +46,26 @@ function Line({ session, question }: { session: Session; question: Question }) {
         {question.why}
       </Box>
     </Box>
+  );
+}
+
+/** How loud each instrument is to be in the mix: asked once, where the faders stay at unity. */
+function Levels({ session }: { session: Session }) {
+  return (
+    <Flex role="group" aria-label="How loud in the mix" gap="3" wrap="wrap" pb="3">
+      {session.instruments.map((instrument) => (
+        <NumberField
+          key={instrument.id}
+          label={`${instrument.name} in the mix`}
+          unit="dB against the loudest"
+          digits={0}
+          value={wantedLevelDb(session, instrument)}
+          low={-40}
+          high={0}
+          onCommit={(db) => runCommand(answerBrief({ levelsDb: { ...session.brief.levelsDb, [instrument.id]: db } }))}
+        />
+      ))}
+    </Flex>
   );
 }
 
@@ -114,7 +134,10 @@ function BriefPage({ session }: { session: Session }) {
           />
         </Grid>
         {HABIT_QUESTIONS.map((question) => (
-          <Line key={question.of} session={session} question={question} />
+          <Fragment key={question.of}>
+            <Line session={session} question={question} />
+            {question.of === 'levelHabit' && brief.levelHabit === 'balanced at unity' && <Levels session={session} />}
+          </Fragment>
         ))}
         <Parts session={session} />
       </Box>

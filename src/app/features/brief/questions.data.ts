@@ -25,7 +25,7 @@ export const HABIT_QUESTIONS: readonly Question[] = [
   {
     of: 'levelHabit',
     ask: 'Level habit',
-    why: 'Patch aims its gains by it: at −12 dBFS, or at −15 for three quarters of the meter. The last two aim at −12 and are printed.',
+    why: 'Patch aims its gains by it: at −12 dBFS, or at −15 for three quarters of the meter; at unity softer parts are recorded softer; floating point has no gain to set.',
     answers: LEVEL_HABITS,
   },
   {

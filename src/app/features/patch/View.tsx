@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
-import { inputAddress, type PatchResult, PEAK_TARGET_DBFS } from '../../../core/patch';
+import { inputAddress, type PatchResult } from '../../../core/patch';
 import {
   clockWords,
   dangerOfPlugging,
@@ -15,6 +15,7 @@ import {
   outboardOf,
   patchInputs,
   patchTroubles,
+  peakTargetOf,
   resolvePlan,
 } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
@@ -204,14 +205,14 @@ function Patch({ session }: { session: Session }) {
               input={input}
               between={outboardOf(session, selected.id)}
               learnedDb={selected.learnedDb}
-              targetDbfs={table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS}
+              targetDbfs={peakTargetOf(table.plan, selected.id)}
             />
           ) : (
             <Box color="quiet">Choose an input for it.</Box>
           )}
           {session.sampleRateHz > 0 && (
             <Box mt="3" fontSize="sm" color="quiet">
-              Peaks aim at {formatNumber(table.plan.peakTargetDbfs ?? PEAK_TARGET_DBFS, 0)} dBFS ({session.brief.levelHabit ?? 'safe peaks'}
+              Peaks aim at {formatNumber(peakTargetOf(table.plan, selected.id), 0)} dBFS ({session.brief.levelHabit ?? 'safe peaks'}
               {session.brief.levelHabit ? ', by the brief' : ''}). Levels are a model, ±{formatNumber(6, 0)} dB; check while playing as loudly as in
               the take.
             </Box>

@@ -1,9 +1,12 @@
-import { Box, Grid, Input } from '@chakra-ui/react';
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { Connector } from '../../../core/microphones';
+import { type Connector, outputLevelDbu } from '../../../core/microphones';
 import { type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter } from '../../../core/patch';
+import { formatNumber } from '../../../core/units';
+import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { Field } from './MicrophoneForm';
@@ -19,6 +22,7 @@ interface Draft {
   rank: '1' | '2' | '3';
   records: 'integer' | 'float';
   clock: string;
+  timeCode: string;
   character: '' | PreampCharacter;
   expands: string;
   digitalInputs: number;
@@ -40,6 +44,7 @@ const schema = Joi.object({
   rank: Joi.valid('1', '2', '3'),
   records: Joi.valid('integer', 'float'),
   clock: Joi.string().trim().allow('').max(40).label('Clock'),
+  timeCode: Joi.string().trim().allow('').max(40).label('Time code'),
   character: Joi.valid('', ...PREAMP_CHARACTERS),
   expands: Joi.string().allow(''),
   digitalInputs: number('Digital inputs', 0, 64).integer(),
@@ -79,6 +84,7 @@ function draftOf(device: InputDevice): Draft {
     rank: `${first?.rank ?? 1}`,
     records: first?.floats ? 'float' : 'integer',
     clock: device.clock ?? '',
+    timeCode: device.timeCode ?? '',
     character: first?.character ?? '',
     expands: device.expands ?? '',
     digitalInputs: device.digitalInputs ?? 0,
@@ -119,9 +125,31 @@ function deviceOf(id: string, draft: Draft): InputDevice {
     name: draft.name.trim(),
     inputs,
     ...(draft.clock.trim() && !draft.expands ? { clock: draft.clock.trim() } : {}),
+    ...(draft.timeCode.trim() ? { timeCode: draft.timeCode.trim() } : {}),
     ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
     ...(draft.expands ? { expands: draft.expands } : {}),
   };
+}
+
+/** A data sheet may give the maximum as a sound level with a microphone of some sensitivity: the same in dBu. */
+function MaximumAsSpl({ onTake }: { onTake: (dbu: number) => void }) {
+  const [splDb, setSpl] = useState(130);
+  const [sensitivity, setSensitivity] = useState(10);
+  const dbu = Math.round(10 * outputLevelDbu(sensitivity, splDb, 0)) / 10;
+  return (
+    <Box as="details" mt="2" fontSize="sm">
+      <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
+        Its data sheet gives a maximum sound level instead
+      </Box>
+      <Flex gap="3" align="end" wrap="wrap">
+        <NumberField label="Maximum" unit="dB SPL" digits={0} value={splDb} low={60} high={200} onCommit={setSpl} />
+        <NumberField label="With a microphone of" unit="mV/Pa" digits={1} value={sensitivity} low={0.1} high={200} onCommit={setSensitivity} />
+        <Button size="sm" minH="44px" variant="outline" type="button" onClick={() => onTake(dbu)}>
+          That is {formatNumber(dbu, 1)} dBu: take it
+        </Button>
+      </Flex>
+    </Box>
+  );
 }
 
 interface Props {
@@ -134,7 +162,7 @@ interface Props {
 
 export function DeviceForm({ device, others, onSave, onCancel }: Props) {
   const hosts = others.filter(({ digitalInputs, id }) => (digitalInputs ?? 0) > 0 || id === device.expands);
-  const { register, handleSubmit, formState } = useForm<Draft>({
+  const { register, handleSubmit, formState, setValue } = useForm<Draft>({
     defaultValues: draftOf(device),
     resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
   });
@@ -190,12 +218,16 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
         <Field label="Runs by the clock of (empty for its own)" problem={formState.errors.clock?.message}>
           <Input size="sm" h="44px" aria-label="Runs by the clock of (empty for its own)" {...register('clock')} />
         </Field>
+        <Field label="Time code it shares (empty for none)" problem={formState.errors.timeCode?.message}>
+          <Input size="sm" h="44px" aria-label="Time code it shares (empty for none)" {...register('timeCode')} />
+        </Field>
         {FIELDS.map(([name, label]) => (
           <Field key={name} label={label} problem={formState.errors[name]?.message}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
           </Field>
         ))}
       </Grid>
+      <MaximumAsSpl onTake={(dbu) => setValue('maxLevelDbu', dbu, { shouldValidate: true, shouldDirty: true })} />
       <FormButtons onCancel={onCancel} />
       <Box mt="2" fontSize="sm" color="quiet">
         Gear is described by kind; look the figures up in its data sheet.
