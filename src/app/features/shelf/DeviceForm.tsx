@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { type Connector, outputLevelDbu } from '../../../core/microphones';
-import { type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter } from '../../../core/patch';
+import { type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
@@ -27,6 +27,7 @@ interface Draft {
   expands: string;
   digitalInputs: number;
   lowCutHz: number;
+  einDbu: number;
   gainStepDb: number;
   padDb: number;
   gainMinDb: number;
@@ -52,6 +53,7 @@ const schema = Joi.object({
     .label('Low cut')
     .messages({ 'alternatives.match': 'Low cut must be 0, or 20 to 400 Hz' }),
   gainStepDb: number('Gain step', 0.1, 20),
+  einDbu: number('Input noise', -140, -60),
   padDb: number('Pad', 0, 60),
   gainMinDb: number('Lowest gain', -60, 60),
   gainMaxDb: number('Highest gain', -60, 120).min(Joi.ref('gainMinDb')),
@@ -67,6 +69,7 @@ const FIELDS = [
   ['gainMaxDb', 'Highest gain (dB)'],
   ['gainStepDb', 'One notch of gain (dB)'],
   ['maxLevelDbu', 'Maximum level at lowest gain (dBu)'],
+  ['einDbu', 'Equivalent input noise (dBu), −126 is usual'],
   ['lowCutHz', 'Low cut (Hz), 0 for none'],
   ['digitalInputs', 'Channels its digital port takes at 48 kHz, 0 for no port'],
 ] as const;
@@ -89,6 +92,7 @@ function draftOf(device: InputDevice): Draft {
     expands: device.expands ?? '',
     digitalInputs: device.digitalInputs ?? 0,
     lowCutHz: first?.lowCutHz ?? 0,
+    einDbu: first?.einDbu ?? USUAL_EIN_DBU,
     gainStepDb: first?.gainStepDb ?? 1,
     padDb: first?.padDb ?? 0,
     gainMinDb: first?.gainMinDb ?? 0,
@@ -97,7 +101,10 @@ function draftOf(device: InputDevice): Draft {
   };
 }
 
-function deviceOf(id: string, draft: Draft): InputDevice {
+/** Inputs of several kinds stay as they came: one row of figures cannot say them. */
+const isMixed = ({ inputs }: InputDevice): boolean => new Set(inputs.map(({ group }) => group)).size > 1;
+
+function deviceOf(device: InputDevice, draft: Draft): InputDevice {
   const connectors: Connector[] = draft.connector === 'both' ? ['XLR', 'TRS'] : [draft.connector];
   const inputs = Array.from({ length: draft.inputCount }, (_, i): DeviceInput => {
     const start = draft.bankSize > 0 ? Math.floor(i / draft.bankSize) * draft.bankSize + 1 : 0;
@@ -114,6 +121,7 @@ function deviceOf(id: string, draft: Draft): InputDevice {
       maxLevelDbu,
       ...(draft.records === 'float' ? { floats: true } : {}),
       ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
+      ...(draft.einDbu === USUAL_EIN_DBU ? {} : { einDbu: draft.einDbu }),
       ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
       ...(draft.character === '' ? {} : { character: draft.character }),
       ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
@@ -121,9 +129,9 @@ function deviceOf(id: string, draft: Draft): InputDevice {
     };
   });
   return {
-    id,
+    id: device.id,
     name: draft.name.trim(),
-    inputs,
+    inputs: isMixed(device) ? device.inputs : inputs,
     ...(draft.clock.trim() && !draft.expands ? { clock: draft.clock.trim() } : {}),
     ...(draft.timeCode.trim() ? { timeCode: draft.timeCode.trim() } : {}),
     ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
@@ -141,7 +149,13 @@ function MaximumAsSpl({ onTake }: { onTake: (dbu: number) => void }) {
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
         Its data sheet gives a maximum sound level instead
       </Box>
-      <Flex gap="3" align="end" wrap="wrap">
+      <Flex
+        gap="3"
+        align="end"
+        wrap="wrap"
+        // Enter commits a number here; it does not send the form.
+        onKeyDown={(event) => event.key === 'Enter' && event.target instanceof HTMLInputElement && event.preventDefault()}
+      >
         <NumberField label="Maximum" unit="dB SPL" digits={0} value={splDb} low={60} high={200} onCommit={setSpl} />
         <NumberField label="With a microphone of" unit="mV/Pa" digits={1} value={sensitivity} low={0.1} high={200} onCommit={setSensitivity} />
         <Button size="sm" minH="44px" variant="outline" type="button" onClick={() => onTake(dbu)}>
@@ -166,44 +180,14 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
     defaultValues: draftOf(device),
     resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
   });
+  const mixed = isMixed(device);
   const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
   return (
-    <form onSubmit={handleSubmit((draft) => onSave(deviceOf(device.id, draft)))} aria-label={`Input device ${device.name}`} noValidate>
+    <form onSubmit={handleSubmit((draft) => onSave(deviceOf(device, draft)))} aria-label={`Input device ${device.name}`} noValidate>
       <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
         <Field label="Name" problem={formState.errors.name?.message}>
           <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
         </Field>
-        <FormSelect
-          label="Connectors"
-          options={[
-            { value: 'both', text: 'XLR and TRS' },
-            { value: 'XLR', text: 'XLR' },
-            { value: 'TRS', text: 'TRS' },
-          ]}
-          {...register('connector')}
-        />
-        <FormSelect
-          label="You like its preamps"
-          options={[
-            { value: '1', text: 'best, or as well as any' },
-            { value: '2', text: 'second' },
-            { value: '3', text: 'least' },
-          ]}
-          {...register('rank')}
-        />
-        <FormSelect
-          label="It records"
-          options={[
-            { value: 'integer', text: 'by a gain that is set' },
-            { value: 'float', text: '32-bit float, without a gain' },
-          ]}
-          {...register('records')}
-        />
-        <FormSelect
-          label="Its preamps sound"
-          options={[{ value: '', text: 'like any' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
-          {...register('character')}
-        />
         <FormSelect
           label="Its inputs are recorded by"
           options={[
@@ -221,13 +205,54 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
         <Field label="Time code it shares (empty for none)" problem={formState.errors.timeCode?.message}>
           <Input size="sm" h="44px" aria-label="Time code it shares (empty for none)" {...register('timeCode')} />
         </Field>
-        {FIELDS.map(([name, label]) => (
-          <Field key={name} label={label} problem={formState.errors[name]?.message}>
-            <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
-          </Field>
-        ))}
+        {!mixed && (
+          <>
+            <FormSelect
+              label="Connectors"
+              options={[
+                { value: 'both', text: 'XLR and TRS' },
+                { value: 'XLR', text: 'XLR' },
+                { value: 'TRS', text: 'TRS' },
+              ]}
+              {...register('connector')}
+            />
+            <FormSelect
+              label="You like its preamps"
+              options={[
+                { value: '1', text: 'best, or as well as any' },
+                { value: '2', text: 'second' },
+                { value: '3', text: 'least' },
+              ]}
+              {...register('rank')}
+            />
+            <FormSelect
+              label="It records"
+              options={[
+                { value: 'integer', text: 'by a gain that is set' },
+                { value: 'float', text: '32-bit float, without a gain' },
+              ]}
+              {...register('records')}
+            />
+            <FormSelect
+              label="Its preamps sound"
+              options={[{ value: '', text: 'like any' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+              {...register('character')}
+            />
+            {FIELDS.map(([name, label]) => (
+              <Field key={name} label={label} problem={formState.errors[name]?.message}>
+                <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
+              </Field>
+            ))}
+          </>
+        )}
       </Grid>
-      <MaximumAsSpl onTake={(dbu) => setValue('maxLevelDbu', dbu, { shouldValidate: true, shouldDirty: true })} />
+      {mixed ? (
+        <Box mt="2" fontSize="sm" color="quiet">
+          Its inputs are of several kinds and stay as they came, from the catalogue or a file.
+        </Box>
+      ) : (
+        <MaximumAsSpl onTake={(dbu) => setValue('maxLevelDbu', dbu, { shouldValidate: true, shouldDirty: true })} />
+      )}
       <FormButtons onCancel={onCancel} />
       <Box mt="2" fontSize="sm" color="quiet">
         Gear is described by kind; look the figures up in its data sheet.

@@ -88,7 +88,19 @@ test.each(DEVICE_CATALOGUE.map((device) => [device.name, device] as const))('%s 
   show(<DeviceForm device={device} others={DEVICE_CATALOGUE} onSave={onSave} onCancel={() => undefined} />);
   keep();
   await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
-  expect((onSave.mock.calls[0] as [typeof device])[0].inputs).toHaveLength(device.inputs.length);
+  const [saved] = onSave.mock.calls[0] as [typeof device];
+  expect(saved).toEqual(device);
+});
+
+test('a maximum given as a sound level is turned into dBu: 130 dB SPL at 10 mV/Pa are 0.63 V, −1.8 dBu (by hand)', async () => {
+  const onSave = jest.fn();
+  const device = DEVICE_CATALOGUE[0] as (typeof DEVICE_CATALOGUE)[number];
+  show(<DeviceForm device={device} others={[]} onSave={onSave} onCancel={() => undefined} />);
+  fireEvent.click(screen.getByText('Its data sheet gives a maximum sound level instead'));
+  fireEvent.click(screen.getByRole('button', { name: /^That is −1\.8 dBu/, hidden: true }));
+  keep();
+  await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
+  expect((onSave.mock.calls[0] as [typeof device])[0].inputs[0]?.maxLevelDbu).toBe(-1.8);
 });
 
 describe('in imperial the forms are typed in inches and pounds, and kept in metres and kilograms', () => {
