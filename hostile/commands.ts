@@ -172,7 +172,13 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   learnLevels: (h) => learnLevels(h.chance(0.3) ? null : { [h.microphone()]: h.length(-20, 20) }),
   putBetween: (h) =>
     putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'splitter', 'channel-strip', 'none', null]) ?? null),
-  splitInto: (h) => splitInto(h.microphone(), h.pick(['eight-input/in8', 'eight-input/in1', 'two-input/in2', 'none/in1', null]) ?? null),
+  splitInto: (h) => {
+    // A second way wants a splitter first.
+    const split = h.pick(h.session.microphones.filter(({ through }) => through === 'splitter'));
+    if (!split && h.chance(0.8)) return putBetween(h.microphone(), 'splitter');
+    const address = h.pick(patchInputs(h.session).map(({ deviceId, id }) => `${deviceId}/${id}`)) ?? 'none/in1';
+    return splitInto(split?.id ?? h.microphone(), h.chance(0.2) ? null : address);
+  },
   wantPreamp: (h) => wantPreamp(h.microphone(), h.pick(['clean', 'coloured', null] as const) ?? null),
   plugAll: (h) => plugAll(Object.fromEntries(h.session.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]))),
   editSession: (h) =>
@@ -233,8 +239,12 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   },
   copyGear: (h) => {
     const kind = h.pick(SHELF_KINDS) ?? 'stands';
+    const all = (SHELF[kind] ?? []) as readonly { id: string }[];
+    const there = new Set(((h.session.shelf[kind] ?? []) as readonly { id: string }[]).map(({ id }) => id));
+    // What is there already is copied now and then all the same.
+    const lacking = all.filter(({ id }) => !there.has(id));
     return editGear('put on', (shelf) =>
-      copyGear(shelf, SHELF, kind, (h.pick((SHELF[kind] ?? []) as readonly { id: string }[]) ?? { id: 'none' }).id),
+      copyGear(shelf, SHELF, kind, (h.pick(h.chance(0.8) && lacking.length > 0 ? lacking : all) ?? { id: 'none' }).id),
     );
   },
   saveSetup: (h) => {
