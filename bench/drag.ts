@@ -1,6 +1,5 @@
 import type { Page } from '@playwright/test';
-import { exportSession } from '../src/core/exchange';
-import { inPage } from './inPage';
+import { inPage, openIn } from './inPage';
 import { largeSession } from './plan';
 
 const PORT = 4392;
@@ -25,12 +24,7 @@ export async function benchDrag(): Promise<void> {
       `first view, from asking to a button that can be pressed: ${(first.best / 1000).toFixed(2)} s best of 5 (wanted: under 1.5); the document alone ${(first.interactive / 1000).toFixed(2)} s`,
     );
     const session = { ...largeSession(), id: 'bench-drag', name: 'Bench' };
-    await page
-      .getByLabel('Import a session, shelf or backup file')
-      .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: Buffer.from(exportSession(session)) });
-    await page.getByRole('button', { name: 'Take it in' }).click();
-    await page.getByRole('article').first().waitFor();
-    await page.goto('/session/bench-drag/floor');
+    await openIn(page, session, 'floor');
     const handle = page
       .getByRole('group', { name: 'Plan, from above' })
       .getByRole('button', { name: /microphone/ })

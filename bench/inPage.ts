@@ -2,6 +2,8 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
+import type { Session } from '../src/core/document';
+import { exportSession } from '../src/core/exchange';
 
 /** Runs something in the built application, served on a port of its own; says so where it is not built. */
 export async function inPage(what: string, port: number, run: (page: Page) => Promise<void>): Promise<void> {
@@ -24,4 +26,14 @@ export async function inPage(what: string, port: number, run: (page: Page) => Pr
     await browser.close();
     server.kill();
   }
+}
+
+/** Imports a session on the first page and goes to one of its views. */
+export async function openIn(page: Page, session: Session, view: string): Promise<void> {
+  await page
+    .getByLabel('Import a session, shelf or backup file')
+    .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: Buffer.from(exportSession(session)) });
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('article').first().waitFor();
+  await page.goto(`/session/${session.id}/${view}`);
 }

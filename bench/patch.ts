@@ -1,10 +1,9 @@
 import { arrivalTable } from '../src/core/arrivals';
 import type { Session } from '../src/core/document';
-import { exportSession } from '../src/core/exchange';
 import { assignInputs, DEVICE_CATALOGUE } from '../src/core/patch';
 import { loadMilpSolver } from '../src/core/patch/highs';
 import { patchProblem, resolvePlan } from '../src/core/planning';
-import { inPage } from './inPage';
+import { inPage, openIn } from './inPage';
 import { largeSession } from './plan';
 
 const PORT = 4393;
@@ -41,12 +40,7 @@ export async function benchPatch(): Promise<void> {
   const inNode = median(times);
   await inPage('patch', PORT, async (page) => {
     await page.goto('/');
-    await page
-      .getByLabel('Import a session, shelf or backup file')
-      .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: Buffer.from(exportSession(session)) });
-    await page.getByRole('button', { name: 'Take it in' }).click();
-    await page.getByRole('article').first().waitFor();
-    await page.goto('/session/bench-patch/patch');
+    await openIn(page, session, 'patch');
     const inPage: number[] = [];
     for (let round = 0; round <= ROUNDS; round++) {
       await page.getByRole('button', { name: 'Solve from nothing' }).waitFor();

@@ -2,7 +2,7 @@ import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORM
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
-import { resolvePlan, tapedStrings } from '../core/planning';
+import { isOneSplit, resolvePlan, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
@@ -52,7 +52,15 @@ function againstPlan(session: Session, report: TakeReport): Held {
         probability: probability ?? 1,
         evidence: [],
       })),
-      ...report.findings.filter(({ code }) => !(code === 'polarity-reversed' || code === 'question' || (reversed && code === 'sum-fuller'))),
+      ...report.findings.filter(
+        (finding) =>
+          !(
+            finding.code === 'polarity-reversed' ||
+            finding.code === 'question' ||
+            (reversed && finding.code === 'sum-fuller') ||
+            isOneSplit(session, matching, finding)
+          ),
+      ),
     ],
     limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
     comparisons: proof.comparisons.map((c) => ({

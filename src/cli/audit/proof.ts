@@ -57,35 +57,25 @@ export const noProofs = (): ProofCounts => ({
 });
 export const noFaults = (): FaultCounts => ({ ...noVerdicts(), byKind: {}, byMicrophones: {}, told: [] });
 
-/** A take of `really`, checked and held against `planned`; names of two channels may have been exchanged. */
-async function proofOf(
-  planned: Plan,
-  really: Plan,
-  seed: number,
-  kernel: FftKernel,
-  faults: readonly Fault[] = [],
-  swapped: readonly [string, string] | null = null,
-): Promise<Proof> {
-  const take = renderTake(really, { seed, faults });
-  const exchanged = (name: string): string => (swapped?.[0] === name ? swapped[1] : swapped?.[1] === name ? swapped[0] : name);
+/** A take of a plan with faults, at a rate, checked and held against the plan. */
+async function proofOf(plan: Plan, seed: number, kernel: FftKernel, faults: readonly Fault[] = [], sampleRateHz = plan.sampleRateHz): Promise<Proof> {
+  const take = renderTake({ ...plan, sampleRateHz }, { seed, faults });
   const opened = await Promise.all(
-    take.channels.map((channel) =>
-      openAudio(bytesSource(`${exchanged(channel.name)}.wav`, new Uint8Array(writeWav([channel.samples], take.sampleRateHz)))),
-    ),
+    take.channels.map(({ name, samples }) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], take.sampleRateHz))))),
   );
   const report = await checkTake(
     opened.flatMap((result) => (result.ok ? [result.file] : [])),
     { kernel },
   );
   const names = report.channels.map((channel) => channel.name);
-  return proveTake(arrivalTable(planned), report, matchByName(names, planned.microphones));
+  return proveTake(arrivalTable(plan), report, matchByName(names, plan.microphones));
 }
 
 /** Renders a case as planned, at a rate, and holds the take against its plan. Set-ups of one microphone have nothing to prove. */
 export async function prove(one: Case, seed: number, kernel: FftKernel, into: ProofCounts, sampleRateHz = 48_000): Promise<void> {
   const plan = resolvePlan(placed(one));
   if (plan.microphones.length < 2) return;
-  const proof = await proofOf(plan, { ...plan, sampleRateHz }, seed, kernel);
+  const proof = await proofOf(plan, seed, kernel, [], sampleRateHz);
   into.takes += 1;
   into.sources += plan.sources.length;
   into.recognised += new Set(proof.comparisons.map(({ sourceKey }) => sourceKey)).size;
@@ -100,12 +90,14 @@ export async function prove(one: Case, seed: number, kernel: FftKernel, into: Pr
   }
 }
 
-/** One thing that is wrong, planted in a take. */
-type Planted =
-  | { readonly kind: 'reversed' | 'late' | 'moved'; readonly id: string; readonly really: Plan; readonly faults: readonly Fault[] }
-  | { readonly kind: 'swapped'; readonly id: string; readonly otherId: string; readonly really: Plan; readonly faults: readonly Fault[] };
-
 const KINDS = ['reversed', 'late', 'moved', 'swapped'] as const;
+
+/** One thing that is wrong, planted in a take, and whom it is about. */
+interface Planted {
+  readonly kind: (typeof KINDS)[number];
+  readonly ids: readonly string[];
+  readonly fault: Fault;
+}
 
 /** Reversed, 24 to 600 samples late, moved 10 to 40 cm, or two names exchanged: seeded. */
 function plant(plan: Plan, seed: number): Planted {
@@ -113,28 +105,27 @@ function plant(plan: Plan, seed: number): Planted {
   const air = plan.microphones.filter(({ model }) => !isDirect(model.kind));
   const kind = KINDS[random.integer(0, 3)] ?? 'reversed';
   const microphone = air[random.integer(0, air.length - 1)] as Plan['microphones'][number];
-  const { id } = microphone;
-  const rest = { id, really: plan, faults: [] };
-  if (kind === 'reversed') return { ...rest, kind, faults: [{ kind, microphoneId: id }] };
-  if (kind === 'late') return { ...rest, kind, faults: [{ kind, microphoneId: id, samples: random.integer(24, 600) }] };
+  const { id: microphoneId } = microphone;
+  const ids = [microphoneId];
+  if (kind === 'reversed') return { kind, ids, fault: { kind, microphoneId } };
+  if (kind === 'late') return { kind, ids, fault: { kind, microphoneId, samples: random.integer(24, 600) } };
   if (kind === 'swapped') {
-    const others = air.filter((other) => other.id !== id);
+    const others = air.filter(({ id }) => id !== microphoneId);
     const other = others[random.integer(0, others.length - 1)];
-    if (other) return { ...rest, kind, otherId: other.id };
+    if (other) return { kind, ids: [microphoneId, other.id], fault: { kind: 'exchanged', microphoneId, otherId: other.id } };
   }
   const way = normalize(vec3(random.normal(), random.normal(), random.normal()));
   const positionM = clampToRoom(plan.room, add(microphone.positionM, scale(way, random.between(0.1, 0.4))));
-  return { ...rest, kind: 'moved', really: { ...plan, microphones: plan.microphones.map((one) => (one.id === id ? { ...one, positionM } : one)) } };
+  return { kind: 'moved', ids, fault: { kind: 'elsewhere', microphoneId, positionM } };
 }
 
 const CODES = { reversed: 'polarity-reversed', late: 'channel-late', moved: 'distance-differs', swapped: 'channels-swapped' } as const;
 
 /** What a proof says of a planted thing. A question that holds the channel is asked; any other accusation is wrong. */
-function verdictOn({ findings, limits }: Proof, planted: Planted): 'named' | 'asked' | 'unshown' | 'silent' | 'wrong' {
-  const ids = planted.kind === 'swapped' ? [planted.id, planted.otherId] : [planted.id];
+function verdictOn({ findings, limits }: Proof, { kind: planted, ids }: Planted): 'named' | 'asked' | 'unshown' | 'silent' | 'wrong' {
   const accused = findings.filter(({ severity, code }) => code !== 'question' && (severity !== 'note' || code === 'distance-differs'));
   const right = (finding: Proof['findings'][number]): boolean =>
-    finding.code === CODES[planted.kind] && ids.every((id) => finding.microphoneIds.includes(id));
+    finding.code === CODES[planted] && ids.every((id) => finding.microphoneIds.includes(id));
   if (accused.some((finding) => !right(finding))) return 'wrong';
   if (accused.some(right)) return 'named';
   const open = (finding: Proof['findings'][number]): boolean =>
@@ -142,7 +133,7 @@ function verdictOn({ findings, limits }: Proof, planted: Planted): 'named' | 'as
     ((finding.code === 'unproven' || finding.code === 'source-unmatched' || finding.code === 'nothing-matched') &&
       (finding.microphoneIds.length === 0 || ids.some((id) => finding.microphoneIds.includes(id))));
   if (findings.some(open)) return 'asked';
-  return limits.some(({ kind, microphoneIds }) => kind === planted.kind && ids.some((id) => microphoneIds.includes(id))) ? 'unshown' : 'silent';
+  return limits.some(({ kind, microphoneIds }) => kind === planted && ids.some((id) => microphoneIds.includes(id))) ? 'unshown' : 'silent';
 }
 
 /** Plants one thing in a take of a case and counts what is said of it. */
@@ -151,9 +142,7 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   const plan = resolvePlan(session);
   if (plan.microphones.length < 2) return;
   const planted = plant(plan, seed);
-  const nameOfId = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
-  const swapped = planted.kind === 'swapped' ? ([nameOfId(planted.id), nameOfId(planted.otherId)] as const) : null;
-  const proof = await proofOf(plan, planted.really, seed, kernel, planted.faults, swapped);
+  const proof = await proofOf(plan, seed, kernel, [planted.fault]);
   const verdict = verdictOn(proof, planted);
   const count = (by: Record<string, Verdicts>, key: string): void => {
     const own = by[key] ?? noVerdicts();
@@ -164,8 +153,9 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   count(into.byMicrophones, length < 3 ? 'two microphones' : length < 6 ? 'three to five' : 'six and more');
   into.takes += 1;
   into[verdict] += 1;
-  if (verdict !== 'named')
-    into.told.push(
-      `${verdict}: ${nameOf(one)}, ${planted.kind} ${nameOfId(planted.id)}${swapped ? ` with ${swapped[1]}` : ''}: ${proof.findings.map(({ message }) => message).join(' ') || 'nothing'}`,
-    );
+  if (verdict === 'named') return;
+  const names = planted.ids.map((id) => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '');
+  into.told.push(
+    `${verdict}: ${nameOf(one)}, ${planted.kind} ${names.join(' with ')}: ${proof.findings.map(({ message }) => message).join(' ') || 'nothing'}`,
+  );
 }

@@ -143,12 +143,28 @@ function settleWords(open: readonly Weighed[]): string {
 
 const MOST_NAMED = 3;
 
+/** Signs tell which channels differ, and not which of them are upside down: all are named. */
+function halves(table: ArrivalTable, open: readonly Weighed[]): ProofFinding {
+  const channels = open.flatMap(({ cause }) => channelsOf(cause));
+  const ids = channels.map((channel) => idOf(table, channel));
+  return {
+    id: `take-question/${channels.join('/')}`,
+    severity: 'note',
+    code: 'question',
+    microphoneIds: ids,
+    message: `Some of ${listed(channels.map((channel) => nameOf(table, channel)))} are upside down against the others, and the take does not settle which. ${settleWords(open)}`,
+    move: null,
+    probability: null,
+  };
+}
+
 /** Several explanations as good as one another: asked, never told. */
 function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[] {
   // A stand within its tolerance is no question.
   const grave = open.filter(({ cause }) => (cause.kind !== 'moved' && cause.kind !== 'elsewhere') || magnitude(cause.byM) >= IN_PLACE_M);
   if (grave.length === 0) return [];
   const named = grave.slice(0, MOST_NAMED).map(({ cause }) => inWords(table, cause));
+  if (grave.length > 2 && grave.every(({ cause }) => cause.kind === 'reversed')) return [halves(table, grave)];
   const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => channelsOf(cause)))];
   return [
     {

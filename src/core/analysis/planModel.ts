@@ -36,10 +36,10 @@ function strokeDb({ directDb, roomDb }: Arrival, channelDb: number): number {
 }
 
 /** Chance that a measured sign is the model's: certain where all bands agree and the room is far below (counted over renders). */
-function signClarityOf({ settledInAll, settled, directDb, roomDb, bandsDb }: Arrival, lowCutHz: number | undefined): number {
+function signClarityOf({ settledInAll, settled, directDb, roomDb, bandsDb }: Arrival, isCut: boolean): number {
   if (!settled) return 0.5;
   // A low cut turns what it cuts by up to half a circle: of a sound that is mostly there the first swing is no longer the source's.
-  const turned = lowCutHz !== undefined && bandsDb[0] >= Math.max(...bandsDb);
+  const turned = isCut && bandsDb[0] >= Math.max(...bandsDb);
   if (!settledInAll || turned) return 0.85;
   return directDb > roomDb + 2 ? 0.9997 : 0.996;
 }
@@ -52,7 +52,7 @@ function expectedOf(table: ArrivalTable, source: number, microphone: number): Ex
   return {
     ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({ delaySeconds, sign: recordedSign, share: 10 ** ((levelDb - loudest) / 20) })),
     clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
-    signClarity: signClarityOf(arrival, placed?.lowCutHz),
+    signClarity: signClarityOf(arrival, placed?.lowCutHz !== undefined || placed?.inputLowCut === true),
     levelDb: strokeDb(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
     colourDb: colourOf(arrival.bandsDb.map((db) => 10 ** (db / 10)) as unknown as PerBand),
     awayM: placed ? subtract(placed.positionM, arrival.fromM) : { x: 0, y: 0, z: 1 },

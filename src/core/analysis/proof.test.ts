@@ -54,6 +54,19 @@ test('one overhead reversed and the kick 40 samples late: both found, nothing el
   expect(proof.findings.find((f) => f.code === 'channel-late')?.message).toMatch(/^Kick is 0\.8\d ms \((39|40|41) samples, 2[789]\.?\d? cm\) late/);
 });
 
+test('two of four reversed: which two is a question about all four, and nobody is accused', async () => {
+  const session = boathouseKit();
+  const proof = await prove(
+    session,
+    session,
+    ['Overhead right', 'Kick'].map((name): Fault => ({ kind: 'reversed', microphoneId: idOf(session, name) })),
+  );
+  expect(proof.findings.map(({ severity, code }) => [severity, code])).toEqual([['note', 'question']]);
+  const message = proof.findings[0]?.message ?? '';
+  for (const { name } of session.microphones) expect(message).toContain(name);
+  expect(message).toMatch(/^Some of .* are upside down against the others, and the take does not settle which\./);
+});
+
 test('an overhead 12 cm farther from the snare than planned is told as a place, with the way to move it', async () => {
   const planned = boathouseKit();
   const left = planned.microphones.find((microphone) => microphone.name === 'Overhead left');

@@ -21,6 +21,8 @@ const ALSO_SHARE = 0.35;
 /** From here on it is no thump but air that moves. */
 const BLOWN_S = 0.5;
 const LEAST_THUMPS = 2;
+/** Hops must come this many times faster than the slow part sways: at low sample rates they do not, and nothing is told. */
+const LEAST_HOPS = 2.5;
 /** Frames without it that end it. */
 const APART = 3;
 
@@ -31,6 +33,7 @@ export class SlowMeter {
   private readonly keep: number;
   private readonly drift: number;
   private readonly frameLength: number;
+  private readonly isFine: boolean;
   private first = 0;
   private second = 0;
   private offset = 0;
@@ -43,10 +46,12 @@ export class SlowMeter {
     this.keep = exp((-2 * Math.PI * SLOW_HZ) / hopRate);
     this.drift = exp((-2 * Math.PI * STILL_HZ) / hopRate);
     this.frameLength = round(FRAME_S * hopRate);
+    this.isFine = hopRate > LEAST_HOPS * SLOW_HZ;
   }
 
   /** Takes a hop of samples: their sum, and the highest of them. */
   add(sum: number, peak: number): void {
+    if (!this.isFine) return;
     this.offset += (1 - this.drift) * (sum / HOP - this.offset);
     this.first += (1 - this.keep) * (sum / HOP - this.offset - this.first);
     this.second += (1 - this.keep) * (this.first - this.second);

@@ -16,6 +16,11 @@ describe('what a person owns', () => {
       for (const id of KINDS) expect([id, told[id] ?? 0]).toEqual([id, owned[id]]);
     }
   });
+  test('what has a digital way out alone hangs on the first port there is, on none where there is none', () => {
+    const hung = (owned: Readonly<Record<string, number>>) => withOwned(EMPTY, owned).devices.find(({ id }) => id === 'eight-by-light')?.expands;
+    expect(hung({ 'eight-by-light': 1, 'eight-input': 1 })).toBe('eight-input');
+    expect(hung({ 'eight-by-light': 1, 'two-input': 1 })).not.toBe('two-input');
+  });
   test('figures of one’s own and things of no catalogue stay; none takes a kind off', () => {
     const [first, second] = MICROPHONE_CATALOGUE;
     if (!first || !second) throw new Error('the catalogue has two kinds');

@@ -1,5 +1,5 @@
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { DEVICE_CATALOGUE, type InputDevice } from '../patch';
+import { DEVICE_CATALOGUE, type InputDevice, onShelf } from '../patch';
 import { STAND_CATALOGUE } from '../stands';
 import type { Shelf } from './session';
 
@@ -42,7 +42,7 @@ export function withOwned(shelf: Shelf, owned: Owned): Shelf {
     microphones: counted(shelf.microphones, MICROPHONE_CATALOGUE),
     stands: counted(shelf.stands, STAND_CATALOGUE),
     devices: [
-      ...wanted.map((device) => shelf.devices.find(({ id }) => id === device.id) ?? device),
+      ...wanted.map((device) => shelf.devices.find(({ id }) => id === device.id) ?? onShelf(device, wanted)),
       ...shelf.devices.filter(({ id }) => !all.includes(id)),
     ],
   };

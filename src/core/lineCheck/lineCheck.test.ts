@@ -75,3 +75,16 @@ test('every kind of fault is found by name with a remedy, and nothing else is sa
 test('a clean rig is told of nothing (seeded)', async () => {
   for (let seed = 1; seed <= walks(2, 60); seed++) expect((await checked(rigSession(seed, solve), 500 + seed, [])).findings).toEqual([]);
 });
+
+test('with every low cut on the way pressed a clean rig is told of nothing all the same', async () => {
+  for (const seed of [1, 2, 3]) {
+    const plain = rigSession(seed, solve);
+    const devices = plain.shelf.devices.map((device) => ({ ...device, inputs: device.inputs.map((input) => ({ ...input, lowCutHz: 120 })) }));
+    const session: Session = {
+      ...plain,
+      shelf: { ...plain.shelf, devices },
+      microphones: plain.microphones.map((placed) => ({ ...placed, inputLowCut: true })),
+    };
+    expect([seed, (await checked(session, 900 + seed, [])).findings]).toEqual([seed, []]);
+  }
+});

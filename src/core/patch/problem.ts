@@ -8,6 +8,9 @@ export type Demand =
   | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'cable' | 'pin' | 'input'; readonly microphoneId: string }
   | { readonly kind: 'pair'; readonly pair: readonly [string, string] };
 
+/** Whether a demand is to be met. */
+export type Wanted = (demand: Demand) => boolean;
+
 export interface PatchMicrophone {
   readonly id: string;
   readonly name: string;

@@ -1,4 +1,4 @@
-import type { Taped } from '../analysis';
+import type { Matching, TakeFinding, Taped } from '../analysis';
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Mark } from '../instruments';
@@ -67,3 +67,8 @@ export function measuredPlaces(session: Session, plan: Plan): Measured[] {
     ];
   });
 }
+
+/** Whether a finding calls two channels one recording that are so by plan: both ways of one splitter. */
+export const isOneSplit = (session: Session, matching: Matching, { code, channels }: Pick<TakeFinding, 'code' | 'channels'>): boolean =>
+  code === 'same-recording' &&
+  session.microphones.some(({ id, alsoInto }) => alsoInto !== undefined && channels.some((name) => matching[name] === id));

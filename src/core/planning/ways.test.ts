@@ -11,6 +11,7 @@ import {
   expansionWords,
   gainSetting,
   inputsInUse,
+  isOneSplit,
   outboardOf,
   patchInputs,
   patchProblem,
@@ -107,6 +108,14 @@ describe('a splitter', () => {
     };
     expect(sessionProblem(taken)).toMatch(/microphones\[0\]\.alsoInto names an input that is taken/);
     expect(putBetween(first.id, null)(split).microphones[0]?.alsoInto).toBeUndefined();
+  });
+
+  test('both its ways hold one recording, which is no fault; two copies of another microphone’s are', () => {
+    const [, other] = KIT.microphones;
+    const matching = { 'Kick a': first.id, 'Kick b': null, Snare: other?.id ?? null };
+    const twin = (channels: readonly string[]) => isOneSplit(split, matching, { code: 'same-recording', channels });
+    expect([twin(['Kick a', 'Kick b']), twin(['Snare', 'Kick b'])]).toEqual([true, false]);
+    expect(isOneSplit(KIT, matching, { code: 'same-recording', channels: ['Kick a', 'Kick b'] })).toBe(false);
   });
 
   test('its second way needs a plug that fits', () => {

@@ -54,6 +54,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
           aria-label="Take files"
           onChange={(event) => {
+            setWords(null);
             onFiles(event.target.files);
             event.target.value = '';
           }}
@@ -68,7 +69,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           </Flex>
         )}
       </Flex>
-      {session.microphones.length > 0 && !busy && (
+      {session.microphones.length > 0 && !busy && (!hasReport || words !== null) && (
         <Flex mt="3" gap="3" align="end" wrap="wrap">
           <Choice
             label="Hidden in the practice take"

@@ -201,8 +201,8 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
 
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const isCurrent = useIsProven(session);
-  const roles = useTakeStore(({ roles: corrected }) => corrected);
-  const others = beyondProof(session, proof, report, roles);
+  const { matching, roles } = useTakeStore();
+  const others = beyondProof(session, proof, { report, matching, roles });
   const planned = session.microphones.length > 0;
   const empty = proof.findings.length === 0 && others.every(({ code }) => code === 'sum-fuller');
   return (

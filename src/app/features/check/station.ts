@@ -6,8 +6,8 @@ export const station: Station = {
   label: 'Check',
   order: 60,
   load: async () => (await import('./View')).CheckStation,
-  state: ({ session, take: { report, proof, roles } }) => {
+  state: ({ session, take: { report, proof, matching, roles } }) => {
     if (!report || !proof) return 'open';
-    return fixesOf(session, proof, report, roles) > 0 ? 'trouble' : 'done';
+    return fixesOf(session, proof, { report, matching, roles }) > 0 ? 'trouble' : 'done';
   },
 };

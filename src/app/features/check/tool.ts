@@ -49,7 +49,7 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const now = useSessionStore.getState().doc ?? session;
   const held = { session: now, report, matching };
   const proof = (await prove(held)) ?? (await proveHere(held));
-  const told = [...proof.findings, ...beyondProof(now, proof, report)];
+  const told = [...proof.findings, ...beyondProof(now, proof, { report, matching, roles: useTakeStore.getState().roles })];
   if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
 }
 

@@ -1,6 +1,6 @@
 import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arrivals';
 import type { Session } from '../../document';
-import { createRandom, distance, type Random } from '../../math';
+import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
 import { inputAddress, letsPowerIn, type Outboard, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
 import { gainSetting, outboardOf, patchInputs, resolvePlan } from '../../planning';
@@ -238,8 +238,11 @@ export class SimulatedRig {
         out[i] = kept;
       }
     }
-    for (let i = 0; i < frames; i++) out[i] = max(-1, min(1, out[i] as number));
-    return out;
+    // A low cut on the way as the patch has it, pressed by hand; the microphone's own is in what it gives.
+    const cutHz = microphone?.inputLowCut ? (through?.lowCutHz ?? input.lowCutHz) : undefined;
+    const heard = cutHz === undefined ? out : behindLowCuts(out, rate, [cutHz]);
+    for (let i = 0; i < frames; i++) heard[i] = max(-1, min(1, heard[i] as number));
+    return heard;
   }
 
   /** Adds what the hands do, as this microphone gets it. */
