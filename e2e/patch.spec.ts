@@ -95,7 +95,7 @@ test('a splitter, a strip with a low cut and eight more inputs over a digital po
   const cross = page.getByRole('table', { name: 'Microphones and inputs' });
   await expect(page.getByRole('heading', { name: '4 of 16 inputs in use' })).toBeVisible({ timeout: 30_000 });
   await cross.getByRole('button', { name: /^K ?Kick/ }).click();
-  await page.getByLabel('Between it and the input').selectOption({ label: 'Splitter, second way over a transformer' });
+  await page.getByLabel('Between it and the input').selectOption({ label: 'Splitter with a transformer' });
   await page.getByLabel('Its second way goes into').selectOption({ label: 'input 8 of Eight preamps for a digital port' });
   await expect(cross.getByRole('button', { name: /^Kick into input 8 of Eight preamps.*, its second way$/ })).toBeVisible();
   await expect(page.getByRole('heading', { name: '5 of 16 inputs in use' })).toBeVisible();

@@ -45,11 +45,11 @@ export const OUTBOARD_CATALOGUE: readonly Outboard[] = [
   { ...PLAIN, id: 'phantom-blocker', name: 'Phantom blocker', kind: 'phantom blocker', blocksPower: true },
   { ...PLAIN, id: 'direct-box', name: 'Direct box, passive', kind: 'direct box', ...fixed(-20), takes: ['Hi-Z', 'TRS'], blocksPower: true },
   { ...PLAIN, id: 'xlr-to-jack', name: 'Adaptor, XLR to jack', kind: 'adaptor', gives: 'TRS', blocksPower: true },
-  { ...PLAIN, id: 'splitter', name: 'Splitter, second way over a transformer', kind: 'splitter' },
+  { ...PLAIN, id: 'splitter', name: 'Splitter with a transformer', kind: 'splitter' },
   {
     ...PLAIN,
     id: 'channel-strip',
-    name: 'Channel strip: preamp, low cut at 80 Hz, equaliser',
+    name: 'Channel strip',
     kind: 'equaliser',
     gainMaxDb: 60,
     gives: 'TRS',

@@ -22,7 +22,7 @@ export interface PatchMicrophone {
   readonly character?: PreampCharacter;
   /** What stands between it and its input for a reason of its own. */
   readonly kept?: Outboard;
-  /** The second way of another microphone's splitter: power never comes back over it, and its cable is short. */
+  /** The second way of another microphone's splitter: power never comes back over it. The splitter stands by the first device: its own cable is on the list and not among the demands. */
   readonly secondOf?: string;
 }
 

@@ -19,3 +19,9 @@ export function cableLengthM(session: Session, microphone: PlanMicrophone, devic
   const foot = microphone.stand?.baseM ?? microphone.positionM;
   return Math.abs(foot.x - place.x) + Math.abs(foot.y - place.y) + microphone.positionM.z + SLACK_M;
 }
+
+/** From a splitter, which stands by the first device, on to the second, along the walls, with a metre to spare. */
+export function onwardM(session: Session, firstId: string, secondId: string): number {
+  const [from, to] = [firstId, secondId].map((id) => deskPlaceM(session, deskOf(session, id)));
+  return Math.abs((from?.x ?? 0) - (to?.x ?? 0)) + Math.abs((from?.y ?? 0) - (to?.y ?? 0)) + SLACK_M;
+}

@@ -1,9 +1,9 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE } from '../patch';
-import { cableLengthM } from './cableLength';
-import { patchInputs } from './patchProblem';
+import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId } from '../patch';
+import { cableLengthM, onwardM } from './cableLength';
+import { devicesInUse, patchInputs } from './patchProblem';
 import { litBanks } from './patchSafety';
 import { resolvePlan } from './resolve';
 
@@ -21,11 +21,17 @@ export interface CableNeed {
 /** Which cable goes where: the longest way first, each with the shortest that reaches. */
 export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)): CableNeed[] {
   const left = new Map((session.shelf.cables ?? []).map((cable) => [cable.id, cable.count]));
-  const needs = plan.microphones.map((microphone) => {
-    const [deviceId = session.shelf.devices[0]?.id ?? ''] = (session.patch[microphone.id] ?? '').split('/').filter(Boolean);
-    const needM = cableLengthM(session, microphone, deviceId);
-    const { connector } = microphone.model;
-    return { microphoneId: microphone.id, microphone: microphone.name, plug: connector, needM };
+  const deviceOf = (address = ''): string => address.split('/').find(Boolean) ?? session.shelf.devices[0]?.id ?? '';
+  const needs = plan.microphones.flatMap((microphone) => {
+    const { id, name, model } = microphone;
+    const first = deviceOf(session.patch[id]);
+    const own = { microphoneId: id, microphone: name, plug: model.connector, needM: cableLengthM(session, microphone, first) };
+    const second = session.microphones.find((placed) => placed.id === id)?.alsoInto;
+    if (second === undefined) return [own];
+    return [
+      own,
+      { microphoneId: secondWayId(id), microphone: `${name}, second way`, plug: 'XLR' as const, needM: onwardM(session, first, deviceOf(second)) },
+    ];
   });
   const cables = [...(session.shelf.cables ?? [])].sort((a, b) => a.lengthM - b.lengthM);
   const given = [...needs]
@@ -59,15 +65,12 @@ export interface PowerUse {
 /** What has to be plugged into the mains, and which phantom switches are on. */
 export function powerUses(session: Session): PowerUse[] {
   const lit = litBanks(session);
-  const used = new Set(Object.values(session.patch).map((address) => address.split('/')[0]));
-  return session.shelf.devices
-    .filter(({ id }) => used.has(id))
-    .map((device) => ({
-      device: device.name,
-      banks: [
-        ...new Set(device.inputs.flatMap(({ phantomBank }) => (phantomBank !== null && lit.has(`${device.id}/${phantomBank}`) ? [phantomBank] : []))),
-      ],
-    }));
+  return devicesInUse(session).map((device) => ({
+    device: device.name,
+    banks: [
+      ...new Set(device.inputs.flatMap(({ phantomBank }) => (phantomBank !== null && lit.has(`${device.id}/${phantomBank}`) ? [phantomBank] : []))),
+    ],
+  }));
 }
 
 /** One line of what is missing, by kind. */

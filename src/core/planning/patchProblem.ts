@@ -7,6 +7,7 @@ import {
   clockOf,
   type GainSetting,
   gainFor,
+  type InputDevice,
   inputAddress,
   isKept,
   OUTBOARD_CATALOGUE,
@@ -26,10 +27,22 @@ export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
     device.inputs.slice(0, carriedInputs(shelf.devices, device, sampleRateHz)).map((input) => ({ ...input, deviceId: device.id })),
   );
 
-/** How many inputs are in use: second ways of splitters too, and none that is not carried at the session's rate. */
+/** Inputs that something is plugged into, second ways of splitters too, "device/input". */
+const takenInputs = ({ patch, microphones }: Pick<Session, 'patch' | 'microphones'>): string[] => [
+  ...Object.values(patch),
+  ...microphones.flatMap(({ alsoInto }) => alsoInto ?? []),
+];
+
+/** How many inputs are in use, none that is not carried at the session's rate. */
 export function inputsInUse(session: Session): number {
   const there = new Set(patchInputs(session).map(inputAddress));
-  return [...Object.values(session.patch), ...session.microphones.flatMap(({ alsoInto }) => alsoInto ?? [])].filter((one) => there.has(one)).length;
+  return takenInputs(session).filter((one) => there.has(one)).length;
+}
+
+/** Devices that something is plugged into. */
+export function devicesInUse(session: Session): readonly InputDevice[] {
+  const used = new Set(takenInputs(session).map((address) => address.split('/')[0]));
+  return session.shelf.devices.filter(({ id }) => used.has(id));
 }
 
 /** What hangs on another device's digital port and is not carried whole, in a sentence each. */
@@ -165,7 +178,7 @@ export function learnedFrom(session: Session, table: ArrivalTable, peaksDbfs: Re
 
 /** What two devices without a common clock do to one take; null where all that are in use run in step. */
 export function clockWords(session: Session): string | null {
-  const used = session.shelf.devices.filter(({ id }) => Object.values(session.patch).some((address) => address.startsWith(`${id}/`)));
+  const used = devicesInUse(session);
   const own = [...new Set(used.map((device) => clockOf(session.shelf.devices, device)))];
   if (own.length < 2) return null;
   const names = used.map(({ name }) => name);

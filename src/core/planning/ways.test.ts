@@ -17,6 +17,7 @@ import {
   patchProblem,
   patchTroubles,
   peakTargetOf,
+  powerUses,
   resolvePlan,
   wantedLevelDb,
 } from './index';
@@ -108,6 +109,22 @@ describe('a splitter', () => {
     };
     expect(sessionProblem(taken)).toMatch(/microphones\[0\]\.alsoInto names an input that is taken/);
     expect(putBetween(first.id, null)(split).microphones[0]?.alsoInto).toBeUndefined();
+  });
+
+  test('its device is powered and clocked with the others, and its way on has a cable of its own', () => {
+    const { expands: _, ...recorder } = { ...byLight, id: 'other', name: 'Other' };
+    const far = splitInto(
+      first.id,
+      'other/in1',
+    )({
+      ...split,
+      brief: { desk: 'front left', desks: { other: 'back right' } },
+      shelf: { ...split.shelf, devices: [host, recorder] },
+    });
+    expect(powerUses(far).map(({ device }) => device)).toContain('Other');
+    expect(clockWords(far)).toMatch(/Other run by clocks of their own/);
+    const way = cableNeeds(far).find(({ microphoneId }) => microphoneId === secondWayId(first.id));
+    expect(way?.needM).toBeCloseTo(far.room.widthM - 1 + (far.room.depthM - 1) + 1, 6);
   });
 
   test('both its ways hold one recording, which is no fault; two copies of another microphone’s are', () => {

@@ -195,7 +195,7 @@ export function InputLowCut({ session, microphoneId, input }: { session: Session
   return (
     <Box mb="2">
       <Toggle
-        label={`low cut ${formatNumber(hertz, 0)} Hz of ${between?.lowCutHz ? between.name.split(':')[0]?.toLowerCase() : 'the input'}`}
+        label={`low cut ${formatNumber(hertz, 0)} Hz of ${between?.lowCutHz ? between.name.toLowerCase() : 'the input'}`}
         on={on}
         onToggle={() => runCommand(editMicrophone(microphoneId, { inputLowCut: !on }))}
       />

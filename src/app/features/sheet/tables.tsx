@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import type { Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import type { InputListRow } from '../../../core/exchange';
@@ -107,12 +108,7 @@ export function MeasuredTable({ session, plan }: { session: Session; plan: Plan 
 }
 
 function padsOf(row: InputListRow): string {
-  const pads = [
-    ...(row.setting?.microphonePad ? ['microphone'] : []),
-    ...(row.setting?.inputPad ? ['input'] : []),
-    ...(row.lowCut ? ['low cut'] : []),
-    ...(row.inputLowCut ? ['low cut on its way'] : []),
-  ];
+  const pads = [...(row.setting?.microphonePad ? ['microphone'] : []), ...(row.setting?.inputPad ? ['input'] : [])];
   return pads.join(' + ') || 'off';
 }
 
@@ -131,29 +127,39 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
         </tr>
       </thead>
       <tbody>
-        {rows.map((row) => (
-          <tr key={row.microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
-            <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
-              {row.input || 'none'}
-              {several && row.device && <span style={{ fontWeight: 400, fontSize: 11, whiteSpace: 'normal', display: 'block' }}>{row.device}</span>}
-            </td>
-            <td style={cellStyle}>
-              <strong>{row.microphone}</strong> {close ? null : <br />}
-              <span style={{ color: '#555' }}>
-                {row.model}
-                {row.between && `, through ${row.between}`}
-              </span>
-            </td>
-            <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
-              {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
-            </td>
-            <td style={cellStyle}>{padsOf(row)}</td>
-            <td className="measure" style={cellStyle}>
-              {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
-            </td>
-            <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
-            <td style={shortCell}>{row.pan}</td>
-          </tr>
+        {rows.map((row, i) => (
+          <Fragment key={`${row.microphoneId} ${row.input}`}>
+            {several && row.device && row.device !== rows[i - 1]?.device && (
+              <tr>
+                <th colSpan={7} scope="colgroup" style={{ ...cellStyle, paddingTop: 8, whiteSpace: 'normal' }}>
+                  {row.device}
+                </th>
+              </tr>
+            )}
+            <tr style={{ borderBottom: '1px solid #bbb' }}>
+              <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
+                {row.input || 'none'}
+              </td>
+              <td style={cellStyle}>
+                <strong>{row.microphone}</strong> {close ? null : <br />}
+                <span style={{ color: '#555' }}>
+                  {row.model}
+                  {row.between && `, through ${row.between}`}
+                  {row.lowCut && ', its low cut on'}
+                  {row.inputLowCut && ', low cut on its way'}
+                </span>
+              </td>
+              <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
+                {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
+              </td>
+              <td style={cellStyle}>{padsOf(row)}</td>
+              <td className="measure" style={cellStyle}>
+                {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
+              </td>
+              <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
+              <td style={shortCell}>{row.pan}</td>
+            </tr>
+          </Fragment>
         ))}
       </tbody>
     </table>

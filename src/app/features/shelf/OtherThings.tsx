@@ -167,20 +167,23 @@ function CountedThings<T extends CountedItem>({
   );
 }
 
-function outboardFacts({ kind, gainMinDb, gainMaxDb, needsPower, blocksPower, givesPower, takes, gives }: OutboardItem): string {
+function outboardFacts({ kind, gainMinDb, gainMaxDb, needsPower, blocksPower, givesPower, takes, gives, lowCutHz }: OutboardItem): string {
   const gain =
     gainMinDb === gainMaxDb ? (gainMinDb === 0 ? null : `${gainMinDb > 0 ? '+' : '−'}${Math.abs(gainMinDb)} dB`) : `${gainMinDb} to ${gainMaxDb} dB`;
   return [
     kind,
     ...(gain ? [gain] : []),
     `${takes.join(' or ')} to ${gives}`,
+    ...(lowCutHz === undefined ? [] : [`low cut ${lowCutHz} Hz`]),
     givesPower
       ? 'gives phantom power'
       : needsPower
         ? 'lives on phantom power and lets none through'
         : blocksPower
           ? 'lets no phantom power through'
-          : 'lets phantom power through',
+          : kind === 'splitter'
+            ? 'lets phantom power through its first way alone, as the second goes over a transformer'
+            : 'lets phantom power through',
   ].join('; ');
 }
 
