@@ -27,6 +27,7 @@ import {
   placeWallPart,
   plugAll,
   plugIn,
+  putBehind,
   putBetween,
   putOnStand,
   putPieces,
@@ -127,8 +128,9 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     return shiftMicrophones(pair ? [pair.leftId, pair.rightId] : [], vec3(h.random.between(-0.3, 0.3), h.random.between(-0.3, 0.3), 0));
   },
   turnMicrophones: (h) => turnMicrophones(h.some(), h.length(-400, 400)),
+  // Alone none is aligned with anything.
   alignMicrophones: (h) =>
-    alignMicrophones(h.some(), h.pick(['height', 'across', 'deep', 'string'] as const) ?? 'height', h.chance(0.5) ? h.point() : null),
+    alignMicrophones([h.microphone(), ...h.some()], h.pick(['height', 'across', 'deep', 'string'] as const) ?? 'height', h.chance(0.5) ? h.point() : null),
   aimByAngles: (h) => aimByAngles(h.microphone(), { turnDeg: h.length(-360, 360), tiltDeg: h.length(-90, 90) }),
   removeMicrophones: (h) => removeMicrophones(h.chance(0.7) ? [h.microphone()] : h.some()),
   makePair: (h) => makePair(h.newId(), h.microphone(), h.microphone(), h.source()),
@@ -172,6 +174,12 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   learnLevels: (h) => learnLevels(h.chance(0.3) ? null : { [h.microphone()]: h.length(-20, 20) }),
   putBetween: (h) =>
     putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'splitter', 'channel-strip', 'none', null]) ?? null),
+  putBehind: (h) => {
+    // What wants line level wants a strip first.
+    const lifted = h.pick(h.session.microphones.filter(({ through }) => through === 'channel-strip'));
+    if (!lifted && h.chance(0.8)) return putBetween(h.microphone(), 'channel-strip');
+    return putBehind(lifted?.id ?? h.microphone(), h.pick(['line-equaliser', 'none', null]) ?? null);
+  },
   splitInto: (h) => {
     // A second way wants a splitter first.
     const split = h.pick(h.session.microphones.filter(({ through }) => through === 'splitter'));

@@ -5,6 +5,8 @@ import { fileURLToPath } from 'node:url';
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export const CLI_FOLDER = join(ROOT, 'dist-cli');
 export const COMMANDS = ['takeCheck', 'planCheck', 'renderTake', 'audit'];
+/** What a command runs beside itself, a file of its own. */
+const THREADS = ['meterThread'];
 
 /** When the newest file below a folder was written. */
 function newest(folder) {
@@ -43,6 +45,7 @@ export async function bundle(input, outDir) {
 }
 
 /** Builds the command lines. */
-export const buildCli = () => bundle(Object.fromEntries(COMMANDS.map((name) => [name, join(ROOT, `src/cli/${name}.ts`)])), CLI_FOLDER);
+export const buildCli = () =>
+  bundle(Object.fromEntries([...COMMANDS, ...THREADS].map((name) => [name, join(ROOT, `src/cli/${name}.ts`)])), CLI_FOLDER);
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildCli();

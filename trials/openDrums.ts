@@ -73,12 +73,25 @@ const CLOSE: readonly Microphone[] = [
   { name: 'Floor tom', at: [0.55, 0.37, 0.66], under: null },
   { name: 'Hat', at: [-0.72, 0.45, 1.08], under: null },
 ];
+/** What a bigger kit has besides. */
+const SECOND: readonly Microphone[] = [
+  { name: 'Kick out', at: [0.05, 1.3, 0.35], under: null },
+  { name: 'Snare side', at: [-0.33, 0.36, 0.66], under: null },
+  { name: 'Ride', at: [0.45, 0.8, 1.2], under: null },
+  { name: 'Knee', at: [0.15, 0.5, 0.75], under: null },
+];
 const FAR: readonly Microphone[] = [
   { name: 'OH L', at: [-0.75, 0.6, 1.75], under: null },
   { name: 'OH R', at: [0.75, 0.55, 1.75], under: null },
   { name: 'Room', at: [0.4, 2.9, 1.3], under: null },
   { name: 'Room 2', at: [-1.1, 2.7, 1.4], under: null },
 ];
+const SECOND_FAR: readonly Microphone[] = [
+  { name: 'Front', at: [0, 1.9, 1], under: null },
+  { name: 'Behind', at: [0.1, -0.4, 1.5], under: null },
+];
+/** In front of the kick's front head both hear the same side of it. */
+const INTO_KICK: readonly string[] = ['Kick', 'Kick out'];
 
 /** Small numbers without pattern: mulberry32, public domain. */
 export function numbers(seed: number): () => number {
@@ -117,6 +130,8 @@ export interface OpenTake {
   readonly late: number;
   /** Where every sound came from: its way to each channel, samples, and which way up it arrives there. */
   readonly truth: readonly Truth[];
+  /** Mains is in the recordings themselves: to be told of it is no fault. */
+  readonly hums?: boolean;
 }
 
 export interface Truth {
@@ -129,6 +144,8 @@ export interface OpenOptions {
   readonly seed: number;
   readonly fault: 'none' | 'reversed' | 'late';
   readonly seconds?: number;
+  /** Anything that happens: 2 to 16 channels, decays of 0.2 to 0.8 s, 6 to 40 dB between each channel's sound and its noise. */
+  readonly wide?: boolean;
 }
 
 /** A room round the player: its corner, its sizes, how much of a sound its walls give back, and its noisy tail. */
@@ -153,7 +170,7 @@ export function carry(out: Float32Array, sound: Float32Array, hall: Hall, from: 
 }
 
 /** The room's tail (every channel its own noise under the strokes, dying away), a level of its own, the recorder's hiss. */
-export function finish(channels: readonly Float32Array[], hall: Hall, next: () => number): void {
+export function finish(channels: readonly Float32Array[], hall: Hall, next: () => number, wide = false): void {
   const between = (low: number, high: number): number => low + (high - low) * next();
   for (const channel of channels) {
     const dry = Float32Array.from(channel);
@@ -166,7 +183,10 @@ export function finish(channels: readonly Float32Array[], hall: Hall, next: () =
     }
     const peak = channel.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-9);
     const gain = 10 ** (between(-18, -8) / 20) / peak;
-    for (let i = 0; i < channel.length; i++) channel[i] = (channel[i] as number) * gain + 3e-5 * (next() - 0.5);
+    const power = channel.reduce((sum, v) => sum + v * v, 0) / channel.length;
+    // Evenly spread numbers have a twelfth of their range squared as their power.
+    const noise = wide ? gain * Math.sqrt(12 * power) * 10 ** (-between(6, 40) / 20) : 3e-5;
+    for (let i = 0; i < channel.length; i++) channel[i] = (channel[i] as number) * gain + noise * (next() - 0.5);
   }
 }
 
@@ -190,27 +210,40 @@ export function spoil(
   return { wrong, late };
 }
 
-/** A kit played at 80 to 150 beats a minute into three to ten channels, in a room of 3 to 6 m. */
-export function openTake(strokes: Strokes, { seed, fault, seconds = 14 }: OpenOptions): OpenTake {
+/** So many of them by chance, in their order. */
+export function some<T>(all: readonly T[], count: number, next: () => number): T[] {
+  const drawn = all.map((one, i) => ({ one, i, lot: next() })).sort((a, b) => a.lot - b.lot);
+  return drawn
+    .slice(0, count)
+    .sort((a, b) => a.i - b.i)
+    .map(({ one }) => one);
+}
+
+/** A kit played at 80 to 150 beats a minute into three to ten channels (two to sixteen when wide), in a room of 3 to 6 m. */
+export function openTake(strokes: Strokes, { seed, fault, seconds = 14, wide = false }: OpenOptions): OpenTake {
   const next = numbers(seed);
   const between = (low: number, high: number): number => low + (high - low) * next();
   const jitter = (p: Point, by: number): Point => [p[0] + between(-by, by), p[1] + between(-by, by), p[2] + between(-by, by)];
   const closeCount = 1 + Math.floor(next() * CLOSE.length);
   const farCount = Math.min(FAR.length, Math.max(2, Math.floor(next() * 5)));
-  const microphones = [...CLOSE.slice(0, closeCount), ...FAR.slice(0, farCount)].map((one) => ({ ...one, at: jitter(one.at, 0.03) }));
+  const chosen = wide
+    ? some([...CLOSE, ...SECOND, ...FAR, ...SECOND_FAR], 2 + Math.floor(next() * 15), next)
+    : [...CLOSE.slice(0, closeCount), ...FAR.slice(0, farCount)];
+  const microphones = chosen.map((one) => ({ ...one, at: jitter(one.at, 0.03) }));
   const size: Point = [between(3, 6), between(4, 6), between(2.3, 3)];
   const corner: Point = [-size[0] / 2 + between(-0.3, 0.3), -1 - between(0, 0.8), 0];
-  const hall: Hall = { size, corner, kept: between(0.35, 0.75), tail: between(0.2, 0.5) };
+  const hall: Hall = { size, corner, kept: between(0.35, 0.75), tail: between(0.2, wide ? 0.8 : 0.5) };
   const beat = 60 / between(80, 150) / 2;
   const channels = microphones.map(() => new Float32Array(Math.round(seconds * RATE)));
   // What a kick's front head sends up is the other way up than its batter's side sends back: which wins overhead is anybody's guess.
   const kickOver = next() < 0.5 ? 1 : -1;
+  const upside = ({ name, under }: Microphone, drum: Drum): 1 | -1 =>
+    under === drum ? -1 : drum === 'kick' && !INTO_KICK.includes(name) ? kickOver : 1;
   const hit = (drum: Drum, at: number, hard: boolean, loud: number): void => {
     const sound = strokes[drum][hard ? 0 : 1] ?? strokes[drum][0];
     if (!sound) return;
     microphones.forEach((microphone, c) => {
-      const upside = microphone.under === drum ? -1 : drum === 'kick' && microphone.name !== 'Kick' ? kickOver : 1;
-      carry(channels[c] as Float32Array, sound, hall, PLACES[drum], microphone.at, at, upside * loud);
+      carry(channels[c] as Float32Array, sound, hall, PLACES[drum], microphone.at, at, upside(microphone, drum) * loud);
     });
   };
   let step = 0;
@@ -225,7 +258,7 @@ export function openTake(strokes: Strokes, { seed, fault, seconds = 14 }: OpenOp
     if (next() < 0.16) hit('tom low', when + between(0, 300), hard, loud);
     if (next() < 0.06) hit('crash', when, hard, loud);
   }
-  finish(channels, hall, next);
+  finish(channels, hall, next, wide);
   return {
     names: microphones.map(({ name }) => name),
     channels,
@@ -233,7 +266,7 @@ export function openTake(strokes: Strokes, { seed, fault, seconds = 14 }: OpenOp
     truth: (Object.keys(PLACES) as Drum[]).map((drum) => ({
       name: drum,
       samples: microphones.map(({ at }) => samplesBetween(PLACES[drum], at)),
-      signs: microphones.map(({ name, under }) => (under === drum ? -1 : drum === 'kick' && name !== 'Kick' ? kickOver : 1)),
+      signs: microphones.map((microphone) => upside(microphone, drum)),
     })),
   };
 }

@@ -6,6 +6,7 @@ import { isOneSplit, resolvePlan, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
+import { meterBeside } from './meterBeside';
 import { readSession } from './sessionFile';
 
 const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...';
@@ -89,7 +90,9 @@ await runCommand(async () => {
   if (out !== undefined) await mayWrite(out, { isOurs: isReport, replace: values.replace ?? false, inputs: positionals });
   const session = values.plan === undefined ? null : await readSession(values.plan);
   const kernel = await loadFftKernel();
-  const measured = await withAudioFiles(positionals, (files) => checkTake(files, { kernel }));
+  const measured = await withAudioFiles(positionals, (files) =>
+    checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
+  );
   const report = session ? againstPlan(session, measured) : measured;
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
   if (out !== undefined) await write(out, text);

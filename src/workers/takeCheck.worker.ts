@@ -1,30 +1,10 @@
 import { checkTake, linedUp, strokePictures } from '../core/analysis';
-import { type AudioFile, blobSource, channelNames, openAudio } from '../core/audio';
+import { blobSource, openAudio } from '../core/audio';
 import { loadFftKernel } from '../core/math';
-import type { ChannelPeaks, TakeAnswer, TakeFile } from './protocol';
+import { meterInWorker } from './meterInWorker';
+import type { TakeAnswer, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
-
-const BUCKETS = 600;
-const CHUNK = 65_536;
-
-async function waveform(file: AudioFile): Promise<ChannelPeaks[]> {
-  const { channelCount, frameCount, sampleRateHz } = file.info;
-  const buffers = Array.from({ length: channelCount }, () => new Float32Array(CHUNK));
-  const peaks = buffers.map(() => new Float32Array(2 * BUCKETS));
-  for (let start = 0; start < frameCount; start += CHUNK) {
-    const got = await file.read(start, CHUNK, buffers);
-    buffers.forEach((buffer, c) => {
-      const own = peaks[c] as Float32Array;
-      for (let i = 0; i < got; i++) {
-        const at = 2 * Math.min(BUCKETS - 1, Math.floor(((start + i) / frameCount) * BUCKETS));
-        const value = buffer[i] as number;
-        if (value < (own[at] as number)) own[at] = value;
-        if (value > (own[at + 1] as number)) own[at + 1] = value;
-      }
-    });
-  }
-  return channelNames(file).map((name, c) => ({ name, peaks: peaks[c] as Float32Array, durationSeconds: frameCount / sampleRateHz }));
-}
+import { waveform } from './waveform';
 
 async function check(files: readonly TakeFile[], onProgress: (share: number) => void): Promise<TakeAnswer> {
   const kernel = await loadFftKernel().catch(() => {
@@ -32,14 +12,18 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
   });
   const opened = await Promise.all(files.map((file) => openAudio(blobSource(file.name, file.blob))));
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
+  const usable = files.filter((_, i) => opened[i]?.ok);
   const refused = opened.flatMap((result) => (result.ok ? [] : [result.reason]));
   if (good.length === 0) return { ok: false, reason: refused[0] ?? 'No file was chosen.' };
   try {
-    const report = await checkTake(good, { kernel, onProgress });
+    // What had to be unpacked would be unpacked twice.
+    const beside = good.some(({ info }) => info.unpacked) ? null : meterInWorker(usable);
+    beside?.catch(() => undefined);
+    const report = await checkTake(good, { kernel, onProgress, ...(beside && { meter: async () => (await beside).readings }) });
     return {
       ok: true,
       report,
-      waveforms: (await Promise.all(linedUp(good).files.map(waveform))).flat(),
+      waveforms: beside ? (await beside).waveforms : (await Promise.all(linedUp(good).files.map(waveform))).flat(),
       strokes: await strokePictures(good, report),
       refused,
     };

@@ -1,20 +1,20 @@
 import type { AudioFile } from '../audio';
 import { quantile } from '../math';
 import { counted } from '../units';
-import type { ChannelMeter } from './channelMeter';
+import type { ChannelReading } from './meterTake';
 import type { TakeFinding } from './report';
 import { type TakeChannel, takeChannels } from './take';
 
 /** Channels that hold samples no converter makes. */
-export function numberFindings(meters: readonly ChannelMeter[], names: readonly string[], rate: number): TakeFinding[] {
-  return meters.flatMap((meter, c) =>
-    meter.badSamples > 0
+export function numberFindings(readings: readonly ChannelReading[], rate: number): TakeFinding[] {
+  return readings.flatMap(({ report: { name }, badSamples, firstBadSample }) =>
+    badSamples > 0
       ? [
           {
             severity: 'fix' as const,
             code: 'bad-samples',
-            channels: [names[c] as string],
-            message: `${names[c]} holds ${counted(meter.badSamples, 'sample')} that no converter makes (no number, or far beyond full scale), first at ${(meter.firstBadSample / rate).toFixed(3)} s; taken as silence here: copy or export it again.`,
+            channels: [name],
+            message: `${name} holds ${counted(badSamples, 'sample')} that no converter makes (no number, or far beyond full scale), first at ${(firstBadSample / rate).toFixed(3)} s; taken as silence here: copy or export it again.`,
           },
         ]
       : [],

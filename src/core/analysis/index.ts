@@ -10,6 +10,7 @@ export * from './locate';
 export { loudnessOfChannels } from './loudness';
 export * from './lugs';
 export { matchByName } from './matching';
+export { type ChannelReading, meterTake } from './meterTake';
 export type { Taped } from './planModel';
 export * from './proof';
 export * from './quiet';

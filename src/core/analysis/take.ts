@@ -7,6 +7,9 @@ export interface TakeChannel {
   readonly fileChannel: number;
 }
 
+/** A floating-point file has no ceiling of its own, and can hold what no converter makes. */
+export const isFloat = ({ file }: TakeChannel): boolean => file.info.format === 'f32' || file.info.format === 'f64';
+
 /** Channels of several files in order; equal names get a number behind. */
 export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {
   const seen = new Set<string>();
@@ -34,7 +37,7 @@ export class TakeReader {
   ) {
     this.files = [...new Set(channels.map((channel) => channel.file))];
     this.buffers = this.files.map((file) => Array.from({ length: file.info.channelCount }, () => new Float32Array(blockFrames)));
-    this.mayHoldDamage = channels.map(({ file }) => file.info.format === 'f32' || file.info.format === 'f64');
+    this.mayHoldDamage = channels.map(isFloat);
     this.frameCount = Math.max(0, ...this.files.map((file) => file.info.frameCount));
   }
 

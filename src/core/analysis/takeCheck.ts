@@ -1,15 +1,15 @@
 import type { AudioFile } from '../audio';
 import type { FftKernel, RealFftPlan } from '../math';
 import { correlationOf, sumLossDb } from './bands';
-import { ChannelMeter } from './channelMeter';
 import { type DelayEstimate, estimateDelay } from './delay';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { groupFindings, groupsOf } from './groups';
 import { linedUp } from './linedUp';
+import { type ChannelReading, meterTake } from './meterTake';
 import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
 import { proposeSum } from './proposal';
-import { type ChannelReport, type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } from './report';
+import { type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } from './report';
 import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
@@ -25,6 +25,8 @@ export interface TakeCheckOptions {
   readonly onProgress?: (share: number) => void;
   /** Longest delay looked for; 2048 samples is 42 ms, 14 m. */
   readonly maxLagSamples?: number;
+  /** Readings of every channel of these files, in their order, as {@link meterTake} gives them; from another thread they come sooner. */
+  readonly meter?: () => Promise<readonly ChannelReading[]>;
 }
 
 const BLOCK_FRAMES = 65_536;
@@ -34,33 +36,21 @@ const GAP = 2048;
 const DEFAULT_MAX_LAG = 2048;
 
 interface FirstPass {
-  readonly meters: readonly ChannelMeter[];
   readonly bank: SpectrumBank;
   /** Mean power by bin of the quietest gaps. */
   readonly gapNoise: readonly Float32Array[];
   readonly onsets: OnsetDetector;
 }
 
-/** A floating-point file has no ceiling of its own. */
-const isFloat = ({ file }: TakeChannel): boolean => file.info.format === 'f32' || file.info.format === 'f64';
-
-/** One pass over the whole take in blocks: levels, spectra of all pairs, quiet windows, events. Memory stays flat. */
-async function firstPass(
-  reader: TakeReader,
-  rate: number,
-  window: Float32Array,
-  options: TakeCheckOptions,
-  gaps: WindowSpectrum,
-): Promise<FirstPass> {
+/** One pass over the whole take in blocks: spectra of all pairs, quiet windows, events. Memory stays flat. */
+async function firstPass(reader: TakeReader, window: Float32Array, options: TakeCheckOptions, gaps: WindowSpectrum): Promise<FirstPass> {
   const names = reader.channels.map((channel) => channel.name);
-  const meters = reader.channels.map((channel) => new ChannelMeter(channel.name, rate, isFloat(channel)));
   const bank = new SpectrumBank(options.kernel, names.length, window);
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
     const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
-    const blocks = await reader.read(start, count);
-    blocks.forEach((block, c) => meters[c]?.push(block, count));
+    const blocks = await reader.readClean(start, count);
     onsets.push(blocks, count);
     blocks.forEach((block, c) => {
       for (let offset = 0; offset + GAP <= count; offset += GAP)
@@ -72,7 +62,7 @@ async function firstPass(
     }
     options.onProgress?.((0.85 * (start + count)) / reader.frameCount);
   }
-  return { meters, bank, gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
+  return { bank, gapNoise: quietGaps.map((keeper) => keeper.mean()), onsets };
 }
 
 function pairReports(
@@ -114,21 +104,12 @@ function commonRate(channels: readonly TakeChannel[]): number {
   return [...counts].reduce((best, entry) => (entry[1] > best[1] ? entry : best))[0];
 }
 
-async function meterAlone(channel: TakeChannel): Promise<ChannelReport> {
-  const reader = new TakeReader([channel], BLOCK_FRAMES);
-  const meter = new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel));
-  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
-    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
-    const [block] = await reader.read(start, count);
-    if (block) meter.push(block, count);
-  }
-  return meter.report();
-}
-
 /** What is measured of channels that are compared with one another, all with all. */
 type Part = Pick<TakeReport, 'channels' | 'pairs' | 'sources' | 'proposal' | 'findings'>;
 
-async function measureTogether(channels: readonly TakeChannel[], rate: number, options: TakeCheckOptions): Promise<Part> {
+type ReadingOf = (channel: TakeChannel) => Promise<ChannelReading>;
+
+async function measureTogether(channels: readonly TakeChannel[], rate: number, readingOf: ReadingOf, options: TakeCheckOptions): Promise<Part> {
   const names = channels.map((channel) => channel.name);
   const reader = new TakeReader(channels, BLOCK_FRAMES);
   const plan = options.kernel.plan(WINDOW);
@@ -138,12 +119,10 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
   let bank: SpectrumBank | null = null;
   try {
     const { window, windowEnergy } = whole;
-    const first = await firstPass(reader, rate, window, options, gaps);
+    const first = await firstPass(reader, window, options, gaps);
     bank = first.bank;
     const maxLagSamples = options.maxLagSamples ?? DEFAULT_MAX_LAG;
     const estimateOf = pairEstimator(first, rate, plan, maxLagSamples, noiseFor(first.gapNoise, GAP, gaps.windowEnergy, WINDOW, windowEnergy));
-    const reports = first.meters.map((meter) => meter.report());
-    const usable = reports.map((report) => !report.silent);
     const sources = await measureSources(reader, first.onsets.events, {
       kernel: options.kernel,
       sampleRateHz: rate,
@@ -152,16 +131,19 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
       noiseSize: GAP,
       noiseWindowEnergy: gaps.windowEnergy,
     });
+    const readings = await Promise.all(channels.map(readingOf));
+    const reports = readings.map(({ report }) => report);
+    const usable = reports.map((report) => !report.silent);
     return {
       channels: reports,
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
       proposal: proposeSum(first.bank, names, usable, sources, estimateOf, rate),
       findings: [
-        ...numberFindings(first.meters, names, rate),
+        ...numberFindings(readings, rate),
         ...tickFindings(first.onsets.events, names, rate),
         ...thumpFindings(
-          first.meters.map(({ slow }) => slow),
+          readings.map(({ sways }) => sways),
           names,
         ),
       ],
@@ -174,13 +156,13 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, o
 }
 
 /** Channels measured together; many of them in groups, one after the other, so that memory stays as it is for one. */
-async function measureInGroups(channels: readonly TakeChannel[], rate: number, options: TakeCheckOptions): Promise<Part[]> {
+async function measureInGroups(channels: readonly TakeChannel[], rate: number, readingOf: ReadingOf, options: TakeCheckOptions): Promise<Part[]> {
   const groups = await groupsOf(channels);
   const parts: Part[] = [];
   for (const group of groups) {
     const done = parts.length;
     const onProgress = (share: number): void => options.onProgress?.((done + share) / groups.length);
-    parts.push(await measureTogether(group, rate, { ...options, onProgress }));
+    parts.push(await measureTogether(group, rate, readingOf, { ...options, onProgress }));
   }
   return parts;
 }
@@ -207,11 +189,14 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
   const rate = commonRate(all);
   const channels = all.filter((channel) => channel.file.info.sampleRateHz === rate);
   const strangers = all.filter((channel) => channel.file.info.sampleRateHz !== rate);
-  const parts = await measureInGroups(channels, rate, options);
+  const metered = (options.meter ?? (() => meterTake(given)))();
+  // Whatever goes wrong first is told; what the meters say after that is of no more use.
+  metered.catch(() => undefined);
+  const readingOf: ReadingOf = async (channel) => (await metered)[all.indexOf(channel)] as ChannelReading;
+  const parts = await measureInGroups(channels, rate, readingOf, options);
   const order = new Map(channels.map(({ name }, i) => [name, i]));
   const reports = parts.flatMap((part) => part.channels).sort((a, b) => (order.get(a.name) ?? 0) - (order.get(b.name) ?? 0));
-  const alone: ChannelReport[] = [];
-  for (const stranger of strangers) alone.push(await meterAlone(stranger));
+  const alone = await Promise.all(strangers.map(async (stranger) => (await readingOf(stranger)).report));
   const frames = channels.reduce((most, { file }) => Math.max(most, file.info.frameCount), 0);
   options.onProgress?.(1);
   return {

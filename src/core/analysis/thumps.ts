@@ -26,8 +26,14 @@ const LEAST_HOPS = 2.5;
 /** Frames without it that end it. */
 const APART = 3;
 
-/** Peaks of one channel's slow part and of the whole, a tenth of a second each: stands that are knocked, floors that are trodden on, air. */
-export class SlowMeter {
+/** Peaks of one channel's slow part and of the whole, a tenth of a second each. */
+export interface Sways {
+  readonly slow: readonly number[];
+  readonly whole: readonly number[];
+}
+
+/** Follows what is slow in one channel: stands that are knocked, floors that are trodden on, air. */
+export class SlowMeter implements Sways {
   readonly slow: number[] = [];
   readonly whole: number[] = [];
   private readonly keep: number;
@@ -72,8 +78,8 @@ interface Sway {
 }
 
 /** What shakes one channel alone. */
-function swaysOf(meters: readonly SlowMeter[], channel: number, usual: readonly number[]): Sway[] {
-  const { slow, whole } = meters[channel] as SlowMeter;
+function swaysOf(meters: readonly Sways[], channel: number, usual: readonly number[]): Sway[] {
+  const { slow, whole } = meters[channel] as Sways;
   const alone = (frame: number): boolean =>
     meters.every(
       (other, c) =>
@@ -99,7 +105,7 @@ function swaysOf(meters: readonly SlowMeter[], channel: number, usual: readonly 
 }
 
 /** What was heard, channel by channel; of one channel alone nothing, as a low note could be all there is. */
-export function thumpFindings(meters: readonly SlowMeter[], names: readonly string[]): TakeFinding[] {
+export function thumpFindings(meters: readonly Sways[], names: readonly string[]): TakeFinding[] {
   if (meters.length < 2) return [];
   const usual = meters.map(({ slow }) => (slow.length > 0 ? median(slow) : 0));
   return names.flatMap((name, c): TakeFinding[] => {

@@ -17,13 +17,24 @@ const TAPS = 12;
 /** No interpolated value can exceed the largest sample under the filter by more than this factor (sum of magnitudes). */
 const GROWTH_BOUND = max(...PHASES.map((taps) => taps.reduce((total, tap) => total + abs(tap), 0)));
 const STRIP = 64;
+/** The two taps in the filter's middle, and the most that all others add to them. */
+const MIDDLE = max(...PHASES.map((taps) => abs(taps[TAPS / 2 - 1] as number) + abs(taps[TAPS / 2] as number)));
+const AROUND = max(...PHASES.map((taps) => taps.reduce((total, tap, k) => total + (k === TAPS / 2 - 1 || k === TAPS / 2 ? 0 : abs(tap)), 0)));
 
 /** Taps of the four phases side by side: tap k of phase p at 4k + p. */
 const INTERLEAVED = Float64Array.from({ length: 4 * TAPS }, (_, i) => (PHASES[i % 4] as Float64Array)[i >> 2] as number);
 
-function oversampledPeak(samples: Float32Array, from: number, to: number): number {
-  let peak = 0;
+/**
+ * Highest interpolated value of samples [from, to), where it is above `known`; else `known`.
+ * @param largest the largest sample under the filter anywhere there: where the two in its middle are too small for the others to make up for
+ * it, nothing is filtered
+ */
+function oversampledPeak(samples: Float32Array, from: number, to: number, known = 0, largest = Infinity): number {
+  let peak = known;
+  const others = AROUND * largest;
   for (let n = from; n < to; n++) {
+    const [near, next] = [samples[n - TAPS / 2 + 1] as number, samples[n - TAPS / 2] as number];
+    if (MIDDLE * max(abs(near), abs(next)) + others <= peak) continue;
     let [a, b, c, d] = [0, 0, 0, 0];
     for (let k = 0; k < TAPS; k++) {
       const x = samples[n - k] as number;
@@ -63,7 +74,7 @@ export class TruePeakMeter {
       }
       if (largest > this.peak) this.peak = largest;
       if (largest * GROWTH_BOUND <= this.peak) continue;
-      this.peak = max(this.peak, oversampledPeak(work, start + history, end + history));
+      this.peak = oversampledPeak(work, start + history, end + history, this.peak, largest);
     }
     this.tail.set(work.subarray(count, count + history));
   }

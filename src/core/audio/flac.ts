@@ -81,7 +81,17 @@ export async function unpackFlac(source: ByteSource): Promise<{ readonly info: A
       `${duration(frames / sampleRateHz)} of its ${duration((told || frames) / sampleRateHz)} can be unpacked, so its times cannot be trusted: copy it again, or export it as WAV`,
     );
   return {
-    info: { sampleRateHz, channelCount, frameCount: frames, format, dataOffset: 0, trackNames: [], timeReference: null, warning: null },
+    info: {
+      sampleRateHz,
+      channelCount,
+      frameCount: frames,
+      format,
+      dataOffset: 0,
+      trackNames: [],
+      timeReference: null,
+      warning: null,
+      unpacked: true,
+    },
     samples: blobSource(source.name, putAside(parts)),
   };
 }

@@ -8,6 +8,8 @@ export interface AudioInfo {
   readonly format: SampleFormat;
   /** Samples stand with their highest byte first, and bytes of one are signed: AIFF. */
   readonly highFirst?: boolean;
+  /** Its samples had to be unpacked and are kept beside it: FLAC. */
+  readonly unpacked?: boolean;
   readonly dataOffset: number;
   /** Track names from iXML, by channel from 0; empty where the file has none. */
   readonly trackNames: readonly string[];

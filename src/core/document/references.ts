@@ -1,4 +1,5 @@
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
+import { canFollow, type Outboard } from '../patch';
 import type { PlacedMicrophone, Session, SourceReference } from './session';
 
 /** Everything in a session that something else may point at. */
@@ -6,7 +7,7 @@ interface Known {
   readonly microphones: ReadonlySet<string>;
   readonly models: ReadonlySet<string>;
   readonly stands: ReadonlySet<string>;
-  readonly outboard: ReadonlySet<string>;
+  readonly outboard: ReadonlyMap<string, Outboard>;
   /** Those of it that send a microphone two ways. */
   readonly splitters: ReadonlySet<string>;
   /** Input addresses, "device/input". */
@@ -23,7 +24,7 @@ const knownIn = (session: Session): Known => ({
   microphones: idsOf(session.microphones),
   models: idsOf(session.shelf.microphones),
   stands: idsOf(session.shelf.stands),
-  outboard: idsOf(session.shelf.outboard ?? []),
+  outboard: new Map((session.shelf.outboard ?? []).map((one) => [one.id, one])),
   splitters: idsOf((session.shelf.outboard ?? []).filter(({ kind }) => kind === 'splitter')),
   inputs: inputsOf(session),
   instruments: new Map(session.instruments.map((instrument: Instrument) => [instrument.id, geometryOf(instrument)])),
@@ -41,6 +42,12 @@ function hasPlace(known: Known, from: string): boolean {
   return slash > 0 && hasMark(known, from.slice(0, slash), from.slice(slash + 1));
 }
 
+/** Whether what stands behind is there and can: without it nothing is wrong. */
+function follows(known: Known, { through, behind }: PlacedMicrophone): boolean {
+  const [first, next] = [known.outboard.get(through ?? ''), known.outboard.get(behind ?? '')];
+  return behind === undefined || (first !== undefined && next !== undefined && canFollow(first, next));
+}
+
 function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicrophone {
   const { target, stand, heldString } = microphone;
   const lost = {
@@ -48,8 +55,9 @@ function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicro
     ...(stand && !known.stands.has(stand.modelId) ? { stand: null } : {}),
     ...(heldString && !hasMark(known, heldString.instrumentId, heldString.markId) ? { heldString: null } : {}),
   };
-  const { through, ...direct } = { ...microphone, ...lost };
+  const { through, behind, ...direct } = { ...microphone, ...lost };
   if (through !== undefined && !known.outboard.has(through)) return direct;
+  if (!follows(known, microphone)) return through === undefined ? direct : { ...direct, through };
   return Object.keys(lost).length ? { ...microphone, ...lost } : microphone;
 }
 
@@ -130,6 +138,7 @@ function deadInMicrophones(session: Session, known: Known): Problem {
     if (target && !hasSource(known, target)) return `microphones[${i}].target names a source that is not in the session`;
     if (stand && !known.stands.has(stand.modelId)) return `microphones[${i}].stand names a stand that is not on its shelf`;
     if (through !== undefined && !known.outboard.has(through)) return `microphones[${i}].through names what is not on its shelf`;
+    if (!follows(known, session.microphones[i] as PlacedMicrophone)) return `microphones[${i}].behind names what cannot stand behind its “through”`;
     if (heldString && !hasMark(known, heldString.instrumentId, heldString.markId))
       return `microphones[${i}].heldString names a mark that is not in the session`;
   }

@@ -142,6 +142,7 @@ export const placedSchema = object({
   pan: number(-1, 1).optional(),
   pinned: Joi.boolean().optional(),
   through: id.optional(),
+  behind: id.optional(),
   lowCut: Joi.boolean().optional(),
   inputLowCut: Joi.boolean().optional(),
   alsoInto: address.optional(),

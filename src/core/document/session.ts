@@ -52,6 +52,8 @@ export interface PlacedMicrophone {
   readonly pinned?: boolean;
   /** What of the shelf's outboard stands between it and its input. */
   readonly through?: string;
+  /** What of the outboard stands behind that, at line level. */
+  readonly behind?: string;
   /** Its own low cut is on. */
   readonly lowCut?: boolean;
   /** The low cut of its input, or of what stands between, is on. */

@@ -57,8 +57,47 @@ export const OUTBOARD_CATALOGUE: readonly Outboard[] = [
     givesPower: true,
     lowCutHz: 80,
   },
+  {
+    ...PLAIN,
+    id: 'line-equaliser',
+    name: 'Equaliser at line level',
+    kind: 'equaliser',
+    takes: ['TRS'],
+    gives: 'TRS',
+    blocksPower: true,
+    lowCutHz: 60,
+  },
   { ...PLAIN, id: 'one-preamp', name: 'Preamp of its own', kind: 'preamp', gainMaxDb: 60, gives: 'TRS', blocksPower: true, givesPower: true },
 ];
+
+/** Whether it wants line level and not a microphone. */
+export const isAtLine = ({ kind, takes }: Outboard): boolean => kind === 'equaliser' && !takes.includes('XLR');
+
+/** Less gain than this leaves a microphone at its own level (common practice), dB. */
+const LIFTS_DB = 30;
+
+/** Whether one thing can stand behind another: what wants line level, behind what lifts a microphone to it. */
+export const canFollow = (first: Outboard, next: Outboard): boolean =>
+  isAtLine(next) && !isAtLine(first) && next.takes.includes(first.gives) && first.gainMaxDb >= LIFTS_DB;
+
+/** Between the ids of two things in a row: no id has a slash. */
+const THEN = '/';
+
+/** Two things in a row as one: what they do together, and the plugs at their ends. The low cut is that of the second where it has one. */
+export const inRow = (first: Outboard, next: Outboard): Outboard => ({
+  ...first,
+  id: `${first.id}${THEN}${next.id}`,
+  name: `${first.name}, then ${next.name.toLowerCase()}`,
+  kind: next.kind,
+  count: Math.min(first.count, next.count),
+  gainMinDb: first.gainMinDb + next.gainMinDb,
+  gainMaxDb: first.gainMaxDb + next.gainMaxDb,
+  gives: next.gives,
+  ...(next.lowCutHz === undefined ? {} : { lowCutHz: next.lowCutHz }),
+});
+
+/** Ids of what something between is made of, the microphone's end first. */
+export const partsOf = (outboardId: string): readonly string[] => outboardId.split(THEN);
 
 /** Whether a microphone can be plugged so, plugs alone looked at. */
 export const plugsFit = (connector: Connector, inputTakes: readonly Connector[], through: Outboard | null): boolean =>

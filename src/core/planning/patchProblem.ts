@@ -9,12 +9,14 @@ import {
   gainFor,
   type InputDevice,
   inputAddress,
+  inRow,
   isKept,
   OUTBOARD_CATALOGUE,
   type Outboard,
   type PatchInput,
   type PatchMicrophone,
   type PatchProblem,
+  partsOf,
   secondWayId,
 } from '../patch';
 import { formatNumber, listed } from '../units';
@@ -70,10 +72,22 @@ export function loudestDb(table: ArrivalTable, microphoneId: string): number | n
   return row?.length ? Math.max(...row.map((arrival) => arrival.levelDb)) + (table.plan.microphones[index]?.learnedDb ?? 0) : null;
 }
 
-/** What stands between a microphone and its input; null for a cable alone. */
+/** What stands between a microphone and its input, two things in a row as one; null for a cable alone. */
 export function outboardOf(session: Session, microphoneId: string): Outboard | null {
-  const through = session.microphones.find(({ id }) => id === microphoneId)?.through;
-  return session.shelf.outboard?.find(({ id }) => id === through) ?? null;
+  const placed = session.microphones.find(({ id }) => id === microphoneId);
+  const onShelf = (wanted: string | undefined): Outboard | undefined => session.shelf.outboard?.find(({ id }) => id === wanted);
+  const [first, next] = [onShelf(placed?.through), onShelf(placed?.behind)];
+  return first && next ? inRow(first, next) : (first ?? null);
+}
+
+/** What the solver may put between: the shelf's things, less those in a row already, and the rows, each for its own microphone. */
+function outboardFor(session: Session): Outboard[] {
+  const rows = session.microphones.flatMap(({ id, behind }) => (behind === undefined ? [] : (outboardOf(session, id) ?? [])));
+  const own = (session.shelf.outboard ?? []).map((one) => ({
+    ...one,
+    count: Math.max(0, one.count - rows.filter(({ id }) => partsOf(id).includes(one.id)).length),
+  }));
+  return [...own, ...new Map(rows.map((row) => [row.id, row])).values()];
 }
 
 /** Low cuts that are on between a capsule and its file, hertz: its own, and that of its input or of what is between. */
@@ -117,7 +131,7 @@ function reachOf(session: Session, plan: Plan): Pick<PatchProblem, 'reach'> {
 /** The patch problem of a session: who must be plugged where, given what is predicted. */
 export function patchProblem(session: Session, table: ArrivalTable): PatchProblem {
   const inputs = patchInputs(session);
-  const outboard = session.shelf.outboard ?? [];
+  const outboard = outboardFor(session);
   const tooLoud = (id: string, through: Outboard | null): string[] =>
     inputs.filter((input) => gainSetting(table, id, input, through)?.verdict === 'too-loud').map(inputAddress);
   const each = <T>(of: (id: string) => T): Record<string, T> => Object.fromEntries(table.plan.microphones.map(({ id }) => [id, of(id)]));

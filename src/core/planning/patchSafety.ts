@@ -1,6 +1,6 @@
 import { putBetween, type Session } from '../document';
 import type { MicrophoneModel } from '../microphones';
-import { asksPower, canBePowered, inputAddress, letsPowerIn, type Outboard, type PatchInput, plugsFit } from '../patch';
+import { asksPower, canBePowered, inputAddress, letsPowerIn, type Outboard, type PatchInput, partsOf, plugsFit } from '../patch';
 import { outboardOf, patchInputs } from './patchProblem';
 
 const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
@@ -55,6 +55,14 @@ export function inputTitle({ shelf }: Session, input: PatchInput): string {
   return device ? `${input.name} of ${device.name}` : input.name;
 }
 
+/** That more of a thing are in use than there are, for those who came last. */
+function missingOf(session: Session, outboardId: string, microphoneId: string, plugged: readonly Plugged[]): string | null {
+  const thing = session.shelf.outboard?.find(({ id }) => id === outboardId);
+  const users = plugged.filter(({ through }) => through && partsOf(through.id).includes(outboardId)).map(({ id }) => id);
+  if (!thing || users.indexOf(microphoneId) < thing.count) return null;
+  return `There ${thing.count === 1 ? 'is one' : `are ${thing.count}`} of ${thing.name}, and ${users.length} are in use`;
+}
+
 function troubleOf(session: Session, { id, name, model, input, lost, second, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
   const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
   if (model.connector === 'USB')
@@ -81,12 +89,8 @@ function troubleOf(session: Session, { id, name, model, input, lost, second, thr
     return told(`${name} has an ${model.connector} plug and input ${inputTitle(session, input)} does not take it.`);
   if (second && !second.connectors.includes(through?.gives ?? 'XLR'))
     return told(`The second way of ${name} ends in an ${through?.gives ?? 'XLR'} plug and input ${inputTitle(session, second)} does not take it.`);
-  const users = plugged.filter((one) => one.through && one.through.id === through?.id);
-  if (through && users.length > through.count && users.indexOf(users.find((one) => one.id === id) as Plugged) >= through.count)
-    return told(
-      `There ${through.count === 1 ? 'is one' : `are ${through.count}`} of ${through.name}, and ${users.length} are in use: ${name} has none.`,
-    );
-  return null;
+  const missing = through ? partsOf(through.id).flatMap((part) => missingOf(session, part, id, plugged) ?? []) : [];
+  return missing[0] ? told(`${missing[0]}: ${name} has none.`) : null;
 }
 
 /** Everything that is wrong with the patch as it is plugged, dangers first. */

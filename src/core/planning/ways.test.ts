@@ -1,8 +1,9 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
-import { editMicrophone, plugAll, plugIn, putBetween, type Session, sessionProblem, splitInto } from '../document';
+import { editMicrophone, plugAll, plugIn, putBehind, putBetween, type Session, sessionProblem, splitInto } from '../document';
 import { inputList, inputListCsv } from '../exchange';
-import { CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, secondWayId } from '../patch';
+import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, secondWayId } from '../patch';
+import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
 import {
   cableNeeds,
@@ -19,6 +20,7 @@ import {
   peakTargetOf,
   powerUses,
   resolvePlan,
+  shoppingList,
   wantedLevelDb,
 } from './index';
 
@@ -139,6 +141,67 @@ describe('a splitter', () => {
     const jacks = { ...host, inputs: host.inputs.map((input) => (input.id === 'in8' ? { ...input, connectors: ['TRS' as const] } : input)) };
     const session = { ...split, shelf: { ...split.shelf, devices: split.shelf.devices.map((one) => (one.id === host.id ? jacks : one)) } };
     expect(patchTroubles(session).map(({ message }) => message)).toEqual([expect.stringMatching(/second way of .* does not take it/)]);
+  });
+});
+
+describe('an equaliser at line level', () => {
+  const equaliser = catalogued(OUTBOARD_CATALOGUE, 'line-equaliser');
+  const preamp = catalogued(OUTBOARD_CATALOGUE, 'one-preamp');
+  const [, second] = KIT.microphones;
+  if (!second) throw new Error('there are two');
+  const shelf = withShelf({ outboard: [preamp, equaliser] });
+  const row = putBehind(first.id, equaliser.id)(putBetween(first.id, preamp.id)(shelf));
+
+  test('stands behind a preamp, its low cut on the list by both names, its gain the preamp’s', () => {
+    expect(sessionProblem(row)).toBeNull();
+    expect(outboardOf(row, first.id)).toMatchObject({
+      name: `${preamp.name}, then ${equaliser.name.toLowerCase()}`,
+      gainMaxDb: 60,
+      lowCutHz: 60,
+      gives: 'TRS',
+    });
+    const cut = editMicrophone(first.id, { inputLowCut: true })(row);
+    const [listed] = inputList(cut, arrivalTable(resolvePlan(cut))).filter(({ microphoneId }) => microphoneId === first.id);
+    expect([listed?.between, listed?.inputLowCut]).toEqual([outboardOf(row, first.id)?.name, true]);
+    expect(settingOf(row, first.id)?.gainDb).toEqual(settingOf(putBehind(first.id, null)(row), first.id)?.gainDb);
+  });
+
+  test('wants line level: before a microphone alone, or behind an attenuator, it is refused in words', () => {
+    const bare = putBetween(first.id, equaliser.id)(shelf);
+    expect(patchTroubles(bare).map(({ message }) => message)).toEqual([expect.stringMatching(/does not fit between/)]);
+    const attenuator = catalogued(OUTBOARD_CATALOGUE, 'attenuator-20');
+    const soft = withShelf({ outboard: [attenuator, equaliser] });
+    const behind = {
+      ...soft,
+      microphones: soft.microphones.map((one) => (one.id === first.id ? { ...one, through: attenuator.id, behind: equaliser.id } : one)),
+    };
+    expect(sessionProblem(behind)).toMatch(/microphones\[0\]\.behind names what cannot stand behind its “through”/);
+  });
+
+  test('goes when what it stands behind goes, and is counted: the second to use the only one is told', () => {
+    expect(putBetween(first.id, null)(row).microphones[0]?.behind).toBeUndefined();
+    const two = { ...preamp, count: 2 };
+    const both = putBehind(
+      second.id,
+      equaliser.id,
+    )(putBetween(second.id, preamp.id)({ ...row, shelf: { ...row.shelf, outboard: [two, equaliser] } }));
+    expect(patchTroubles(both).map(({ message }) => message)).toEqual([
+      `There is one of ${equaliser.name}, and 2 are in use: ${second.name} has none.`,
+    ]);
+    expect(shoppingList(both).map(({ what }) => what)).toContain(equaliser.name);
+  });
+
+  test('the solver leaves the row where it is, gives it to nobody else, and its preamp is not there twice', async () => {
+    const solve = await loadMilpSolver();
+    const result = assignInputs(patchProblem(row, arrivalTable(resolvePlan(row))), solve);
+    if (!result.ok) throw new Error(result.reason);
+    expect(Object.entries(result.through)).toEqual([[first.id, outboardOf(row, first.id)?.id]]);
+    const plugged = plugAll(result.inputs, result.through)(row);
+    expect(plugged.microphones[0]).toMatchObject({ through: preamp.id, behind: equaliser.id });
+    expect(sessionProblem(plugged)).toBeNull();
+    expect(patchTroubles(plugged)).toEqual([]);
+    const rest = patchProblem(row, arrivalTable(resolvePlan(row))).outboard ?? [];
+    expect(rest.find(({ id }) => id === preamp.id)?.count).toBe(0);
   });
 });
 

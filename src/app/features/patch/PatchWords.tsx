@@ -5,6 +5,7 @@ import {
   editGear,
   editMicrophone,
   plugAll,
+  putBehind,
   putBetween,
   putCable,
   putOutboard,
@@ -13,7 +14,17 @@ import {
   splitInto,
   wantPreamp,
 } from '../../../core/document';
-import { cableTitle, inputAddress, type PatchInput, type PatchMend, type PatchResult, PREAMP_CHARACTERS, secondWayId } from '../../../core/patch';
+import {
+  cableTitle,
+  canFollow,
+  inputAddress,
+  isAtLine,
+  type PatchInput,
+  type PatchMend,
+  type PatchResult,
+  PREAMP_CHARACTERS,
+  secondWayId,
+} from '../../../core/patch';
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -136,20 +147,35 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
 export function Between({ session, microphoneId }: { session: Session; microphoneId: string }) {
   const [danger, setDanger] = useState<string | null>(null);
   const own = session.shelf.outboard ?? [];
-  const through = session.microphones.find(({ id }) => id === microphoneId)?.through;
+  const { through, behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
   if (own.length === 0) return null;
+  const first = own.find(({ id }) => id === through);
+  const followers = first ? own.filter((next) => canFollow(first, next)) : [];
   return (
     <Box my="2">
       <Choice
         label="Between it and the input"
         value={through ?? ''}
-        options={[{ value: '', text: 'a cable alone' }, ...own.map(({ id, name }) => ({ value: id, text: name }))]}
+        options={[
+          { value: '', text: 'a cable alone' },
+          ...own.filter((one) => one.id === through || !isAtLine(one)).map(({ id, name }) => ({ value: id, text: name })),
+        ]}
         onChange={(id) => {
           const found = dangerOfBetween(session, microphoneId, id || null);
           setDanger(found);
           if (!found) runCommand(putBetween(microphoneId, id || null));
         }}
       />
+      {followers.length > 0 && (
+        <Box mt="2">
+          <Choice
+            label="Then, at line level"
+            value={behind ?? ''}
+            options={[{ value: '', text: 'nothing more' }, ...followers.map(({ id, name }) => ({ value: id, text: name }))]}
+            onChange={(id) => runCommand(putBehind(microphoneId, id || null))}
+          />
+        </Box>
+      )}
       {danger && (
         <Box role="alert" color="fix" mt="1">
           Left as it is: {danger}

@@ -1,4 +1,4 @@
-import { type PreampCharacter, secondWayId } from '../../patch';
+import { type PreampCharacter, partsOf, secondWayId } from '../../patch';
 import { type Command, command, microphoneName } from '../command';
 import type { PlacedMicrophone } from '../session';
 
@@ -18,7 +18,7 @@ export const unplug = (microphoneId: string): Command =>
     (session) => ({ ...session, patch: Object.fromEntries(Object.entries(session.patch).filter(([id]) => id !== microphoneId)) }),
   );
 
-/** Puts something between a microphone and its input; null takes it away. */
+/** Puts something between a microphone and its input, or two things in a row; null takes away what is there. */
 export const putBetween = (microphoneId: string, outboardId: string | null): Command =>
   command(
     (session) => `${outboardId === null ? 'take what is between away from' : 'put something between'} ${microphoneName(session, microphoneId)}`,
@@ -26,9 +26,23 @@ export const putBetween = (microphoneId: string, outboardId: string | null): Com
   );
 
 function between(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
-  if ((microphone.through ?? null) === outboardId) return microphone;
-  const { through: _, alsoInto: __, ...direct } = microphone;
-  return outboardId === null ? direct : { ...direct, through: outboardId };
+  const [through, behind = null] = outboardId === null ? [null] : partsOf(outboardId);
+  if ((microphone.through ?? null) === (through ?? null)) return followedBy(microphone, behind);
+  const { through: _, behind: __, alsoInto: ___, ...direct } = microphone;
+  return through === null || through === undefined ? direct : followedBy({ ...direct, through }, behind);
+}
+
+/** Puts something at line level behind what is between; null takes it away. */
+export const putBehind = (microphoneId: string, outboardId: string | null): Command =>
+  command(
+    (session) => `${outboardId === null ? 'take what is behind away from' : 'put something behind'} ${microphoneName(session, microphoneId)}`,
+    (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? followedBy(one, outboardId) : one)) }),
+  );
+
+function followedBy(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
+  if ((microphone.behind ?? null) === outboardId) return microphone;
+  const { behind: _, ...alone } = microphone;
+  return outboardId === null ? alone : { ...alone, behind: outboardId };
 }
 
 /** Sends the second way of a microphone's splitter into an input; null leaves it where nothing is recorded. */

@@ -1,0 +1,45 @@
+import type { AudioFile } from '../audio';
+import { ChannelMeter } from './channelMeter';
+import { linedUp } from './linedUp';
+import type { ChannelReport } from './report';
+import { isFloat, type TakeChannel, TakeReader, takeChannels } from './take';
+import type { Sways } from './thumps';
+
+const BLOCK_FRAMES = 32_768;
+
+/** What one channel says by itself, without the others: plain data, so that another thread can find it. */
+export interface ChannelReading {
+  readonly report: ChannelReport;
+  readonly sways: Sways;
+  /** Samples no converter makes, and the first of them (−1 without). */
+  readonly badSamples: number;
+  readonly firstBadSample: number;
+}
+
+async function meter(channels: readonly TakeChannel[]): Promise<ChannelReading[]> {
+  const reader = new TakeReader(channels, BLOCK_FRAMES);
+  const meters = channels.map((channel) => new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel)));
+  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
+    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
+    const blocks = await reader.read(start, count);
+    meters.forEach((own, c) => own.push(blocks[c] as Float32Array, count));
+  }
+  return meters.map((own) => ({
+    report: own.report(),
+    sways: { slow: own.slow.slow, whole: own.slow.whole },
+    badSamples: own.badSamples,
+    firstBadSample: own.firstBadSample,
+  }));
+}
+
+/**
+ * Readings of every channel of a take by its own name, file after file in a pass of its own. Nothing here compares channels, so it may run beside
+ * the rest of the check.
+ * @param given the very files that are checked, in the same order
+ */
+export async function meterTake(given: readonly AudioFile[]): Promise<ChannelReading[]> {
+  const channels = takeChannels(linedUp(given).files);
+  const readings: ChannelReading[] = [];
+  for (const file of new Set(channels.map((channel) => channel.file))) readings.push(...(await meter(channels.filter((own) => own.file === file))));
+  return readings;
+}
