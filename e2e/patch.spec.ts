@@ -86,7 +86,11 @@ test('a splitter, a strip with a low cut and eight more inputs over a digital po
   const more = onShelf(DEVICE_CATALOGUE.find(({ id }) => id === 'eight-by-light') as (typeof DEVICE_CATALOGUE)[number], host ? [host] : []);
   const rich = {
     ...kit,
-    shelf: { ...kit.shelf, devices: [...kit.shelf.devices, more], outboard: [catalogued('splitter'), catalogued('channel-strip')] },
+    shelf: {
+      ...kit.shelf,
+      devices: [...kit.shelf.devices, more],
+      outboard: [catalogued('splitter'), catalogued('channel-strip'), catalogued('line-equaliser')],
+    },
   };
   await page.goto('/demo');
   await page.waitForURL(/session/);
@@ -103,11 +107,13 @@ test('a splitter, a strip with a low cut and eight more inputs over a digital po
   await page.getByLabel('Between it and the input').selectOption('channel-strip');
   await page.getByRole('button', { name: 'low cut 80 Hz of channel strip' }).click();
   await expect(page.getByRole('button', { name: 'low cut 80 Hz of channel strip', pressed: true })).toBeVisible();
+  await page.getByLabel('Then, at line level').selectOption({ label: 'Equaliser at line level' });
+  await expect(page.getByRole('button', { name: 'low cut 60 Hz of equaliser at line level', pressed: true })).toBeVisible();
   // Solved again, what was put between for its own sake stays, and the second way keeps its input.
   await page.getByRole('button', { name: 'Solve, keeping most cables' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'There is none cheaper' })).toBeVisible({ timeout: 30_000 });
   await expect(cross.getByRole('button', { name: /, its second way$/ })).toBeVisible();
-  await expect(cross).toContainText('through Channel strip');
+  await expect(cross).toContainText('through Channel strip, then equaliser at line level');
   await station(page, 'Sheet').click();
   const list = page.getByRole('table', { name: 'Input list' });
   await expect(list.getByRole('row').filter({ hasText: 'Kick, second way' })).toBeVisible();

@@ -23,6 +23,7 @@ import {
   type PatchMend,
   type PatchResult,
   PREAMP_CHARACTERS,
+  partsOf,
   secondWayId,
 } from '../../../core/patch';
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
@@ -217,11 +218,13 @@ export function InputLowCut({ session, microphoneId, input }: { session: Session
   const on = session.microphones.find(({ id }) => id === microphoneId)?.inputLowCut === true;
   const between = outboardOf(session, microphoneId);
   const hertz = between?.lowCutHz ?? input.lowCutHz;
+  // Of two things in a row it is the last's that has one.
+  const cutter = session.shelf.outboard?.findLast(({ id, lowCutHz }) => between && lowCutHz === hertz && partsOf(between.id).includes(id));
   if (hertz === undefined) return null;
   return (
     <Box mb="2">
       <Toggle
-        label={`low cut ${formatNumber(hertz, 0)} Hz of ${between?.lowCutHz ? between.name.toLowerCase() : 'the input'}`}
+        label={`low cut ${formatNumber(hertz, 0)} Hz of ${cutter?.name.toLowerCase() ?? 'the input'}`}
         on={on}
         onToggle={() => runCommand(editMicrophone(microphoneId, { inputLowCut: !on }))}
       />
