@@ -1,7 +1,7 @@
 import { median } from '../math';
 import { formatNumber, listed } from '../units';
 import type { LineFaultKind, LineFinding } from './finding';
-import type { Line } from './line';
+import { isTapped, type Line } from './line';
 import type { LineNotes } from './steps';
 
 /** Gain that rises and noise that does not by this: the knob is not the preamp's, dB. */
@@ -61,6 +61,29 @@ function holderOf(line: Line, lines: readonly Line[], { taps }: LineNotes): Line
   return second && first.peakDbfs - second.peakDbfs < CLEARLY_DB ? undefined : first.other;
 }
 
+/** Whether an input has what it should: its own microphone, or the one whose second way it is. */
+const isInPlace = (line: Line, holder: Line | null | undefined): boolean => holder?.microphoneId === (line.secondOf ?? line.microphoneId);
+
+/** Second ways that do not give what their microphone does, where that is heard in its own input. */
+function secondWayFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  return lines.flatMap((line): LineFinding[] => {
+    const first = lines.find(({ microphoneId }) => microphoneId === line.secondOf);
+    const holder = holderOf(line, lines, notes);
+    if (isTapped(line) || holder === undefined || isInPlace(line, holder) || (first && holderOf(first, lines, notes) !== first)) return [];
+    const name = line.name.replace(/, second way$/, '');
+    return holder === null
+      ? [found('dead', 'fix', [line], `The second way of ${name} is silent: take another cable from its splitter to input ${line.inputName}.`)]
+      : [
+          found(
+            'swapped',
+            'fix',
+            [line],
+            `Input ${line.inputName} has ${holder.name} where the second way of ${name} should be: plug the splitter’s other way in there.`,
+          ),
+        ];
+  });
+}
+
 /** Where nothing comes through: the cable, or the power of its bank. */
 function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line[], notes: LineNotes): LineFinding {
   const cable = (why: string): LineFinding =>
@@ -92,12 +115,13 @@ const hums = (line: Line, { silence }: LineNotes): boolean => (silence[line.inpu
 
 function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): LineFinding[] {
   // One tap says where its own microphone is only beside the others.
-  if (lines.some(({ microphoneId }) => notes.taps[microphoneId] === undefined)) return [];
-  const holders = new Map(lines.map((line) => [line, holderOf(line, lines, notes)] as const));
-  const silent = lines.filter((line) => holders.get(line) === null);
-  const out: LineFinding[] = [];
+  const own = lines.filter(isTapped);
+  if (own.some(({ microphoneId }) => notes.taps[microphoneId] === undefined)) return [];
+  const holders = new Map(own.map((line) => [line, holderOf(line, lines, notes)] as const));
+  const silent = own.filter((line) => holders.get(line) === null);
+  const out: LineFinding[] = secondWayFindings(lines, notes);
   const told = new Set<Line>();
-  for (const line of lines) {
+  for (const line of own) {
     const holder = holders.get(line);
     if (told.has(line)) continue;
     if (holder === null) {
@@ -137,7 +161,8 @@ function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): L
 
 function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   const signed = lines.flatMap((line) => {
-    const clapSign = holderOf(line, lines, notes) === line ? (notes.taps[line.microphoneId]?.[line.inputId]?.clapSign ?? null) : null;
+    const holder = holderOf(line, lines, notes);
+    const clapSign = holder && isInPlace(line, holder) ? (notes.taps[holder.microphoneId]?.[line.inputId]?.clapSign ?? null) : null;
     return clapSign === null ? [] : [{ line, clapSign }];
   });
   const [up, down] = [signed.filter(({ clapSign }) => clapSign === 1), signed.filter(({ clapSign }) => clapSign === -1)];
@@ -165,7 +190,9 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
 
 /** Lines that were heard in their place and of which no clap told which way up they are: pickups, and who did not clap. */
 export const upUntold = (lines: readonly Line[], notes: LineNotes): Line[] =>
-  lines.filter((line) => holderOf(line, lines, notes) === line && (notes.taps[line.microphoneId]?.[line.inputId]?.clapSign ?? null) === null);
+  lines.filter(
+    (line) => isTapped(line) && holderOf(line, lines, notes) === line && (notes.taps[line.microphoneId]?.[line.inputId]?.clapSign ?? null) === null,
+  );
 
 /** How far a line's loudest peak is from the predicted, dB; null where it was not measured. */
 export const offBy = (line: Line, notes: LineNotes): number | null => {
@@ -259,7 +286,7 @@ export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFin
   const deaf = lines.length > 0 && dull.length === lines.length;
   const taps = tapFindings(lines, notes, deaf);
   const misplaced = new Set(taps.filter(({ kind }) => kind !== 'question').flatMap(({ microphoneIds }) => microphoneIds));
-  const inPlace = lines.filter((line) => !misplaced.has(line.microphoneId) && !dull.includes(line));
+  const inPlace = lines.filter((line) => ![line.microphoneId, line.secondOf ?? ''].some((id) => misplaced.has(id)) && !dull.includes(line));
   return [
     ...refused.map((line) =>
       found(

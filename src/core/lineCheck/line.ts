@@ -1,11 +1,13 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, USUAL_EIN_DBU } from '../patch';
+import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, secondWayId, USUAL_EIN_DBU } from '../patch';
 import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
   readonly microphoneId: string;
+  /** It is the second way of this microphone's splitter: tapped together with it, and never powered. */
+  readonly secondOf?: string;
   readonly name: string;
   readonly inputId: string;
   readonly inputName: string;
@@ -26,6 +28,9 @@ export interface Line {
   readonly idleNoiseDbfs: number;
 }
 
+/** Whether somebody taps it by itself: the second way of a splitter is heard when its microphone is. */
+export const isTapped = ({ secondOf }: Line): boolean => secondOf === undefined;
+
 /** A usual room at rest, dB SPL: quieter ones exist, and louder ones are told. */
 const QUIET_ROOM_DB = 40;
 
@@ -35,7 +40,9 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)
     .flatMap((input): Line[] => {
-      const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
+      const address = inputAddress(input);
+      const split = session.microphones.find(({ alsoInto }) => alsoInto === address)?.id;
+      const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === address || id === split);
       const through = microphone ? outboardOf(session, microphone.id) : null;
       const setting = microphone && gainSetting(table, microphone.id, input, through);
       if (!microphone || !setting) return [];
@@ -44,13 +51,14 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
       const chain = levelChain(model, loudest, input, setting, peakTargetOf(table.plan, microphone.id));
       return [
         {
-          microphoneId: microphone.id,
-          name: microphone.name,
+          microphoneId: split === undefined ? microphone.id : secondWayId(split),
+          name: split === undefined ? microphone.name : `${microphone.name}, second way`,
+          ...(split === undefined ? {} : { secondOf: split }),
           inputId: input.id,
           inputName: input.name,
           bank: input.phantomBank,
-          needsPower: asksPower(model, through),
-          forbidsPower: model.phantom === 'never' && letsPowerIn(through),
+          needsPower: split === undefined && asksPower(model, through),
+          forbidsPower: split === undefined && model.phantom === 'never' && letsPowerIn(through),
           powered: input.phantomBank !== null && lit.has(`${deviceId}/${input.phantomBank}`),
           gainDb: setting.gainDb,
           pad: setting.inputPad,

@@ -1,8 +1,10 @@
 import { FAULT_KINDS, faultOf, rigSession } from '../../../scripts/rigs';
 import { walks } from '../../../scripts/walks';
 import type { Session } from '../document';
-import type { SolveMilp } from '../patch';
+import { putBetween, splitInto } from '../document';
+import { inputAddress, OUTBOARD_CATALOGUE, type SolveMilp, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
+import { patchInputs } from '../planning';
 import {
   concludeLines,
   doStep,
@@ -74,6 +76,48 @@ test('every kind of fault is found by name with a remedy, and nothing else is sa
 
 test('a clean rig is told of nothing (seeded)', async () => {
   for (let seed = 1; seed <= walks(2, 60); seed++) expect((await checked(rigSession(seed, solve), 500 + seed, [])).findings).toEqual([]);
+});
+
+describe('a splitter whose second way goes into the same device', () => {
+  const splitter = OUTBOARD_CATALOGUE.find(({ kind }) => kind === 'splitter') as (typeof OUTBOARD_CATALOGUE)[number];
+  /** The first microphone of a rig with an input to spare, split. */
+  function split(seed: number): { readonly session: Session; readonly id: string } {
+    const rig = rigSession(seed, solve);
+    const taken = new Set(Object.values(rig.patch));
+    const free = patchInputs(rig)
+      .map(inputAddress)
+      .find((address) => !taken.has(address));
+    const id = rig.microphones[0]?.id ?? '';
+    if (!free) throw new Error('no input is free');
+    const own = { ...rig, shelf: { ...rig.shelf, outboard: [splitter] } };
+    return { session: splitInto(id, free)(putBetween(id, splitter.id)(own)), id };
+  }
+
+  test('is one more line, tapped with its microphone; a clean rig is told of nothing', async () => {
+    for (const seed of [1, 3, 5]) {
+      const { session, id } = split(seed);
+      const lines = linesOf(session, DEVICE);
+      expect(lines.map(({ microphoneId }) => microphoneId)).toContain(secondWayId(id));
+      expect(lineSteps(lines, true).filter(({ kind }) => kind === 'tap')).toHaveLength(session.microphones.length);
+      expect((await checked(session, seed, [])).findings).toEqual([]);
+    }
+  });
+
+  test('its own cable dead is told as that; the microphone’s dead is told once', async () => {
+    const { session, id } = split(1);
+    const second = await checked(session, 1, [{ kind: 'dead', microphoneId: secondWayId(id) }]);
+    expect(second.findings.map(({ kind, microphoneIds }) => [kind, microphoneIds])).toEqual([['dead', [secondWayId(id)]]]);
+    expect(second.findings[0]?.message).toMatch(/^The second way of .* is silent: take another cable from its splitter to input/);
+    const first = await checked(session, 1, [{ kind: 'dead', microphoneId: id }]);
+    expect(first.findings.map(({ kind, microphoneIds }) => [kind, microphoneIds])).toEqual([['dead', [id]]]);
+  });
+
+  test('exchanged plugs of the first way are told, and nothing of the second', async () => {
+    const { session, id } = split(1);
+    const otherId = session.microphones[1]?.id ?? '';
+    const { findings } = await checked(session, 1, [{ kind: 'swapped', microphoneId: id, otherId }]);
+    expect(findings.map(({ kind, microphoneIds }) => [kind, [...microphoneIds].sort()])).toEqual([['swapped', [id, otherId].sort()]]);
+  });
 });
 
 test('with every low cut on the way pressed a clean rig is told of nothing all the same', async () => {

@@ -1,6 +1,6 @@
 import type { LineDevice, Recording } from './device';
 import { hearPeak, hearSilence, hearTaps, type QuietHeard, type TapHeard } from './hear';
-import type { Line } from './line';
+import { isTapped, type Line } from './line';
 
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =
@@ -33,7 +33,7 @@ export const lineSteps = (lines: readonly Line[], takesCommands: boolean): LineS
   ...(takesCommands ? [{ kind: 'answer' } as const] : []),
   { kind: 'power' },
   { kind: 'silence' },
-  ...lines.map(({ microphoneId }) => ({ kind: 'tap', microphoneId }) as const),
+  ...lines.filter(isTapped).map(({ microphoneId }) => ({ kind: 'tap', microphoneId }) as const),
   { kind: 'play' },
 ];
 

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { banksToLight, type LineFault, linesOf } from '../../../core/lineCheck';
+import { banksToLight, isTapped, type LineFault, linesOf } from '../../../core/lineCheck';
 import { Choice } from '../../components/Choice';
 import { beginLineCheck, type LineSource, useLineCheck } from './lineStore';
 
@@ -26,7 +26,7 @@ const PLANTS: readonly { readonly value: Plant; readonly text: string }[] = [
 
 /** A fault of the wished kind somewhere among the lines: where is for the check to find. */
 function planted(session: Session, deviceId: string, plant: Plant): LineFault[] {
-  const lines = linesOf(session, deviceId);
+  const lines = linesOf(session, deviceId).filter(isTapped);
   const one = lines[Math.floor(Math.random() * lines.length)];
   if (plant === 'none' || !one) return [];
   const others = lines.filter((line) => line !== one);

@@ -44,7 +44,7 @@ function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; i
 /** What a line has shown so far, in words short enough to stand beside it. */
 function shown(line: Line, notes: LineNotes, isElsewhere: boolean): string[] {
   if (isElsewhere) return ['another microphone is in this input'];
-  const tap = notes.taps[line.microphoneId]?.[line.inputId];
+  const tap = notes.taps[line.secondOf ?? line.microphoneId]?.[line.inputId];
   const off = offBy(line, notes);
   return [
     ...(tap ? [tap.heard ? 'knock heard' : 'no knock'] : []),
@@ -66,7 +66,7 @@ export function LineRows({ session, findings }: { session: Session; findings: re
       <Box as="ul" m="0" p="0" aria-label="Lines">
         {lines.map((line) => {
           const wrong = findings.some(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(line.microphoneId));
-          const colour = stringColour(session.microphones.find(({ id }) => id === line.microphoneId)?.colour ?? 0);
+          const colour = stringColour(session.microphones.find(({ id }) => id === (line.secondOf ?? line.microphoneId))?.colour ?? 0);
           return (
             <Flex
               as="li"

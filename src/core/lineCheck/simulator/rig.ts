@@ -2,7 +2,7 @@ import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arri
 import type { Session } from '../../document';
 import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
-import { inputAddress, letsPowerIn, type Outboard, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
+import { inputAddress, letsPowerIn, type Outboard, type PatchInput, recordedLevelDbfs, secondWayId, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
 import { gainSetting, outboardOf, patchInputs, resolvePlan } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
@@ -39,6 +39,10 @@ interface Plugged {
   readonly betweenDb: number;
   /** What is really in it. */
   readonly microphone: PlanMicrophone | null;
+  /** Whose bank powers it, where that is not its own input: the first way of its splitter, on another device where that is null. */
+  readonly poweredBy?: PatchInput | null;
+  /** How the line is called by itself where it is a second way. */
+  readonly secondId?: string;
   /** What the patch says. */
   readonly plannedGainDb: number;
 }
@@ -89,21 +93,25 @@ export class SimulatedRig {
           : [],
       ) as [string, string][],
     );
-    this.plugged = patchInputs(session)
-      .filter((input) => input.deviceId === deviceId)
-      .map((input) => {
-        const planned = plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input));
-        const really = planned && (elsewhere.get(planned.id) ?? planned.id);
-        const through = planned ? outboardOf(session, planned.id) : null;
-        const setting = planned && gainSetting(table, planned.id, input, through);
-        return {
-          input,
-          through,
-          betweenDb: setting?.betweenDb ?? 0,
-          microphone: (really !== undefined && microphones.get(really)) || null,
-          plannedGainDb: setting?.gainDb ?? input.gainMinDb,
-        };
-      });
+    const own = patchInputs(session).filter((input) => input.deviceId === deviceId);
+    this.plugged = own.map((input) => {
+      const split = session.microphones.find(({ alsoInto }) => alsoInto === inputAddress(input))?.id;
+      const planned = plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input) || id === split);
+      // Plugs are exchanged at the inputs: a second way still has its own.
+      const really = planned && (split === undefined ? (elsewhere.get(planned.id) ?? planned.id) : planned.id);
+      const through = planned ? outboardOf(session, planned.id) : null;
+      const setting = planned && gainSetting(table, planned.id, input, through);
+      return {
+        input,
+        through,
+        betweenDb: setting?.betweenDb ?? 0,
+        microphone: (really !== undefined && microphones.get(really)) || null,
+        ...(split === undefined
+          ? {}
+          : { secondId: secondWayId(split), poweredBy: own.find((one) => inputAddress(one) === session.patch[split]) ?? null }),
+        plannedGainDb: setting?.gainDb ?? input.gainMinDb,
+      };
+    });
     this.description = {
       name: device.name,
       sampleRateHz: session.sampleRateHz,
@@ -139,8 +147,14 @@ export class SimulatedRig {
     const next = this.after(this.said, command);
     if (!this.faults.some(({ kind }) => kind === 'not answering')) this.real = this.after(this.real, command);
     this.said = next;
-    for (const { input, microphone, through } of this.plugged)
-      if (microphone?.model.phantom === 'never' && letsPowerIn(through) && input.phantomBank !== null && this.real.banks[input.phantomBank])
+    for (const { input, microphone, through, poweredBy } of this.plugged)
+      if (
+        poweredBy === undefined &&
+        microphone?.model.phantom === 'never' &&
+        letsPowerIn(through) &&
+        input.phantomBank !== null &&
+        this.real.banks[input.phantomBank]
+      )
         this.harmedIds.add(microphone.id);
     return this.said;
   }
@@ -183,14 +197,20 @@ export class SimulatedRig {
     });
   }
 
-  private stateOf({ input }: Plugged): { gainDb: number; padDb: number; lit: boolean; highPass: boolean } {
+  /** Whether a bank's power gets as far as its plugs. */
+  private isLit({ phantomBank }: PatchInput): boolean {
+    const supplied = !this.faults.some((fault) => fault.kind === 'no power' && fault.bank === phantomBank);
+    return supplied && phantomBank !== null && (this.real.banks[phantomBank] ?? false);
+  }
+
+  private stateOf({ input, poweredBy }: Plugged): { gainDb: number; padDb: number; lit: boolean; highPass: boolean } {
     const state = this.real.inputs.find(({ id }) => id === input.id);
     const astray = this.faults.reduce((sum, fault) => sum + (fault.kind === 'wrong gain' && fault.inputId === input.id ? fault.byDb : 0), 0);
-    const supplied = !this.faults.some((fault) => fault.kind === 'no power' && fault.bank === input.phantomBank);
     return {
       gainDb: (state?.gainDb ?? 0) + astray,
       padDb: state?.pad ? input.padDb : 0,
-      lit: supplied && input.phantomBank !== null && (this.real.banks[input.phantomBank] ?? false),
+      // On another device its power is somebody else's care.
+      lit: poweredBy === null || this.isLit(poweredBy ?? input),
       highPass: state?.highPass ?? false,
     };
   }
@@ -201,10 +221,10 @@ export class SimulatedRig {
 
   private channel(plugged: Plugged, fromS: number, seconds: number): Float32Array {
     const rate = this.description.sampleRateHz;
-    const { input, microphone, through, betweenDb } = plugged;
+    const { input, microphone, through, betweenDb, secondId } = plugged;
     const { gainDb, padDb, lit, highPass } = this.stateOf(plugged);
     const dbfs = (dbu: number, pad = padDb): number => recordedLevelDbfs(dbu, input, gainDb, pad);
-    const open = microphone === null || this.has('dead', microphone.id);
+    const open = microphone === null || this.has('dead', microphone.id) || (secondId !== undefined && this.has('dead', secondId));
     // What lives on phantom passes nothing without it; a preamp of its own has its own to give.
     const fed = microphone?.model.phantom !== 'needs' || through?.givesPower || (lit && letsPowerIn(through));
     const alive = !open && fed && (!through?.needsPower || lit);
