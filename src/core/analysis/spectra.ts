@@ -1,6 +1,6 @@
 import type { CrossAccumulator, FftKernel } from '../math';
 
-const { cos, max, min } = Math;
+const { cos } = Math;
 
 const known = new Map<number, Float32Array>();
 
@@ -21,12 +21,6 @@ export interface CrossSpectrum {
   readonly size: number;
 }
 
-function applyWindow(samples: Float32Array, offset: number, window: Float32Array, out: Float32Array): void {
-  const have = max(0, min(window.length, samples.length - offset));
-  for (let i = 0; i < have; i++) out[i] = (samples[offset + i] as number) * (window[i] as number);
-  if (have < out.length) out.fill(0, have);
-}
-
 const component = (spectrum: Float32Array, offset: 0 | 1): Float32Array => {
   const out = new Float32Array(spectrum.length / 2);
   for (let k = 1; k < out.length; k++) out[k] = spectrum[2 * k + offset] as number;
@@ -37,7 +31,6 @@ const component = (spectrum: Float32Array, offset: 0 | 1): Float32Array => {
 export class SpectrumBank {
   readonly bins: number;
   private readonly sums: CrossAccumulator;
-  private readonly windowed: Float32Array[];
   private readonly powerOf = new Map<number, Float32Array>();
   private readonly pairOf = new Map<string, { re: Float32Array; im: Float32Array }>();
   private readonly scratch: Float32Array;
@@ -50,15 +43,12 @@ export class SpectrumBank {
   ) {
     this.bins = window.length / 2;
     this.sums = kernel.crossAccumulator(window.length, channels);
-    this.windowed = Array.from({ length: channels }, () => new Float32Array(window.length));
     this.scratch = new Float32Array(window.length);
   }
 
   /** Adds one window of every channel, each read from `offset` of its samples; what is missing counts as silence. */
   add(samples: readonly Float32Array[], offset: number): void {
-    const { window } = this;
-    for (let c = 0; c < this.channels; c++) applyWindow(samples[c] as Float32Array, offset, window, this.windowed[c] as Float32Array);
-    this.sums.add(this.windowed);
+    this.sums.add(samples, offset, this.window);
     this.powerOf.clear();
     this.pairOf.clear();
     this.windows++;

@@ -3,6 +3,7 @@ import { WaveFile } from 'wavefile';
 import { createRandom } from '../math';
 import { plainName } from '../units';
 import { bytesSource, channelNames, openAudio, writeWav } from './index';
+import { decodeSamples } from './samples';
 
 const open = async (bytes: Uint8Array, name = 'take.wav') => openAudio(bytesSource(name, bytes));
 const readAll = async (bytes: Uint8Array) => {
@@ -17,6 +18,28 @@ const noise = (seed: number, frames: number): Float32Array => {
   const random = createRandom(seed);
   return Float32Array.from({ length: frames }, () => random.between(-0.9, 0.9));
 };
+
+test('one channel by itself is read to the bit as each of its samples is by hand, whatever their number and where they begin in memory (property)', () => {
+  fc.assert(
+    fc.property(fc.uint8Array({ minLength: 3, maxLength: 100 }), fc.integer({ min: 0, max: 3 }), (raw, offset) => {
+      const bytes = new Uint8Array(raw.length + offset).subarray(offset);
+      bytes.set(raw);
+      const count = Math.floor(raw.length / 3);
+      const out = new Float32Array(count);
+      decodeSamples('s24', bytes, 0, 3, out, count);
+      const byHand = Float32Array.from({ length: count }, (_, i) => {
+        const whole = (raw[3 * i] as number) + 256 * (raw[3 * i + 1] as number) + 65_536 * (raw[3 * i + 2] as number);
+        return (whole >= 2 ** 23 ? whole - 2 ** 24 : whole) / 2 ** 23;
+      });
+      expect(out).toEqual(byHand);
+      const floats = new Float32Array(raw.length >> 2);
+      decodeSamples('f32', bytes, 0, 4, floats, floats.length);
+      const view = new DataView(bytes.buffer, bytes.byteOffset);
+      expect(floats).toEqual(floats.map((_, i) => view.getFloat32(4 * i, true)));
+    }),
+    { seed: 24, numRuns: 300 },
+  );
+});
 
 describe('against the reference library wavefile (npm)', () => {
   test.each([

@@ -18,8 +18,11 @@ export interface RealFftPlan {
 export interface CrossAccumulator {
   readonly size: number;
   readonly channels: number;
-  /** Adds one window of every channel; each array holds `size` samples, already windowed. */
-  add(windowed: readonly Float32Array[]): void;
+  /**
+   * Adds one window of every channel: `size` samples from `offset` on, what is missing counts as silence.
+   * @param window by what each sample is multiplied, `size` of them; ones where it is not given
+   */
+  add(samples: readonly Float32Array[], offset?: number, window?: Float32Array): void;
   /** Ordered copy of G_ab for a ≤ b: interleaved (re, im), bin 0 unused. G_aa is the power. */
   read(a: number, b: number, out: Float32Array): void;
   reset(): void;

@@ -34,8 +34,9 @@ function createPlan(module: Module, size: number): RealFftPlan {
 }
 
 /**
- * Cross spectra summed inside the WebAssembly memory: conj(A) is the transform of the signal reversed in time, and the
- * library multiplies and adds whole spectra at once in its own order.
+ * Cross spectra summed inside the WebAssembly memory, multiplied and added whole by the library in its own order. Where in
+ * that order imaginary parts lie is learned from the library: a falling exponential, 1/(1 − r·e^(−jω)) for each bin, has a positive real and
+ * a negative imaginary part in every one.
  */
 function createAccumulator(module: Module, size: number, channels: number): CrossAccumulator {
   const setup = module._pffft_new_setup(size, REAL);
@@ -48,18 +49,31 @@ function createAccumulator(module: Module, size: number, channels: number): Cros
   const reset = (): void => {
     for (const sum of sums) module.HEAPF32.fill(0, sum >> 2, (sum >> 2) + size);
   };
-  const load = (samples: Float32Array, channel: number): void => {
-    module.HEAPF32.set(samples.subarray(0, size), input >> 2);
+  const viewOf = (pointer: number): Float32Array => module.HEAPF32.subarray(pointer >> 2, (pointer >> 2) + size);
+  const learnSigns = (): Float32Array => {
+    viewOf(input).forEach((_, i, from) => {
+      from[i] = Math.exp((-40 * i) / size);
+    });
+    module._pffft_transform(setup, input, ordered, work, FORWARD);
+    return viewOf(ordered).map((value) => (value < 0 ? -1 : 1));
+  };
+  const signs = learnSigns();
+  const load = (samples: Float32Array, channel: number, offset: number, window: Float32Array | undefined): void => {
+    const to = viewOf(input);
+    const have = Math.max(0, Math.min(size, samples.length - offset));
+    if (window) for (let i = 0; i < have; i++) to[i] = (samples[offset + i] as number) * (window[i] as number);
+    else to.set(samples.subarray(offset, offset + have));
+    if (have < size) to.fill(0, have);
     module._pffft_transform(setup, input, forward[channel] as number, work, FORWARD);
-    module.HEAPF32.subarray((input >> 2) + 1, (input >> 2) + size).reverse();
-    module._pffft_transform(setup, input, conjugate[channel] as number, work, FORWARD);
+    const [from, turned] = [viewOf(forward[channel] as number), viewOf(conjugate[channel] as number)];
+    for (let i = 0; i < size; i++) turned[i] = (from[i] as number) * (signs[i] as number);
   };
   reset();
   return {
     size,
     channels,
-    add: (windowed) => {
-      windowed.forEach(load);
+    add: (samples, offset = 0, window) => {
+      samples.forEach((own, channel) => load(own, channel, offset, window));
       for (let a = 0; a < channels; a++)
         for (let b = a; b < channels; b++) module._pffft_zconvolve_accumulate(setup, conjugate[a] as number, forward[b] as number, sumAt(a, b), 1);
     },
