@@ -4,15 +4,16 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { bundle } from './buildCli.mjs';
 
-/** The plan's benches run as the application ships, bundled: re-exports cost nothing there. The rest needs its files where they are. */
+/** Benches run as the application ships, bundled: re-exports cost nothing there, and a second thread is a file of its own. */
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const OUT = join(ROOT, '.cache', 'bench');
 
 // `npm run bench -- hour` checks an hour of 24 channels, and nothing else.
 const [alone, ...rest] = process.argv.slice(2);
-const name = alone === 'hour' ? 'hour' : 'core';
-await bundle({ [name]: join(ROOT, `bench/${name}.ts`) }, OUT);
-const run = (command, args) => spawnSync(command, args, { cwd: ROOT, stdio: 'inherit' }).status ?? 1;
-const first = run(process.execPath, [join(OUT, `${name}.mjs`), ...rest]);
+const names = alone === 'hour' ? ['hour'] : ['core', 'run'];
+const beside = { memory: join(ROOT, 'bench/memory.ts'), meterThread: join(ROOT, 'src/cli/meterThread.ts') };
+await bundle({ ...beside, ...Object.fromEntries(names.map((name) => [name, join(ROOT, `bench/${name}.ts`)])) }, OUT);
+const run = (name) => spawnSync(process.execPath, [join(OUT, `${name}.mjs`), ...rest], { cwd: ROOT, stdio: 'inherit' }).status ?? 1;
+const failed = names.map(run).find((status) => status !== 0) ?? 0;
 rmSync(OUT, { recursive: true, force: true });
-process.exit(first || (name === 'hour' ? 0 : run('npx', ['tsx', 'bench/run.ts'])));
+process.exit(failed);

@@ -4,6 +4,9 @@ type Work<N extends JobName> = (input: Jobs[N]['input'], onProgress: (share: num
 
 const tell = (message: WorkerMessage, transfer: Transferable[] = []): void => self.postMessage(message, { transfer });
 
+/** Progress is told no oftener than this, ms: every telling is drawn. */
+const TELL_MS = 100;
+
 /** Buffers of a job's output that go over to the page instead of being copied. */
 function buffersOf(value: unknown, found: ArrayBuffer[] = []): ArrayBuffer[] {
   if (value instanceof Float32Array) found.push(value.buffer as ArrayBuffer);
@@ -17,7 +20,13 @@ export function serveJob<N extends JobName>(_name: N, work: Work<N>): void {
   self.onmessage = async ({ data }: MessageEvent<JobMessage>) => {
     const { id } = data;
     try {
-      const output = await work(data.input as Jobs[N]['input'], (share) => tell({ kind: 'progress', id, share }));
+      let told = -Infinity;
+      const output = await work(data.input as Jobs[N]['input'], (share) => {
+        const now = performance.now();
+        if (now - told < TELL_MS) return;
+        told = now;
+        tell({ kind: 'progress', id, share });
+      });
       tell({ kind: 'done', id, output }, buffersOf(output));
     } catch (error) {
       tell({ kind: 'failed', id, reason: error instanceof Error ? error.message : String(error) });

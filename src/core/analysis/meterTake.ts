@@ -16,13 +16,20 @@ export interface ChannelReading {
   readonly firstBadSample: number;
 }
 
-async function meter(channels: readonly TakeChannel[]): Promise<ChannelReading[]> {
+/** Sees every block that is metered, its first `count` samples, from frame `start` of its channel on; the block is used again afterwards. */
+export type WatchBlock = (channel: TakeChannel, block: Float32Array, start: number, count: number) => void;
+
+async function meter(channels: readonly TakeChannel[], watch: WatchBlock | undefined): Promise<ChannelReading[]> {
   const reader = new TakeReader(channels, BLOCK_FRAMES);
   const meters = channels.map((channel) => new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel)));
   for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
     const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
     const blocks = await reader.read(start, count);
-    meters.forEach((own, c) => own.push(blocks[c] as Float32Array, count));
+    channels.forEach((channel, c) => {
+      const block = blocks[c] as Float32Array;
+      meters[c]?.push(block, count);
+      watch?.(channel, block, start, count);
+    });
   }
   return meters.map((own) => ({
     report: own.report(),
@@ -37,9 +44,15 @@ async function meter(channels: readonly TakeChannel[]): Promise<ChannelReading[]
  * the rest of the check.
  * @param given the very files that are checked, in the same order
  */
-export async function meterTake(given: readonly AudioFile[]): Promise<ChannelReading[]> {
+export async function meterTake(given: readonly AudioFile[], watch?: WatchBlock): Promise<ChannelReading[]> {
   const channels = takeChannels(linedUp(given).files);
   const readings: ChannelReading[] = [];
-  for (const file of new Set(channels.map((channel) => channel.file))) readings.push(...(await meter(channels.filter((own) => own.file === file))));
+  for (const file of new Set(channels.map((channel) => channel.file)))
+    readings.push(
+      ...(await meter(
+        channels.filter((own) => own.file === file),
+        watch,
+      )),
+    );
   return readings;
 }

@@ -1,6 +1,7 @@
 import { BANDS, colourGap, colourOf, type PerBand } from '../acoustics';
 import { type FftKernel, median, type RealFftPlan } from '../math';
 import { type DelayEstimate, type DelayOptions, estimateDelay } from './delay';
+import { EventWindows } from './eventWindows';
 import { kPower } from './loudness';
 import { noiseFor, noiseOf } from './noise';
 import type { TakeEvent } from './onsets';
@@ -117,6 +118,7 @@ class SourceMeasurement {
   private readonly loudnessWeights: Float64Array;
   private readonly familiarity: Familiarity;
   private readonly bank: SpectrumBank;
+  private readonly windows: EventWindows;
 
   constructor(
     private readonly reader: TakeReader,
@@ -135,6 +137,7 @@ class SourceMeasurement {
     this.loudnessWeights = Float64Array.from({ length: this.size / 2 + 1 }, (_, k) => kPower(k / binsPerHz, sampleRateHz));
     this.familiarity = new Familiarity(events, reader.channels.length);
     this.bank = new SpectrumBank(kernel, reader.channels.length, this.window);
+    this.windows = new EventWindows(reader, this.size);
   }
 
   dispose(): void {
@@ -149,14 +152,37 @@ class SourceMeasurement {
       const spot = this.familiarity.spot(event, samplesPerMs);
       bySpot.set(spot, [...(bySpot.get(spot) ?? []), event]);
     }
+    const guessed = [...bySpot].sort((a, b) => a[0] - b[0]).map(([guess, own]) => ({ guess, count: own.length, looked: strongest(own, guess) }));
     const reports: SourceReport[] = [];
-    for (const [guess, own] of [...bySpot].sort((a, b) => a[0] - b[0]))
-      for (const group of await this.group(guess, own)) {
-        const lateMs = (c: number): number => (c === guess ? 0 : this.sureDelay(group.delays[c]) / samplesPerMs);
-        const spot = this.familiarity.spot(group.events[0] as TakeEvent, samplesPerMs, lateMs);
-        reports.push(await this.measure(spot, group.events, group.total));
-      }
+    for (const batch of this.batches(guessed)) {
+      await this.windows.hold(batch.flatMap(({ looked }) => looked.map((event) => this.startOf(event))));
+      for (const { guess, count, looked } of batch)
+        for (const group of this.group(guess, looked, count)) {
+          const lateMs = (c: number): number => (c === guess ? 0 : this.sureDelay(group.delays[c]) / samplesPerMs);
+          const spot = this.familiarity.spot(group.events[0] as TakeEvent, samplesPerMs, lateMs);
+          reports.push(this.measure(spot, group.events, group.total));
+        }
+    }
     return this.merge(reports);
+  }
+
+  private startOf({ frame }: TakeEvent): number {
+    return frame - this.pre;
+  }
+
+  /** Spots taken together as long as their events' windows can be held at once. */
+  private batches<T extends { readonly looked: readonly TakeEvent[] }>(spots: readonly T[]): T[][] {
+    const out: T[][] = [];
+    let room = 0;
+    for (const spot of spots) {
+      if (room < spot.looked.length) {
+        out.push([]);
+        room = this.windows.room;
+      }
+      out.at(-1)?.push(spot);
+      room -= spot.looked.length;
+    }
+    return out;
   }
 
   private colourOf(bank: SpectrumBank, spot: number): PerBand {
@@ -195,17 +221,17 @@ class SourceMeasurement {
   }
 
   /** The bank filled with these events and nothing else; valid until it is filled again. */
-  private async bankOf(events: readonly TakeEvent[]): Promise<SpectrumBank> {
+  private bankOf(events: readonly TakeEvent[]): SpectrumBank {
     this.bank.reset();
-    for (const event of events) this.bank.add(await this.reader.readClean(event.frame - this.pre, this.size), 0);
+    for (const event of events) this.bank.add(this.windows.at(this.startOf(event)), 0);
     return this.bank;
   }
 
   /** Events of one spot sorted into sources by their delays: a tom and a cymbal may share the overhead as their nearest. */
-  private async group(spot: number, list: readonly TakeEvent[]): Promise<(Group & { total: number })[]> {
+  private group(spot: number, list: readonly TakeEvent[], count: number): (Group & { total: number })[] {
     const groups: Group[] = [];
-    for (const event of strongest(list, spot)) {
-      const bank = await this.bankOf([event]);
+    for (const event of list) {
+      const bank = this.bankOf([event]);
       const delays = this.reader.channels.map((_, c) => this.estimate(bank, spot, c, true));
       const colourDb = this.colourOf(bank, spot);
       const home = groups.find(
@@ -219,12 +245,12 @@ class SourceMeasurement {
     const looked = kept.reduce((sum, group) => sum + group.events.length, 0);
     return kept.map((group) => ({
       ...group,
-      total: max(group.events.length, round((list.length * group.events.length) / max(1, looked))),
+      total: max(group.events.length, round((count * group.events.length) / max(1, looked))),
     }));
   }
 
-  private async measure(spot: number, events: readonly TakeEvent[], total: number): Promise<SourceReport> {
-    const bank = await this.bankOf(events);
+  private measure(spot: number, events: readonly TakeEvent[], total: number): SourceReport {
+    const bank = this.bankOf(events);
     const power = (c: number): number => bank.power(c).reduce((sum, p) => sum + p, 0);
     const arrivals = this.reader.channels.flatMap((channel, c): MeasuredArrival[] => {
       const estimate = this.estimate(bank, spot, c);

@@ -1,5 +1,8 @@
 import { type AudioFile, channelNames, silenceDamage } from '../audio';
 
+/** Frames of a take that are read at once. */
+export const SPAN_FRAMES = 65_536;
+
 /** One channel of a take: which file, which of its channels, what it is called. */
 export interface TakeChannel {
   readonly name: string;

@@ -13,7 +13,7 @@ import { type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } f
 import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
-import { type TakeChannel, TakeReader, takeChannels } from './take';
+import { SPAN_FRAMES, type TakeChannel, TakeReader, takeChannels } from './take';
 import { takeFindings, twinFindings } from './takeFindings';
 import { thumpFindings } from './thumps';
 import { tickFindings } from './ticks';
@@ -29,7 +29,6 @@ export interface TakeCheckOptions {
   readonly meter?: () => Promise<readonly ChannelReading[]>;
 }
 
-const BLOCK_FRAMES = 65_536;
 const WINDOW = 16_384;
 /** Short windows find the gaps between strokes, where only noise is left. */
 const GAP = 2048;
@@ -48,8 +47,8 @@ async function firstPass(reader: TakeReader, window: Float32Array, options: Take
   const bank = new SpectrumBank(options.kernel, names.length, window);
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
-  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
-    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
+  for (let start = 0; start < reader.frameCount; start += SPAN_FRAMES) {
+    const count = Math.min(SPAN_FRAMES, reader.frameCount - start);
     const blocks = await reader.readClean(start, count);
     onsets.push(blocks, count);
     blocks.forEach((block, c) => {
@@ -111,7 +110,7 @@ type ReadingOf = (channel: TakeChannel) => Promise<ChannelReading>;
 
 async function measureTogether(channels: readonly TakeChannel[], rate: number, readingOf: ReadingOf, options: TakeCheckOptions): Promise<Part> {
   const names = channels.map((channel) => channel.name);
-  const reader = new TakeReader(channels, BLOCK_FRAMES);
+  const reader = new TakeReader(channels, SPAN_FRAMES);
   const plan = options.kernel.plan(WINDOW);
   const gapPlan = options.kernel.plan(GAP);
   const gaps = new WindowSpectrum(gapPlan);

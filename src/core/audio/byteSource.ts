@@ -24,6 +24,30 @@ export const blobSource = (name: string, blob: BlobLike): ByteSource => ({
   read: async (offset, length) => new Uint8Array(await blob.slice(offset, offset + length).arrayBuffer()),
 });
 
+/** Read at once by who reads on and on, bytes. */
+const AHEAD = 1 << 20;
+
+/** A source whose every read costs its own while, as a page's files do: what is read on and on is read far ahead; what is read here and there is not. */
+export function readAhead(source: ByteSource): ByteSource {
+  let held: { readonly from: number; readonly bytes: Uint8Array } = { from: 0, bytes: new Uint8Array(0) };
+  let next = 0;
+  return {
+    ...source,
+    read: async (offset, length) => {
+      const wanted = Math.max(0, Math.min(length, source.sizeBytes - offset));
+      const goesOn = offset === next;
+      next = offset + wanted;
+      const at = offset - held.from;
+      if (at >= 0 && at + wanted <= held.bytes.length) return held.bytes.subarray(at, at + wanted);
+      if (!goesOn || wanted === 0 || wanted >= AHEAD) return source.read(offset, length);
+      // Whole reads of this length, so that none begins in one piece and ends in the next.
+      const bytes = await source.read(offset, wanted * Math.ceil(AHEAD / wanted));
+      held = { from: offset, bytes };
+      return bytes.subarray(0, wanted);
+    },
+  };
+}
+
 /** Browsers, their workers and Node have it; the core knows no more of any of them. */
 declare const Blob: new (parts: readonly (Uint8Array | BlobLike)[]) => BlobLike;
 
