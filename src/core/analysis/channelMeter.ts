@@ -4,7 +4,7 @@ import { HumMeter } from './hum';
 import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
 import { HOP, SlowMeter } from './thumps';
-import { TruePeakMeter } from './truePeak';
+import { PEAK_STRIP, TruePeakMeter } from './truePeak';
 
 const { abs, floor, log10, max, min, round } = Math;
 
@@ -22,12 +22,14 @@ const MOST_CLIPS = 200;
 const SILENT_DBFS = -70;
 const FLOOR_DBFS = -200;
 /** Samples looked at in one tight loop. */
-const STRIP = HOP;
+const STRIP = PEAK_STRIP;
 
 /** Running levels of one channel: peak, true peak, loudness, clips, noise floor, DC offset, samples that are no numbers. */
 export class ChannelMeter {
   private readonly truePeak = new TruePeakMeter();
   private readonly loudness: LoudnessMeter;
+  /** Largest sample of each strip of the block at hand. */
+  private peaks = new Float32Array(0);
   private readonly noiseHistogram = new Uint32Array(2001);
   private readonly frameLength: number;
   private frameSum = 0;
@@ -62,12 +64,13 @@ export class ChannelMeter {
   /** Takes the next block. Samples that are no finite number are counted and set to zero in the block itself. */
   push(block: Float32Array, count: number): void {
     this.scan(block, count);
-    this.truePeak.push(block, count);
+    this.truePeak.push(block, count, this.peaks);
     this.loudness.push(block, count);
     this.hum.push(block, count);
   }
 
   private scan(block: Float32Array, count: number): void {
+    if (this.peaks.length * STRIP < count) this.peaks = new Float32Array(Math.ceil(count / STRIP));
     for (let start = 0; start < count; start += STRIP) {
       const end = min(count, start + STRIP);
       let [sum, squares, peak] = [0, 0, 0];
@@ -85,6 +88,7 @@ export class ChannelMeter {
       }
       if (peak > LOWEST_FLAT_TOP || this.runStart >= 0) this.findRuns(block, start, end);
       if (peak > this.peak) this.peak = peak;
+      this.peaks[start / STRIP] = peak;
       this.sum += sum;
       if (end - start === HOP) this.slow.add(sum, peak);
       this.frameSum += squares;

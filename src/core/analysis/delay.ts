@@ -68,10 +68,11 @@ interface Weighted {
  */
 const LEFT_BEHIND = 10 ** -8.0;
 
-/** Whether a bin holds sound in both channels. */
-function holdsSound(powerA: Float32Array, powerB: Float32Array): (k: number) => boolean {
-  const [a, b] = [powerA, powerB].map((power) => LEFT_BEHIND * power.reduce((most, p) => max(most, p), 0)) as [number, number];
-  return (k) => (powerA[k] as number) > a && (powerB[k] as number) > b;
+/** What a bin must exceed to hold sound. */
+function soundFrom(power: Float32Array): number {
+  let most = 0;
+  for (let k = 0; k < power.length; k++) if ((power[k] as number) > most) most = power[k] as number;
+  return LEFT_BEHIND * most;
 }
 
 /** First look: whitened, each bin trusted by its coherence over the windows (all alike when there is one window). */
@@ -80,9 +81,9 @@ function coarseWeights(cross: CrossSpectrum, options: DelayOptions): Weighted {
   const re = new Float32Array(bins);
   const im = new Float32Array(bins);
   let total = 0;
-  const sounds = holdsSound(cross.powerA, cross.powerB);
+  const [leastA, leastB] = [soundFrom(cross.powerA), soundFrom(cross.powerB)];
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
-    if (!sounds(k)) continue;
+    if (!((cross.powerA[k] as number) > leastA && (cross.powerB[k] as number) > leastB)) continue;
     const g = size2(cross.re[k] as number, cross.im[k] as number) + TINY;
     const coherence = (g * g) / ((cross.powerA[k] as number) * (cross.powerB[k] as number) + TINY);
     let trust = cross.count > 3 ? max(0, coherence - 1 / cross.count) : 1;
@@ -128,9 +129,9 @@ function fineWeights(cross: CrossSpectrum, options: DelayOptions, coarseSamples:
   const re = scratch();
   const im = scratch();
   let total = 0;
-  const sounds = holdsSound(sA, sB);
+  const [leastA, leastB] = [soundFrom(sA), soundFrom(sB)];
   for (let k = options.bins[0]; k < options.bins[1]; k++) {
-    if (!sounds(k)) continue;
+    if (!((sA[k] as number) > leastA && (sB[k] as number) > leastB)) continue;
     const geometric = sqrt((sA[k] as number) * (sB[k] as number)) + TINY;
     let coherence = min(MOST_COHERENCE, ((sRe[k] as number) ** 2 + (sIm[k] as number) ** 2) / geometric ** 2);
     if (options.noiseA && options.noiseB)
@@ -173,7 +174,9 @@ const SAME_PEAK = 12;
 function directPeak(values: Float32Array, highest: Peak): Peak {
   const n = values.length;
   const at = (lag: number): number => abs(values[(lag + n) % n] as number);
-  const meanSquare = values.reduce((sum, v) => sum + v * v, 0) / n;
+  let squares = 0;
+  for (let i = 0; i < n; i++) squares += (values[i] as number) ** 2;
+  const meanSquare = squares / n;
   const threshold = max(DIRECT_SHARE * abs(highest.value), ABOVE_NOISE * sqrt(meanSquare));
   for (let lag = -SAME_PEAK; lag < highest.lag - SAME_PEAK; lag++)
     if (at(lag) >= threshold && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) {

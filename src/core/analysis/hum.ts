@@ -12,6 +12,7 @@ const HARMONICS = [1, 2, 3, 4, 5, 6] as const;
 /** Mains stays within this of its nominal frequency, hertz. */
 const WITHIN_HZ = 0.1;
 const OFFSET_STEP_HZ = 0.01;
+const OFFSET_STEPS = round(WITHIN_HZ / OFFSET_STEP_HZ);
 /**
  * Phases that wander give a resultant of about 1 for each harmonic (Rayleigh), and some more for the best deviation: over 160 takes of
  * notes without mains the sum of those that take part went to 8 in most and to 10.5 once; over 2,000 channels of drums to 11.5 three times.
@@ -101,10 +102,15 @@ export class HumMeter {
 
   push(block: Float32Array, count: number): void {
     if (this.looks >= MOST_LOOKS) return;
-    for (let i = 0; i < count; i++) {
-      this.sum += block[i] as number;
-      if (++this.summed < this.divide) continue;
-      this.ring[this.filled++] = this.sum / this.divide;
+    const { divide } = this;
+    for (let i = 0; i < count; ) {
+      const end = min(count, i + divide - this.summed);
+      let sum = 0;
+      this.summed += end - i;
+      for (; i < end; i++) sum += block[i] as number;
+      this.sum += sum;
+      if (this.summed < divide) return;
+      this.ring[this.filled++] = this.sum / divide;
       this.sum = 0;
       this.summed = 0;
       if (this.filled < this.length) continue;
@@ -147,25 +153,41 @@ export class HumMeter {
   }
 
   /**
-   * Resultant of a line's phases turned back by a deviation, its square over what wandering phases give; and the amplitude that stands
-   * still. Looks in which the line is drowned by playing count less: as the quiet ones' amplitude is to theirs.
+   * Resultants of a line's phases turned back by each deviation looked at, their squares over what wandering phases give; and the
+   * amplitudes that stand still. Looks in which the line is drowned by playing count less: as the quiet ones' amplitude is to theirs.
    */
-  private resultant({ re, im }: Line, quiet: number, deviationHz: number): { locked: number; amplitude: number } {
-    let [x, y, squares, weights] = [0, 0, 0, 0];
-    const turn = -2 * PI * deviationHz;
-    for (let k = 0; k < re.length; k++) {
+  private resultants({ re, im }: Line, quiet: number, harmonic: number): readonly { readonly locked: number; readonly amplitude: number }[] {
+    const count = re.length;
+    const [x, y, c, s] = [new Float64Array(count), new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+    let [squares, weights] = [0, 0];
+    const turn = -2 * PI * OFFSET_STEP_HZ * harmonic;
+    for (let k = 0; k < count; k++) {
       const [a, b] = [re[k] as number, im[k] as number];
       const size = hypot(a, b);
       if (size === 0) continue;
       const weight = min(1, (quiet / size) ** 2);
-      const [c, s] = [cos(turn * (this.starts[k] as number)), sin(turn * (this.starts[k] as number))];
-      x += (weight * (a * c - b * s)) / size;
-      y += (weight * (a * s + b * c)) / size;
+      const begin = -OFFSET_STEPS * turn * (this.starts[k] as number);
+      const [c0, s0] = [(weight / size) * cos(begin), (weight / size) * sin(begin)];
+      x[k] = a * c0 - b * s0;
+      y[k] = a * s0 + b * c0;
+      // Each further deviation turns by as much again.
+      c[k] = cos(turn * (this.starts[k] as number));
+      s[k] = sin(turn * (this.starts[k] as number));
       squares += weight * weight;
       weights += weight;
     }
-    const straight = hypot(x, y) / max(1e-12, weights);
-    return { locked: squares > 0 ? (ALONE * (x * x + y * y)) / squares : 0, amplitude: 2 * straight * quiet };
+    return Array.from({ length: 2 * OFFSET_STEPS + 1 }, () => {
+      let [sumX, sumY] = [0, 0];
+      for (let k = 0; k < count; k++) {
+        const [a, b, ck, sk] = [x[k] as number, y[k] as number, c[k] as number, s[k] as number];
+        sumX += a;
+        sumY += b;
+        x[k] = a * ck - b * sk;
+        y[k] = a * sk + b * ck;
+      }
+      const straight = hypot(sumX, sumY) / max(1e-12, weights);
+      return { locked: squares > 0 ? (ALONE * (sumX * sumX + sumY * sumY)) / squares : 0, amplitude: 2 * straight * quiet };
+    });
   }
 
   /** Amplitude of a line in the quieter of its looks. */
@@ -177,11 +199,9 @@ export class HumMeter {
   private judge(mains: (typeof MAINS)[number]): { score: number; power: number; harmonics: number } {
     const lines = this.lines.slice(mains === 50 ? 0 : HARMONICS.length, mains === 50 ? HARMONICS.length : 2 * HARMONICS.length);
     let best = { score: 0, power: 0, harmonics: 0 };
-    const quiet = lines.map((line) => this.quietOf(line));
-    const steps = round(WITHIN_HZ / OFFSET_STEP_HZ);
-    for (let k = -steps; k <= steps; k++) {
-      const each = lines.map((line, i) => this.resultant(line, quiet[i] as number, k * OFFSET_STEP_HZ * (HARMONICS[i] as number)));
-      const own = each.filter(({ locked }) => locked >= HARMONIC_LOCKED);
+    const turned = lines.map((line, i) => this.resultants(line, this.quietOf(line), HARMONICS[i] as number));
+    for (let k = 0; k <= 2 * OFFSET_STEPS; k++) {
+      const own = turned.flatMap((each) => each[k] ?? []).filter(({ locked }) => locked >= HARMONIC_LOCKED);
       const score = own.reduce((total, { locked }) => total + locked, 0);
       if (score > best.score) best = { score, power: own.reduce((total, { amplitude }) => total + amplitude ** 2 / 2, 0), harmonics: own.length };
     }

@@ -2,7 +2,7 @@ import type { AudioFile } from '../audio';
 import { ChannelMeter } from './channelMeter';
 import { linedUp } from './linedUp';
 import type { ChannelReport } from './report';
-import { isFloat, type TakeChannel, TakeReader, takeChannels } from './take';
+import { blocksOf, isFloat, type TakeChannel, takeChannels } from './take';
 import type { Sways } from './thumps';
 
 const BLOCK_FRAMES = 32_768;
@@ -20,11 +20,8 @@ export interface ChannelReading {
 export type WatchBlock = (channel: TakeChannel, block: Float32Array, start: number, count: number) => void;
 
 async function meter(channels: readonly TakeChannel[], watch: WatchBlock | undefined): Promise<ChannelReading[]> {
-  const reader = new TakeReader(channels, BLOCK_FRAMES);
   const meters = channels.map((channel) => new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel)));
-  for (let start = 0; start < reader.frameCount; start += BLOCK_FRAMES) {
-    const count = Math.min(BLOCK_FRAMES, reader.frameCount - start);
-    const blocks = await reader.read(start, count);
+  for await (const { start, count, blocks } of blocksOf(channels, BLOCK_FRAMES)) {
     channels.forEach((channel, c) => {
       const block = blocks[c] as Float32Array;
       meters[c]?.push(block, count);

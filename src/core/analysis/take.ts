@@ -26,6 +26,36 @@ export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {
   );
 }
 
+/** A stretch of a take: `count` frames of every channel from `start` on, valid until the next is asked for. */
+export interface TakeBlock {
+  readonly start: number;
+  readonly count: number;
+  readonly blocks: readonly Float32Array[];
+}
+
+/**
+ * A whole take in stretches, one after the other; while one is worked on the next is read.
+ * @param clean with what no converter makes taken as silence
+ */
+export async function* blocksOf(channels: readonly TakeChannel[], blockFrames: number, clean = false): AsyncGenerator<TakeBlock> {
+  const readers = [new TakeReader(channels, blockFrames), new TakeReader(channels, blockFrames)] as const;
+  const [{ frameCount }] = readers;
+  const countAt = (start: number): number => Math.min(blockFrames, frameCount - start);
+  const read = (start: number, turn: number): Promise<Float32Array[]> => {
+    const reader = turn % 2 ? readers[1] : readers[0];
+    const blocks = clean ? reader.readClean(start, countAt(start)) : reader.read(start, countAt(start));
+    // Told where it is waited for; who gives up before that is not told of it.
+    blocks.catch(() => undefined);
+    return blocks;
+  };
+  let next = frameCount > 0 ? read(0, 0) : null;
+  for (let start = 0, turn = 1; next; start += blockFrames, turn++) {
+    const blocks: Float32Array[] = await next;
+    next = start + blockFrames < frameCount ? read(start + blockFrames, turn) : null;
+    yield { start, count: countAt(start), blocks };
+  }
+}
+
 /** Reads the same frames of every channel; what a shorter file lacks is silence. */
 export class TakeReader {
   private readonly files: readonly AudioFile[];

@@ -13,7 +13,7 @@ import { type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } f
 import { rolesOf } from './roles';
 import { measureSources } from './sources';
 import { SpectrumBank } from './spectra';
-import { SPAN_FRAMES, type TakeChannel, TakeReader, takeChannels } from './take';
+import { blocksOf, SPAN_FRAMES, type TakeChannel, TakeReader, takeChannels } from './take';
 import { takeFindings, twinFindings } from './takeFindings';
 import { thumpFindings } from './thumps';
 import { tickFindings } from './ticks';
@@ -47,9 +47,7 @@ async function firstPass(reader: TakeReader, window: Float32Array, options: Take
   const bank = new SpectrumBank(options.kernel, names.length, window);
   const quietGaps = names.map(() => new QuietWindows(GAP / 2));
   const onsets = new OnsetDetector(names.length);
-  for (let start = 0; start < reader.frameCount; start += SPAN_FRAMES) {
-    const count = Math.min(SPAN_FRAMES, reader.frameCount - start);
-    const blocks = await reader.readClean(start, count);
+  for await (const { start, count, blocks } of blocksOf(reader.channels, SPAN_FRAMES, true)) {
     onsets.push(blocks, count);
     blocks.forEach((block, c) => {
       for (let offset = 0; offset + GAP <= count; offset += GAP)

@@ -17,6 +17,20 @@ const TAPS = 12;
 /** No interpolated value can exceed the largest sample under the filter by more than this factor (sum of magnitudes). */
 const GROWTH_BOUND = max(...PHASES.map((taps) => taps.reduce((total, tap) => total + abs(tap), 0)));
 const STRIP = 64;
+/** Samples whose largest may be known to who measures other things too. */
+export const PEAK_STRIP = 256;
+const HISTORY = TAPS - 1;
+
+function peakOf(samples: Float32Array, from: number, to: number): number {
+  let peak = 0;
+  for (let i = from; i < to; i++) {
+    const value = samples[i] as number;
+    const size = value < 0 ? -value : value;
+    if (size > peak) peak = size;
+  }
+  return peak;
+}
+
 /** The two taps in the filter's middle, and the most that all others add to them. */
 const MIDDLE = max(...PHASES.map((taps) => abs(taps[TAPS / 2 - 1] as number) + abs(taps[TAPS / 2] as number)));
 const AROUND = max(...PHASES.map((taps) => taps.reduce((total, tap, k) => total + (k === TAPS / 2 - 1 || k === TAPS / 2 ? 0 : abs(tap)), 0)));
@@ -54,38 +68,55 @@ function oversampledPeak(samples: Float32Array, from: number, to: number, known 
  * filter's sum of magnitudes is below it, so the answer is exactly that of filtering everything.
  */
 export class TruePeakMeter {
-  private work = new Float32Array(0);
-  private readonly tail = new Float32Array(TAPS - 1);
+  private readonly tail = new Float32Array(HISTORY);
+  /** The end of the block before and the first strip of this one. */
+  private readonly first = new Float32Array(HISTORY + PEAK_STRIP);
   peak = 0;
 
-  push(block: Float32Array, count: number): void {
-    const history = TAPS - 1;
-    if (this.work.length < count + history) this.work = new Float32Array(count + history);
-    const work = this.work;
-    work.set(this.tail, 0);
-    work.set(block.subarray(0, count), history);
-    for (let start = 0; start < count; start += STRIP) {
-      const end = min(count, start + STRIP);
-      let largest = 0;
-      for (let i = start; i < end + history; i++) {
-        const v = work[i] as number;
-        const size = v < 0 ? -v : v;
-        if (size > largest) largest = size;
-      }
-      if (largest > this.peak) this.peak = largest;
-      if (largest * GROWTH_BOUND <= this.peak) continue;
-      this.peak = oversampledPeak(work, start + history, end + history, this.peak, largest);
+  /**
+   * Takes the next block.
+   * @param peaks largest sample of each {@link PEAK_STRIP} of it, where they are known already
+   */
+  push(block: Float32Array, count: number, peaks?: Float32Array): void {
+    let before = peakOf(this.tail, 0, HISTORY);
+    for (let start = 0, strip = 0; start < count; start += PEAK_STRIP, strip++) {
+      const end = min(count, start + PEAK_STRIP);
+      const own = peaks ? (peaks[strip] as number) : peakOf(block, start, end);
+      if (own > this.peak) this.peak = own;
+      if (max(own, before) * GROWTH_BOUND > this.peak) this.look(block, start, end);
+      before = own;
     }
-    this.tail.set(work.subarray(count, count + history));
+    const kept = min(count, HISTORY);
+    this.tail.copyWithin(0, kept);
+    this.tail.set(block.subarray(count - kept, count), HISTORY - kept);
+  }
+
+  private look(block: Float32Array, start: number, end: number): void {
+    if (start >= HISTORY) {
+      this.filter(block, start, end);
+      return;
+    }
+    const { first } = this;
+    first.set(this.tail);
+    first.set(block.subarray(0, end), HISTORY);
+    this.filter(first, start + HISTORY, end + HISTORY);
+  }
+
+  private filter(samples: Float32Array, from: number, to: number): void {
+    for (let start = from; start < to; start += STRIP) {
+      const end = min(to, start + STRIP);
+      const largest = peakOf(samples, start - HISTORY, end);
+      if (largest * GROWTH_BOUND > this.peak) this.peak = oversampledPeak(samples, start, end, this.peak, largest);
+    }
   }
 }
 
 /** The plain version, for tests and the benchmark: every sample filtered. */
 export function truePeakPlain(samples: Float32Array): number {
-  const padded = new Float32Array(samples.length + TAPS - 1);
-  padded.set(samples, TAPS - 1);
+  const padded = new Float32Array(samples.length + HISTORY);
+  padded.set(samples, HISTORY);
   return max(
-    oversampledPeak(padded, TAPS - 1, padded.length),
+    oversampledPeak(padded, HISTORY, padded.length),
     samples.reduce((most, v) => max(most, abs(v)), 0),
   );
 }

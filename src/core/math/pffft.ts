@@ -50,12 +50,14 @@ function createAccumulator(module: Module, size: number, channels: number): Cros
     for (const sum of sums) module.HEAPF32.fill(0, sum >> 2, (sum >> 2) + size);
   };
   const viewOf = (pointer: number): Float32Array => module.HEAPF32.subarray(pointer >> 2, (pointer >> 2) + size);
-  const learnSigns = (): Float32Array => {
+  const bitsOf = (pointer: number): Uint32Array => new Uint32Array(module.HEAPF32.buffer, pointer, size);
+  /** Bits that turn every imaginary part over, by their places. */
+  const learnSigns = (): Uint32Array => {
     viewOf(input).forEach((_, i, from) => {
       from[i] = Math.exp((-40 * i) / size);
     });
     module._pffft_transform(setup, input, ordered, work, FORWARD);
-    return viewOf(ordered).map((value) => (value < 0 ? -1 : 1));
+    return Uint32Array.from(viewOf(ordered), (value) => (value < 0 ? 0x8000_0000 : 0));
   };
   const signs = learnSigns();
   const load = (samples: Float32Array, channel: number, offset: number, window: Float32Array | undefined): void => {
@@ -65,8 +67,8 @@ function createAccumulator(module: Module, size: number, channels: number): Cros
     else to.set(samples.subarray(offset, offset + have));
     if (have < size) to.fill(0, have);
     module._pffft_transform(setup, input, forward[channel] as number, work, FORWARD);
-    const [from, turned] = [viewOf(forward[channel] as number), viewOf(conjugate[channel] as number)];
-    for (let i = 0; i < size; i++) turned[i] = (from[i] as number) * (signs[i] as number);
+    const [from, turned] = [bitsOf(forward[channel] as number), bitsOf(conjugate[channel] as number)];
+    for (let i = 0; i < size; i++) turned[i] = (from[i] as number) ^ (signs[i] as number);
   };
   reset();
   return {
