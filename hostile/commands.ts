@@ -130,7 +130,11 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   turnMicrophones: (h) => turnMicrophones(h.some(), h.length(-400, 400)),
   // Alone none is aligned with anything.
   alignMicrophones: (h) =>
-    alignMicrophones([h.microphone(), ...h.some()], h.pick(['height', 'across', 'deep', 'string'] as const) ?? 'height', h.chance(0.5) ? h.point() : null),
+    alignMicrophones(
+      [h.microphone(), ...h.some()],
+      h.pick(['height', 'across', 'deep', 'string'] as const) ?? 'height',
+      h.chance(0.5) ? h.point() : null,
+    ),
   aimByAngles: (h) => aimByAngles(h.microphone(), { turnDeg: h.length(-360, 360), tiltDeg: h.length(-90, 90) }),
   removeMicrophones: (h) => removeMicrophones(h.chance(0.7) ? [h.microphone()] : h.some()),
   makePair: (h) => makePair(h.newId(), h.microphone(), h.microphone(), h.source()),

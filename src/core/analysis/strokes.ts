@@ -42,18 +42,18 @@ export async function strokePictures(files: readonly AudioFile[], report: TakeRe
   const lead = Math.round(BEFORE_S * rate);
   const length = lead + Math.round(AFTER_S * rate);
   const searched = Math.round(SEARCHED_S * rate);
-  const reader = new TakeReader(channels, Math.max(length, 2 * searched));
+  // Wherever it begins among what is searched, the whole stroke is in what is read.
+  const read = lead + 2 * searched + length;
+  const reader = new TakeReader(channels, read);
   const pictures: StrokePicture[] = [];
   for (const [source, { spot, frames = [] }] of report.sources.entries()) {
     const nearest = channels.findIndex(({ name }) => name === spot);
     if (nearest < 0) continue;
     const strokes: Float32Array[][] = [];
     for (const frame of frames.slice(0, MOST_STROKES)) {
-      const from = frame - searched;
-      const round = await reader.readClean(from, 2 * searched);
-      const start = from + startOf(round[nearest] as Float32Array, 2 * searched);
-      const cut = await reader.readClean(start - lead, length);
-      strokes.push(cut.map((samples) => samples.slice(0, length)));
+      const round = await reader.readClean(frame - searched - lead, read);
+      const start = startOf((round[nearest] as Float32Array).subarray(lead), 2 * searched);
+      strokes.push(round.map((samples) => samples.slice(start, start + length)));
     }
     pictures.push({ source, spot, channels: channels.map(({ name }) => name), sampleRate: rate, leadSamples: lead, strokes });
   }

@@ -26,8 +26,10 @@ export const blobSource = (name: string, blob: BlobLike): ByteSource => ({
 
 /** Read at once by who reads on and on, bytes. */
 const AHEAD = 1 << 20;
+/** Who skips no more than this reads on, bytes. */
+const NEAR = AHEAD >> 2;
 
-/** A source whose every read costs its own while, as a page's files do: what is read on and on is read far ahead; what is read here and there is not. */
+/** A source whose every read costs its own while, as a page's files do: what is read on and on, or nearly so, is read far ahead; what is read here and there is not. */
 export function readAhead(source: ByteSource): ByteSource {
   let held: { readonly from: number; readonly bytes: Uint8Array } = { from: 0, bytes: new Uint8Array(0) };
   let next = 0;
@@ -35,7 +37,7 @@ export function readAhead(source: ByteSource): ByteSource {
     ...source,
     read: async (offset, length) => {
       const wanted = Math.max(0, Math.min(length, source.sizeBytes - offset));
-      const goesOn = offset === next;
+      const goesOn = offset >= next && offset - next < NEAR;
       next = offset + wanted;
       const at = offset - held.from;
       if (at >= 0 && at + wanted <= held.bytes.length) return held.bytes.subarray(at, at + wanted);
