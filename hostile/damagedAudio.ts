@@ -115,6 +115,27 @@ const DAMAGE: readonly ((random: Random, bytes: Uint8Array) => Uint8Array)[] = [
       ),
       bytes.subarray(12),
     ]),
+  // Lists in lists in lists, the innermost of which may say that it is as long as all of them.
+  (random, bytes) => {
+    let nested = chunk('LIST', TEXT.encode('INFO'));
+    for (let n = whole(random, 1, 300); n > 0; n--) nested = chunk('LIST', joined([TEXT.encode('INFO'), nested]));
+    if (random.uniform() < 0.5) new DataView(nested.buffer).setUint32(nested.length - 8, nested.length, true);
+    return joined([bytes.subarray(0, 12), nested, bytes.subarray(12)]);
+  },
+  // A chunk of an odd length whose padding was forgotten, or one of an even length that was padded.
+  (random, bytes) => {
+    const odd = chunk('junk', new Uint8Array(whole(random, 0, 9)).fill(7));
+    return joined([
+      bytes.subarray(0, 12),
+      random.uniform() < 0.5 ? odd.subarray(0, odd.length - 1) : joined([odd, new Uint8Array(1)]),
+      bytes.subarray(12),
+    ]);
+  },
+  // Sizes at the borders of 31 and 32 bits, of the whole or of what follows its head.
+  (random, bytes) => {
+    new DataView(bytes.buffer).setUint32(pick(random, [4, 16, 40]), pick(random, [0xfffffffe, 0xffffffff, 0x80000000, 0x7ffffffe, 0xfffffff8]), true);
+    return bytes;
+  },
 ];
 
 /** The first figure that no report may hold. */

@@ -211,7 +211,7 @@ export function spoil(
 }
 
 /** So many of them by chance, in their order. */
-export function some<T>(all: readonly T[], count: number, next: () => number): T[] {
+function some<T>(all: readonly T[], count: number, next: () => number): T[] {
   const drawn = all.map((one, i) => ({ one, i, lot: next() })).sort((a, b) => a.lot - b.lot);
   return drawn
     .slice(0, count)
