@@ -16,8 +16,9 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
   const refused = opened.flatMap((result) => (result.ok ? [] : [result.reason]));
   if (good.length === 0) return { ok: false, reason: refused[0] ?? 'No file was chosen.' };
   try {
-    // What had to be unpacked would be unpacked twice.
-    const alone = (good.some(({ info }) => info.unpacked) ? null : meterInWorker(usable)) ?? meterAndDraw(good);
+    // What had to be unpacked would be unpacked twice. A second worker that fails costs time and nothing else.
+    const beside = good.some(({ info }) => info.unpacked) ? null : meterInWorker(usable);
+    const alone = beside?.catch(() => meterAndDraw(good)) ?? meterAndDraw(good);
     alone.catch(() => undefined);
     const report = await checkTake(good, { kernel, onProgress, meter: async () => (await alone).readings });
     return {
