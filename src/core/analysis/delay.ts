@@ -237,6 +237,34 @@ function refine(weighted: Weighted, size: number, lag: number, sign: number): { 
   return { delay, value };
 }
 
+/**
+ * How high the weights' own correlation stands at its highest away from zero, 0 to 1: near 1 where every period passes for another, as of a
+ * held note, near 0 where the sound is told from itself a little later, as of a stroke.
+ */
+function repetition({ re, im }: Weighted, plan: RealFftPlan, maxLag: number): number {
+  const spectrum = new Float32Array(plan.size);
+  for (let k = 1; k < re.length; k++) spectrum[2 * k] = size2(re[k] as number, im[k] as number);
+  const out = new Float32Array(plan.size);
+  plan.inverse(spectrum, out);
+  const top = out[0] as number;
+  let lag = 1;
+  // Down from the top to the first valley: what lies before it belongs to the peak itself.
+  while (lag < maxLag && (out[lag] as number) < (out[lag - 1] as number)) lag++;
+  let most = 0;
+  for (; lag <= maxLag; lag++) most = max(most, abs(out[lag] as number));
+  return top > 0 ? most / top : 1;
+}
+
+/**
+ * Up to the first nothing is lost, from the second on one period passes for another. Of 1,500 arrivals of struck, plucked and shaken sounds
+ * by a plain renderer none came above 0.75, of a horn's held notes all wrong ones above 0.8 (`npm run trials -- --wide`).
+ */
+const REPEATS = [0.7, 0.8] as const;
+/** What is left of a confidence when any period would do. */
+const ANY_PERIOD = 0.25;
+
+const onceOnly = (repeats: number): number => max(ANY_PERIOD, min(1, 1 - ((1 - ANY_PERIOD) * (repeats - REPEATS[0])) / (REPEATS[1] - REPEATS[0])));
+
 /** The first look as an answer. */
 function wholeSamples(weighted: Weighted, size: number, peak: Peak): DelayEstimate {
   const agreement = min(1, (abs(peak.value) * size) / (2 * weighted.total));
@@ -267,5 +295,6 @@ export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): Dela
   const polarity = peak.value >= 0 ? 1 : -1;
   const { delay, value } = refine(fine, cross.size, peak.lag, polarity);
   const agreement = min(1, max(0, (polarity * value) / fine.total));
-  return { delaySamples: delay, polarity, confidence: agreement * min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size)) };
+  const width = min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size));
+  return { delaySamples: delay, polarity, confidence: agreement * width * onceOnly(repetition(fine, options.plan, maxLag)) };
 }
