@@ -113,6 +113,42 @@ test(`drum sources with reflections and bleed: ${DRUM_CASES} cases`, async () =>
   expect(rms(errors)).toBeLessThan(1);
 });
 
+test('a blown note held over and over is not sure of its delay, as one period passes for another; struck it is, and right', async () => {
+  const sure = { held: 0, struck: 0, wrong: 0 };
+  for (let seed = 1; seed <= 3; seed++) {
+    const random = createRandom(seed);
+    const hertz = random.between(170, 480);
+    const delay = random.between(60, 400);
+    /** Harmonics up to 5 kHz that come in slowly, or all at once and die away. */
+    const note = (isStruck: boolean): Float32Array =>
+      Float32Array.from({ length: 0.8 * RATE }, (_, i) => {
+        const t = i / RATE;
+        let sum = 0;
+        for (let n = 1; n * hertz < 5000; n++)
+          sum +=
+            (isStruck ? Math.exp(-t * (9 + 6 * n)) : Math.min(1, t / (0.02 + 0.006 * n)) * Math.min(1, (0.8 - t) / 0.1)) *
+            (Math.sin(2 * Math.PI * n * hertz * t + n * n) / n ** 0.8);
+        return 0.1 * sum;
+      });
+    for (const isStruck of [false, true]) {
+      const own = note(isStruck);
+      const channels = [new Float32Array(6 * RATE), new Float32Array(6 * RATE)] as const;
+      for (let at = 0.4 * RATE; at < 4.6 * RATE; at += random.between(0.85, 1.1) * RATE) {
+        addDelayed(channels[0], own, at, 1);
+        addDelayed(channels[1], own, at + delay, 0.5);
+        // A wall, so that the far one is no copy of the near one.
+        addDelayed(channels[1], own, at + delay + 190.4, 0.3);
+      }
+      for (const channel of channels) addNoise(channel, 3e-4, random);
+      const report = await check([...channels]);
+      const { delaySamples, confidence } = report.sources.find(({ spot }) => spot === 't/1')?.arrivals[0] ?? { delaySamples: 0, confidence: 0 };
+      if (confidence > 0.85) sure[isStruck ? 'struck' : 'held']++;
+      if (confidence > 0.85 && Math.abs(delaySamples - delay) > 1) sure.wrong++;
+    }
+  }
+  expect(sure).toEqual({ held: 0, struck: 3, wrong: 0 });
+});
+
 describe('the FFT kernel against fft.js (npm)', () => {
   test.each([64, 1024, 16_384])('size %d', (size) => {
     const random = createRandom(size);

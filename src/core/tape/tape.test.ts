@@ -125,7 +125,7 @@ describe('the place from the tape: 1,000 seeded cases, tape 5 mm and marks 1 cm 
   test('a gross misreading is found and named in 95 % of cases with one extra reading', () => {
     let found = 0;
     let innocent = 0;
-    const cases = walks(300, 3000);
+    const cases = walks(150, 3000);
     for (let seed = 1; seed <= cases; seed++) {
       const random = createRandom(5000 + seed);
       const { planned, readings } = tapeCase(random, 5);
