@@ -167,7 +167,7 @@ export class ChannelMeter {
   noiseFloorDbfs(): number {
     const frames = this.noiseHistogram.slice(0, 2000);
     const total = frames.reduce((count, n) => count + n, 0);
-    if (total === 0) return this.frameFilled && this.frameSum > 0 ? 10 * log10(this.frameSum / this.frameFilled) : FLOOR_DBFS;
+    if (total === 0) return this.frameFilled && this.frameSum > 0 ? max(FLOOR_DBFS, 10 * log10(this.frameSum / this.frameFilled)) : FLOOR_DBFS;
     let rest = max(1, floor(total * 0.1));
     for (let bin = frames.length - 1; bin >= 0; bin--) {
       rest -= frames[bin] as number;

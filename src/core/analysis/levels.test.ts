@@ -208,3 +208,10 @@ describe('what is told of levels, with a number to turn by', () => {
     ).toEqual([]);
   });
 });
+
+test('figures of a few samples that are hardly there end where silence does, as those of longer ones', () => {
+  for (const count of [3, 100, 5000, 20_000]) {
+    const { peakDbfs, truePeakDbtp, loudnessLufs, noiseFloorDbfs } = metered(new Float32Array(count).fill(1e-38));
+    for (const level of [peakDbfs, truePeakDbtp, loudnessLufs, noiseFloorDbfs]) expect(level).toBe(-200);
+  }
+});
