@@ -295,6 +295,8 @@ export function estimateDelay(cross: CrossSpectrum, options: DelayOptions): Dela
   const polarity = peak.value >= 0 ? 1 : -1;
   const { delay, value } = refine(fine, cross.size, peak.lag, polarity);
   const agreement = min(1, max(0, (polarity * value) / fine.total));
-  const width = min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size));
-  return { delaySamples: delay, polarity, confidence: agreement * width * onceOnly(repetition(fine, options.plan, maxLag)) };
+  const alone = agreement * min(1, effectiveWidth(fine) / (SURE_WIDTH * cross.size));
+  // What is hardly sure anyhow need not be asked.
+  const confidence = alone > ANY_PERIOD ? alone * onceOnly(repetition(fine, options.plan, maxLag)) : alone;
+  return { delaySamples: delay, polarity, confidence };
 }
