@@ -4,7 +4,7 @@ import { HumMeter } from './hum';
 import { LoudnessMeter } from './loudness';
 import type { ChannelReport, Clip } from './report';
 import { HOP, SlowMeter } from './thumps';
-import { PEAK_STRIP, TruePeakMeter } from './truePeak';
+import { TruePeakMeter } from './truePeak';
 
 const { abs, floor, log10, max, min, round } = Math;
 
@@ -22,7 +22,7 @@ const MOST_CLIPS = 200;
 const SILENT_DBFS = -70;
 const FLOOR_DBFS = -200;
 /** Samples looked at in one tight loop. */
-const STRIP = PEAK_STRIP;
+const STRIP = HOP;
 
 /** Running levels of one channel: peak, true peak, loudness, clips, noise floor, DC offset, samples that are no numbers. */
 export class ChannelMeter {

@@ -1,11 +1,12 @@
 import { median } from '../math';
 import { formatNumber } from '../units';
 import type { TakeFinding } from './report';
+import { PEAK_STRIP } from './truePeak';
 
 const { abs, exp, round } = Math;
 
 /** Samples are added up in hops of so many before the slow part is taken: nothing fast is left there. */
-export const HOP = 256;
+export const HOP = PEAK_STRIP;
 /** Below this lie the sways of stands, floors and air, and no drum or string that is played in a room. */
 const SLOW_HZ = 32;
 /** Slower than this is no movement but an offset. */

@@ -17,7 +17,7 @@ const TAPS = 12;
 /** No interpolated value can exceed the largest sample under the filter by more than this factor (sum of magnitudes). */
 const GROWTH_BOUND = max(...PHASES.map((taps) => taps.reduce((total, tap) => total + abs(tap), 0)));
 const STRIP = 64;
-/** Samples whose largest may be known to who measures other things too. */
+/** Samples that a channel's meters look at in one tight loop: the largest of them may be known already. */
 export const PEAK_STRIP = 256;
 const HISTORY = TAPS - 1;
 

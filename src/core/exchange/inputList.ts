@@ -1,6 +1,6 @@
 import type { ArrivalTable } from '../arrivals';
 import { panOf, panWords, type Session } from '../document';
-import { type GainSetting, inputAddress } from '../patch';
+import { type GainSetting, inputAddress, secondWayName } from '../patch';
 import { gainSetting, outboardOf, patchInputs, powered } from '../planning';
 import { toCsv } from './csv';
 
@@ -82,7 +82,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
         row: {
           microphoneId: microphone.id,
           label: microphone.label,
-          microphone: isSecond ? `${microphone.name}, second way` : microphone.name,
+          microphone: isSecond ? secondWayName(microphone.name) : microphone.name,
           model: microphone.model.name,
           device: device?.name ?? '',
           input: input?.name ?? '',

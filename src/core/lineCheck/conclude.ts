@@ -70,15 +70,14 @@ function secondWayFindings(lines: readonly Line[], notes: LineNotes): LineFindin
     const first = lines.find(({ microphoneId }) => microphoneId === line.secondOf);
     const holder = holderOf(line, lines, notes);
     if (isTapped(line) || holder === undefined || isInPlace(line, holder) || (first && holderOf(first, lines, notes) !== first)) return [];
-    const name = line.name.replace(/, second way$/, '');
     return holder === null
-      ? [found('dead', 'fix', [line], `The second way of ${name} is silent: take another cable from its splitter to input ${line.inputName}.`)]
+      ? [found('dead', 'fix', [line], `${line.name}, is silent: take another cable from its splitter to input ${line.inputName}.`)]
       : [
           found(
             'swapped',
             'fix',
             [line],
-            `Input ${line.inputName} has ${holder.name} where the second way of ${name} should be: plug the splitter’s other way in there.`,
+            `Input ${line.inputName} has ${holder.name} where ${line.name}, should be: plug the splitter’s other way in there.`,
           ),
         ];
   });

@@ -1,6 +1,6 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, secondWayId, USUAL_EIN_DBU } from '../patch';
+import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
 import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
@@ -52,7 +52,7 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
       return [
         {
           microphoneId: split === undefined ? microphone.id : secondWayId(split),
-          name: split === undefined ? microphone.name : `${microphone.name}, second way`,
+          name: split === undefined ? microphone.name : secondWayName(microphone.name),
           ...(split === undefined ? {} : { secondOf: split }),
           inputId: input.id,
           inputName: input.name,

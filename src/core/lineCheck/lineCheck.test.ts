@@ -107,7 +107,7 @@ describe('a splitter whose second way goes into the same device', () => {
     const { session, id } = split(1);
     const second = await checked(session, 1, [{ kind: 'dead', microphoneId: secondWayId(id) }]);
     expect(second.findings.map(({ kind, microphoneIds }) => [kind, microphoneIds])).toEqual([['dead', [secondWayId(id)]]]);
-    expect(second.findings[0]?.message).toMatch(/^The second way of .* is silent: take another cable from its splitter to input/);
+    expect(second.findings[0]?.message).toMatch(/, second way, is silent: take another cable from its splitter to input/);
     const first = await checked(session, 1, [{ kind: 'dead', microphoneId: id }]);
     expect(first.findings.map(({ kind, microphoneIds }) => [kind, microphoneIds])).toEqual([['dead', [id]]]);
   });

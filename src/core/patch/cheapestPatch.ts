@@ -2,7 +2,7 @@ import type { PhantomNeed } from '../microphones';
 import { demandKey } from './demand';
 import { limitCables } from './limitCables';
 import { createModel, type SolveMilp } from './milp';
-import { asksPower, canBePowered, letsPowerIn, type Outboard, partsOf, plugsFit } from './outboard';
+import { asksPower, canBePowered, isAtLine, letsPowerIn, type Outboard, partsOf, plugsFit } from './outboard';
 import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMicrophone, type PatchProblem, type Wanted } from './problem';
 
 const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
@@ -192,9 +192,9 @@ function betweens(problem: PatchProblem, microphone: PatchMicrophone, m: number,
     const allows = inputs.map((input) => allowed(problem, microphone, input, one, wanted));
     const opens = allows.some((may, i) => may && !plain[i]);
     const shields = microphone.phantom === 'never' && !letsPowerIn(one) && allows.includes(true);
-    // Two things in a row are somebody's, and nobody else's.
-    const isOwn = partsOf(one.id).length === 1 || microphone.kept?.id === one.id;
-    return one.count > 0 && isOwn && (opens || shields) ? [{ outboard: one, name: `t${m}_${h}`, allows }] : [];
+    // Two things in a row are somebody's, and nobody else's; what wants line level never stands before a microphone alone.
+    const isFree = partsOf(one.id).length === 1 && !isAtLine(one);
+    return one.count > 0 && (isFree || microphone.kept?.id === one.id) && (opens || shields) ? [{ outboard: one, name: `t${m}_${h}`, allows }] : [];
   });
 }
 

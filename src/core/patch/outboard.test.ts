@@ -52,6 +52,15 @@ describe('one thing between mends what an input cannot (facts of the trade)', ()
     const two = assignInputs({ ...base, outboard: [{ ...named('attenuator-20'), count: 2 }] }, solve);
     expect(two.ok && two.through).toEqual({ a: 'attenuator-20', b: 'attenuator-20' });
   });
+  test('what wants line level is put before no microphone, though its plugs fit and it would keep the power away', () => {
+    const base = problem({
+      microphones: [mic('condenser', 'needs'), mic('jack', 'never', 'TRS')],
+      inputs: [input('1'), input('2', { connectors: ['TRS'] })],
+    });
+    const shielded = assignInputs({ ...base, outboard: [{ ...named('phantom-blocker'), takes: ['TRS'], gives: 'TRS' }] }, solve);
+    expect(shielded.ok && shielded.through).toEqual({ jack: 'phantom-blocker' });
+    expect(assignInputs({ ...base, outboard: [named('line-equaliser')] }, solve).ok).toBe(false);
+  });
   test('a booster lives on the input’s power and keeps it from the microphone', () => {
     const base = problem({ microphones: [mic('ribbon', 'never')], outboard: [{ ...named('clean-booster'), takes: ['Hi-Z'] }] });
     const ribbon = { ...mic('ribbon', 'never'), connector: 'Hi-Z' as const };

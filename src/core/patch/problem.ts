@@ -29,6 +29,9 @@ export interface PatchMicrophone {
 /** How the solver calls the second way of a microphone: no id has a slash. */
 export const secondWayId = (microphoneId: string): string => `${microphoneId}/2`;
 
+/** How people call it. */
+export const secondWayName = (microphoneName: string): string => `${microphoneName}, second way`;
+
 /** Lengths that cables must have, and the cables there are. */
 export interface CableReach {
   /** From each microphone to each device, metres: by microphone id, then by device id. */

@@ -1,7 +1,7 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId } from '../patch';
+import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId, secondWayName } from '../patch';
 import { cableLengthM, onwardM } from './cableLength';
 import { devicesInUse, patchInputs } from './patchProblem';
 import { litBanks } from './patchSafety';
@@ -30,7 +30,7 @@ export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)):
     if (second === undefined) return [own];
     return [
       own,
-      { microphoneId: secondWayId(id), microphone: `${name}, second way`, plug: 'XLR' as const, needM: onwardM(session, first, deviceOf(second)) },
+      { microphoneId: secondWayId(id), microphone: secondWayName(name), plug: 'XLR' as const, needM: onwardM(session, first, deviceOf(second)) },
     ];
   });
   const cables = [...(session.shelf.cables ?? [])].sort((a, b) => a.lengthM - b.lengthM);

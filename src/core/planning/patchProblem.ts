@@ -18,6 +18,7 @@ import {
   type PatchProblem,
   partsOf,
   secondWayId,
+  secondWayName,
 } from '../patch';
 import { formatNumber, listed } from '../units';
 import { cableLengthM } from './cableLength';
@@ -153,7 +154,7 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
           ...(placed?.preamp ? { character: placed.preamp } : {}),
           ...(kept && isKept(kept) ? { kept } : {}),
         };
-        const second: PatchMicrophone = { id: secondWayId(id), name: `${name}, second way`, phantom: 'indifferent', connector: 'XLR', secondOf: id };
+        const second: PatchMicrophone = { id: secondWayId(id), name: secondWayName(name), phantom: 'indifferent', connector: 'XLR', secondOf: id };
         return placed?.alsoInto === undefined ? [own] : [own, second];
       }),
     ...reachOf(session, table.plan),

@@ -25,6 +25,7 @@ import {
   PREAMP_CHARACTERS,
   partsOf,
   secondWayId,
+  secondWayName,
 } from '../../../core/patch';
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
@@ -36,7 +37,7 @@ import { solvePatch } from '../../stores/solvePatch';
 
 function nameOf(session: Session, id: string): string {
   const placed = session.microphones.find((one) => one.id === id || secondWayId(one.id) === id);
-  return placed ? `${placed.name}${placed.id === id ? '' : ', second way'}` : 'a microphone';
+  return placed ? (placed.id === id ? placed.name : secondWayName(placed.name)) : 'a microphone';
 }
 
 function mendLabel(session: Session, mend: PatchMend): string {
