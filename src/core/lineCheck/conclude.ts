@@ -1,13 +1,12 @@
 import { median } from '../math';
 import { formatNumber, listed } from '../units';
-import type { LineFaultKind, LineFinding } from './finding';
+import type { LineFinding } from './finding';
+import { found, holderOf, isInPlace, secondWayFindings } from './holders';
 import { isTapped, type Line } from './line';
 import type { LineNotes } from './steps';
 
 /** Gain that rises and noise that does not by this: the knob is not the preamp's, dB. */
 const ANSWERS_DB = 6;
-/** One tap's own microphone over the next one's, dB; less is no answer. */
-const CLEARLY_DB = 8;
 /** An input with nothing in it hisses this much more than with a microphone: its own kilohms instead of some hundred ohms, dB. */
 const OPEN_DB = 5;
 /** Levels are a model: what is off by less is the player, dB. */
@@ -15,13 +14,6 @@ const OFF_DB = 9;
 const NOISY_DB = 12;
 /** Hum under this is nobody's trouble, dBFS. */
 const HUM_DBFS = -85;
-
-const found = (kind: LineFaultKind, severity: LineFinding['severity'], lines: readonly Line[], message: string): LineFinding => ({
-  kind,
-  severity,
-  microphoneIds: lines.map(({ microphoneId }) => microphoneId),
-  message,
-});
 
 /** Inputs whose gain did not do what it was told. */
 const unmoved = (lines: readonly Line[], { answers }: LineNotes): Line[] =>
@@ -47,40 +39,6 @@ function answerFindings(lines: readonly Line[], notes: LineNotes): LineFinding[]
       `Input ${listed(dull.map(({ inputName }) => inputName))} did not follow its gain: a knob or a switch on the device itself rules it. Set it there, then check again.`,
     ),
   ];
-}
-
-/** Which microphone an input really has: the one whose tap it heard loudest; null where it heard none, undefined where it is not clear. */
-function holderOf(line: Line, lines: readonly Line[], { taps }: LineNotes): Line | null | undefined {
-  const heard = lines.flatMap((other) => {
-    const tap = taps[other.microphoneId]?.[line.inputId];
-    return tap?.heard ? [{ other, peakDbfs: tap.peakDbfs }] : [];
-  });
-  heard.sort((a, b) => b.peakDbfs - a.peakDbfs);
-  const [first, second] = heard;
-  if (!first) return null;
-  return second && first.peakDbfs - second.peakDbfs < CLEARLY_DB ? undefined : first.other;
-}
-
-/** Whether an input has what it should: its own microphone, or the one whose second way it is. */
-const isInPlace = (line: Line, holder: Line | null | undefined): boolean => holder?.microphoneId === (line.secondOf ?? line.microphoneId);
-
-/** Second ways that do not give what their microphone does, where that is heard in its own input. */
-function secondWayFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
-  return lines.flatMap((line): LineFinding[] => {
-    const first = lines.find(({ microphoneId }) => microphoneId === line.secondOf);
-    const holder = holderOf(line, lines, notes);
-    if (isTapped(line) || holder === undefined || isInPlace(line, holder) || (first && holderOf(first, lines, notes) !== first)) return [];
-    return holder === null
-      ? [found('dead', 'fix', [line], `${line.name}, is silent: take another cable from its splitter to input ${line.inputName}.`)]
-      : [
-          found(
-            'swapped',
-            'fix',
-            [line],
-            `Input ${line.inputName} has ${holder.name} where ${line.name}, should be: plug the splitter’s other way in there.`,
-          ),
-        ];
-  });
 }
 
 /** Where nothing comes through: the cable, or the power of its bank. */

@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, resolvePlan } from '../planning';
+import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -40,25 +40,25 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)
     .flatMap((input): Line[] => {
-      const address = inputAddress(input);
-      const split = session.microphones.find(({ alsoInto }) => alsoInto === address)?.id;
-      const microphone = table.plan.microphones.find(({ id }) => session.patch[id] === address || id === split);
+      const plugged = pluggedAt(session, inputAddress(input));
+      const microphone = table.plan.microphones.find(({ id }) => id === plugged?.microphoneId);
       const through = microphone ? outboardOf(session, microphone.id) : null;
       const setting = microphone && gainSetting(table, microphone.id, input, through);
       if (!microphone || !setting) return [];
       const { model } = microphone;
+      const isSecond = plugged?.isSecond === true;
       const loudest = loudestDb(table, microphone.id) ?? 0;
       const chain = levelChain(model, loudest, input, setting, peakTargetOf(table.plan, microphone.id));
       return [
         {
-          microphoneId: split === undefined ? microphone.id : secondWayId(split),
-          name: split === undefined ? microphone.name : secondWayName(microphone.name),
-          ...(split === undefined ? {} : { secondOf: split }),
+          ...(isSecond
+            ? { microphoneId: secondWayId(microphone.id), name: secondWayName(microphone.name), secondOf: microphone.id }
+            : { microphoneId: microphone.id, name: microphone.name }),
           inputId: input.id,
           inputName: input.name,
           bank: input.phantomBank,
-          needsPower: split === undefined && asksPower(model, through),
-          forbidsPower: split === undefined && model.phantom === 'never' && letsPowerIn(through),
+          needsPower: !isSecond && asksPower(model, through),
+          forbidsPower: !isSecond && model.phantom === 'never' && letsPowerIn(through),
           powered: input.phantomBank !== null && lit.has(`${deviceId}/${input.phantomBank}`),
           gainDb: setting.gainDb,
           pad: setting.inputPad,

@@ -36,6 +36,16 @@ const takenInputs = ({ patch, microphones }: Pick<Session, 'patch' | 'microphone
   ...microphones.flatMap(({ alsoInto }) => alsoInto ?? []),
 ];
 
+/** Whose cable an input has as it is patched, and whether it is the second way of a splitter; null for an input that is free. */
+export function pluggedAt(
+  { patch, microphones }: Pick<Session, 'patch' | 'microphones'>,
+  address: string,
+): { readonly microphoneId: string; readonly isSecond: boolean } | null {
+  const split = microphones.find(({ alsoInto }) => alsoInto === address);
+  const own = split ?? microphones.find(({ id }) => patch[id] === address);
+  return own ? { microphoneId: own.id, isSecond: own === split } : null;
+}
+
 /** How many inputs are in use, none that is not carried at the session's rate. */
 export function inputsInUse(session: Session): number {
   const there = new Set(patchInputs(session).map(inputAddress));

@@ -2,12 +2,13 @@ import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arri
 import type { Session } from '../../document';
 import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
-import { inputAddress, letsPowerIn, type Outboard, type PatchInput, recordedLevelDbfs, secondWayId, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
-import { gainSetting, outboardOf, patchInputs, resolvePlan } from '../../planning';
+import { letsPowerIn, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
+import { resolvePlan } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
 import type { DeviceCommand, DeviceDescription, DeviceState, HandAction, InputState } from '../protocol';
 import type { LineFault } from './faults';
+import { cablesOf, type Plugged } from './plugged';
 
 const { PI, abs, exp, log10, max, min, round, sin, sqrt } = Math;
 
@@ -31,21 +32,6 @@ const CLAP_S = 2;
 const EVERY_S = 4;
 /** Noise comes from one stretch of it, begun anywhere: nobody hears the same second twice. */
 const NOISE_LENGTH = 1 << 18;
-
-interface Plugged {
-  readonly input: PatchInput;
-  /** What stands between, and what it adds as the patch has it, dB. */
-  readonly through: Outboard | null;
-  readonly betweenDb: number;
-  /** What is really in it. */
-  readonly microphone: PlanMicrophone | null;
-  /** Whose bank powers it, where that is not its own input: the first way of its splitter, on another device where that is null. */
-  readonly poweredBy?: PatchInput | null;
-  /** How the line is called by itself where it is a second way. */
-  readonly secondId?: string;
-  /** What the patch says. */
-  readonly plannedGainDb: number;
-}
 
 const knock = (t: number): number => (t < 0 || t > 0.1 ? 0 : exp(-t / 0.014) * sin(2 * PI * 95 * t) * 1.3);
 const clap = (t: number): number => (t < 0 || t > 0.03 ? 0 : exp(-t / 0.0016) * sin(2 * PI * 900 * t) * 1.6);
@@ -77,41 +63,10 @@ export class SimulatedRig {
   ) {
     const device = session.shelf.devices.find(({ id }) => id === deviceId);
     if (!device) throw new Error('The session has no such device: choose one of its shelf.');
-    const plan = resolvePlan(session);
-    const table = arrivalTable(plan);
-    this.table = table;
+    this.table = arrivalTable(resolvePlan(session));
     this.random = createRandom(seed);
     this.noise = Float32Array.from({ length: NOISE_LENGTH }, () => this.random.normal());
-    const microphones = new Map(plan.microphones.map((microphone) => [microphone.id, microphone]));
-    const elsewhere = new Map(
-      faults.flatMap((fault) =>
-        fault.kind === 'swapped'
-          ? [
-              [fault.microphoneId, fault.otherId],
-              [fault.otherId, fault.microphoneId],
-            ]
-          : [],
-      ) as [string, string][],
-    );
-    const own = patchInputs(session).filter((input) => input.deviceId === deviceId);
-    this.plugged = own.map((input) => {
-      const split = session.microphones.find(({ alsoInto }) => alsoInto === inputAddress(input))?.id;
-      const planned = plan.microphones.find(({ id }) => session.patch[id] === inputAddress(input) || id === split);
-      // Plugs are exchanged at the inputs: a second way still has its own.
-      const really = planned && (split === undefined ? (elsewhere.get(planned.id) ?? planned.id) : planned.id);
-      const through = planned ? outboardOf(session, planned.id) : null;
-      const setting = planned && gainSetting(table, planned.id, input, through);
-      return {
-        input,
-        through,
-        betweenDb: setting?.betweenDb ?? 0,
-        microphone: (really !== undefined && microphones.get(really)) || null,
-        ...(split === undefined
-          ? {}
-          : { secondId: secondWayId(split), poweredBy: own.find((one) => inputAddress(one) === session.patch[split]) ?? null }),
-        plannedGainDb: setting?.gainDb ?? input.gainMinDb,
-      };
-    });
+    this.plugged = cablesOf(session, deviceId, this.table, faults);
     this.description = {
       name: device.name,
       sampleRateHz: session.sampleRateHz,
