@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import browserFile from './scripts/browser.json' with { type: 'json' };
 
 const PORT = Number(process.env.E2E_PORT ?? 4317);
 
@@ -15,9 +16,12 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     video: 'off',
+    // The service worker puts the whole build aside for every browser anew; the tests of it let it.
+    serviceWorkers: 'block',
+    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: browserFile.path,
       args: [
         '--no-sandbox',
         '--disable-gpu',
@@ -33,5 +37,9 @@ export default defineConfig({
       ],
     },
   },
+  projects: [
+    { name: 'made', testMatch: 'made.setup.ts' },
+    { name: 'all', testMatch: '*.spec.ts', dependencies: ['made'] },
+  ],
   webServer: { command: `PORT=${PORT} npx tsx src/server/main.ts`, url: `http://127.0.0.1:${PORT}/`, reuseExistingServer: !process.env.CI },
 });

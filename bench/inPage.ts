@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
+import browserFile from '../scripts/browser.json' with { type: 'json' };
 import type { Session } from '../src/core/document';
 import { exportSession } from '../src/core/exchange';
 
@@ -17,7 +18,7 @@ export async function inPage(what: string, port: number, run: (page: Page) => Pr
   });
   await once(server.stdout, 'data');
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: browserFile.path,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   try {

@@ -1,13 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { killWhileEditing } from '../hostile/kills';
 import { editInTwoTabs } from '../hostile/tabs';
-import { onPlan, placeFour, station, take } from './steps';
+import { onPlan, placeFour, placeFourByHand, station, take } from './steps';
 
-test('killed within moments of a key, three times: at most the gesture in hand is lost', async ({ baseURL }) => {
+test('killed within moments of a key, three times: what storage had taken is there', async ({ baseURL }) => {
   test.setTimeout(240_000);
   const counts = await killWhileEditing(baseURL ?? '', 3, 20, 71);
   console.log(`kills: ${JSON.stringify(counts)}`);
-  expect([counts.kills, counts.moreLost]).toEqual([3, 0]);
+  expect([counts.kills, counts.broken]).toEqual([3, 0]);
+  // Storage has taken something by then even on a slow machine: else nothing was judged.
+  expect(counts.promised).toBeGreaterThan(0);
 });
 
 test('two tabs, forty edits in turn without waiting: none lost', async ({ context, page }) => {
@@ -20,7 +22,7 @@ test('two tabs, forty edits in turn without waiting: none lost', async ({ contex
 });
 
 test('undo says what it takes back; a held key is one step, a cancelled drag and a press without moving are none', async ({ page }) => {
-  await placeFour(page);
+  await placeFourByHand(page);
   await expect(page.getByRole('button', { name: 'Undo: put up Kick, snare and a spaced pair' })).toBeEnabled();
   const snare = onPlan(page, 'Snare');
   // The drawing takes its size from what stands round it: it is looked at when that has come to rest.

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, type Locator, type Page } from '@playwright/test';
 
 /** What the boathouse owns, by the names of the kinds. */
@@ -15,8 +16,16 @@ const GEAR: Readonly<Record<string, number>> = {
   'Table stand': 1,
 };
 
-/** A new session from the list; the first one says what there is to record with. */
-export async function newSession(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
+/** What a browser keeps, made by hand once in a run (`made.setup.ts`): once somebody has said what they own, and once four microphones stand. */
+export const OWNER = '.cache/kept-owner.json';
+export const FOUR = '.cache/kept-four.json';
+/** The address of the session in which the four stand. */
+export const FOUR_AT = '.cache/kept-four-at.txt';
+
+const isFresh = (page: Page): boolean => page.url() === 'about:blank';
+
+/** A new session from the list; the first one of a browser says what there is to record with. */
+export async function begin(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New session' }).click();
   const first = page.getByRole('heading', { name: 'What do you own?' });
@@ -25,14 +34,29 @@ export async function newSession(page: Page, also: Readonly<Record<string, numbe
   for (const [kind, count] of Object.entries({ ...GEAR, ...also }))
     for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
   await page.getByRole('button', { name: 'That is what I own' }).click();
+  await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
 }
 
-/** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would. */
-export async function placeFour(page: Page): Promise<void> {
-  await newSession(page);
+/** A new session of somebody who owns what the boathouse has, and what else is named. */
+export async function newSession(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
+  if (isFresh(page) && Object.keys(also).length === 0) await page.context().setStorageState(OWNER);
+  await begin(page, also);
+}
+
+/** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would; undo knows every step of it. */
+export async function placeFourByHand(page: Page): Promise<void> {
+  await begin(page);
   await page.getByRole('button', { name: 'Put it in the room' }).click();
   await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
   await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();
+  await expect(page.getByRole('button', { name: /Overhead right microphone/ }).first()).toBeVisible();
+}
+
+/** The same, where a browser that had made it before goes on. */
+export async function placeFour(page: Page): Promise<void> {
+  if (!isFresh(page)) return placeFourByHand(page);
+  await page.context().setStorageState(FOUR);
+  await page.goto(readFileSync(FOUR_AT, 'utf8'));
   await expect(page.getByRole('button', { name: /Overhead right microphone/ }).first()).toBeVisible();
 }
 

@@ -20,6 +20,8 @@ function release(folder: string): void {
   writeFileSync(worker, `${next(readFileSync(worker, 'utf8'))}\n// next\n`);
 }
 
+test.use({ serviceWorkers: 'allow' });
+
 test('a new build is offered, taken by a reload, and the page in use keeps its pieces until then', async ({ context, page }) => {
   const folder = mkdtempSync(join(tmpdir(), 'shuttlecraft-build-'));
   cpSync('dist', folder, { recursive: true });

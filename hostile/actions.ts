@@ -111,8 +111,8 @@ async function act(page: Page, url: string, random: Random): Promise<string> {
   return use(page, pick(random, targets), random);
 }
 
-/** Acts at random on whatever the page offers, as a person in a hurry could; every failure is told with the way to it. */
-export async function actAtRandom(page: Page, url: string, actions: number, seed: number): Promise<ActionCounts> {
+/** Acts at random on whatever the page offers, as a person in a hurry could, until a time at the latest; every failure is told with the way to it. */
+export async function actAtRandom(page: Page, url: string, actions: number, seed: number, until = Number.POSITIVE_INFINITY): Promise<ActionCounts> {
   const random = createRandom(seed);
   const counts: ActionCounts = { actions: 0, kinds: {}, wrong: [] };
   const heard = listen(page);
@@ -124,7 +124,7 @@ export async function actAtRandom(page: Page, url: string, actions: number, seed
   await page.goto(`${url}/demo`);
   await page.waitForURL(/session/);
   const last: string[] = [];
-  while (counts.actions < actions && counts.wrong.length < 30) {
+  while (counts.actions < actions && counts.wrong.length < 30 && Date.now() < until) {
     const done = await act(page, url, random).catch((error: Error) => `could not: ${error.message.split('\n')[0]}`);
     counts.actions++;
     const kind = done.split(' ')[0] ?? '';

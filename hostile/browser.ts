@@ -4,6 +4,7 @@ import { createServer as createNetServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
+import browserFile from '../scripts/browser.json' with { type: 'json' };
 
 const FLAGS = [
   '--headless',
@@ -34,7 +35,7 @@ export class KillableBrowser {
 
   async start(): Promise<Page> {
     const port = await freePort();
-    this.child = spawn('/usr/bin/chromium', [...FLAGS, `--user-data-dir=${this.profile}`, `--remote-debugging-port=${port}`, 'about:blank'], {
+    this.child = spawn(browserFile.path, [...FLAGS, `--user-data-dir=${this.profile}`, `--remote-debugging-port=${port}`, 'about:blank'], {
       stdio: 'ignore',
       detached: true,
     });

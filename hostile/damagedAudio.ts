@@ -1,7 +1,10 @@
 import { aiff, flacFile } from '../scripts/soundFiles';
+import { flacInNode } from '../src/cli/flacInNode';
 import { checkTake, type TakeReport } from '../src/core/analysis';
-import { bytesSource, openAudio, writeWav } from '../src/core/audio';
+import { bytesSource, inBlob, openAudio, writeWav } from '../src/core/audio';
 import { createRandom, type FftKernel } from '../src/core/math';
+
+const FLAC = { ...flacInNode(), putting: inBlob };
 
 type Random = ReturnType<typeof createRandom>;
 
@@ -174,7 +177,7 @@ export async function damageOne(seed: number, kernel: FftKernel, counts: DamageC
   const wrong = (words: string): void => void counts.wrong.push(`seed ${seed}: ${words}`);
   counts.files++;
   try {
-    const opened = await openAudio(bytesSource(pick(random, [`take.${kind}`, 'a\nb.wav', '\u202evaw.x', `OH L.${kind}`]), bytes));
+    const opened = await openAudio(bytesSource(pick(random, [`take.${kind}`, 'a\nb.wav', '\u202evaw.x', `OH L.${kind}`]), bytes), FLAC);
     if (!opened.ok) {
       counts.refused++;
       if (UNFIT.test(opened.reason) || !opened.reason.endsWith('.')) wrong(`refused with ${JSON.stringify(opened.reason)}`);

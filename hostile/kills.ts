@@ -5,31 +5,58 @@ import { KillableBrowser } from './browser';
 export interface KillCounts {
   kills: number;
   edits: number;
-  /** Kills after which the last gesture was not there, and gestures lost beyond it. */
-  lastLost: number;
-  moreLost: number;
+  /** Edits that the page had put aside for good before the browser was killed, and how many of those were gone afterwards. */
+  promised: number;
+  broken: number;
+  /** Edits that were still on their way: they may be there or not. */
+  onTheirWay: number;
 }
 
+const NAME = 'Snare';
 const across = (page: Page) => page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^Across/);
 
-/** Opens the demo with its snare microphone in hand, and says how far across it stands, cm. */
+/** Opens a session with its snare microphone in hand, and says how far across it stands, cm. */
 async function take(page: Page, url: string): Promise<number> {
   await page.goto(url);
-  const snare = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: /^Snare microphone/ });
-  await snare.press('Enter');
+  const microphone = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: new RegExp(`^${NAME} microphone`) });
+  await microphone.press('Enter');
   return Number(await across(page).inputValue());
+}
+
+/** Tells where the microphone stands in every change that the browser has taken into its storage, once it has. */
+async function listenToStorage(page: Page, kept: (acrossM: number) => void): Promise<void> {
+  await page.exposeFunction('kept', kept);
+  await page.addInitScript((name) => {
+    const { put } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.put = function (this: IDBObjectStore, value: unknown, ...rest: IDBValidKey[]) {
+      const { session } = value as { session?: { microphones?: readonly { name: string; positionM: { x: number } }[] } };
+      const placed = session?.microphones?.find((one) => one.name === name);
+      const tell = (window as unknown as { kept?: (acrossM: number) => void }).kept;
+      if (placed) this.transaction.addEventListener('complete', () => tell?.(placed.positionM.x));
+      return put.call(this, value, ...rest);
+    };
+  }, NAME);
 }
 
 /**
  * Kills the whole browser at random moments while a microphone is moved by keys, each press 1 cm, often within 60 ms of one; opens
- * the session again on the same profile and counts what is missing.
+ * the session again on the same profile. What the page promises is judged: a change that storage had taken is there. How many it had
+ * taken by then is the machine's business.
  */
 export async function killWhileEditing(url: string, kills: number, edits: number, seed: number): Promise<KillCounts> {
   const random = createRandom(seed);
-  const counts: KillCounts = { kills: 0, edits: 0, lastLost: 0, moreLost: 0 };
+  const counts: KillCounts = { kills: 0, edits: 0, promised: 0, broken: 0, onTheirWay: 0 };
   const browser = new KillableBrowser();
+  let keptM: number | null = null;
+  const begin = async (): Promise<Page> => {
+    const page = await browser.start();
+    await listenToStorage(page, (acrossM) => {
+      keptM = acrossM;
+    });
+    return page;
+  };
   try {
-    let page = await browser.start();
+    let page = await begin();
     let at = await take(page, `${url}/demo`);
     const address = page.url();
     for (let i = 0; i < kills; i++) {
@@ -43,11 +70,14 @@ export async function killWhileEditing(url: string, kills: number, edits: number
       await page.waitForTimeout(random.uniform() < 0.7 ? random.between(0, 60) : random.between(60, 400));
       await browser.kill();
       counts.kills += 1;
-      page = await browser.start();
+      const promised = keptM === null ? 0 : Math.round(Math.abs(100 * keptM - at));
+      keptM = null;
+      page = await begin();
       const now = await take(page, address);
-      const missing = presses - Math.round(Math.abs(now - at));
-      if (missing >= 1) counts.lastLost += 1;
-      if (missing > 1) counts.moreLost += missing - 1;
+      const there = Math.round(Math.abs(now - at));
+      counts.promised += promised;
+      counts.broken += Math.max(0, promised - there);
+      counts.onTheirWay += presses - Math.max(promised, there);
       at = now;
     }
     return counts;

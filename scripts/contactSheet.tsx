@@ -8,6 +8,7 @@ import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../src/core/instrum
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { placeSetup } from '../src/core/planning';
 import { RECIPES, type Recipe } from '../src/core/setups';
+import browserFile from './browser.json' with { type: 'json' };
 
 /** Draws every instrument and every set-up on one contact sheet, or on large pages to look at closely: npm run contact-sheet -- [FOLDER] [--large]. */
 const large = process.argv.includes('--large');
@@ -82,7 +83,7 @@ const { readFileSync } = await import('node:fs');
 const css = readFileSync('src/app/theme/page.css', 'utf8');
 mkdirSync(out, { recursive: true });
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: browserFile.path,
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const tab = await browser.newPage({ viewport: { width: 1920, height: 1000 } });

@@ -1,5 +1,5 @@
 import { installPackages, run } from './ready.mjs';
 
-installPackages();
+await installPackages({ all: false });
 if (run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1);
 process.exit(run('npx', ['tsx', 'src/server/main.ts', '--demo']));

@@ -4,6 +4,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { chromium, type Page } from '@playwright/test';
 import { writeWav } from '../src/core/audio';
+import browserFile from './browser.json' with { type: 'json' };
 
 const { values } = parseArgs({
   options: {
@@ -22,7 +23,7 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts']
 await once(server.stdout, 'data');
 mkdirSync(values.out, { recursive: true });
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: browserFile.path,
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const context = await browser.newContext({

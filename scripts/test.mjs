@@ -1,52 +1,117 @@
-import { mkdirSync } from 'node:fs';
-import { installChromium, installPackages, readJson, run } from './ready.mjs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, rmSync } from 'node:fs';
+import { relative } from 'node:path';
+import { installChromium, installPackages, readJson, run, runBeside } from './ready.mjs';
 
-installPackages();
-installChromium();
+// `npm test`: everything. `npm test -- quick [COMMIT]`: types, lint, the unit tests that what changed since a commit reaches (since the
+// last one, unless it is named), and the main road through the page.
+const [mode, since = 'HEAD'] = process.argv.slice(2);
+if (mode !== undefined && mode !== 'quick') throw new Error(`There is npm test and npm test -- quick [COMMIT], and no ${mode}.`);
+const isQuick = mode === 'quick';
+const MAIN_ROAD = 'the whole path';
+
+const began = Date.now();
+await Promise.all([installPackages({ all: true }), installChromium()]);
 mkdirSync('.cache', { recursive: true });
 
 let passed = 0;
 let failed = 0;
-const step = (name, status) => {
+/** Files and how long they took, seconds. */
+const took = [];
+const parts = [];
+let partBegan = began;
+const part = (name) => {
+  parts.push([name, (Date.now() - partBegan) / 1000]);
+  partBegan = Date.now();
+};
+part('installing');
+
+function step(name, status) {
   if (status === 0) passed += 1;
   else failed += 1;
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'}`);
-};
-
-step('types', run('npm', ['run', '-s', 'types']));
-step('lint', run('npm', ['run', '-s', 'lint']));
-// Before the unit tests: they run the command lines as they are built.
-step('build', run('npm', ['run', '-s', 'build']));
-
-const jest = run('npx', ['jest', '--json', '--outputFile=.cache/jest.json'], {
-  env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
-});
-try {
-  const totals = readJson('.cache/jest.json');
-  passed += totals.numPassedTests;
-  failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;
-} catch {
-  failed += 1;
 }
-if (jest !== 0 && failed === 0) failed += 1;
 
-/** End-to-end tests, counted. */
-function endToEnd(args, results) {
-  const status = run('npx', ['playwright', 'test', ...args], { env: { ...process.env, E2E_RESULTS: results } });
+/** A step of its own process beside others; what it says is shown when it fails. */
+async function beside(name, ...command) {
+  const { status, output } = await runBeside('npm', command);
+  if (status !== 0) console.log(output);
+  step(name, status);
+}
+
+// The unit tests run the command lines, and the page's tests the page, as they are built.
+await Promise.all([
+  beside('build', 'run', '-s', 'build'),
+  (async () => {
+    await beside('types', 'run', '-s', 'types');
+    await beside('lint', 'run', '-s', 'lint');
+  })(),
+]);
+const { buildTests } = await import('./buildTests.mjs');
+const reached = await buildTests();
+part('types, lint and build');
+
+/** Sources that differ from a commit, new ones included. */
+function changedSince(commit) {
+  const git = (...args) => execFileSync('git', args, { encoding: 'utf8' }).split('\n').filter(Boolean);
+  return new Set([...git('diff', '--name-only', commit), ...git('ls-files', '--others', '--exclude-standard')]);
+}
+
+function unitTests() {
+  const changed = isQuick ? changedSince(since) : null;
+  const files = [...reached].filter(([, sources]) => !changed || sources.some((source) => changed.has(source))).map(([file]) => file);
+  console.log(`${files.length} of ${reached.size} files of unit tests.`);
+  if (files.length === 0) return;
+  const results = '.cache/jest.json';
+  rmSync(results, { force: true });
+  const status = run('npx', ['jest', '--json', `--outputFile=${results}`, '--runTestsByPath', ...files], {
+    env: { ...process.env, NODE_OPTIONS: '--no-warnings --enable-source-maps' },
+  });
   try {
-    const { stats } = readJson(results);
-    passed += stats.expected + stats.flaky;
-    failed += stats.unexpected;
+    const totals = readJson(results);
+    passed += totals.numPassedTests;
+    failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;
+    for (const file of totals.testResults)
+      took.push([
+        relative('.cache/unit', file.name).replace('.unit.mjs', '.test.ts').replace('.page.mjs', '.test.tsx'),
+        (file.endTime - file.startTime) / 1000,
+      ]);
   } catch {
     failed += 1;
   }
   if (status !== 0 && failed === 0) failed += 1;
 }
 
-// What counts milliseconds between a key and a kill has the machine to itself; the rest runs side by side.
-const ALONE = 'killed within moments of a key';
-endToEnd(['--workers', '1', '--grep', ALONE], '.cache/playwright-alone.json');
-endToEnd(['--grep-invert', ALONE], '.cache/playwright.json');
+function endToEnd() {
+  const results = '.cache/playwright.json';
+  rmSync(results, { force: true });
+  const status = run('npx', ['playwright', 'test', ...(isQuick ? ['--grep', MAIN_ROAD] : [])], { env: { ...process.env, E2E_RESULTS: results } });
+  try {
+    const { stats, suites } = readJson(results);
+    passed += stats.expected + stats.flaky;
+    failed += stats.unexpected;
+    for (const { file, ...suite } of suites) took.push([`e2e/${file}`, secondsOf(suite)]);
+  } catch {
+    failed += 1;
+  }
+  if (status !== 0 && failed === 0) failed += 1;
+}
 
+/** How long the tests of a file took, those of its groups too. */
+const secondsOf = ({ specs = [], suites = [] }) =>
+  specs.flatMap(({ tests }) => tests.flatMap(({ results }) => results)).reduce((sum, { duration }) => sum + duration / 1000, 0) +
+  suites.reduce((sum, suite) => sum + secondsOf(suite), 0);
+
+unitTests();
+part('unit tests');
+endToEnd();
+part('end-to-end tests');
+
+const all = took.reduce((sum, [, seconds]) => sum + seconds, 0);
+console.log('\nThe ten slowest files, and their share of the time of all tests:');
+for (const [file, seconds] of took.sort((a, b) => b[1] - a[1]).slice(0, 10))
+  console.log(`${seconds.toFixed(1).padStart(7)} s ${((100 * seconds) / all).toFixed(1).padStart(5)} %  ${file}`);
+for (const [name, seconds] of parts) console.log(`${name}: ${seconds.toFixed(0)} s`);
+console.log(`in all ${((Date.now() - began) / 1000).toFixed(0)} s\n`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -70,4 +70,4 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
 export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts', 'src/core/listening/loopPlayer.ts'];
 
 /** Packages the core may use; everything else belongs to the application. */
-export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pffft-wasm', '@wasm-audio-decoders/flac'];
+export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pffft-wasm', 'libflacjs'];

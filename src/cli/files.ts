@@ -1,6 +1,7 @@
 import { open, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
-import { type AudioFile, type ByteSource, openAudio } from '../core/audio';
+import { type AudioFile, type ByteSource, type FlacPlatform, openAudio } from '../core/audio';
+import { flacInNode, readAt } from './flacInNode';
 
 interface OpenSource extends ByteSource {
   close(): Promise<void>;
@@ -57,21 +58,16 @@ async function fileSource(path: string): Promise<OpenSource> {
     name: basename(path),
     sizeBytes: size,
     close: () => handle.close(),
-    read: async (offset, length) => {
-      const wanted = Math.max(0, Math.min(length, size - offset));
-      const buffer = new Uint8Array(wanted);
-      const { bytesRead } = wanted ? await handle.read(buffer, 0, wanted, offset) : { bytesRead: 0 };
-      return buffer.subarray(0, bytesRead);
-    },
+    read: (offset, length) => readAt(handle, size, offset, length),
   };
 }
 
-async function openAll(paths: readonly string[], sources: OpenSource[]): Promise<AudioFile[]> {
+async function openAll(paths: readonly string[], sources: OpenSource[], flac: FlacPlatform): Promise<AudioFile[]> {
   const files: AudioFile[] = [];
   for (const path of paths) {
     const source = await fileSource(path);
     sources.push(source);
-    const opened = await openAudio(source).catch((error) => ({ ok: false as const, reason: `${path} cannot be read: ${because(error)}.` }));
+    const opened = await openAudio(source, flac).catch((error) => ({ ok: false as const, reason: `${path} cannot be read: ${because(error)}.` }));
     if (!opened.ok) throw new InputError(opened.reason);
     files.push(opened.file);
   }
@@ -81,10 +77,11 @@ async function openAll(paths: readonly string[], sources: OpenSource[]): Promise
 /** Opens audio files, works with them and lets go of them; throws an {@link InputError} about the first that cannot be used. */
 export async function withAudioFiles<T>(paths: readonly string[], work: (files: AudioFile[]) => Promise<T>): Promise<T> {
   const sources: OpenSource[] = [];
+  const flac = flacInNode();
   try {
-    return await work(await openAll(paths, sources));
+    return await work(await openAll(paths, sources, flac));
   } finally {
-    await Promise.all(sources.map((source) => source.close()));
+    await Promise.all([flac, ...sources].map((source) => source.close()));
   }
 }
 

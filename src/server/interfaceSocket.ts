@@ -130,10 +130,8 @@ class Conversation {
     }
     const channels = rig.record(seconds);
     const frames = channels[0]?.length ?? 0;
-    const bytes = Buffer.alloc(4 * frames * channels.length);
-    channels.forEach((channel, c) => {
-      for (let i = 0; i < frames; i++) bytes.writeFloatLE(channel[i] as number, 4 * (c * frames + i));
-    });
+    // Little-endian, as every machine is that Node runs on.
+    const bytes = Buffer.concat(channels.map(({ buffer, byteOffset, byteLength }) => Buffer.from(buffer, byteOffset, byteLength)));
     this.say({ type: 'recording', id, sampleRateHz: rig.description.sampleRateHz, channels: channels.length, frames });
     if (this.socket.readyState === WebSocket.OPEN) this.socket.send(bytes);
   }

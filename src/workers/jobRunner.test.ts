@@ -1,4 +1,4 @@
-import { jest } from '@jest/globals';
+import { type Clock, install } from '@sinonjs/fake-timers';
 import { boathouseKit } from '../../demo/boathouse';
 import { createRandom } from '../core/math';
 import { createJobRunner, type JobAnswer, type WorkerLike } from './jobRunner';
@@ -43,8 +43,11 @@ function stage() {
 
 const told = (answer: JobAnswer<JobName>): string => (answer.kind === 'failed' ? answer.reason : answer.kind);
 
-beforeEach(() => void jest.useFakeTimers());
-afterEach(() => void jest.useRealTimers());
+let clock: Clock;
+beforeEach(() => {
+  clock = install();
+});
+afterEach(() => clock.uninstall());
 
 test('one worker for one kind of job, kept from job to job, one job at a time', async () => {
   const { puppets, moves, last } = stage();
@@ -116,7 +119,7 @@ test('a worker that cannot be loaded is said in a sentence that blames nobody’
   last().onerror?.({});
   expect(told(await a)).toMatch(/could not be loaded, so nothing was looked at and your files and plan are as they were: load the page again\.$/);
   const b = moves('b');
-  await jest.advanceTimersByTimeAsync(20_000);
+  await clock.tickAsync(20_000);
   expect(told(await b)).toMatch(/could not be loaded/);
   const c = moves('c');
   last().say({ kind: 'ready' });
@@ -157,11 +160,11 @@ test('one that falls silent is stopped after its time, with a way out; signs of 
   const a = moves('a');
   last().say({ kind: 'ready' });
   for (let i = 0; i < 5; i++) {
-    await jest.advanceTimersByTimeAsync(15_000);
+    await clock.tickAsync(15_000);
     last().say({ kind: 'progress', id: 1, share: i / 5 });
   }
   expect(runner.alive()).toBe(1);
-  await jest.advanceTimersByTimeAsync(20_000);
+  await clock.tickAsync(20_000);
   expect(told(await a)).toBe('The search for small moves took too long and was stopped: move by hand, one finding at a time.');
   expect(runner.alive()).toBe(0);
 });
@@ -201,9 +204,9 @@ test('2000 random events: every request answered once, by its own output or by a
         if (asked) puppet.say({ kind: 'done', id: asked.id, output: (asked.input as { request: number }).request });
       } else if (dice < 0.82) puppet.onerror?.({ message: 'gone' });
       else if (dice < 0.92) controls[random.integer(0, controls.length - 1)]?.abort();
-      else await jest.advanceTimersByTimeAsync(10_000);
+      else await clock.tickAsync(10_000);
     }
-    await jest.advanceTimersByTimeAsync(10 * 60_000 * 100);
+    await clock.tickAsync(10 * 60_000 * 100);
     for (const [at, answer] of answers.entries()) {
       expect(answer).not.toBeNull();
       if (answer?.kind === 'done') expect(answer.output).toBe(at);

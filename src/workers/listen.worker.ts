@@ -1,9 +1,10 @@
 import { arrivalTable } from '../core/arrivals';
-import { blobSource, channelNames, openAudio } from '../core/audio';
+import { channelNames } from '../core/audio';
 import { BLOCK, gainTo, type MixMatrix, resampled, Scene, twoLoops } from '../core/listening';
 import { loadFftKernel } from '../core/math';
 import { resolvePlan } from '../core/planning';
 import type { ListenAnswer, ListenRequest, TakePair } from './listenProtocol';
+import { openFile } from './openFile';
 
 type Render = Extract<ListenRequest, { kind: 'render' }>;
 
@@ -85,7 +86,7 @@ async function channelOf({ files }: TakePair, name: string, rate: number): Promi
   const known = read.get(key);
   if (known) return known;
   for (const file of files) {
-    const opened = await openAudio(blobSource(file.name, file.blob));
+    const opened = await openFile(file);
     if (!opened.ok) continue;
     const c = channelNames(opened.file).indexOf(name);
     if (c < 0) continue;

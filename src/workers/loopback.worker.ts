@@ -1,5 +1,5 @@
-import { blobSource, openAudio } from '../core/audio';
 import { hearLoopback, type LoopbackAnswer } from '../core/recording';
+import { openFile } from './openFile';
 import type { Jobs } from './protocol';
 import { serveJob } from './serveJob';
 
@@ -10,7 +10,7 @@ async function hear(files: Jobs['loopback']['input']): Promise<LoopbackAnswer> {
   const channels: Float32Array[] = [];
   let rate = 0;
   for (const file of files) {
-    const opened = await openAudio(blobSource(file.name, file.blob));
+    const opened = await openFile(file);
     if (!opened.ok) return opened;
     const { channelCount, frameCount, sampleRateHz } = opened.file.info;
     if (rate !== 0 && rate !== sampleRateHz)

@@ -1,10 +1,10 @@
-import { blobSource, openAudio, readAhead } from '../core/audio';
 import type { MeterAnswer, MeterRequest } from './meterProtocol';
+import { openFileAhead } from './openFile';
 import { meterAndDraw } from './waveform';
 
 /** The second worker of a take check: every channel by itself, and its waveform. */
 async function measure({ id, files }: MeterRequest): Promise<MeterAnswer> {
-  const opened = await Promise.all(files.map((file) => openAudio(readAhead(blobSource(file.name, file.blob)))));
+  const opened = await Promise.all(files.map(openFileAhead));
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
   return { id, ok: true, ...(await meterAndDraw(good)) };
 }

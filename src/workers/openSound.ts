@@ -1,11 +1,11 @@
-import { blobSource, openAudio } from '../core/audio';
+import { openFile } from './openFile';
 import type { TakeFile } from './protocol';
 
 export type Sound = { readonly ok: true; readonly samples: Float32Array; readonly rate: number } | { readonly ok: false; readonly reason: string };
 
 /** The one channel of a file that was meant: of several the loudest. Longer than `mostS` is left unread; what is too short or silent is told. */
 export async function openSound(file: TakeFile, leastS: number, mostS: number, wanted: string): Promise<Sound> {
-  const opened = await openAudio(blobSource(file.name, file.blob));
+  const opened = await openFile(file);
   if (!opened.ok) return opened;
   const { sampleRateHz: rate, channelCount, frameCount } = opened.file.info;
   if (frameCount < leastS * rate) return { ok: false, reason: `${file.name} is too short for this: ${wanted}.` };

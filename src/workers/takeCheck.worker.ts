@@ -1,7 +1,7 @@
 import { checkTake, strokePictures } from '../core/analysis';
-import { blobSource, openAudio, readAhead } from '../core/audio';
 import { loadFftKernel } from '../core/math';
 import { meterInWorker } from './meterInWorker';
+import { openFileAhead } from './openFile';
 import type { TakeAnswer, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 import { meterAndDraw } from './waveform';
@@ -10,7 +10,7 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
   const kernel = await loadFftKernel().catch(() => {
     throw new Error('part of the program could not be loaded, your files are not at fault: load the page again');
   });
-  const opened = await Promise.all(files.map((file) => openAudio(readAhead(blobSource(file.name, file.blob)))));
+  const opened = await Promise.all(files.map(openFileAhead));
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
   const usable = files.filter((_, i) => opened[i]?.ok);
   const refused = opened.flatMap((result) => (result.ok ? [] : [result.reason]));

@@ -1,5 +1,5 @@
 import { linedUp, type TakeChannel, takeChannels } from '../core/analysis';
-import { blobSource, openAudio } from '../core/audio';
+import { openFile } from './openFile';
 import type { TakeFile } from './protocol';
 
 /**
@@ -7,7 +7,7 @@ import type { TakeFile } from './protocol';
  * @param asPlayed from where the last of them had begun, as their time stamps say; else each from its own first sample
  */
 export async function openTake(files: readonly TakeFile[], asPlayed: boolean): Promise<readonly TakeChannel[] | string> {
-  const opened = await Promise.all(files.map((file) => openAudio(blobSource(file.name, file.blob))));
+  const opened = await Promise.all(files.map(openFile));
   const refused = opened.find((result) => !result.ok);
   if (refused && !refused.ok) return refused.reason;
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));

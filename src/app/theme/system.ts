@@ -18,7 +18,24 @@ const strings: readonly (readonly [string, string])[] = [
   ['#4f5a60', '#c4ced2'],
 ];
 
-const stringTokens = Object.fromEntries(strings.map(([daylight, slate], i) => [`string${i}`, both(daylight, slate)]));
+/** Colours of words and signs, by meaning: they stand on a page or a panel. */
+export const INKS: Readonly<Record<string, readonly [daylight: string, slate: string]>> = {
+  ink: ['#1c2a30', '#ece6d9'],
+  quiet: ['#56646a', '#a9b3b3'],
+  tape: ['#8a5f00', '#f0b429'],
+  fix: ['#a3311c', '#ff9178'],
+  improve: ['#8a5f00', '#f0b429'],
+  note: ['#3a5f86', '#93b9e0'],
+  fine: ['#4b6a1f', '#a6cf6b'],
+  ...Object.fromEntries(strings.map((colours, i) => [`string${i}`, colours])),
+};
+/** What they stand on. */
+export const GROUNDS = { page: ['#f6f2e8', '#12181b'], panel: ['#fffdf7', '#1a2327'] } as const;
+/** The tape's own yellow, the same by day and by night, and what is written on it. */
+export const TAPE = { fill: '#f0b429', ink: '#12181b' } as const;
+
+const tokensOf = (colours: Readonly<Record<string, readonly [string, string]>>) =>
+  Object.fromEntries(Object.entries(colours).map(([name, [daylight, slate]]) => [name, both(daylight, slate)]));
 
 const config = defineConfig({
   globalCss: {
@@ -28,7 +45,7 @@ const config = defineConfig({
   },
   theme: {
     tokens: {
-      colors: { tapeFill: { value: '#f0b429' } },
+      colors: { tapeFill: { value: TAPE.fill } },
       fonts: {
         body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
@@ -46,18 +63,10 @@ const config = defineConfig({
     },
     semanticTokens: {
       colors: {
-        page: both('#f6f2e8', '#12181b'),
-        panel: both('#fffdf7', '#1a2327'),
+        ...tokensOf(GROUNDS),
+        ...tokensOf(INKS),
         line: both('#d8d0be', '#2c3a40'),
         edge: both('#8b866f', '#5d6f77'),
-        ink: both('#1c2a30', '#ece6d9'),
-        quiet: both('#56646a', '#a9b3b3'),
-        tape: both('#8a5f00', '#f0b429'),
-        fix: both('#a3311c', '#ff9178'),
-        improve: both('#8a5f00', '#f0b429'),
-        note: both('#3a5f86', '#93b9e0'),
-        fine: both('#4b6a1f', '#a6cf6b'),
-        ...stringTokens,
         'bg.DEFAULT': both('#f6f2e8', '#12181b'),
         'bg.panel': both('#fffdf7', '#1a2327'),
         'fg.DEFAULT': both('#1c2a30', '#ece6d9'),

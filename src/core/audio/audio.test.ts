@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { WaveFile } from 'wavefile';
+import wavefile from 'wavefile';
 import { createRandom } from '../math';
 import { plainName } from '../units';
 import { bytesSource, channelNames, openAudio, writeWav } from './index';
@@ -55,14 +55,14 @@ describe('against the reference library wavefile (npm)', () => {
     const stored = source.map((channel) =>
       Array.from(channel, (v) => (scale === 1 ? v : depth === '8' ? Math.round(v * scale) + 128 : Math.round(v * scale))),
     );
-    const wav = new WaveFile();
+    const wav = new wavefile.WaveFile();
     wav.fromScratch(2, 48000, depth, stored);
     const { out, info } = await readAll(wav.toBuffer());
     expect(info.frameCount).toBe(500);
     out.forEach((channel, c) => channel.forEach((v, i) => expect(Math.abs(v - (source[c]?.[i] ?? 0))).toBeLessThanOrEqual(tolerance * 1.6)));
   });
   test('it reads ours', () => {
-    const wav = new WaveFile(writeWav([noise(3, 100)], 44100, 's24'));
+    const wav = new wavefile.WaveFile(writeWav([noise(3, 100)], 44100, 's24'));
     expect((wav.fmt as { sampleRate: number; bitsPerSample: number }).sampleRate).toBe(44100);
     expect(wav.getSamples(false, Float64Array).length).toBe(100);
   });

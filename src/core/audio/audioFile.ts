@@ -1,7 +1,7 @@
 import { plainName } from '../units';
 import { readAiff } from './aiffHeader';
 import type { ByteSource } from './byteSource';
-import { unpackFlac } from './flac';
+import { type FlacPlatform, unpackFlac } from './flac';
 import { type AudioInfo, ascii, Refusal } from './headers';
 import { BYTES_PER_SAMPLE, decodeSamples, lowFirst } from './samples';
 import { readWav } from './wavHeader';
@@ -17,16 +17,19 @@ export interface AudioFile {
 export type OpenResult = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: string };
 
 /** What a file is and the bytes that its plain samples are in: its own, or unpacked ones. */
-async function opened(source: ByteSource): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
+async function opened(source: ByteSource, flac: FlacPlatform | undefined): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
   const magic = ascii(await source.read(0, Math.min(4, source.sizeBytes)), 0, 4);
-  if (magic === 'fLaC') return unpackFlac(source);
+  if (magic === 'fLaC') return unpackFlac(source, flac);
   return { info: await (magic === 'FORM' ? readAiff(source) : readWav(source)), samples: source };
 }
 
-/** Opens a WAV, Broadcast Wave, RF64, BW64, AIFF, AIFC or FLAC file. A bad file gives one sentence; nothing throws. */
-export async function openAudio(source: ByteSource): Promise<OpenResult> {
+/**
+ * Opens a WAV, Broadcast Wave, RF64, BW64, AIFF, AIFC or FLAC file. A bad file gives one sentence; nothing throws.
+ * @param flac what unpacks FLAC here; without it such a file is refused
+ */
+export async function openAudio(source: ByteSource, flac?: FlacPlatform): Promise<OpenResult> {
   try {
-    const { info, samples } = await opened(source);
+    const { info, samples } = await opened(source, flac);
     return { ok: true, file: { name: plainName(source.name), info, read: readerOf(info, samples) } };
   } catch (error) {
     const name = plainName(source.name) || 'The file';

@@ -53,5 +53,15 @@ export function readAhead(source: ByteSource): ByteSource {
 /** Browsers, their workers and Node have it; the core knows no more of any of them. */
 declare const Blob: new (parts: readonly (Uint8Array | BlobLike)[]) => BlobLike;
 
-/** Bytes put aside: a browser moves them to disk when they are many. */
-export const putAside = (parts: readonly (Uint8Array | BlobLike)[]): BlobLike => new Blob(parts);
+/** Bytes put aside one after another, to be read anywhere later. */
+export interface Putting {
+  put(parts: readonly Uint8Array<ArrayBuffer>[]): void | Promise<void>;
+  /** What was put, whole. */
+  source(name: string): ByteSource;
+}
+
+/** Puts bytes into a Blob, which a browser moves to disk when they are many. */
+export function inBlob(): Putting {
+  const blobs: BlobLike[] = [];
+  return { put: (parts) => void blobs.push(new Blob(parts)), source: (name) => blobSource(name, new Blob(blobs)) };
+}

@@ -1,7 +1,11 @@
 import { flacFile, FLAC_RATE_HZ as RATE } from '../../../scripts/soundFiles';
+import { flacInNode } from '../../cli/flacInNode';
 import { createRandom } from '../math';
 import { openAudio } from './audioFile';
-import { bytesSource } from './byteSource';
+import { bytesSource, inBlob } from './byteSource';
+
+/** What unpacks in Node, in memory. */
+const FLAC = { ...flacInNode(), putting: inBlob };
 
 function noise(seed: number, count: number, bits: number, frames: number): Int32Array[] {
   const random = createRandom(seed);
@@ -10,7 +14,7 @@ function noise(seed: number, count: number, bits: number, frames: number): Int32
 }
 
 async function opened(bytes: Uint8Array) {
-  return openAudio(bytesSource('take.flac', bytes));
+  return openAudio(bytesSource('take.flac', bytes), FLAC);
 }
 
 describe('FLAC is read sample for sample', () => {

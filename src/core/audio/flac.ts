@@ -1,14 +1,39 @@
-import { type BlobLike, type ByteSource, blobSource, putAside } from './byteSource';
+import type { ByteSource, Putting } from './byteSource';
 import { type AudioInfo, checkShape, duration, Refusal, readExactly, viewOf } from './headers';
+import { compileFlac, createFlacDecoder, type FlacModule } from './libFlac';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
 /** Bytes of a stream's mark, its first block's head and that block, STREAMINFO (RFC 9639, sections 8.1 and 8.2). */
 const HEAD_BYTES = 4 + 4 + 34;
-/** Read at once, bytes. */
+const LAST_BLOCK = 0x80;
+/** Read, and put aside, at once, bytes. */
 const PIECE = 1 << 20;
 /** More than this unpacked is left to plain files, bytes. */
 const MOST_BYTES = 8 * 2 ** 30;
 const UNKNOWN = 0;
+/** The longest block there is, samples of each channel. */
+const LONGEST_BLOCK = 65_535;
+
+/** What unpacking FLAC wants from where it runs. */
+export interface FlacPlatform {
+  /** libFLAC's WebAssembly file. */
+  readonly binary: () => Promise<Uint8Array>;
+  /** Somewhere to put unpacked samples that has more room than memory. */
+  readonly putting: () => Putting | Promise<Putting>;
+}
+
+/** Compiled once, for all files there will be. */
+let compiled: Promise<FlacModule> | null = null;
+
+function libFlac({ binary }: FlacPlatform): Promise<FlacModule> {
+  compiled ??= binary()
+    .then(compileFlac)
+    .catch((error) => {
+      compiled = null;
+      throw error;
+    });
+  return compiled;
+}
 
 /** What STREAMINFO says. */
 interface StreamInfo {
@@ -19,26 +44,41 @@ interface StreamInfo {
   readonly frameCount: number;
 }
 
-async function streamInfo(source: ByteSource): Promise<StreamInfo> {
-  const head = viewOf(await readExactly(source, 0, HEAD_BYTES, 'header'));
-  if ((head.getUint8(4) & 0x7f) !== 0) throw new Refusal('it is FLAC without its STREAMINFO block: export it again');
+async function streamInfo(source: ByteSource): Promise<{ readonly stream: StreamInfo; readonly head: Uint8Array }> {
+  const head = await readExactly(source, 0, HEAD_BYTES, 'header');
+  const view = viewOf(head);
+  if ((view.getUint8(4) & 0x7f) !== 0) throw new Refusal('it is FLAC without its STREAMINFO block: export it again');
   // 20 bits of rate, 3 of channels less one, 5 of bits less one, 36 of frames.
-  const high = head.getUint32(18);
-  const sampleRateHz = high >>> 12;
-  const channelCount = ((high >>> 9) & 7) + 1;
-  const bits = ((high >>> 4) & 31) + 1;
-  checkShape(channelCount, sampleRateHz);
-  return { sampleRateHz, channelCount, bits, frameCount: (high & 15) * 2 ** 32 + head.getUint32(22) };
+  const high = view.getUint32(18);
+  const stream = {
+    sampleRateHz: high >>> 12,
+    channelCount: ((high >>> 9) & 7) + 1,
+    bits: ((high >>> 4) & 31) + 1,
+    frameCount: (high & 15) * 2 ** 32 + view.getUint32(22),
+  };
+  checkShape(stream.channelCount, stream.sampleRateHz);
+  return { stream, head };
 }
 
-/** Channels as interleaved little-endian integers of 2, 3 or 4 bytes. The decoder divides by the largest sample, one less than a power of two. */
-function packed(channels: readonly Float32Array[], frames: number, bits: number, bytes: number): Uint8Array<ArrayBuffer> {
+/** Where the frames begin: behind all blocks of tags, pictures and padding. */
+async function firstFrame(source: ByteSource, head: Uint8Array): Promise<number> {
+  let [at, last] = [HEAD_BYTES, ((head[4] as number) & LAST_BLOCK) !== 0];
+  while (!last) {
+    const block = viewOf(await readExactly(source, at, 4, 'tags'));
+    last = (block.getUint8(0) & LAST_BLOCK) !== 0;
+    at += 4 + (block.getUint32(0) & 0xffffff);
+  }
+  return at;
+}
+
+/** Channels as interleaved little-endian integers of 2, 3 or 4 bytes, the highest bit of a sample in the highest bit stored. */
+function packed(channels: readonly Int32Array[], bits: number, bytes: number): Uint8Array<ArrayBuffer> {
+  const frames = channels[0]?.length ?? 0;
   const out = new Uint8Array(frames * channels.length * bytes);
   const shift = 8 * bytes - bits;
-  const largest = 2 ** (bits - 1) - 1;
   channels.forEach((channel, c) => {
     for (let i = 0, at = c * bytes; i < frames; i++, at += channels.length * bytes) {
-      const value = Math.round((channel[i] as number) * largest) << shift;
+      const value = (channel[i] as number) << shift;
       for (let k = 0; k < bytes; k++) out[at + k] = value >> (8 * k);
     }
   });
@@ -47,39 +87,100 @@ function packed(channels: readonly Float32Array[], frames: number, bits: number,
 
 const formatOf = (bits: number): SampleFormat => (bits <= 16 ? 's16' : bits <= 24 ? 's24' : 's32');
 
+/** Bytes of a stream that are wanted at once and come in their own time: so many are held that a whole frame never has to wait. */
+class Feed {
+  private held: Uint8Array;
+  private at = 0;
+  private next: number;
+  /** Bytes were asked for that were not held: more than any frame has. */
+  starved = false;
+  constructor(
+    private readonly source: ByteSource,
+    head: Uint8Array,
+    from: number,
+    private readonly frameBytes: number,
+  ) {
+    this.held = head;
+    this.next = from;
+  }
+  async fill(): Promise<void> {
+    while (this.held.length - this.at < this.frameBytes && this.next < this.source.sizeBytes) {
+      const piece = await this.source.read(this.next, PIECE);
+      const left = this.held.subarray(this.at);
+      const joined = new Uint8Array(left.length + piece.length);
+      joined.set(left);
+      joined.set(piece, left.length);
+      [this.held, this.at] = [joined, 0];
+      this.next = piece.length ? this.next + piece.length : this.source.sizeBytes;
+    }
+  }
+  take(most: number): Uint8Array | null {
+    const bytes = this.held.subarray(this.at, this.at + most);
+    this.starved ||= bytes.length === 0 && this.next < this.source.sizeBytes;
+    this.at += bytes.length;
+    return this.starved ? null : bytes;
+  }
+}
+
 /**
- * Unpacks a FLAC file once, from its beginning to its end, into a store that can be read anywhere. Where a frame is damaged or missing
- * the times behind it would be wrong: such a file is refused.
+ * Unpacks a FLAC file once, from its beginning to its end, frame by frame, into a store that can be read anywhere. Where a frame is
+ * damaged or missing the times behind it would be wrong: such a file is refused.
  */
-export async function unpackFlac(source: ByteSource): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
-  const { sampleRateHz, channelCount, bits, frameCount: told } = await streamInfo(source);
+export async function unpackFlac(
+  source: ByteSource,
+  platform: FlacPlatform | undefined,
+): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
+  const { stream, head } = await streamInfo(source);
+  const { sampleRateHz, channelCount, bits, frameCount: told } = stream;
   const format = formatOf(bits);
-  const sampleBytes = BYTES_PER_SAMPLE[format];
-  if (told * channelCount * sampleBytes > MOST_BYTES) throw new Refusal(`unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`);
-  const { FLACDecoder } = await import('@wasm-audio-decoders/flac');
-  const decoder = new FLACDecoder();
-  await decoder.ready;
-  let frames = 0;
-  let damaged = 0;
-  const parts: BlobLike[] = [];
-  const keep = ({ channelData, samplesDecoded, errors }: Awaited<ReturnType<typeof decoder.decode>>): void => {
-    damaged += errors.length;
-    frames += samplesDecoded;
-    if (samplesDecoded > 0) parts.push(putAside([packed(channelData, samplesDecoded, bits, sampleBytes)]));
-    if (frames * channelCount * sampleBytes > MOST_BYTES)
-      throw new Refusal(`unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`);
+  const frameBytes = BYTES_PER_SAMPLE[format] * channelCount;
+  const tooLong = new Refusal(`unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`);
+  if (told * frameBytes > MOST_BYTES) throw tooLong;
+  if (!platform) throw new Refusal('FLAC is not unpacked here: export it as WAV');
+  const putting = await platform.putting();
+  const from = await firstFrame(source, head);
+  head[4] = LAST_BLOCK;
+  // A frame that gains nothing holds its samples as they are; the side channel of two has one bit more.
+  const feed = new Feed(source, head, from, Math.ceil((LONGEST_BLOCK * channelCount * (bits + 1)) / 8) + PIECE / 16);
+  let [frames, waiting, isWhole] = [0, 0, true];
+  let parts: Uint8Array<ArrayBuffer>[] = [];
+  const putAway = async (): Promise<void> => {
+    await putting.put(parts);
+    [parts, waiting] = [[], 0];
   };
+  const decoder = createFlacDecoder(await libFlac(platform), {
+    read: (most) => feed.take(most),
+    damage: () => {
+      isWhole = false;
+      return undefined;
+    },
+    frame: (channels, ownBits, firstSample) => {
+      isWhole &&= channels.length === channelCount && ownBits === bits && firstSample === frames;
+      if (!isWhole) return false;
+      const part = packed(channels, bits, BYTES_PER_SAMPLE[format]);
+      parts.push(part);
+      waiting += part.length;
+      frames += channels[0]?.length ?? 0;
+      return true;
+    },
+  });
   try {
-    for (let at = 0; at < source.sizeBytes; at += PIECE) keep(await decoder.decode(await source.read(at, PIECE)));
-    keep(await decoder.flush());
+    for (let step = 'goes on'; step === 'goes on' && isWhole; ) {
+      await feed.fill();
+      step = decoder.step();
+      if (frames * frameBytes > MOST_BYTES) throw tooLong;
+      if (waiting >= PIECE) await putAway();
+      isWhole &&= step !== 'gave up';
+    }
   } finally {
     decoder.free();
   }
   if (frames === 0) throw new Refusal('it holds no samples, or none that can be unpacked: export it again');
-  if (damaged > 0 || (told !== UNKNOWN && frames !== told))
+  if (!isWhole || (told !== UNKNOWN && frames !== told))
     throw new Refusal(
       `${duration(frames / sampleRateHz)} of its ${duration((told || frames) / sampleRateHz)} can be unpacked, so its times cannot be trusted: copy it again, or export it as WAV`,
     );
+  await putAway();
   return {
     info: {
       sampleRateHz,
@@ -92,6 +193,6 @@ export async function unpackFlac(source: ByteSource): Promise<{ readonly info: A
       warning: null,
       unpacked: true,
     },
-    samples: blobSource(source.name, putAside(parts)),
+    samples: putting.source(source.name),
   };
 }

@@ -1,5 +1,6 @@
 export * from './audioFile';
 export * from './byteSource';
+export type { FlacPlatform } from './flac';
 
 export { FARTHEST, silenceDamage } from './samples';
 export * from './wavWriter';

@@ -252,10 +252,8 @@ export class DeviceClient implements LineDevice {
       waiting.failed(new Error('The device sent another length of sound than it said.'));
       return;
     }
-    const view = new DataView(bytes);
-    const channels = Array.from({ length: count }, (_, c) =>
-      Float32Array.from({ length: frames }, (_unused, i) => view.getFloat32(4 * (c * frames + i), true)),
-    );
+    // Little-endian, as every machine is that a browser or Node runs on.
+    const channels = Array.from({ length: count }, (_, c) => new Float32Array(bytes, 4 * c * frames, frames).slice());
     waiting.done({ sampleRateHz, channels });
   }
 }

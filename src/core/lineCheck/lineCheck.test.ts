@@ -1,5 +1,5 @@
 import { FAULT_KINDS, faultOf, rigSession } from '../../../scripts/rigs';
-import { walks } from '../../../scripts/walks';
+import { seedsFor } from '../../../scripts/walks';
 import type { Session } from '../document';
 import { putBetween, splitInto } from '../document';
 import { inputAddress, OUTBOARD_CATALOGUE, type SolveMilp, secondWayId } from '../patch';
@@ -63,7 +63,7 @@ const KINDS = FAULT_KINDS.filter((kind) => kind !== 'dropped');
 
 test('every kind of fault is found by name with a remedy, and nothing else is said (seeded)', async () => {
   const missed: string[] = [];
-  for (let seed = 1; seed <= walks(7, 140); seed++) {
+  for (const seed of seedsFor({ name: 'line check, one fault', least: KINDS.length, all: 140, seconds: 8 })) {
     const session = rigSession(seed, solve);
     const fault = faultOf(KINDS[seed % KINDS.length] as LineFault['kind'], session, seed);
     const { findings } = await checked(session, seed, [fault]);
@@ -75,7 +75,8 @@ test('every kind of fault is found by name with a remedy, and nothing else is sa
 });
 
 test('a clean rig is told of nothing (seeded)', async () => {
-  for (let seed = 1; seed <= walks(2, 60); seed++) expect((await checked(rigSession(seed, solve), 500 + seed, [])).findings).toEqual([]);
+  for (const seed of seedsFor({ name: 'line check, clean', least: 2, all: 60, seconds: 4 }))
+    expect((await checked(rigSession(seed, solve), 500 + seed, [])).findings).toEqual([]);
 });
 
 describe('a splitter whose second way goes into the same device', () => {

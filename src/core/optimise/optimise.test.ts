@@ -57,7 +57,7 @@ function spoiled(plan: Plan, seed: number): Plan {
   };
 }
 
-const SPOILED = walks(25, 100);
+const SPOILED = walks(15, 100);
 
 test(`${SPOILED} seeded spoiled set-ups: never worse, and at least 80 % of the harm put in is won back`, () => {
   let putIn = 0;

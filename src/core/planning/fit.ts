@@ -59,16 +59,18 @@ function powerReason(session: Session, up: Session): string[] {
   return needing > giving ? [`It needs 48 V on ${counted(needing, 'input')} and ${giving === 0 ? 'none has' : `${giving} have`} it.`] : [];
 }
 
-/** How far a player stands from the middle of the way that a set-up off a wall wants, and what the shorter way costs. */
+/** How far a player is from where the way of a set-up off a wall would be as long as the room lets, and what the shorter way costs. */
 function midwayReason(session: Session, recipe: Recipe, instrument: Instrument): string[] {
-  const [place] = recipe.microphones.flatMap(({ place: rule }) => (rule.rule === 'off-wall' ? [rule] : []));
-  if (!place) return [];
-  const behind = directionToRoom(instrument, { x: 0, y: -1, z: 0 });
-  const wallM = distanceToWall(session.room, { ...instrument.positionM, z: 1 }, behind);
-  return Math.abs(wallM - place.distanceM / 2) < 0.15
+  const [found] = recipe.microphones.flatMap(({ place, airM = 0 }) => (place.rule === 'off-wall' ? [{ place, airM }] : []));
+  if (!found) return [];
+  const [behind, before] = [-1, 1].map((y) =>
+    distanceToWall(session.room, { ...instrument.positionM, z: 1 }, directionToRoom(instrument, { x: 0, y, z: 0 })),
+  ) as [number, number];
+  const bestM = found.place.playerShare * (behind + before - found.airM);
+  return Math.abs(behind - bestM) < 0.15
     ? []
     : [
-        `The player stands ${formatLength(wallM, session.units)} from the wall; half way would be ${formatLength(place.distanceM / 2, session.units)}. Nearer the wall the reflection comes sooner and the room is less of it.`,
+        `The player stands ${formatLength(behind, session.units)} from the wall; half way along this room would be ${formatLength(bestM, session.units)}. Nearer the wall the reflection comes sooner and the room is less of it.`,
       ];
 }
 

@@ -76,7 +76,7 @@ test('a French horn says how far its player is from half way', () => {
   const session = { ...roomWith(horn), room: { ...roomWith(horn).room, depthM: 7 } };
   const near = session.instruments.map((instrument) => ({ ...instrument, positionM: { x: 2.7, y: 1.2 } }));
   const reasons = fitOf({ ...session, instruments: near }, recipe('french-horn-reflected'), near[0] as Instrument).reasons;
-  expect(reasons).toContainEqual(expect.stringMatching(/^The player stands 120 cm from the wall; half way would be 245 cm\./));
+  expect(reasons).toContainEqual(expect.stringMatching(/^The player stands 120 cm from the wall; half way along this room would be 325 cm\./));
 });
 
 describe('what stands in', () => {

@@ -22,13 +22,19 @@ export function addDelayed(out: Float32Array, signal: Float32Array, at: number, 
   });
   const first = whole - HALF + 1;
   const reversed = taps.reverse();
+  // With silence before and behind it, no tap has to ask whether its sample is there.
+  const padded = new Float64Array(signal.length + 2 * taps.length);
+  padded.set(signal, taps.length);
   const last = min(out.length, signal.length + first + taps.length - 1);
   for (let n = max(0, first); n < last; n++) {
-    const base = n - first - taps.length + 1;
-    const from = base < 0 ? -base : 0;
-    const to = min(taps.length, signal.length - base);
+    const base = n - first + 1;
     let sum = 0;
-    for (let k = from; k < to; k++) sum += (reversed[k] as number) * (signal[base + k] as number);
+    for (let k = 0; k < 2 * HALF; k += 4)
+      sum +=
+        (reversed[k] as number) * (padded[base + k] as number) +
+        (reversed[k + 1] as number) * (padded[base + k + 1] as number) +
+        (reversed[k + 2] as number) * (padded[base + k + 2] as number) +
+        (reversed[k + 3] as number) * (padded[base + k + 3] as number);
     out[n] = (out[n] as number) + sum;
   }
 }

@@ -40,13 +40,23 @@ export interface RenderedTake {
   };
 }
 
+function addScaled(out: Float32Array, signal: Float32Array, gain: number): void {
+  for (let i = 0; i < out.length; i++) out[i] = (out[i] as number) + gain * (signal[i] as number);
+}
+
 /** One stroke as one microphone gets it, along every path. */
 function heardStroke(stroke: Float32Array, bands: readonly Float32Array[], copies: readonly Heard[]): Float32Array {
   const longest = Math.max(0, ...copies.map((copy) => copy.delaySamples));
   const out = new Float32Array(stroke.length + Math.ceil(longest) + 40);
-  for (const { delaySamples, gains } of copies)
-    if (gains.length === 1) addDelayed(out, stroke, delaySamples, gains[0] as number);
-    else for (const [band, gain] of gains.entries()) addDelayed(out, bands[band] as Float32Array, delaySamples, gain);
+  const mixed = new Float32Array(stroke.length);
+  for (const { delaySamples, gains } of copies) {
+    if (gains.length > 1) {
+      // The bands of one copy are as late as each other: they are added first and delayed together.
+      mixed.fill(0);
+      for (const [b, gain] of gains.entries()) addScaled(mixed, bands[b] as Float32Array, gain);
+      addDelayed(out, mixed, delaySamples, 1);
+    } else addDelayed(out, stroke, delaySamples, gains[0] as number);
+  }
   return out;
 }
 

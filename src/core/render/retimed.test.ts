@@ -21,6 +21,13 @@ async function inPieces(samples: Float32Array, retiming: Retiming, piece: number
   return out;
 }
 
+/** How far any sample of a stretch is from what it should be. */
+function farthest(out: Float32Array, from: number, to: number, wanted: (i: number) => number): number {
+  let most = 0;
+  for (let i = from; i < to; i++) most = Math.max(most, abs((out[i] as number) - wanted(i)));
+  return most;
+}
+
 test('whole samples are the very samples, turned and slid, whatever the pieces (seeded)', async () => {
   const random = createRandom(4);
   const samples = Float32Array.from({ length: 5000 }, () => random.between(-1, 1));
@@ -31,10 +38,8 @@ test('whole samples are the very samples, turned and slid, whatever the pieces (
     [6000, false, 1000],
   ] as const) {
     const out = await inPieces(samples, { shift, flip, ratio: 1 }, piece);
-    for (let i = 0; i < 5000; i++) {
-      const was = samples[i - shift] ?? 0;
-      expect((out[i] as number) + 0).toBe((flip ? -was : was) + 0);
-    }
+    const was = Float32Array.from(samples, (_, i) => (flip ? -1 : 1) * (samples[i - shift] ?? 0) + 0);
+    expect(out.map((x) => x + 0)).toEqual(was);
   }
 });
 
@@ -44,7 +49,7 @@ test('a part of a sample is a true delay: sines of 100 Hz to 18 kHz within 0.02 
     const samples = Float32Array.from({ length: 4000 }, (_, i) => wave(i));
     for (const shift of [0.5, -3.25, 17.9]) {
       const out = await inPieces(samples, { shift, flip: false, ratio: 1 }, 333);
-      for (let i = 200; i < 3800; i++) expect(abs((out[i] as number) - wave(i - shift))).toBeLessThan(0.02);
+      expect(farthest(out, 200, 3800, (i) => wave(i - shift))).toBeLessThan(0.02);
     }
   }
 });
@@ -57,7 +62,7 @@ test.each([40, -25, 300])(
       // A recorder that counts so much faster writes this.
       const samples = Float32Array.from({ length: 20_000 }, (_, n) => sin((2 * PI * hertz * n) / (RATE * ratio)));
       const out = await inPieces(samples, { shift: 0, flip: false, ratio }, 1777);
-      for (let i = 100; i < 19_800; i++) expect(abs((out[i] as number) - sin((2 * PI * hertz * i) / RATE))).toBeLessThan(0.02);
+      expect(farthest(out, 100, 19_800, (i) => sin((2 * PI * hertz * i) / RATE))).toBeLessThan(0.02);
     }
   },
 );

@@ -36,7 +36,7 @@ function between(source: Float32Array, place: number): number {
   const [a, b] = [kernels[low] as Float64Array, kernels[low + 1] ?? (kernels[low] as Float64Array)];
   let sum = 0;
   for (let k = 0; k < 2 * HALF; k++) {
-    const value = source[whole + k - HALF + 1] ?? 0;
+    const value = source[whole + k - HALF + 1] as number;
     sum += value * ((a[k] as number) + share * ((b[k] as number) - (a[k] as number)));
   }
   return sum;

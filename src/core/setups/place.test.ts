@@ -68,19 +68,30 @@ describe.each(STANCES.map((instrument) => [`turned ${instrument.rotationDeg}°${
     });
     test('over the rim: the height is over the head, the inset is inside the rim', () => {
       const head = side(instrument, 'snare');
-      for (const insetM of [0, 0.02, 0.06]) {
-        const place = put(instrument, { rule: 'rim', source: 'snare', azimuthDeg: 33, insetM, heightM: 0.05 }).positionM;
+      // A head of 14 inches has a radius of 17.78 cm.
+      for (const insetOfRadius of [0, 0.1, 0.3, 1]) {
+        const place = put(instrument, { rule: 'rim', source: 'snare', azimuthDeg: 33, insetOfRadius, heightOfRadius: 0.3 }).positionM;
         const off = subtract(place, head.positionM);
-        expect(dot(off, head.normal)).toBeCloseTo(0.05, 9);
+        expect(dot(off, head.normal)).toBeCloseTo(0.3 * 0.1778, 9);
         const inPlane = magnitude(subtract(off, scale(head.normal, dot(off, head.normal))));
-        expect(inPlane).toBeCloseTo(0.1778 - insetM, 6);
+        expect(inPlane).toBeCloseTo(0.1778 * (1 - insetOfRadius), 6);
       }
     });
     test('under the rim is on the other side of the drum', () => {
       const [top, under] = [side(instrument, 'snare'), side(instrument, 'snare', 1)];
-      const place = put(instrument, { rule: 'rim', source: 'snare', azimuthDeg: 0, insetM: 0.05, heightM: 0.08, under: true }).positionM;
-      expect(dot(subtract(place, under.positionM), under.normal)).toBeCloseTo(0.08, 9);
+      const place = put(instrument, { rule: 'rim', source: 'snare', azimuthDeg: 0, insetOfRadius: 0.3, heightOfRadius: 0.4, under: true }).positionM;
+      expect(dot(subtract(place, under.positionM), under.normal)).toBeCloseTo(0.4 * 0.1778, 9);
       expect(dot(subtract(place, top.positionM), top.normal)).toBeLessThan(0);
+    });
+    test('inside a drum: so far along its depth, so far off its axis', () => {
+      const [batter, front] = [side(instrument, 'kick'), side(instrument, 'kick', 1)];
+      const place = put(instrument, { rule: 'inside', source: 'kick', inOfDepth: 0.4, rightOfRadius: 0.3, downOfRadius: 0.4 }).positionM;
+      const deep = distance(batter.positionM, front.positionM);
+      const off = subtract(place, batter.positionM);
+      // 22 by 16 inches: off the axis by the other two sides of a triangle of 3 to 4 to 5.
+      expect(deep).toBeCloseTo(0.4064, 4);
+      expect(dot(off, normalize(subtract(front.positionM, batter.positionM)))).toBeCloseTo(0.4 * deep, 6);
+      expect(magnitude(off)).toBeCloseTo(Math.hypot(0.4 * deep, 0.5 * 0.2794), 6);
     });
     test('two strings at once: both lengths hold, whichever way they are turned', () => {
       for (const turnDeg of [-80, -10, 0, 45, 120]) {
@@ -144,10 +155,10 @@ describe('off a bell’s axis', () => {
 describe('the room', () => {
   test('off the wall behind: as far from it as it says, through the player', () => {
     const horn: Instrument = { ...kit({ positionM: { x: 4, y: 2.4 } }), kind: 'brass', variant: 'french-horn' };
-    const place = put(horn, { rule: 'off-wall', distanceM: 4.9, heightM: 1.37 }, at('head')).positionM;
-    expect(place).toEqual({ x: expect.closeTo(4, 9), y: expect.closeTo(4.9, 9), z: 1.37 });
+    const place = put(horn, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 }, at('head')).positionM;
+    expect(place).toEqual({ x: expect.closeTo(4, 9), y: expect.closeTo(4.8, 9), z: 1.2 });
     const turned: Instrument = { ...horn, rotationDeg: 90, positionM: { x: 6, y: 4 } };
-    expect(9 - put(turned, { rule: 'off-wall', distanceM: 4.9, heightM: 1.37 }, at('head')).positionM.x).toBeCloseTo(4.9, 9);
+    expect(9 - put(turned, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 }, at('head')).positionM.x).toBeCloseTo(6, 9);
   });
   test('a wall is met where a ray meets it (similar triangles)', () => {
     const box = { ...ROOM, widthM: 4, depthM: 3 };

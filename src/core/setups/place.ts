@@ -34,8 +34,17 @@ function overRim(context: Context, place: Extract<PointRule, { rule: 'rim' }>): 
   if (!source || !side) return null;
   const outward = toRoom(context, bearing(place.azimuthDeg, 0));
   const inPlane = normalize(subtract(outward, scale(side.normal, dot(outward, side.normal))), cross(side.normal, outward));
-  const atRim = add(side.positionM, scale(inPlane, source.radiusM - place.insetM));
-  return add(atRim, scale(side.normal, place.heightM));
+  const atRim = add(side.positionM, scale(inPlane, source.radiusM * (1 - place.insetOfRadius)));
+  return add(atRim, scale(side.normal, source.radiusM * place.heightOfRadius));
+}
+
+function insideDrum(context: Context, place: Extract<PointRule, { rule: 'inside' }>): Vec3 | null {
+  const source = context.geometry.sources.find((candidate) => candidate.id === place.source);
+  const [near, far] = source?.sides ?? [];
+  if (!source || !near || !far) return null;
+  const along = subtract(far.positionM, near.positionM);
+  const right = scale(toRoom(context, vec3(1, 0, 0)), place.rightOfRadius * source.radiusM);
+  return add(add(near.positionM, scale(along, place.inOfDepth)), add(right, vec3(0, 0, -place.downOfRadius * source.radiusM)));
 }
 
 /** A direction turned upward, then to the player's right. */
@@ -84,16 +93,18 @@ function equallyFar(context: Context, place: Extract<PointRule, { rule: 'equal' 
   return Number.isFinite(off) ? add(start, scale(across, off)) : null;
 }
 
-/** The player's floor point, moved on away from the wall behind until the wall is far enough. */
+/** The player's floor point, moved on away from the wall behind until the player stands where they shall on the way. */
 function offTheWall(context: Context, place: Extract<PointRule, { rule: 'off-wall' }>): Vec3 {
   const { instrument, room } = context;
   const behind = toRoom(context, vec3(0, -1, 0));
   const from = vec3(instrument.positionM.x, instrument.positionM.y, place.heightM);
-  return add(from, scale(behind, -(place.distanceM - distanceToWall(room, from, behind))));
+  const wallM = distanceToWall(room, from, behind);
+  return add(from, scale(behind, wallM - wallM / place.playerShare));
 }
 
 function pointOf(context: Context, place: PointRule): Vec3 | null {
   if (place.rule === 'rim') return overRim(context, place);
+  if (place.rule === 'inside') return insideDrum(context, place);
   if (place.rule === 'axis') return onAxis(context, place);
   if (place.rule === 'strings') return onTwoStrings(context, place);
   if (place.rule === 'off-wall') return offTheWall(context, place);

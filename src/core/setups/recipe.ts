@@ -7,14 +7,25 @@ export type PointRule =
   | { readonly rule: 'offset'; readonly mark: string; readonly byM: readonly [number, number, number] }
   /** On a string of a given length from a mark. */
   | { readonly rule: 'string'; readonly mark: string; readonly lengthM: number; readonly azimuthDeg: number; readonly elevationDeg: number }
-  /** Over a drum's rim: inset from the edge toward the centre, height along the head's normal, on the first or second side. */
+  /**
+   * Over a drum's head: inset from the rim toward the centre (1 is the centre) and height along the head's normal, both in radii of
+   * that head, on the first or second side. A larger drum is heard from farther off, and sounds the same there.
+   */
   | {
       readonly rule: 'rim';
       readonly source: string;
       readonly azimuthDeg: number;
-      readonly insetM: number;
-      readonly heightM: number;
+      readonly insetOfRadius: number;
+      readonly heightOfRadius: number;
       readonly under?: boolean;
+    }
+  /** Inside a drum: so far from the first head toward the second, in depths of the shell, and off its axis, in radii of the head. */
+  | {
+      readonly rule: 'inside';
+      readonly source: string;
+      readonly inOfDepth: number;
+      readonly rightOfRadius: number;
+      readonly downOfRadius: number;
     }
   /** A distance out along the way a source looks, turned off that axis upward and to the player's right. */
   | {
@@ -38,8 +49,8 @@ export type PointRule =
       readonly outM: number;
       readonly heightM: number;
     }
-  /** Out from the wall behind the player, through the player, at a height. */
-  | { readonly rule: 'off-wall'; readonly distanceM: number; readonly heightM: number };
+  /** Out from the wall behind the player, through the player, who stands that share of the way along; at a height. */
+  | { readonly rule: 'off-wall'; readonly playerShare: number; readonly heightM: number };
 
 /** A point, or one of two microphones set side by side about a point, seen as the microphones look. */
 export type Placement =

@@ -249,9 +249,14 @@ const FACTS: readonly (readonly [string, () => number, number, number])[] = [
     50,
   ],
   ['tuba: above the bell, pointing down', () => degrees(placed('tuba-above').axisOf('horn'), { x: 0, y: 0, z: -1 }), 0, 15],
-  ['French horn: microphone 1.37 m high', () => placed('french-horn-reflected').at('horn').z, 1.369, 1.371],
-  ['French horn: 4.9 m from the wall behind', () => placed('french-horn-reflected').at('horn').y, 4.89, 4.91],
-  ['French horn: player midway', () => 2.45 / placed('french-horn-reflected').at('horn').y, 0.49, 0.51],
+  ['French horn: microphone as high as a seated listener’s ear (ISO 3382-1: 1.2 m)', () => placed('french-horn-reflected').at('horn').z, 1.2, 1.2],
+  ['French horn: player midway between the wall and the microphone', () => 2.45 / placed('french-horn-reflected').at('horn').y, 0.499, 0.501],
+  [
+    'French horn: the wall’s way is three times the straight one, for the mirrored player is as far behind it',
+    () => (placed('french-horn-reflected').at('horn').y + 2.45) / (placed('french-horn-reflected').at('horn').y - 2.45),
+    2.99,
+    3.01,
+  ],
   [
     'saxophone: not down the bell',
     () =>
@@ -294,10 +299,17 @@ const FACTS: readonly (readonly [string, () => number, number, number])[] = [
   ['over the shoulder: looks at the snare’s centre', () => degreesOff(placed('kit-shoulder'), 'shoulder', 'snare-centre'), 0, 1],
   ['ten microphones are ten', () => placed('kit-ten').list.length, 10, 10],
   ['twelve microphones are twelve', () => placed('kit-twelve').list.length, 12, 12],
-  ['kick inside: within the shell of 16 inches', () => cm(placed('kick-inside').at('kick').y - placed('kick-inside').mark('kick-front').y), -40, -10],
+  ['kick inside: within the shell', () => cm(placed('kick-inside').at('kick').y - placed('kick-inside').mark('kick-front').y), -40, -10],
   ['kick at the port: a few centimetres from it', () => cm(distance(placed('kick-port').at('kick'), placed('kick-port').mark('kick-port'))), 0, 5],
   ['kick out front: before the head', () => cm(placed('kick-front').at('kick').y - placed('kick-front').mark('kick-front').y), 20, 60],
-  ['kick’s front head: 15 cm', () => cm(distance(placed('kick-axis-front').at('kick'), placed('kick-axis-front').mark('kick-front'))), 14.9, 15.1],
+  [
+    'kick’s front head: half its radius before it',
+    () =>
+      distance(placed('kick-axis-front').at('kick'), placed('kick-axis-front').mark('kick-front')) /
+      (placed('kick-axis-front').geometry.sources.find(({ id }) => id === 'kick')?.radiusM ?? 0),
+    0.499,
+    0.501,
+  ],
   ['low speaker: reversed by its wiring, so flipped', () => Number(placed('kick-low').recipe.microphones[1]?.flipped === true), 1, 1],
   ['snare under: reversed', () => Number(placed('snare-both').recipe.microphones[1]?.flipped === true), 1, 1],
   ['floor tom: over the rim, a little up', () => cm(placed('toms-close').at('tom-3').z - placed('toms-close').mark('floor-tom-centre').z), 2, 14],

@@ -58,19 +58,19 @@ export const TONE_LINES: readonly ToneLine[] = [
     stops: [
       {
         name: 'Low, at the rim',
-        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.01, heightM: 0.03 },
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.06, heightOfRadius: 0.17 },
         aim: at('snare-rim'),
         words: 'more overtones and ring',
       },
       {
         name: 'Over the rim',
-        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.02, heightM: 0.05 },
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.12, heightOfRadius: 0.3 },
         aim: at('snare-centre'),
         words: 'even',
       },
       {
         name: 'High, at the centre',
-        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.015, heightM: 0.08 },
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.06, heightOfRadius: 0.45 },
         aim: at('snare-centre'),
         words: 'more crack, less ring',
       },
@@ -82,8 +82,18 @@ export const TONE_LINES: readonly ToneLine[] = [
     instrument: 'drum-kit',
     source: 'kick',
     stops: [
-      { name: 'At the beater', place: offset('kick-beater', 0.07, 0.1, -0.03), aim: at('kick-beater'), words: 'click, attack, isolation' },
-      { name: 'Half way in', place: offset('kick-beater', 0.07, 0.22, -0.03), aim: at('kick-beater'), words: 'attack with body' },
+      {
+        name: 'At the beater',
+        place: { rule: 'inside', source: 'kick', inOfDepth: 0.24, rightOfRadius: 0.25, downOfRadius: 0.12 },
+        aim: at('kick-beater'),
+        words: 'click, attack, isolation',
+      },
+      {
+        name: 'Half way in',
+        place: { rule: 'inside', source: 'kick', inOfDepth: 0.52, rightOfRadius: 0.25, downOfRadius: 0.12 },
+        aim: at('kick-beater'),
+        words: 'attack with body',
+      },
       { name: 'At the port', place: offset('kick-port', 0, 0.02, 0), aim: at('kick-beater'), words: 'rounder' },
       { name: 'Out in front', place: offset('kick-front', 0.05, 0.35, 0.05), aim: at('kick-front'), words: 'round, soft, ambient' },
     ],
@@ -103,7 +113,7 @@ export const TONE_LINES: readonly ToneLine[] = [
   },
   {
     id: 'sax-bell-keys',
-    name: 'Between bell and keys',
+    name: 'From the bell up to the keys',
     instrument: 'saxophone',
     source: 'bell',
     stops: [
@@ -156,19 +166,19 @@ export const TONE_LINES: readonly ToneLine[] = [
     stops: [
       {
         name: 'Low, at the rim',
-        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.01, heightM: 0.03 },
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetOfRadius: 0.06, heightOfRadius: 0.2 },
         aim: at('rack-tom-rim'),
         words: 'too close: overtones',
       },
       {
         name: 'Between rim and centre',
-        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.035, heightM: 0.06 },
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetOfRadius: 0.22, heightOfRadius: 0.38 },
         aim: at('rack-tom-centre'),
         words: 'attack and note',
       },
       {
         name: 'Higher up',
-        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetM: 0.02, heightM: 0.14 },
+        place: { rule: 'rim', source: 'rack-tom', azimuthDeg: 10, insetOfRadius: 0.12, heightOfRadius: 0.9 },
         aim: at('rack-tom-centre'),
         words: 'rounder, more of the kit: too far is another snare microphone',
       },

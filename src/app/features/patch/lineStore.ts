@@ -1,6 +1,5 @@
 import { create } from 'zustand';
 import { loudnessOfChannels } from '../../../core/analysis';
-import { blobSource, openAudio } from '../../../core/audio';
 import type { Session } from '../../../core/document';
 import {
   DeviceClient,
@@ -18,6 +17,7 @@ import {
   type Recording,
   stepKey,
 } from '../../../core/lineCheck';
+import { openFile } from '../../../workers/openFile';
 import { hearDeck, loadDecks } from '../../listening/decks';
 
 /** Where the sound of a line check comes from: the server's own rig, a program between here and a real device, or the user's recorder. */
@@ -202,7 +202,7 @@ export async function doAllLineSteps(): Promise<void> {
 
 /** A step by a recording of one's own. */
 export async function doStepWith(step: LineStep, file: { readonly name: string; readonly blob: Blob }): Promise<void> {
-  const opened = await openAudio(blobSource(file.name, file.blob));
+  const opened = await openFile(file);
   if (!opened.ok) {
     useLineCheck.setState({ problem: opened.reason });
     return;

@@ -229,6 +229,11 @@ export function SessionsView() {
             Show {Math.min(A_PAGE, readable.length - shown)} more of {readable.length}
           </Button>
         )}
+        <Box as="footer" mt="8" fontSize="sm" color="quiet">
+          <a href="/licences.txt" target="_blank" rel="noreferrer">
+            Licences of everything inside
+          </a>
+        </Box>
       </Box>
     </Flex>
   );

@@ -115,7 +115,7 @@ describe('one reading', () => {
         <OneReading turned="" session={doc()} line={line()} index={0} count={20} onStep={() => undefined} />
       </ChakraProvider>,
     );
-    expect(screen.getByRole('status').textContent).toMatch(/Make it 15\.5 cm shorter \(0\.45 ms, 163° at 1 kHz/);
+    expect(screen.getByRole('status').textContent).toMatch(/Make it 15\.5 cm shorter \(0\.46 ms, 165° at 1 kHz/);
   });
   test('nonsense stays, is told, and Next waits until it is put right', () => {
     const onStep = jest.fn();

@@ -1,9 +1,11 @@
 import type { PointRule, Recipe, RecipeMicrophone } from '../recipe';
-import { arrayOf, at, axis, COIL, LARGE, mic, offset, pair, RIBBON, SMALL, string, toward } from '../write';
+import { arrayOf, at, COIL, LARGE, mic, offset, pair, RIBBON, SMALL, string, toward } from '../write';
 
 /**
- * Set-ups for a whole drum kit; distances and angles are common practice, starting points to be moved by ear. Azimuth −90
- * is the hat's side, +90 the floor tom's.
+ * Set-ups for a whole drum kit; angles are common practice, starting points to be moved by ear. Azimuth −90 is the hat's side, +90 the
+ * floor tom's. Close distances are in radii and depths of the drum at hand, because a head's field goes by its size: what is near the rim
+ * of one is over the middle of a smaller one. A third of a radius over the head is even; half a radius hears the whole head and so its
+ * stroke; within a sixth it is the part underneath that is heard, at the rim its overtones.
  */
 const CLOSE_AND_FAR = { code: 'comb', why: 'Close microphones hear their drum before the pair does; that is what depth sounds like.' };
 const BLEEDS = {
@@ -11,16 +13,22 @@ const BLEEDS = {
   why: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
 };
 
-const kickInside: RecipeMicrophone = mic('kick', 'K', 'Kick', 'kick', offset('kick-beater', 0.1, 0.2, -0.085), at('kick-beater'), [
-  'moving-coil',
-  'boundary',
-]);
+const kickInside: RecipeMicrophone = mic(
+  'kick',
+  'K',
+  'Kick',
+  'kick',
+  // Half way down the shell, and as far off its axis toward the port as lets a boom in: beside the air that the beater drives.
+  { rule: 'inside', source: 'kick', inOfDepth: 0.5, rightOfRadius: 0.37, downOfRadius: 0.31 },
+  at('kick-beater'),
+  ['moving-coil', 'boundary'],
+);
 const snareTop: RecipeMicrophone = mic(
   'snare',
   'S',
   'Snare',
   'snare',
-  { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.02, heightM: 0.05 },
+  { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.12, heightOfRadius: 0.3 },
   at('snare-centre'),
   ['moving-coil', 'small-condenser'],
 );
@@ -29,7 +37,7 @@ const snareUnder: RecipeMicrophone = mic(
   'SU',
   'Snare under',
   'snare',
-  { rule: 'rim', source: 'snare', azimuthDeg: 20, insetM: 0.07, heightM: 0.07, under: true },
+  { rule: 'rim', source: 'snare', azimuthDeg: 20, insetOfRadius: 0.4, heightOfRadius: 0.4, under: true },
   at('snare-centre'),
   ['small-condenser', 'moving-coil'],
   'cardioid',
@@ -47,9 +55,19 @@ const kickLow: RecipeMicrophone = mic(
   { flipped: true },
 );
 const tomOver = (id: string, key: string, label: string, name: string, azimuthDeg: number): RecipeMicrophone =>
-  mic(key, label, name, id, { rule: 'rim', source: id, azimuthDeg, insetM: 0.035, heightM: 0.06 }, at(`${id}-centre`), COIL, 'cardioid', {
-    optional: true,
-  });
+  mic(
+    key,
+    label,
+    name,
+    id,
+    { rule: 'rim', source: id, azimuthDeg, insetOfRadius: 0.22, heightOfRadius: 0.38 },
+    at(`${id}-centre`),
+    COIL,
+    'cardioid',
+    {
+      optional: true,
+    },
+  );
 const toms: readonly RecipeMicrophone[] = [
   tomOver('rack-tom', 'tom-1', 'T1', 'Tom 1', 10),
   tomOver('mid-tom', 'tom-2', 'T2', 'Tom 2', 10),
@@ -93,8 +111,9 @@ const FRONT: PointRule = {
     ['snare-centre', 'floor-tom-centre'],
   ],
   before: 'kick-front',
-  outM: 0.1,
-  heightM: 0.62,
+  // Clear of the hoop by a capsule's own size, and a good two radii of a common kick up: over its hoop, below the cymbals.
+  outM: 0.12,
+  heightM: 0.6,
 };
 
 const kit = (recipe: Omit<Recipe, 'instrument'>): Recipe => ({ ...recipe, instrument: 'drum-kit' });
@@ -137,7 +156,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     isolation: 'little',
     sounds: ['natural', 'mono', 'body'],
     gives: 'What the drummer hears: at shoulder height behind the right shoulder, turned about 45° so that it looks at the snare.',
-    costs: '{5 to 8 cm} either way changes everything; try all the patterns.',
+    costs: 'A hand’s breadth either way is another balance; try every pattern it has.',
     soundsLike: 'Balanced, with much of toms and snare.',
     listenFor: 'Enough kick; if not, lower it or turn it toward the beater.',
     expects: [],
@@ -320,7 +339,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
   kit({
     id: 'kit-twelve',
     name: 'Twelve microphones',
-    school: '32-bit float: two linked recorders, no gain to set, decide later',
+    school: 'In the mix: clean and separate, decide later',
     microphones: [
       kickInside,
       kickLow,
@@ -337,9 +356,10 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [overheadPair, pair('Room', 'AB', 'kick', 'room-left', 'room-right')],
     isolation: 'much',
     sounds: ['attack', 'body', 'wide', 'roomy'],
-    gives: 'As ten, with the hat and the room in stereo; the set-up for a kit away from home on two linked recorders.',
+    gives:
+      'Each drum by itself, the kick by its beater and its lowest octave, the snare by its stroke and its wires. The hat gets a fader because the pair hears its wash and not its stick; the room gets two, so that it has sides as the kit has.',
     costs:
-      'Twelve inputs. Float has no gain to set, but the analogue input still has a maximum: a loud hat beside a hot condenser passes it, so pad.',
+      'Twelve inputs and as many cables. The loudest strokes beside a condenser pass what an input takes: pad them, whatever the recorder’s depth.',
     soundsLike: 'Whatever the mix wants.',
     listenFor: 'The room pair as wide as the kit, not wider.',
     expects: [CLOSE_AND_FAR, BLEEDS],
@@ -444,7 +464,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     id: 'snare-crack',
     name: 'Snare, high and at the centre',
     school: null,
-    microphones: [{ ...snareTop, place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.01, heightM: 0.08 } }],
+    microphones: [{ ...snareTop, place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.06, heightOfRadius: 0.45 } }],
     pairs: [],
     isolation: 'some',
     sounds: ['attack', 'dry'],
@@ -461,7 +481,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     microphones: [
       {
         ...snareTop,
-        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetM: 0.005, heightM: 0.03 },
+        place: { rule: 'rim', source: 'snare', azimuthDeg: -35, insetOfRadius: 0.03, heightOfRadius: 0.17 },
         aim: { azimuthDeg: 145, elevationDeg: -40 },
       },
     ],
@@ -549,15 +569,20 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     name: 'Kick, on the front head’s axis',
     school: null,
     microphones: [
-      mic('kick', 'K', 'Kick', 'kick', { ...axis('kick', 0.15), behind: true } as ReturnType<typeof axis>, at('kick-front'), [
-        'moving-coil',
-        'large-condenser',
-      ]),
+      mic(
+        'kick',
+        'K',
+        'Kick',
+        'kick',
+        { rule: 'rim', source: 'kick', azimuthDeg: 90, insetOfRadius: 1, heightOfRadius: 0.5, under: true },
+        at('kick-front'),
+        ['moving-coil', 'large-condenser'],
+      ),
     ],
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'natural'],
-    gives: 'The front head at {15 cm}: tone before attack, for a kick without a port.',
+    gives: 'Half the head’s radius before it: tone before attack, for a kick without a port.',
     costs: 'Less beater.',
     soundsLike: 'Round.',
     listenFor: 'The pitch of the front head.',

@@ -8,6 +8,16 @@ const LOUD = { code: 'overload', why: 'Brass at this distance is near what a con
 const brass = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'brass' });
 const sax = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'saxophone' });
 
+/**
+ * A French horn's bell looks back and down, so that a listener in front hears it by the wall. Where it goes comes from that:
+ * - The player half way: what the wall sends back has gone three times as far as what comes straight, which is 9.5 dB; that much and more
+ *   the straight way loses by the bell's looking away and the player's body (from memory), so that the wall is heard and not the bell's back.
+ * - As far off as the room lets, because the wall's answer is later by twice the player's distance to it: from 2 m on (12 ms) the first
+ *   dip of both together lies below 43 Hz, under the horn's lowest notes; at 1 m it is at 86 Hz, among them.
+ * - As high as a seated listener's ear, 1.2 m (ISO 3382-1, from memory).
+ */
+const REFLECTED = { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 } as const;
+
 /** Two capsules side by side before the keys, as far from the bell. */
 const beside = (side: 'left' | 'right') =>
   ({ rule: 'array', about: offset('keys', -0.14, 0.38, -0.05), facing: 'bell', spacingM: 0.06, side }) as const;
@@ -128,16 +138,17 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'french-horn-reflected',
     name: 'Reflected, player half way',
     variants: ['french-horn'],
-    microphones: [mic('horn', 'FH', 'French horn', 'bell', { rule: 'off-wall', distanceM: 4.9, heightM: 1.37 }, at('head'), LARGE)],
+    microphones: [mic('horn', 'FH', 'French horn', 'bell', REFLECTED, at('head'), LARGE, 'cardioid', { airM: 0.5 })],
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'roomy', 'dark', 'mono'],
     gives:
-      'As the instrument is made to be heard: player midway between a reflecting wall and the microphone, {1.37 m} high and {4.9 m} from that wall.',
-    costs: 'Five metres of room; farther for more of it.',
+      'The horn by way of a wall, as an audience has it: the bell speaks to the wall behind the player, who sits half way between that wall and the microphone, which is as high as a listener’s ear ({1.2 m}).',
+    costs:
+      'The length of the room. With {2 m} behind the player the wall answers 12 ms after the bell; with {1 m}, 6 ms, and the low notes thin out.',
     soundsLike: 'Distant and noble.',
     listenFor: 'The wall behind as bright as you want it.',
-    expects: [{ code: 'boundary', why: 'It stands where the room ends; move the whole line forward if there is more room.' }],
+    expects: [{ code: 'boundary', why: 'The line is as long as the room; a longer room would take the microphone off its end.' }],
   }),
   brass({
     id: 'french-horn-section',
@@ -155,12 +166,12 @@ export const HORN_RECIPES: readonly Recipe[] = [
   }),
   sax({
     id: 'sax-bell-keys',
-    name: 'Between the bell and the left-hand keys',
+    name: 'Upper keys, from the bell’s side',
     microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', -0.12, 0.32, -0.05), at('keys'), LARGE)],
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body', 'mono'],
-    gives: 'Notes come out of keys as well as of the bell: close, but never down the bell.',
+    gives: 'Only the lowest notes leave by the bell, the others by the first open key: from here both are as far, and the bell blows past.',
     costs: 'Key noise.',
     soundsLike: 'Even over the whole range.',
     listenFor: 'Lowest notes jumping out: farther from the bell.',

@@ -1,0 +1,95 @@
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { rolldown } from 'rolldown';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const TESTS_FOLDER = join(ROOT, '.cache/unit');
+const FEATURES = join(ROOT, 'src/app/features');
+const STATIONS = join(ROOT, 'src/app/stations.ts');
+
+/** Every test below a folder. */
+const testsIn = (folder) =>
+  readdirSync(join(ROOT, folder), { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile() && /\.test\.tsx?$/.test(entry.name))
+    .map((entry) => join(entry.parentPath ?? entry.path, entry.name));
+
+/** Modules that only the page's bundler and Jest's own module system have. */
+const ADDRESS = 'address-of-a-file';
+const GLOBALS = 'jest-globals';
+const MADE = {
+  [ADDRESS]: "export default '';",
+  [GLOBALS]: 'export const { jest, expect, test, describe, beforeAll, afterAll, beforeEach, afterEach } = globalThis;',
+};
+
+/** What the page's bundler collects: every station there is a folder for. */
+function stations() {
+  const files = readdirSync(FEATURES)
+    .map((folder) => join(FEATURES, folder, 'station.ts'))
+    .filter((file) => existsSync(file));
+  const imports = files.map((file, i) => `import { station as s${i} } from ${JSON.stringify(file)};`).join('');
+  return `${imports} export const STATIONS = [${files.map((_, i) => `s${i}`).join(', ')}];`;
+}
+
+// What a test has drawn goes after it; the library does so by itself for the first file of a process only.
+const TIDY = "\nimport { cleanup } from '@testing-library/react';\nafterEach(cleanup);\n";
+
+/** Puts in place of what Node does not know what it does: stations, addresses of files, and where a module lies. */
+const forNode = {
+  name: 'for-node',
+  resolveId: (id) => (id === '@jest/globals' ? GLOBALS : /\?(worker&)?url$/.test(id) ? ADDRESS : null),
+  load: (id) => MADE[id] ?? null,
+  transform(code, id) {
+    if (id === STATIONS) return { code: stations(), map: null };
+    const tidy = id.endsWith('.test.tsx') ? TIDY : '';
+    if (!tidy && !code.includes('import.meta.')) return null;
+    const here = code.replaceAll('import.meta.url', JSON.stringify(pathToFileURL(id).href));
+    return { code: here.replaceAll('import.meta.dirname', JSON.stringify(join(id, '..'))) + tidy, map: null };
+  },
+};
+
+const TESTS = [/\.test\.ts$/, '.unit.mjs', /\.test\.tsx$/, '.page.mjs'];
+const compiledName = (file) => relative(ROOT, file).replace(TESTS[0], TESTS[1]).replace(TESTS[2], TESTS[3]);
+
+/** Every source a compiled test reaches. */
+function reachedBy(entry, chunks) {
+  const seen = new Set();
+  const wanted = [entry];
+  for (let file = wanted.pop(); file; file = wanted.pop()) {
+    const chunk = chunks.get(file);
+    if (!chunk || seen.has(chunk)) continue;
+    seen.add(chunk);
+    wanted.push(...chunk.imports, ...chunk.dynamicImports);
+  }
+  return [...seen].flatMap(({ moduleIds }) => moduleIds).map((id) => relative(ROOT, id));
+}
+
+/**
+ * Compiles every test and what it reaches for Node's own module system; packages stay where they are.
+ *
+ * @returns by compiled test, the sources that it reaches
+ */
+export async function buildTests(folders = ['src', 'demo', 'scripts', 'hostile']) {
+  rmSync(TESTS_FOLDER, { recursive: true, force: true });
+  const files = folders.flatMap(testsIn);
+  const build = await rolldown({
+    input: Object.fromEntries(files.map((file) => [relative(ROOT, file), file])),
+    platform: 'node',
+    treeshake: false,
+    logLevel: 'silent',
+    external: (id) => /^[a-z@]/.test(id) && id !== '@jest/globals' && !(id in MADE) && !id.endsWith('url'),
+    plugins: [forNode],
+  });
+  const { output } = await build.write({
+    dir: TESTS_FOLDER,
+    format: 'esm',
+    entryFileNames: (chunk) => compiledName(chunk.facadeModuleId),
+    chunkFileNames: 'shared/[name]-[hash].mjs',
+    sourcemap: true,
+  });
+  await build.close();
+  const chunks = new Map(output.filter(({ type }) => type === 'chunk').map((chunk) => [chunk.fileName, chunk]));
+  return new Map(files.map(compiledName).map((name) => [join(TESTS_FOLDER, name), reachedBy(name, chunks)]));
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) console.log(`${(await buildTests()).size} test files compiled`);
