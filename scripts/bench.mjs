@@ -8,9 +8,9 @@ import { bundle } from './buildCli.mjs';
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const OUT = join(ROOT, '.cache', 'bench');
 
-// `npm run bench -- hour` checks an hour of 24 channels, and nothing else.
+// `npm run bench -- hour` checks an hour of 24 channels and nothing else, `-- flac` opens FLAC files of an hour.
 const [alone, ...rest] = process.argv.slice(2);
-const names = alone === 'hour' ? ['hour'] : ['core', 'run'];
+const names = ['hour', 'flac'].includes(alone) ? [alone] : ['core', 'run'];
 const beside = { memory: join(ROOT, 'bench/memory.ts'), meterThread: join(ROOT, 'src/cli/meterThread.ts') };
 await bundle({ ...beside, ...Object.fromEntries(names.map((name) => [name, join(ROOT, `bench/${name}.ts`)])) }, OUT);
 const run = (name) => spawnSync(process.execPath, [join(OUT, `${name}.mjs`), ...rest], { cwd: ROOT, stdio: 'inherit' }).status ?? 1;

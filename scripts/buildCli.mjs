@@ -32,7 +32,7 @@ export async function bundle(input, outDir) {
     configFile: false,
     root: ROOT,
     logLevel: 'error',
-    ssr: { noExternal: true, external: ['highs', '@echogarden/pffft-wasm', '@playwright/test'] },
+    ssr: { noExternal: true, external: ['highs', '@echogarden/pffft-wasm', '@playwright/test', 'libflacjs'] },
     build: {
       ssr: true,
       target: 'node20',

@@ -6,8 +6,8 @@ import { addDelayed, type StrokeKind, synthesiseStroke } from '../render';
 import { checkTake, type TakeReport } from './index';
 
 /** Seeds are the case numbers: a failing case names its seed. */
-const CLEAN_CASES = walks(30, 70);
-const DRUM_CASES = walks(40, 130);
+const CLEAN_CASES = walks(20, 70);
+const DRUM_CASES = walks(20, 130);
 const RATE = 48_000;
 const KINDS: StrokeKind[] = ['kick', 'snare', 'tom', 'hat'];
 
