@@ -15,6 +15,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 40_000,
     video: 'off',
     // The service worker puts the whole build aside for every browser anew; the tests of it let it.
     serviceWorkers: 'block',

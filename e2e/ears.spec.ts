@@ -15,7 +15,6 @@ test.beforeEach(async ({ page }) => {
 
 test('the same signal twice, one turned round: left and right it is there, in mono it is gone; late it combs', async ({ page }) => {
   const level = page.getByRole('meter', { name: 'Level' });
-  await page.waitForTimeout(2500);
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');
   await page.getByRole('button', { name: 'second reversed' }).click();
@@ -65,7 +64,6 @@ test('two channels of a take: heard beside one another, late and turned round; w
   await page.getByRole('button', { name: /Boathouse kit/ }).click();
   await page.getByRole('menuitem', { name: /^Ears/ }).click();
   await page.getByRole('button', { name: 'The take that was checked' }).click();
-  await page.waitForTimeout(1500);
   await page.getByRole('button', { name: 'Play' }).click();
   const level = page.getByRole('meter', { name: 'Level' });
   await expect(level).not.toHaveAttribute('aria-valuetext', 'silent');

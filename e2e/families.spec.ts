@@ -138,7 +138,7 @@ test('kit: a spoiled set-up mended by the smallest moves; a second instrument be
 test('the tape at the stand, at phone width: readings, what they mean, the place they find', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await withInstrument(page, 'Saxophone', null);
-  await setUp(page, 'Between the bell and the left-hand keys').getByRole('button', { name: 'Place 1 microphone' }).click();
+  await setUp(page, 'Upper keys, from the bell’s side').getByRole('button', { name: 'Place 1 microphone' }).click();
   await station(page, 'Tape').click();
   for (let i = 0; i < 4; i++) {
     const shown = (await page.getByRole('region', { name: 'Reading' }).textContent()) ?? '';

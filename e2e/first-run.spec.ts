@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { onPlan, station } from './steps';
+import { onPlan, settled, station } from './steps';
 
 /** What a person with little owns: enough for four microphones on a kit. */
 const GEAR: Readonly<Record<string, number>> = {
@@ -88,13 +88,13 @@ test.describe('at 390 px by touch', () => {
     // One finger on the empty drawing scrolls the page and leaves the drawing; two fingers move the drawing; one on a microphone moves that.
     const drawing = page.getByRole('group', { name: 'Plan, from above' });
     await drawing.scrollIntoViewIfNeeded();
+    await settled(page);
     const fingers = await page.context().newCDPSession(page);
     const swipe = async (from: readonly (readonly [number, number])[], by: readonly [number, number]): Promise<void> => {
       const at = (share: number) => from.map(([x, y], id) => ({ x: x + by[0] * share, y: y + by[1] * share, id }));
       await fingers.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) });
       for (let step = 1; step <= 8; step++) await fingers.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(step / 8) });
       await fingers.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-      await page.waitForTimeout(400);
     };
     const shownAt = () => drawing.locator('> g').getAttribute('transform');
     const scrolled = () => drawing.evaluate((element) => element.getBoundingClientRect().y);
@@ -105,8 +105,8 @@ test.describe('at 390 px by touch', () => {
     };
     const [still, top] = [await shownAt(), await scrolled()];
     await swipe([await corner()], [0, -120]);
+    await expect.poll(scrolled).toBeLessThan(top - 40);
     expect(await shownAt()).toBe(still);
-    expect(await scrolled()).toBeLessThan(top - 40);
     const [x, y] = await corner();
     await swipe(
       [
@@ -115,12 +115,12 @@ test.describe('at 390 px by touch', () => {
       ],
       [-40, 10],
     );
-    expect(await shownAt()).not.toBe(still);
+    await expect.poll(shownAt).not.toBe(still);
     const before = await onPlan(page, 'Snare').getAttribute('transform');
     const snare = await onPlan(page, 'Snare').boundingBox();
     if (!snare) throw new Error('the snare microphone is drawn');
     await swipe([[snare.x + snare.width / 2, snare.y + snare.height / 2]], [30, 30]);
-    expect(await onPlan(page, 'Snare').getAttribute('transform')).not.toBe(before);
+    await expect.poll(() => onPlan(page, 'Snare').getAttribute('transform')).not.toBe(before);
   });
 });
 

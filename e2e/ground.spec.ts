@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { killWhileEditing } from '../hostile/kills';
 import { editInTwoTabs } from '../hostile/tabs';
-import { onPlan, placeFour, placeFourByHand, station, take } from './steps';
+import { onPlan, placeFour, placeFourByHand, settled, station, take } from './steps';
 
 test('killed within moments of a key, three times: what storage had taken is there', async ({ baseURL }) => {
   test.setTimeout(240_000);
@@ -29,7 +29,7 @@ test('undo says what it takes back; a held key is one step, a cancelled drag and
   await expect
     .poll(async () => {
       const before = await snare.getAttribute('transform');
-      await page.waitForTimeout(400);
+      await settled(page);
       return (await snare.getAttribute('transform')) === before;
     })
     .toBe(true);

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
 import { openAs } from '../hostile/views';
+import { settled } from './steps';
 
 /** 120 characters each: one word, from right to left, without spaces, and of two units a character. */
 const NAMES = [
@@ -72,7 +73,7 @@ for (const [width, height] of [
         await page.getByRole('button', { name: 'Load the practice take' }).click();
         await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
       }
-      await page.waitForTimeout(300);
+      await settled(page);
       expect([view, await page.evaluate(stickingOut)]).toEqual([view, []]);
     }
     await page.goto('/');

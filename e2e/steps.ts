@@ -24,6 +24,15 @@ export const FOUR_AT = '.cache/kept-four-at.txt';
 
 const isFresh = (page: Page): boolean => page.url() === 'about:blank';
 
+/** Waits until the page has drawn what it knows and has nothing to do. */
+export const settled = (page: Page): Promise<void> =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        requestAnimationFrame(() => requestAnimationFrame(() => requestIdleCallback(() => done(), { timeout: 2000 })));
+      }),
+  );
+
 /** A new session from the list; the first one of a browser says what there is to record with. */
 export async function begin(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
   await page.goto('/');

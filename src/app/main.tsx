@@ -59,6 +59,6 @@ if (root)
 if (import.meta.env.PROD)
   window.addEventListener('load', () => {
     watchForUpdates().catch(() => undefined);
-    // Every station is fetched once the first has settled, so that a page in use never has to ask for an old piece.
-    window.setTimeout(() => void fetchStations().catch(() => undefined), 2000);
+    // Every station is fetched once the first is long in use, so that a page never has to ask for an old piece and its beginning is not slowed.
+    window.setTimeout(() => void fetchStations().catch(() => undefined), 8000);
   });

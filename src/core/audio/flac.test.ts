@@ -1,3 +1,7 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { FLACDecoder } from '@wasm-audio-decoders/flac';
 import { flacFile, FLAC_RATE_HZ as RATE } from '../../../scripts/soundFiles';
 import { flacInNode } from '../../cli/flacInNode';
 import { createRandom } from '../math';
@@ -40,6 +44,34 @@ describe('FLAC is read sample for sample', () => {
     const result = await opened(flacFile(noise(1, 1, 16, 3000), 16, 0));
     expect(result.ok && result.file.info.frameCount).toBe(3000);
   });
+});
+
+test('recordings of drums, by another’s encoder: sample for sample as the reference decoder reads them', async () => {
+  const folder = join(dirname(createRequire(import.meta.url).resolve('supersonic-scsynth-samples/package.json')), 'samples');
+  const names = readdirSync(folder).filter((name) => /^(drum|tabla)_.*\.flac$/.test(name));
+  expect(names.length).toBeGreaterThan(20);
+  const reference = new FLACDecoder();
+  await reference.ready;
+  for (const name of names) {
+    const bytes = readFileSync(join(folder, name));
+    const { channelData, samplesDecoded, bitDepth } = await reference.decodeFile(bytes);
+    await reference.reset();
+    const result = await opened(bytes);
+    if (!result.ok) throw new Error(result.reason);
+    const { info } = result.file;
+    expect([name, info.frameCount, info.channelCount]).toEqual([name, samplesDecoded, channelData.length]);
+    const out = channelData.map(() => new Float32Array(samplesDecoded));
+    await result.file.read(0, samplesDecoded, out);
+    // The reference divides by the largest sample, which is one less than the power of two that a WAV's reader divides by.
+    const most = 2 ** (bitDepth - 1);
+    const worst = Math.max(
+      ...out.flatMap((own, c) =>
+        own.map((x, i) => Math.abs(x * most - Math.round((channelData[c]?.[i] ?? 9) * (most - 1)))).reduce((a, b) => Math.max(a, b), 0),
+      ),
+    );
+    expect([name, worst]).toEqual([name, 0]);
+  }
+  reference.free();
 });
 
 describe('a FLAC file whose times cannot be trusted is refused in one sentence', () => {

@@ -156,7 +156,7 @@ function tally(
   return { ...counts, stated };
 }
 
-const ROUNDS = walks(10, 200);
+const ROUNDS = walks(12, 200);
 
 describe('in the open, with five to eight microphones and five to seven sources', () => {
   test.each<[Kind, number]>([

@@ -160,9 +160,10 @@ function costOf({ microphones, inputs, unfit, unfitThrough = {}, outboard = [] }
 }
 
 test('with things between the patch is the cheapest of all ways, cost for cost; where there is none, none may be (seeded)', () => {
-  let [possible, through] = [0, 0];
+  let [looked, possible, through] = [0, 0, 0];
   for (const seed of seedsFor({ name: 'patches with things between', least: 100, all: 600, seconds: 4 })) {
     const small = smallCase(seed);
+    looked++;
     let best = Number.POSITIVE_INFINITY;
     for (const way of choices(small)) best = Math.min(best, costOf(small, way) ?? Number.POSITIVE_INFINITY);
     const result = assignInputs(small, solve);
@@ -179,8 +180,8 @@ test('with things between the patch is the cheapest of all ways, cost for cost; 
     );
     expect([seed, Math.round((costOf(small, way) ?? -1) * 100)]).toEqual([seed, Math.round(best * 100)]);
   }
-  expect(possible).toBeGreaterThan(40);
-  expect(through).toBeGreaterThan(10);
+  expect(possible).toBeGreaterThan(0.26 * looked);
+  expect(through).toBeGreaterThan(0.06 * looked);
 });
 
 describe('levels with something between', () => {

@@ -5,7 +5,7 @@ import { placeRecipe, RECIPES, type Recipe, suitsInstrument } from './index';
 
 const ROOM = { widthM: 8, depthM: 8, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] };
 
-/** Lengths a text states, metres: "{30 cm}", "{20 to 30 cm}", "{4.9 m}". What gear is like is no place. */
+/** Lengths a text states, metres: "{30 cm}", "{20 to 30 cm}", "{3.4 m}". What gear is like is no place. */
 function stated(text: string): { readonly words: string; readonly low: number; readonly high: number }[] {
   return [...text.matchAll(/\{([\d.]+)(?: to ([\d.]+))? (cm|m)\}/g)].map(([words, low, high, unit]) => {
     const per = unit === 'cm' ? 100 : 1;

@@ -4,9 +4,9 @@ import { formatTemperature, formatWeight, inUnits, keptTemperature, shownTempera
 test.each([
   ['{20 to 40 cm} above, between the heads.', '20 to 40 cm above, between the heads.', '8 to 16 in above, between the heads.'],
   ['box: {30 by 30 by 48 cm}, hole of {12 cm}', 'box: 30 by 30 by 48 cm, hole of 12 cm', 'box: 12 by 12 by 19 in, hole of 5 in'],
-  ['{4.9 m} from that wall', '4.9 m from that wall', '16 ft from that wall'],
+  ['{3.4 m} from that wall', '3.4 m from that wall', '11 ft from that wall'],
   ['{5 cm} up or down', '5 cm up or down', '2 in up or down'],
-  ['{1.37 m} high', '1.37 m high', '54 in high'],
+  ['{1.2 m} high', '1.2 m high', '47 in high'],
   ['no length at all, 110° and 12 dB', 'no length at all, 110° and 12 dB', 'no length at all, 110° and 12 dB'],
 ])('%s', (text, metric, imperial) => {
   expect(inUnits(text, 'metric')).toBe(metric);
