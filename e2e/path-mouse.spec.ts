@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { onPlan, onSide, placeFour, station } from './steps';
+import { onPlan, onSide, placeFour, placeFourByHand, station } from './steps';
 
 test('the whole path by mouse: from new session to printed sheet', async ({ page }) => {
-  await placeFour(page);
+  await placeFourByHand(page);
   const findings = page.getByRole('list', { name: 'Findings' });
 
   // Lift the right overhead in the elevation: its string grows, a finding appears while dragging.

@@ -22,6 +22,17 @@ export const FOUR = '.cache/kept-four.json';
 /** The address of the session in which the four stand. */
 export const FOUR_AT = '.cache/kept-four-at.txt';
 
+/** Waits until four microphones stand and the drawing, which takes its size from what is round it, has come to rest. */
+async function fourStand(page: Page): Promise<void> {
+  const overhead = page.getByRole('button', { name: /Overhead right microphone/ }).first();
+  await expect(overhead).toBeVisible();
+  await expect(async () => {
+    const before = await overhead.boundingBox();
+    await settled(page);
+    expect(await overhead.boundingBox()).toEqual(before);
+  }).toPass();
+}
+
 const isFresh = (page: Page): boolean => page.url() === 'about:blank';
 
 /** Waits until the page has drawn what it knows and has nothing to do. */
@@ -58,7 +69,7 @@ export async function placeFourByHand(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Put it in the room' }).click();
   await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
   await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();
-  await expect(page.getByRole('button', { name: /Overhead right microphone/ }).first()).toBeVisible();
+  await fourStand(page);
 }
 
 /** The same, where a browser that had made it before goes on. */
@@ -66,7 +77,7 @@ export async function placeFour(page: Page): Promise<void> {
   if (!isFresh(page)) return placeFourByHand(page);
   await page.context().setStorageState(FOUR);
   await page.goto(readFileSync(FOUR_AT, 'utf8'));
-  await expect(page.getByRole('button', { name: /Overhead right microphone/ }).first()).toBeVisible();
+  await fourStand(page);
 }
 
 export const station = (page: Page, name: string) =>

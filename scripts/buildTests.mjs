@@ -51,36 +51,36 @@ const forNode = {
 const TESTS = [/\.test\.ts$/, '.unit.mjs', /\.test\.tsx$/, '.page.mjs'];
 const compiledName = (file) => relative(ROOT, file).replace(TESTS[0], TESTS[1]).replace(TESTS[2], TESTS[3]);
 
-/** Every source a compiled test reaches. */
-function reachedBy(entry, chunks) {
-  const seen = new Set();
-  const wanted = [entry];
-  for (let file = wanted.pop(); file; file = wanted.pop()) {
-    const chunk = chunks.get(file);
-    if (!chunk || seen.has(chunk)) continue;
-    seen.add(chunk);
-    wanted.push(...chunk.imports, ...chunk.dynamicImports);
-  }
-  return [...seen].flatMap(({ moduleIds }) => moduleIds).map((id) => relative(ROOT, id));
+/** Every source a test reaches, and over how many imports at least. */
+function reachedBy(test, importsOf) {
+  const far = new Map([[test, 0]]);
+  // A map is walked in the order in which it grows.
+  for (const [file, steps] of far) for (const next of importsOf.get(file) ?? []) if (!far.has(next)) far.set(next, steps + 1);
+  return new Map([...far].map(([file, steps]) => [relative(ROOT, file), steps]));
 }
 
 /**
  * Compiles every test and what it reaches for Node's own module system; packages stay where they are.
  *
- * @returns by compiled test, the sources that it reaches
+ * @returns by compiled test, the sources that it reaches and over how many imports
  */
 export async function buildTests(folders = ['src', 'demo', 'scripts', 'hostile']) {
   rmSync(TESTS_FOLDER, { recursive: true, force: true });
   const files = folders.flatMap(testsIn);
+  const importsOf = new Map();
+  const remember = {
+    name: 'remember-imports',
+    moduleParsed: ({ id, importedIds, dynamicallyImportedIds }) => void importsOf.set(id, [...importedIds, ...dynamicallyImportedIds]),
+  };
   const build = await rolldown({
     input: Object.fromEntries(files.map((file) => [relative(ROOT, file), file])),
     platform: 'node',
     treeshake: false,
     logLevel: 'silent',
     external: (id) => /^[a-z@]/.test(id) && id !== '@jest/globals' && !(id in MADE) && !id.endsWith('url'),
-    plugins: [forNode],
+    plugins: [forNode, remember],
   });
-  const { output } = await build.write({
+  await build.write({
     dir: TESTS_FOLDER,
     format: 'esm',
     entryFileNames: (chunk) => compiledName(chunk.facadeModuleId),
@@ -88,8 +88,7 @@ export async function buildTests(folders = ['src', 'demo', 'scripts', 'hostile']
     sourcemap: true,
   });
   await build.close();
-  const chunks = new Map(output.filter(({ type }) => type === 'chunk').map((chunk) => [chunk.fileName, chunk]));
-  return new Map(files.map(compiledName).map((name) => [join(TESTS_FOLDER, name), reachedBy(name, chunks)]));
+  return new Map(files.map((file) => [join(TESTS_FOLDER, compiledName(file)), reachedBy(file, importsOf)]));
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) console.log(`${(await buildTests()).size} test files compiled`);

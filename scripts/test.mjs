@@ -1,14 +1,16 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { relative } from 'node:path';
 import { installChromium, installPackages, readJson, run, runBeside } from './ready.mjs';
 
-// `npm test`: everything. `npm test -- quick [COMMIT]`: types, lint, the unit tests that what changed since a commit reaches (since the
-// last one, unless it is named), and the main road through the page.
+// `npm test`: everything. `npm test -- quick [COMMIT]`: types, lint, the unit tests nearest to what changed since a commit (the last one,
+// unless it is named), as many as there is time for, and the main road through the page.
 const [mode, since = 'HEAD'] = process.argv.slice(2);
 if (mode !== undefined && mode !== 'quick') throw new Error(`There is npm test and npm test -- quick [COMMIT], and no ${mode}.`);
 const isQuick = mode === 'quick';
-const MAIN_ROAD = 'the whole path';
+const MAIN_ROAD = 'the whole path by mouse';
+/** So much time has quick mode for unit tests, seconds of all of them together. */
+const QUICK_SECONDS = 50;
 
 const began = Date.now();
 await Promise.all([installPackages({ all: true }), installChromium()]);
@@ -57,12 +59,39 @@ function changedSince(commit) {
   return new Set([...git('diff', '--name-only', commit), ...git('ls-files', '--others', '--exclude-standard')]);
 }
 
+const JEST_RESULTS = '.cache/jest.json';
+const TIMES = '.cache/times.json';
+
+/** How long each file took when it ran last, seconds. */
+function lastTimes() {
+  try {
+    return new Map(readJson(TIMES).map(([file, seconds]) => [file, seconds]));
+  } catch {
+    return new Map();
+  }
+}
+
+/** Tests that reach what changed, the nearest first, while there is time by how long they took before. */
+function nearest() {
+  const changed = changedSince(since);
+  const far = ([, sources]) => Math.min(...[...sources].map(([source, steps]) => (changed.has(source) ? steps : Infinity)));
+  const near = [...reached].map((test) => ({ file: test[0], steps: far(test) })).filter(({ steps }) => steps < Infinity);
+  const times = lastTimes();
+  let left = QUICK_SECONDS;
+  const chosen = near
+    .sort((a, b) => a.steps - b.steps)
+    .filter(({ file }) => {
+      left -= times.get(file) ?? 3;
+      return left > 0;
+    });
+  console.log(`${chosen.length} of ${near.length} files of unit tests that reach what changed since ${since}, the nearest first.`);
+  return chosen.map(({ file }) => file);
+}
+
 function unitTests() {
-  const changed = isQuick ? changedSince(since) : null;
-  const files = [...reached].filter(([, sources]) => !changed || sources.some((source) => changed.has(source))).map(([file]) => file);
-  console.log(`${files.length} of ${reached.size} files of unit tests.`);
+  const files = isQuick ? nearest() : [...reached.keys()];
   if (files.length === 0) return;
-  const results = '.cache/jest.json';
+  const results = JEST_RESULTS;
   rmSync(results, { force: true });
   const status = run('npx', ['jest', '--json', `--outputFile=${results}`, '--runTestsByPath', ...files], {
     env: { ...process.env, NODE_OPTIONS: '--no-warnings --enable-source-maps' },
@@ -71,11 +100,13 @@ function unitTests() {
     const totals = readJson(results);
     passed += totals.numPassedTests;
     failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;
-    for (const file of totals.testResults)
-      took.push([
-        relative('.cache/unit', file.name).replace('.unit.mjs', '.test.ts').replace('.page.mjs', '.test.tsx'),
-        (file.endTime - file.startTime) / 1000,
-      ]);
+    const times = lastTimes();
+    for (const { name, startTime, endTime } of totals.testResults) {
+      const seconds = (endTime - startTime) / 1000;
+      times.set(name, seconds);
+      took.push([relative('.cache/unit', name).replace('.unit.mjs', '.test.ts').replace('.page.mjs', '.test.tsx'), seconds]);
+    }
+    writeFileSync(TIMES, JSON.stringify([...times]));
   } catch {
     failed += 1;
   }
@@ -85,7 +116,9 @@ function unitTests() {
 function endToEnd() {
   const results = '.cache/playwright.json';
   rmSync(results, { force: true });
-  const status = run('npx', ['playwright', 'test', ...(isQuick ? ['--grep', MAIN_ROAD] : [])], { env: { ...process.env, E2E_RESULTS: results } });
+  const status = run('npx', ['playwright', 'test', ...(isQuick ? ['--no-deps', '--grep', MAIN_ROAD] : [])], {
+    env: { ...process.env, E2E_RESULTS: results },
+  });
   try {
     const { stats, suites } = readJson(results);
     passed += stats.expected + stats.flaky;

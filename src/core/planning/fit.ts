@@ -61,12 +61,12 @@ function powerReason(session: Session, up: Session): string[] {
 
 /** How far a player is from where the way of a set-up off a wall would be as long as the room lets, and what the shorter way costs. */
 function midwayReason(session: Session, recipe: Recipe, instrument: Instrument): string[] {
-  const [found] = recipe.microphones.flatMap(({ place, airM = 0 }) => (place.rule === 'off-wall' ? [{ place, airM }] : []));
-  if (!found) return [];
+  const [place] = recipe.microphones.flatMap(({ place: rule }) => (rule.rule === 'off-wall' ? [rule] : []));
+  if (!place) return [];
   const [behind, before] = [-1, 1].map((y) =>
     distanceToWall(session.room, { ...instrument.positionM, z: 1 }, directionToRoom(instrument, { x: 0, y, z: 0 })),
   ) as [number, number];
-  const bestM = found.place.playerShare * (behind + before - found.airM);
+  const bestM = place.playerShare * (behind + before - place.clearM);
   return Math.abs(behind - bestM) < 0.15
     ? []
     : [

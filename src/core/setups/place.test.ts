@@ -155,10 +155,14 @@ describe('off a bell’s axis', () => {
 describe('the room', () => {
   test('off the wall behind: as far from it as it says, through the player', () => {
     const horn: Instrument = { ...kit({ positionM: { x: 4, y: 2.4 } }), kind: 'brass', variant: 'french-horn' };
-    const place = put(horn, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 }, at('head')).positionM;
+    const place = put(horn, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2, clearM: 0.5 }, at('head')).positionM;
     expect(place).toEqual({ x: expect.closeTo(4, 9), y: expect.closeTo(4.8, 9), z: 1.2 });
     const turned: Instrument = { ...horn, rotationDeg: 90, positionM: { x: 6, y: 4 } };
-    expect(9 - put(turned, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 }, at('head')).positionM.x).toBeCloseTo(6, 9);
+    // In a room too short for it, as far as keeps clear of the other wall.
+    expect(
+      put({ ...horn, positionM: { x: 4, y: 5 } }, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2, clearM: 0.5 }, at('head')).positionM.y,
+    ).toBeCloseTo(8.5, 9);
+    expect(9 - put(turned, { rule: 'off-wall', playerShare: 0.5, heightM: 1.2, clearM: 0.5 }, at('head')).positionM.x).toBeCloseTo(6, 9);
   });
   test('a wall is met where a ray meets it (similar triangles)', () => {
     const box = { ...ROOM, widthM: 4, depthM: 3 };

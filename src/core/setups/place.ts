@@ -99,7 +99,8 @@ function offTheWall(context: Context, place: Extract<PointRule, { rule: 'off-wal
   const behind = toRoom(context, vec3(0, -1, 0));
   const from = vec3(instrument.positionM.x, instrument.positionM.y, place.heightM);
   const wallM = distanceToWall(room, from, behind);
-  return add(from, scale(behind, wallM - wallM / place.playerShare));
+  const beyondM = Math.min(wallM / place.playerShare - wallM, distanceToWall(room, from, scale(behind, -1)) - place.clearM);
+  return add(from, scale(behind, -beyondM));
 }
 
 function pointOf(context: Context, place: PointRule): Vec3 | null {

@@ -49,8 +49,11 @@ export type PointRule =
       readonly outM: number;
       readonly heightM: number;
     }
-  /** Out from the wall behind the player, through the player, who stands that share of the way along; at a height. */
-  | { readonly rule: 'off-wall'; readonly playerShare: number; readonly heightM: number };
+  /**
+   * Out from the wall behind the player, through the player, who stands that share of the way along; at a height, and no farther than
+   * keeps clear of the wall before them.
+   */
+  | { readonly rule: 'off-wall'; readonly playerShare: number; readonly heightM: number; readonly clearM: number };
 
 /** A point, or one of two microphones set side by side about a point, seen as the microphones look. */
 export type Placement =

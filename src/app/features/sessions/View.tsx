@@ -230,9 +230,11 @@ export function SessionsView() {
           </Button>
         )}
         <Box as="footer" mt="8" fontSize="sm" color="quiet">
-          <a href="/licences.txt" target="_blank" rel="noreferrer">
-            Licences of everything inside
-          </a>
+          <Box asChild textDecoration="underline">
+            <a href="/licences.txt" target="_blank" rel="noreferrer">
+              Licences of everything inside
+            </a>
+          </Box>
         </Box>
       </Box>
     </Flex>

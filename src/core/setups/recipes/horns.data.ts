@@ -16,7 +16,7 @@ const sax = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...rec
  *   dip of both together lies below 43 Hz, under the horn's lowest notes; at 1 m it is at 86 Hz, among them.
  * - As high as a seated listener's ear, 1.2 m (ISO 3382-1, from memory).
  */
-const REFLECTED = { rule: 'off-wall', playerShare: 0.5, heightM: 1.2 } as const;
+const REFLECTED = { rule: 'off-wall', playerShare: 0.5, heightM: 1.2, clearM: 0.5 } as const;
 
 /** Two capsules side by side before the keys, as far from the bell. */
 const beside = (side: 'left' | 'right') =>
@@ -138,7 +138,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     id: 'french-horn-reflected',
     name: 'Reflected, player half way',
     variants: ['french-horn'],
-    microphones: [mic('horn', 'FH', 'French horn', 'bell', REFLECTED, at('head'), LARGE, 'cardioid', { airM: 0.5 })],
+    microphones: [mic('horn', 'FH', 'French horn', 'bell', REFLECTED, at('head'), LARGE)],
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'roomy', 'dark', 'mono'],
