@@ -65,7 +65,7 @@ const TIMES = '.cache/times.json';
 /** How long each file took when it ran last, seconds. */
 function lastTimes() {
   try {
-    return new Map(readJson(TIMES).map(([file, seconds]) => [file, seconds]));
+    return new Map(readJson(TIMES));
   } catch {
     return new Map();
   }
@@ -91,13 +91,12 @@ function nearest() {
 function unitTests() {
   const files = isQuick ? nearest() : [...reached.keys()];
   if (files.length === 0) return;
-  const results = JEST_RESULTS;
-  rmSync(results, { force: true });
-  const status = run('npx', ['jest', '--json', `--outputFile=${results}`, '--runTestsByPath', ...files], {
+  rmSync(JEST_RESULTS, { force: true });
+  const status = run('npx', ['jest', '--json', `--outputFile=${JEST_RESULTS}`, '--runTestsByPath', ...files], {
     env: { ...process.env, NODE_OPTIONS: '--no-warnings --enable-source-maps' },
   });
   try {
-    const totals = readJson(results);
+    const totals = readJson(JEST_RESULTS);
     passed += totals.numPassedTests;
     failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;
     const times = lastTimes();

@@ -9,7 +9,7 @@ export type PointRule =
   | { readonly rule: 'string'; readonly mark: string; readonly lengthM: number; readonly azimuthDeg: number; readonly elevationDeg: number }
   /**
    * Over a drum's head: inset from the rim toward the centre (1 is the centre) and height along the head's normal, both in radii of
-   * that head, on the first or second side. A larger drum is heard from farther off, and sounds the same there.
+   * that head, on the first or second side.
    */
   | {
       readonly rule: 'rim';
