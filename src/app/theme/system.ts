@@ -18,8 +18,8 @@ const strings: readonly (readonly [string, string])[] = [
   ['#4f5a60', '#c4ced2'],
 ];
 
-/** Colours of words and signs, by meaning: they stand on a page or a panel. */
-export const INKS: Readonly<Record<string, readonly [daylight: string, slate: string]>> = {
+/** Colours of words and signs, by meaning. */
+const MEANINGS = {
   ink: ['#1c2a30', '#ece6d9'],
   quiet: ['#56646a', '#a9b3b3'],
   tape: ['#8a5f00', '#f0b429'],
@@ -27,6 +27,10 @@ export const INKS: Readonly<Record<string, readonly [daylight: string, slate: st
   improve: ['#8a5f00', '#f0b429'],
   note: ['#3a5f86', '#93b9e0'],
   fine: ['#4b6a1f', '#a6cf6b'],
+} as const;
+/** The same and the strings: what stands on a page or a panel. */
+export const INKS: Readonly<Record<string, readonly [daylight: string, slate: string]>> = {
+  ...MEANINGS,
   ...Object.fromEntries(strings.map((colours, i) => [`string${i}`, colours])),
 };
 /** What they stand on. */
@@ -67,10 +71,10 @@ const config = defineConfig({
         ...tokensOf(INKS),
         line: both('#d8d0be', '#2c3a40'),
         edge: both('#8b866f', '#5d6f77'),
-        'bg.DEFAULT': both('#f6f2e8', '#12181b'),
-        'bg.panel': both('#fffdf7', '#1a2327'),
-        'fg.DEFAULT': both('#1c2a30', '#ece6d9'),
-        'fg.muted': both('#56646a', '#a9b3b3'),
+        'bg.DEFAULT': both(...GROUNDS.page),
+        'bg.panel': both(...GROUNDS.panel),
+        'fg.DEFAULT': both(...MEANINGS.ink),
+        'fg.muted': both(...MEANINGS.quiet),
         'border.DEFAULT': both('#d8d0be', '#2c3a40'),
       },
     },

@@ -40,6 +40,29 @@ describe('FLAC is read sample for sample', () => {
     expect(out.map((channel) => Array.from(channel.subarray(0, 679)))).toEqual(expected);
   });
 
+  test('behind tags and padding; the bytes of the file stay as they are', async () => {
+    const plain = flacFile(noise(3, 2, 16, 2000), 16);
+    // STREAMINFO is not the last block any more: 300 bytes of padding (type 1) are.
+    const padded = Uint8Array.from([
+      ...plain.subarray(0, 4),
+      0,
+      ...plain.subarray(5, 42),
+      0x81,
+      0,
+      1,
+      44,
+      ...new Uint8Array(300),
+      ...plain.subarray(42),
+    ]);
+    const before = Uint8Array.from(padded);
+    const result = await opened(padded);
+    if (!result.ok) throw new Error(result.reason);
+    const out = [new Float32Array(2000), new Float32Array(2000)];
+    await result.file.read(0, 2000, out);
+    expect(out[1]).toEqual(Float32Array.from(noise(3, 2, 16, 2000)[1] ?? [], (value) => value / 2 ** 15));
+    expect(padded).toEqual(before);
+  });
+
   test('a length that the encoder did not know', async () => {
     const result = await opened(flacFile(noise(1, 1, 16, 3000), 16, 0));
     expect(result.ok && result.file.info.frameCount).toBe(3000);
@@ -84,6 +107,11 @@ describe('a FLAC file whose times cannot be trusted is refused in one sentence',
     ['half a header', whole.subarray(0, 20), /ends inside its header/],
     ['another block first', Uint8Array.from(whole, (byte, i) => (i === 4 ? 0x84 : byte)), /without its STREAMINFO/],
     ['a rate of nothing', flacFile(noise(8, 1, 16, 100), 16, 100, 0), /sample rate is 0 Hz/],
+    [
+      'zeros for tags',
+      Uint8Array.from({ length: 30_000 }, (_, i) => (i === 4 ? 0 : i < 42 ? (whole[i] as number) : 0)),
+      /more than 4096 blocks of tags/,
+    ],
     ['hours that are not there', flacFile(noise(9, 2, 24, 2000), 24, 2 ** 35), /longer than 8 GiB/],
   ])('%s', async (_name, bytes, sentence) => {
     const result = await opened(bytes);

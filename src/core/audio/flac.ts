@@ -1,5 +1,5 @@
 import type { ByteSource, Putting } from './byteSource';
-import { type AudioInfo, checkShape, duration, Refusal, readExactly, viewOf } from './headers';
+import { type AudioInfo, checkShape, duration, LIMITS, Refusal, readExactly, viewOf } from './headers';
 import { compileFlac, createFlacDecoder, type FlacModule } from './libFlac';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
@@ -63,7 +63,8 @@ async function streamInfo(source: ByteSource): Promise<{ readonly stream: Stream
 /** Where the frames begin: behind all blocks of tags, pictures and padding. */
 async function firstFrame(source: ByteSource, head: Uint8Array): Promise<number> {
   let [at, last] = [HEAD_BYTES, ((head[4] as number) & LAST_BLOCK) !== 0];
-  while (!last) {
+  for (let blocks = 0; !last; blocks++) {
+    if (blocks === LIMITS.chunks) throw new Refusal(`it has more than ${LIMITS.chunks} blocks of tags before its sound: export it again`);
     const block = viewOf(await readExactly(source, at, 4, 'tags'));
     last = (block.getUint8(0) & LAST_BLOCK) !== 0;
     at += 4 + (block.getUint32(0) & 0xffffff);
@@ -139,9 +140,13 @@ export async function unpackFlac(
   if (!platform) throw new Refusal('FLAC is not unpacked here: export it as WAV');
   const putting = await platform.putting();
   const from = await firstFrame(source, head);
-  head[4] = LAST_BLOCK;
   // A frame that gains nothing holds its samples as they are; the side channel of two has one bit more.
-  const feed = new Feed(source, head, from, Math.ceil((LONGEST_BLOCK * channelCount * (bits + 1)) / 8) + PIECE / 16);
+  const feed = new Feed(
+    source,
+    Uint8Array.from(head, (byte, i) => (i === 4 ? LAST_BLOCK : byte)),
+    from,
+    Math.ceil((LONGEST_BLOCK * channelCount * (bits + 1)) / 8) + PIECE / 16,
+  );
   let [frames, waiting, isWhole] = [0, 0, true];
   let parts: Uint8Array<ArrayBuffer>[] = [];
   const putAway = async (): Promise<void> => {
