@@ -1,4 +1,5 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import { library } from './library';
 
 /** A colour by meaning: daylight, and slate for the dim room. */
 const both = (daylight: string, slate: string): { value: { _light: string; _dark: string } } => ({ value: { _light: daylight, _dark: slate } });
@@ -81,4 +82,4 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, library, config);
