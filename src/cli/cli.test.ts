@@ -187,6 +187,6 @@ test('the plan report has every arrival, the pair, a patch with gain, and findin
   };
   expect(report.arrivals).toHaveLength(4 * 7);
   expect(report.pairs).toEqual([{ name: 'Overheads', left: 'Overhead left', right: 'Overhead right' }]);
-  expect(report.patch.map((row) => row.phantom)).toEqual([false, false, true, true]);
+  expect(report.patch.map((row) => row.phantom)).toEqual([true, true, true, true]);
   for (const row of report.patch) expect(Math.abs(row.predictedPeakDbfs + 12)).toBeLessThanOrEqual(0.5);
 });

@@ -1,8 +1,8 @@
 import { arrivalTable } from '../core/arrivals';
 import { checkPlan, type Finding, told } from '../core/checks';
-import type { Session } from '../core/document';
+import { plugAll, type Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
-import { gainSetting, patchInputs, patchProblem, resolvePlan, withExpectations, withOffers } from '../core/planning';
+import { gainSetting, outboardOf, patchInputs, patchProblem, powerOf, powerWords, resolvePlan, withExpectations, withOffers } from '../core/planning';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {
@@ -10,15 +10,20 @@ export function planReport(session: Session, solve: SolveMilp): object {
   const table = arrivalTable(plan);
   const patched = assignInputs(patchProblem(session, table), solve);
   const inputs = patchInputs(session);
+  const plugged = patched.ok ? plugAll(patched.inputs, patched.through)(session) : session;
+  const power = powerOf(plugged);
   const rows = patched.ok
     ? plan.microphones.map((microphone) => {
         const input = inputs.find((candidate) => inputAddress(candidate) === patched.inputs[microphone.id]);
-        const setting = input ? gainSetting(table, microphone.id, input) : null;
+        const setting = input ? gainSetting(table, microphone.id, input, outboardOf(plugged, microphone.id)) : null;
         const pads = setting ? [...(setting.microphonePad ? ['microphone'] : []), ...(setting.inputPad ? ['input'] : [])] : [];
+        const words = powerWords(plugged, microphone.id, false, power);
         return {
           microphone: microphone.name,
           input: patched.inputs[microphone.id],
-          phantom: microphone.model.phantom === 'needs',
+          phantom: words?.input === 'on',
+          phantomNote: words?.note ?? null,
+          between: outboardOf(plugged, microphone.id)?.name ?? null,
           pads,
           gainDb: setting?.gainDb ?? null,
           predictedPeakDbfs: setting?.predictedPeakDbfs ?? null,

@@ -39,6 +39,7 @@ const KINDS: Readonly<Record<JobName, JobKind>> = {
   'hear-room': { what: 'Listening to the room', quietMs: 60_000, wayOut: 'try a shorter file' },
   'hear-lugs': { what: 'Listening to the drum', quietMs: 60_000, wayOut: 'tap again, one lug a second' },
   'what-helps': { what: 'The search for what would help', quietMs: 60_000, wayOut: 'look at the set-ups themselves' },
+  fits: { what: 'The trial of inputs and power', quietMs: 60_000, wayOut: 'place it and look at the patch' },
   spots: { what: 'The search for good places', quietMs: 20_000, wayOut: 'place the instrument by hand' },
   'smallest-moves': { what: 'The search for small moves', quietMs: 20_000, wayOut: 'move by hand, one finding at a time' },
   offers: { what: 'The trial of the moves', quietMs: 20_000, wayOut: 'move by hand and see what is told' },

@@ -3,7 +3,7 @@ import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
-import type { NextHelp, SpotMap } from '../core/planning';
+import type { Fit, NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
 
@@ -76,6 +76,11 @@ export interface Jobs {
   /** Pitches beside a drum's lugs. */
   readonly 'hear-lugs': { readonly input: TakeFile; readonly output: LugAnswer };
   /** What one more microphone would open. */
+  /** Whether set-ups fit, inputs and power asked of the solver; by recipe id. */
+  readonly fits: {
+    readonly input: { readonly session: Session; readonly instrumentId: string; readonly recipeIds: readonly string[] };
+    readonly output: Readonly<Record<string, Fit>>;
+  };
   readonly 'what-helps': { readonly input: Session; readonly output: readonly NextHelp[] };
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };

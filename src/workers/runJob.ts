@@ -7,6 +7,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
   'hear-room': () => new Worker(new URL('./hearRoom.worker.ts', import.meta.url), { type: 'module' }),
   'hear-lugs': () => new Worker(new URL('./hearLugs.worker.ts', import.meta.url), { type: 'module' }),
+  fits: () => new Worker(new URL('./fits.worker.ts', import.meta.url), { type: 'module' }),
   'what-helps': () => new Worker(new URL('./whatHelps.worker.ts', import.meta.url), { type: 'module' }),
   spots: () => new Worker(new URL('./spots.worker.ts', import.meta.url), { type: 'module' }),
   'smallest-moves': () => new Worker(new URL('./smallestMoves.worker.ts', import.meta.url), { type: 'module' }),

@@ -7,6 +7,7 @@ import { exportSession } from '../../core/exchange';
 import { patchTroubles } from '../../core/planning';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
+import { useWatchedPatch } from '../stores/patchVerdict';
 import {
   dismissNotice,
   follow,
@@ -177,6 +178,7 @@ export function SessionFrame() {
   const session = useSessionStore((state) => state.doc);
   useOtherTabs(id);
   useUndoKeys();
+  useWatchedPatch(useSessionStore(({ doc }) => doc));
   const opened = useOnTheBench(id);
   if (opened && opened.kind !== 'open')
     return (

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
 import type { Session } from '../../core/document';
 import { STATIONS } from '../stations';
+import { usePatchVerdict } from '../stores/patchVerdict';
 import { livePlan } from '../stores/planHooks';
 import { useKeptProof, useProof } from '../stores/proofStore';
 import { useTakeStore } from '../stores/takeStore';
@@ -30,7 +31,8 @@ export function StationLine({ session }: { session: Session }) {
   const roles = useTakeStore((state) => state.roles);
   const proof = useProof(report);
   useKeptProof(session);
-  const facts = { session, live: livePlan(session), take: { report, matching, roles, proof } };
+  const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
+  const facts = { session, noPatch, live: livePlan(session), take: { report, matching, roles, proof } };
   return (
     <Flex
       as="nav"

@@ -11,6 +11,8 @@ export type StopState = 'open' | 'trouble' | 'done';
 export interface StationFacts {
   readonly session: Session;
   readonly live: LivePlan;
+  /** Why its microphones cannot all be plugged in; null where they can or it is not known yet. */
+  readonly noPatch: string | null;
   readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles'> & {
     /** The take held against the plan; null until it has been. */
     readonly proof: Proof | null;

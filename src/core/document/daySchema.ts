@@ -20,6 +20,7 @@ export const readySchema = object({
   playedMinutes: number(0, 1440).optional(),
   playedDba: number(30, 140).optional(),
   prices: Joi.object().pattern(Joi.string().min(1).max(140), number(0, 1e6)).max(200).optional(),
+  toGet: Joi.object().pattern(id, Joi.number().integer().min(1).max(99)).max(200).optional(),
 });
 
 /** What was answered before the Floor. */

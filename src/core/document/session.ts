@@ -187,6 +187,8 @@ export interface Readiness {
   readonly playedDba?: number;
   /** What things of the shopping list cost where the user buys, by what they are. */
   readonly prices?: Readonly<Record<string, number>>;
+  /** How many of a thing the patch counts on that are still to be got, by its id on the shelf. */
+  readonly toGet?: Readonly<Record<string, number>>;
 }
 
 /** Everything about one recording occasion. It carries its own copy of the shelf, so that it stands alone as a record. */

@@ -1,7 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
 import { panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress, secondWayName } from '../patch';
-import { gainSetting, outboardOf, patchInputs, powered } from '../planning';
+import { gainSetting, outboardOf, patchInputs, powerOf, powerWords } from '../planning';
 import { toCsv } from './csv';
 
 export interface InputListRow {
@@ -11,10 +11,10 @@ export interface InputListRow {
   readonly model: string;
   readonly device: string;
   readonly input: string;
-  /** Whether power reaches it, as its bank really is. */
+  /** Whether the phantom switch of its input is on. */
   readonly phantom: boolean;
-  /** Power reaches it and must not. */
-  readonly isHarmed: boolean;
+  /** What holds that power off it, a unit's own switch, or why the input's must stay off; null where there is nothing to say. */
+  readonly phantomNote: string | null;
   readonly setting: GainSetting | null;
   /** What stands between it and the input; empty for a cable alone. */
   readonly between: string;
@@ -67,7 +67,7 @@ function fileNameOf(pattern: string, { name, createdAt }: Session, row: Named, p
 /** The input list in input order; microphones without an input come last. */
 export function inputList(session: Session, table: ArrivalTable): InputListRow[] {
   const inputs = patchInputs(session);
-  const lit = powered(session);
+  const power = powerOf(session);
   const rows = table.plan.microphones.flatMap((microphone) => {
     const placed = session.microphones.find(({ id }) => id === microphone.id);
     const through = outboardOf(session, microphone.id);
@@ -75,7 +75,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
       const index = inputs.findIndex((input) => inputAddress(input) === address);
       const input = inputs[index];
       const device = session.shelf.devices.find((candidate) => candidate.id === input?.deviceId);
-      const isLit = !isSecond && lit.has(microphone.id);
+      const words = powerWords(session, microphone.id, isSecond, power);
       const cutOnItsWay = placed?.inputLowCut === true && (through?.lowCutHz ?? input?.lowCutHz) !== undefined;
       return {
         order: index < 0 ? inputs.length : index,
@@ -86,8 +86,8 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
           model: microphone.model.name,
           device: device?.name ?? '',
           input: input?.name ?? '',
-          phantom: isLit,
-          isHarmed: isLit && microphone.model.phantom === 'never',
+          phantom: words?.input === 'on',
+          phantomNote: words?.note ?? null,
           setting: input ? gainSetting(table, microphone.id, input, through) : null,
           between: through?.name ?? '',
           hasGain: input !== undefined && !input.floats,
@@ -117,6 +117,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     'Microphone',
     'Kind',
     'Phantom',
+    'Phantom note',
     'Microphone pad',
     'Input pad',
     'Low cut',
@@ -134,7 +135,8 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.input,
     row.microphone,
     row.model,
-    row.isHarmed ? 'on: must be off' : yes(row.phantom),
+    yes(row.phantom),
+    row.phantomNote ?? '',
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
     yes(row.lowCut),

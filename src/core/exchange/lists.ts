@@ -1,7 +1,7 @@
 import type { ArrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { cableTitle } from '../patch';
-import { cableNeeds, measuredPlaces, powerUses, shoppingList, standUses } from '../planning';
+import { cableNeeds, measuredPlaces, powerUses, powerUseWords, shoppingList, standUses } from '../planning';
 import { tapeList } from '../tape';
 import { toCsv } from './csv';
 import { inputList } from './inputList';
@@ -33,7 +33,7 @@ export function gearCsv(session: Session, table: ArrivalTable): string {
       cable ? cableTitle(cable, session.units) : 'missing',
     ]),
     ...standUses(session).map(({ name, used, owned }) => ['stand', name, `${used} in use`, `${owned} there`]),
-    ...powerUses(session).map(({ device, banks }) => ['power', device, 'mains', banks.length ? `phantom on: ${banks.join(', ')}` : 'phantom off']),
+    ...powerUses(session).map((one) => ['power', one.device, 'mains', powerUseWords(one)]),
     ...shoppingList(session, table.plan).map(({ what, count, why }) => ['to get', what, String(count), why]),
   ];
   return toCsv([['List', 'What', 'How much', 'Note'], ...rows]);

@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { asksPower, inputAddress, letsPowerIn, levelChain, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, litBanks, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, resolvePlan } from '../planning';
+import { inputAddress, levelChain, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, powerOf, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -36,7 +36,7 @@ const QUIET_ROOM_DB = 40;
 
 /** The lines of one device as the session's patch plans them, in the order of its inputs. */
 export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
-  const lit = litBanks(session);
+  const { sockets, banks } = powerOf(session);
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)
     .flatMap((input): Line[] => {
@@ -47,6 +47,7 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
       if (!microphone || !setting) return [];
       const { model } = microphone;
       const isSecond = plugged?.isSecond === true;
+      const power = sockets.find(({ address }) => address === inputAddress(input));
       const loudest = loudestDb(table, microphone.id) ?? 0;
       const chain = levelChain(model, loudest, input, setting, peakTargetOf(table.plan, microphone.id));
       return [
@@ -57,9 +58,9 @@ export function linesOf(session: Session, deviceId: string, table: ArrivalTable 
           inputId: input.id,
           inputName: input.name,
           bank: input.phantomBank,
-          needsPower: !isSecond && asksPower(model, through),
-          forbidsPower: !isSecond && model.phantom === 'never' && letsPowerIn(through),
-          powered: input.phantomBank !== null && lit.has(`${deviceId}/${input.phantomBank}`),
+          needsPower: power?.way.asks === true,
+          forbidsPower: power?.way.harmed === true,
+          powered: power?.bank != null && banks.get(power.bank)?.on === true,
           gainDb: setting.gainDb,
           pad: setting.inputPad,
           predictedPeakDbfs: setting.predictedPeakDbfs,

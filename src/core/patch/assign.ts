@@ -20,7 +20,7 @@ export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResu
   const conflict = conflictOf(problem, solve);
   return {
     ok: false,
-    reason: explain(problem, conflict),
+    reason: explain(problem, conflict, left),
     ...(partial ? { partial } : {}),
     left,
     conflict,

@@ -41,6 +41,7 @@ test.each([
       predictedPeakDbfs: -fileHead,
       betweenDb: 0,
       lowCutDb: 0,
+      level: 'fits' as const,
       verdict: 'fits' as const,
     };
     const chain = levelChain(microphone, peak, taken, setting, -12);
@@ -53,13 +54,31 @@ test.each([
 );
 
 test('gain that is wanting is told only at full gain: a soft guitar before a moving coil wants 4.7 dB more', () => {
-  const soft = { gainDb: 56, microphonePad: false, inputPad: false, predictedPeakDbfs: -16.7, betweenDb: 0, lowCutDb: 0, verdict: 'fits' as const };
+  const soft = {
+    gainDb: 56,
+    microphonePad: false,
+    inputPad: false,
+    predictedPeakDbfs: -16.7,
+    betweenDb: 0,
+    lowCutDb: 0,
+    level: 'fits' as const,
+    verdict: 'fits' as const,
+  };
   expect(levelChain(model, 70, { ...input, gainMaxDb: 56 }, soft, -12).missingGainDb).toBeCloseTo(4.7, 6);
   expect(levelChain(model, 70, { ...input, gainMaxDb: 66 }, soft, -12).missingGainDb).toBe(0);
 });
 
 test('the input’s noise counts at full gain with a weak microphone, the microphone’s own with a strong one', () => {
-  const setting = { gainDb: 50, microphonePad: false, inputPad: false, predictedPeakDbfs: -12, betweenDb: 0, lowCutDb: 0, verdict: 'fits' as const };
+  const setting = {
+    gainDb: 50,
+    microphonePad: false,
+    inputPad: false,
+    predictedPeakDbfs: -12,
+    betweenDb: 0,
+    lowCutDb: 0,
+    level: 'fits' as const,
+    verdict: 'fits' as const,
+  };
   const weak = { ...model, sensitivityMvPerPa: 1, selfNoiseDba: null };
   expect(levelChain(weak, 80, { ...input, einDbu: -120 }, setting, -12).noiseFrom).toBe('input');
   expect(levelChain({ ...model, sensitivityMvPerPa: 25, selfNoiseDba: 20 }, 80, input, setting, -12).noiseFrom).toBe('microphone');

@@ -1,14 +1,14 @@
-import type { PhantomNeed } from '../microphones';
 import { demandKey } from './demand';
 import { limitCables } from './limitCables';
-import { createModel, type SolveMilp } from './milp';
-import { asksPower, canBePowered, isAtLine, letsPowerIn, type Outboard, partsOf, plugsFit } from './outboard';
+import { createModel, type MilpModel, type SolveMilp } from './milp';
+import { isAtLine, type Outboard, partsOf, plugsFit } from './outboard';
+import { type PowerWay, powerWay } from './power';
 import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMicrophone, type PatchProblem, type Wanted } from './problem';
 
-const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
+export const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
 
 /** Two inputs match as a pair when they are neighbours on one device with the same kind of preamp. */
-function neighbours(inputs: readonly PatchInput[]): [number, number][] {
+export function neighbours(inputs: readonly PatchInput[]): [number, number][] {
   const out: [number, number][] = [];
   for (let i = 0; i + 1 < inputs.length; i++) {
     const [a, b] = [inputs[i] as PatchInput, inputs[i + 1] as PatchInput];
@@ -18,10 +18,22 @@ function neighbours(inputs: readonly PatchInput[]): [number, number][] {
 }
 
 /**
- * Cost of leaving a microphone out, of moving a cable that is already in, of putting something between, of switching on a bank's power, of
- * a preamp that is not the best for what matters or not of the character that is wanted, and of one place down the row.
+ * Cost of leaving a microphone out, of leaving out one that matters more, of moving a cable that is already in, of a level that lands far from where it should, of putting something
+ * between, of switching on a bank's power, of a preamp that is not the best for what matters or not of the character that is wanted, and of one place down the row.
  */
-const COST = { leftOut: 100_000, change: 1000, between: 300, bank: 40, rank: 6, character: 12, place: 1 } as const;
+const COST = {
+  leftOut: 100_000,
+  leftOutMore: 20_000,
+  change: 1000,
+  uneasy: 350,
+  between: 300,
+  blocker: 4,
+  adaptor: 8,
+  bank: 40,
+  rank: 6,
+  character: 12,
+  place: 1,
+} as const;
 
 function placeCost({ microphones, inputs }: PatchProblem, m: number, i: number): number {
   const worse = (inputs[i]?.rank ?? 1) - 1;
@@ -29,6 +41,10 @@ function placeCost({ microphones, inputs }: PatchProblem, m: number, i: number):
   const other = character !== undefined && (inputs[i]?.character ?? character) !== character;
   return COST.place * Math.abs(i - m) * 0.5 + COST.place * i * 0.01 + COST.rank * worse * weight + (other ? COST.character : 0);
 }
+
+/** What to put between is cheapest: a preamp of one's own changes nothing else, a blocker is one box more, an adaptor gives balance away. */
+const betweenCost = ({ kind }: Outboard): number =>
+  COST.between + (kind === 'phantom blocker' ? COST.blocker : kind === 'adaptor' || kind === 'direct box' ? COST.adaptor : 0);
 
 /** What can stand between a microphone and its input to some use, with the inputs that it then can have. */
 interface Between {
@@ -65,7 +81,7 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
   microphones.forEach((microphone, m) => {
     const { id } = microphone;
     const own = between[m] as Between[];
-    for (const { name } of own) model.binary(name, COST.between);
+    for (const { name, outboard } of own) model.binary(name, betweenCost(outboard));
     if (own.length > 1)
       model.atMost(
         own.map(({ name }) => [1, name] as const),
@@ -76,7 +92,7 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
       if (never.length > 0) model.atMost([...never, [1, name]], 1);
     }
     const mustHave = wanted({ kind: 'input', microphoneId: id });
-    model.binary(`z${m}`, mustHave ? COST.leftOut : 0);
+    model.binary(`z${m}`, mustHave ? COST.leftOut + COST.leftOutMore * ((microphone.weight ?? 1) - 1) : 0);
     if (mustHave && !partly) model.fixZero(`z${m}`);
     inputs.forEach((input, i) => {
       const address = inputAddress(input);
@@ -90,43 +106,35 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
     });
     model.equal([...inputs.map((_, i) => [1, x(m, i)] as const), [1, `z${m}`]], 1);
   });
-  const asking = (phantom: PhantomNeed, kind: 'power' | 'no power'): number[] =>
-    microphones.flatMap(({ id, phantom: own }, m) => (own === phantom && wanted({ kind, microphoneId: id }) ? [m] : []));
-  const [needing, refusing] = [asking('needs', 'power'), asking('never', 'no power')];
-  /** Of those, the ones for whom something between can change it. */
-  const spares = (m: number): Between[] =>
-    (between[m] as Between[]).filter(({ outboard }) =>
-      microphones[m]?.phantom === 'never' ? !letsPowerIn(outboard) : !asksPower({ phantom: 'needs' }, outboard),
-    );
   inputs.forEach((input, i) => {
-    const all = (of: readonly number[]) => of.map((m) => [1, x(m, i)] as const);
-    model.atMost(all(microphones.map((_, m) => m)), 1);
+    model.atMost(
+      microphones.map((_, m) => [1, x(m, i)] as const),
+      1,
+    );
     const bank = bankAddress(input);
     if (bank === null) return;
-    // One row for all who ask the same of an input, since it takes one: that bounds the search closer than a row for each.
-    const power = `p${banks.indexOf(bank)}`;
-    const firm = (of: readonly number[]): number[] => of.filter((m) => spares(m).length === 0);
-    const [needs, refuses] = [firm(needing), firm(refusing)];
-    if (needs.length > 0) model.atMost([...all(needs), [-1, power]], 0);
-    if (refuses.length > 0) model.atMost([...all(refuses), [1, power]], 1);
-    const unless = (m: number) => spares(m).map(({ name }) => [-1, name] as const);
-    for (const m of needing.filter((one) => !needs.includes(one))) model.atMost([[1, x(m, i)], [-1, power], ...unless(m)], 0);
-    for (const m of refusing.filter((one) => !refuses.includes(one))) model.atMost([[1, x(m, i)], [1, power], ...unless(m)], 1);
-    // What lives on phantom asks for it, whatever the microphone does.
-    between.forEach((own, m) => {
-      for (const { outboard, name } of own)
-        if (outboard.needsPower)
-          model.atMost(
-            [
-              [1, x(m, i)],
-              [1, name],
-              [-1, power],
-            ],
-            1,
-          );
-    });
+    limitPower(
+      model,
+      `p${banks.indexOf(bank)}`,
+      microphones.map((microphone, m) => ({
+        x: x(m, i),
+        plain: asked(microphone, input, null, wanted),
+        helped: (between[m] as Between[]).map(({ outboard, name }) => ({ name, ...asked(microphone, input, outboard, wanted) })),
+      })),
+    );
   });
   limitCables(problem, model, x, wanted);
+  microphones.forEach(({ id }, m) => {
+    tellUneasy(
+      model,
+      `u${m}`,
+      inputs.map((input, i) => ({
+        x: x(m, i),
+        plain: isUneasy(problem, id, input, null),
+        helped: (between[m] as Between[]).map(({ outboard, name }) => ({ name, uneasy: isUneasy(problem, id, input, outboard) })),
+      })),
+    );
+  });
   const adjacent = neighbours(inputs);
   pairs.forEach(([left, right], k) => {
     const l = microphones.findIndex((m) => m.id === left);
@@ -165,22 +173,105 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
   return answer && patchFrom(problem, banks, between, answer);
 }
 
+export const wayOf = ({ id, phantom, connector, secondOf }: PatchMicrophone, input: PatchInput, through: Outboard | null): PowerWay =>
+  powerWay(
+    { microphoneId: id, phantom, connector, through, isSecond: secondOf !== undefined },
+    { connectors: input.connectors, hasSwitch: input.phantomBank !== null },
+  );
+
+/** What a line asks of its bank, and whether the bank must be dark for it, as far as that is wanted. */
+interface Asked {
+  readonly asks: boolean;
+  readonly harmed: boolean;
+}
+
+function asked(microphone: PatchMicrophone, input: PatchInput, through: Outboard | null, wanted: Wanted): Asked {
+  const { asks, harmed } = wayOf(microphone, input, through);
+  const own = microphone.phantom === 'needs' && !through?.needsPower;
+  return {
+    asks: asks && (!own || wanted({ kind: 'power', microphoneId: microphone.id })),
+    harmed: harmed && wanted({ kind: 'no power', microphoneId: microphone.id }),
+  };
+}
+
+/** Ties one input's bank to who may be in it: lit where one asks, dark where one is harmed, unless what is between changes that. */
+function limitPower(
+  model: MilpModel,
+  power: string,
+  lines: readonly { readonly x: string; readonly plain: Asked; readonly helped: readonly (Asked & { readonly name: string })[] }[],
+): void {
+  const firm: Record<keyof Asked, string[]> = { asks: [], harmed: [] };
+  for (const { x, plain, helped } of lines)
+    for (const kind of ['asks', 'harmed'] as const) {
+      // Lit: x ≤ p. Dark: x + p ≤ 1.
+      const [sign, limit] = kind === 'asks' ? [-1, 0] : [1, 1];
+      const others = helped.filter((one) => one[kind] !== plain[kind]);
+      if (plain[kind] && others.length === 0) firm[kind].push(x);
+      else if (plain[kind]) model.atMost([[1, x], [sign, power], ...others.map(({ name }) => [-1, name] as const)], limit);
+      else
+        for (const { name } of others)
+          model.atMost(
+            [
+              [1, x],
+              [1, name],
+              [sign, power],
+            ],
+            limit + 1,
+          );
+    }
+  // One row for all who ask the same of an input, since it takes one: that bounds the search closer than a row for each.
+  const all = (names: readonly string[]) => names.map((name) => [1, name] as const);
+  if (firm.asks.length > 0) model.atMost([...all(firm.asks), [-1, power]], 0);
+  if (firm.harmed.length > 0) model.atMost([...all(firm.harmed), [1, power]], 1);
+}
+
+/** Whether a level lands far from where it should, though it can be recorded. */
+function isUneasy({ uneasy = {}, uneasyThrough = {} }: PatchProblem, id: string, input: PatchInput, through: Outboard | null): boolean {
+  return (through ? uneasyThrough[id]?.[through.id] : uneasy[id])?.includes(inputAddress(input)) ?? false;
+}
+
+/** Ties one microphone's unease to where it is and what is between. */
+function tellUneasy(
+  model: MilpModel,
+  name: string,
+  ways: readonly {
+    readonly x: string;
+    readonly plain: boolean;
+    readonly helped: readonly { readonly name: string; readonly uneasy: boolean }[];
+  }[],
+): void {
+  if (!ways.some(({ plain, helped }) => plain || helped.some(({ uneasy }) => uneasy))) return;
+  model.binary(name, COST.uneasy);
+  for (const { x, plain, helped } of ways) {
+    if (plain) model.atMost([[1, x], [-1, name], ...helped.flatMap((one) => (one.uneasy ? [] : [[-1, one.name] as const]))], 0);
+    else
+      for (const one of helped.filter(({ uneasy }) => uneasy))
+        model.atMost(
+          [
+            [1, x],
+            [1, one.name],
+            [-1, name],
+          ],
+          1,
+        );
+  }
+}
+
 /** Whether a microphone may be in an input so, as far as plugs, levels and power go. */
-function allowed(
-  { unfit, unfitThrough = {} }: PatchProblem,
-  { id, connector, phantom, kept }: PatchMicrophone,
-  input: PatchInput,
-  through: Outboard | null,
-  wanted: Wanted,
-): boolean {
-  const hasBank = bankAddress(input) !== null;
+export function allowed(problem: PatchProblem, microphone: PatchMicrophone, input: PatchInput, through: Outboard | null, wanted: Wanted): boolean {
+  const { unfit, unfitThrough = {} } = problem;
+  const { id, connector, kept } = microphone;
   if (kept && through?.id !== kept.id) return false;
   const loud = (through ? unfitThrough[id]?.[through.id] : unfit[id])?.includes(inputAddress(input)) ?? false;
+  const { starved } = wayOf(microphone, input, through);
+  const plainFits = input.connectors.includes(connector) && !unfit[id]?.includes(inputAddress(input)) && !isUneasy(problem, id, input, null);
+  // A booster is for what is too soft, never a way to keep power off.
+  if (through?.kind === 'booster' && !kept && plainFits) return false;
   return (
     (!wanted({ kind: 'plug', microphoneId: id }) || plugsFit(connector, input.connectors, through)) &&
     (!wanted({ kind: 'level', microphoneId: id }) || !loud) &&
-    (phantom !== 'needs' || !wanted({ kind: 'power', microphoneId: id }) || canBePowered(hasBank, through)) &&
-    (!through?.needsPower || hasBank)
+    (starved !== 'microphone' || !wanted({ kind: 'power', microphoneId: id })) &&
+    starved !== 'between'
   );
 }
 
@@ -191,11 +282,22 @@ function betweens(problem: PatchProblem, microphone: PatchMicrophone, m: number,
   return outboard.flatMap((one, h): Between[] => {
     const allows = inputs.map((input) => allowed(problem, microphone, input, one, wanted));
     const opens = allows.some((may, i) => may && !plain[i]);
-    const shields = microphone.phantom === 'never' && !letsPowerIn(one) && allows.includes(true);
+    // It keeps power from who must not have it, or gives its own, so that a bank can be dark for others.
+    const changes = allows.some((may, i) => may && changesPower(microphone, inputs[i] as PatchInput, one));
+    const eases = inputs.some(
+      (input, i) => allows[i] && isUneasy(problem, microphone.id, input, null) && !isUneasy(problem, microphone.id, input, one),
+    );
     // Two things in a row are somebody's, and nobody else's; what wants line level never stands before a microphone alone.
     const isFree = partsOf(one.id).length === 1 && !isAtLine(one);
-    return one.count > 0 && (isFree || microphone.kept?.id === one.id) && (opens || shields) ? [{ outboard: one, name: `t${m}_${h}`, allows }] : [];
+    return one.count > 0 && (isFree || microphone.kept?.id === one.id) && (opens || changes || eases)
+      ? [{ outboard: one, name: `t${m}_${h}`, allows }]
+      : [];
   });
+}
+
+function changesPower(microphone: PatchMicrophone, input: PatchInput, one: Outboard): boolean {
+  const [plain, helped] = [wayOf(microphone, input, null), wayOf(microphone, input, one)];
+  return (plain.harmed && !helped.harmed) || (plain.asks && !helped.asks);
 }
 
 function patchFrom(
@@ -216,8 +318,9 @@ function patchFrom(
     const used = between[m]?.find(({ name }) => (answer[name] ?? 0) > 0.5);
     if (used) {
       through[id] = used.outboard.id;
-      cost += COST.between;
+      cost += betweenCost(used.outboard);
     }
+    if (isUneasy(problem, id, inputs[i] as PatchInput, used?.outboard ?? null)) cost += COST.uneasy;
   });
   const phantomBanks = banks.filter((_, b) => (answer[`p${b}`] ?? 0) > 0.5);
   const changed = microphones.filter(({ id }) => previous[id] !== undefined && chosen[id] !== undefined && previous[id] !== chosen[id]).length;

@@ -1,8 +1,11 @@
-import { listed } from '../units';
+import { counted, formatNumber, listed } from '../units';
 import type { Demand, PatchProblem } from './problem';
 
-/** The demands that conflict, as one sentence and what to do. */
-export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conflict: readonly Demand[]): string {
+/**
+ * The demands that conflict, as one sentence and what to do.
+ * @param left who has no input where as many as can be have one
+ */
+export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conflict: readonly Demand[], left: readonly string[] = []): string {
   const nameOf = (id: string): string => microphones.find((microphone) => microphone.id === id)?.name ?? id;
   const of = (kind: Demand['kind']): string[] =>
     conflict.flatMap((one) => (one.kind === kind && one.kind !== 'pair' ? [nameOf(one.microphoneId)] : []));
@@ -17,8 +20,11 @@ export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conf
   ];
   const pairs = conflict.flatMap((one) => (one.kind === 'pair' ? [one.pair.map(nameOf).join(' with ')] : []));
   const only = power.length + never.length + plug.length + level.length + cable.length + pin.length + pairs.length === 0;
-  if (only)
-    return `${all.length} microphones need ${all.length} inputs and the devices have ${inputs.length}: take ${all.length - inputs.length} away or add a device.`;
+  if (only) {
+    const [count, over] = [microphones.length, microphones.length - inputs.length];
+    const these = left.length > 0 ? listed(left.map(nameOf)) : formatNumber(over, 0);
+    return `${counted(count, 'microphone')} and ${counted(inputs.length, 'input')}: ${over} too many. Leave out ${these}, or add a device.`;
+  }
   const must = [
     ...(power.length ? [`${listed(power)} must have phantom power`] : []),
     ...(never.length ? [`${listed(never)} must never get it`] : []),

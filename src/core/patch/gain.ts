@@ -6,6 +6,11 @@ import type { Outboard } from './outboard';
 /** Peaks of the loudest playing are aimed here (the safe-peaks habit, common practice). */
 export const PEAK_TARGET_DBFS = -12;
 
+export type GainVerdict = 'fits' | 'overloads' | 'too-loud' | 'too-hot' | 'too-quiet';
+
+/** How far from the target a level may land, dB. */
+const NEAR_DB = 6;
+
 /** How one microphone is set on one input. */
 export interface GainSetting {
   readonly gainDb: number;
@@ -16,8 +21,10 @@ export interface GainSetting {
   readonly betweenDb: number;
   /** What low cuts take away from the loudest sound, dB: 0 or less. */
   readonly lowCutDb: number;
-  /** Whether the loudest peak stays below full scale and the target can be reached within 6 dB. */
-  readonly verdict: 'fits' | 'too-loud' | 'too-quiet';
+  /** Where the loudest peak lands in the file: at full scale even at least gain, more than 6 dB over or under the target, or where it should. */
+  readonly level: Exclude<GainVerdict, 'overloads'>;
+  /** The same, and before all that the microphone itself overloads, which no input mends. */
+  readonly verdict: GainVerdict;
 }
 
 /** dBFS = dBu − (maximum input dBu at minimum gain) + (gain − minimum gain). */
@@ -51,8 +58,9 @@ export function gainFor(
   const padDb = inputPad ? input.padDb : 0;
   const gainDb = Math.min(input.gainMaxDb, Math.max(input.gainMinDb, wanted(padDb)));
   const predictedPeakDbfs = recordedLevelDbfs(levelDbu, input, gainDb, padDb);
-  // Without a gain there is none to be too low: floating point keeps what is soft.
-  const soft = !input.floats && predictedPeakDbfs < targetDbfs - 6;
-  const verdict = predictedPeakDbfs > -1 ? 'too-loud' : soft ? 'too-quiet' : 'fits';
-  return { gainDb, microphonePad, inputPad, predictedPeakDbfs, betweenDb, lowCutDb, verdict };
+  // Without a gain there is none to be too low or too high: floating point keeps what is soft, and only its ceiling counts.
+  const off = input.floats ? 0 : predictedPeakDbfs - targetDbfs;
+  const overloads = peakSplDb > model.maxSplDb + (microphonePad ? model.padDb : 0);
+  const level = predictedPeakDbfs > -1 ? 'too-loud' : off > NEAR_DB ? 'too-hot' : off < -NEAR_DB ? 'too-quiet' : 'fits';
+  return { gainDb, microphonePad, inputPad, predictedPeakDbfs, betweenDb, lowCutDb, level, verdict: overloads ? 'overloads' : level };
 }

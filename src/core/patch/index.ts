@@ -5,4 +5,6 @@ export * from './device';
 export * from './gain';
 export type { SolveMilp } from './milp';
 export * from './outboard';
+export * from './power';
 export * from './problem';
+export * from './somePatch';

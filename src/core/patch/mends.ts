@@ -2,6 +2,7 @@ import { fitsPlug } from './cable';
 import { cheapestPatch } from './cheapestPatch';
 import { demandKey, demandsOf } from './demand';
 import type { SolveMilp } from './milp';
+import type { OutboardKind } from './outboard';
 import type { Demand, PatchMend, PatchProblem } from './problem';
 
 /**
@@ -39,10 +40,16 @@ function longerCable(problem: PatchProblem, conflict: readonly Demand[], solve: 
   return [{ kind: 'longer cable', cable, count }];
 }
 
+/** What to get, the cheapest kind first (common practice). */
+const BORROWED: readonly OutboardKind[] = ['attenuator', 'phantom blocker', 'adaptor', 'direct box', 'booster', 'preamp', 'equaliser'];
+
 /** What alone would make a patch possible: one thing borrowed, a pin let go, a pair parted, a microphone left out. */
 export function mendsFor(problem: PatchProblem, conflict: readonly Demand[], solve: SolveMilp): PatchMend[] {
   const { outboard = [], borrowable = [] } = problem;
-  const borrowed = borrowable.flatMap((one): PatchMend[] => {
+  // The cheapest first, and never what only happens to keep power off.
+  const isPower = conflict.some(({ kind }) => kind === 'power' || kind === 'no power');
+  const useful = BORROWED.flatMap((kind) => borrowable.filter((one) => one.kind === kind && !(isPower && kind === 'booster')));
+  const borrowed = useful.flatMap((one): PatchMend[] => {
     const more = [...outboard.filter(({ id }) => id !== one.id), { ...one, count: (outboard.find(({ id }) => id === one.id)?.count ?? 0) + 1 }];
     return cheapestPatch({ ...problem, outboard: more }, solve) ? [{ kind: 'borrow', outboard: one }] : [];
   });

@@ -1,4 +1,4 @@
-import type { Connector, MicrophoneModel } from '../microphones';
+import type { Connector } from '../microphones';
 
 export const OUTBOARD_KINDS = ['attenuator', 'booster', 'phantom blocker', 'direct box', 'adaptor', 'preamp', 'splitter', 'equaliser'] as const;
 export type OutboardKind = (typeof OUTBOARD_KINDS)[number];
@@ -78,12 +78,15 @@ const LIFTS_DB = 30;
 
 /** Whether one thing can stand behind another: what wants line level, behind what lifts a microphone to it. */
 export const canFollow = (first: Outboard, next: Outboard): boolean =>
-  isAtLine(next) && !isAtLine(first) && next.takes.includes(first.gives) && first.gainMaxDb >= LIFTS_DB;
+  isAtLine(next) && !isAtLine(first) && !first.needsPower && next.takes.includes(first.gives) && first.gainMaxDb >= LIFTS_DB;
 
 /** Between the ids of two things in a row: no id has a slash. */
 const THEN = '/';
 
-/** Two things in a row as one: what they do together, and the plugs at their ends. The low cut is that of the second where it has one. */
+/**
+ * Two things in a row as one: what they do together, and the plugs at their ends. The low cut is that of the second where it has one. The
+ * input's power stops at the jack between them.
+ */
 export const inRow = (first: Outboard, next: Outboard): Outboard => ({
   ...first,
   id: `${first.id}${THEN}${next.id}`,
@@ -93,6 +96,8 @@ export const inRow = (first: Outboard, next: Outboard): Outboard => ({
   gainMinDb: first.gainMinDb + next.gainMinDb,
   gainMaxDb: first.gainMaxDb + next.gainMaxDb,
   gives: next.gives,
+  needsPower: next.needsPower,
+  blocksPower: true,
   ...(next.lowCutHz === undefined ? {} : { lowCutHz: next.lowCutHz }),
 });
 
@@ -102,17 +107,6 @@ export const partsOf = (outboardId: string): readonly string[] => outboardId.spl
 /** Whether a microphone can be plugged so, plugs alone looked at. */
 export const plugsFit = (connector: Connector, inputTakes: readonly Connector[], through: Outboard | null): boolean =>
   through ? through.takes.includes(connector) && inputTakes.includes(through.gives) : inputTakes.includes(connector);
-
-/** Whether a microphone that must have power can have it so. */
-export const canBePowered = (hasBank: boolean, through: Outboard | null): boolean =>
-  through ? through.givesPower || (hasBank && !through.blocksPower) : hasBank;
-
-/** Whether power of the input's bank reaches the microphone. */
-export const letsPowerIn = (through: Outboard | null): boolean => !through?.blocksPower;
-
-/** Whether a line asks its bank for power: the microphone itself, or what is between. */
-export const asksPower = ({ phantom }: Pick<MicrophoneModel, 'phantom'>, through: Outboard | null): boolean =>
-  through ? through.needsPower || (phantom === 'needs' && !through.givesPower && !through.blocksPower) : phantom === 'needs';
 
 /** Put between for what it does to the sound, or to have it twice, and not to make a plug fit: the solver leaves it where it is. */
 export const isKept = ({ kind }: Outboard): boolean => kind === 'splitter' || kind === 'equaliser';

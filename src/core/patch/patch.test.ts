@@ -72,7 +72,15 @@ test.each([
   [
     'nine microphones',
     problem(Array.from({ length: 9 }, (_, i) => mic(`m${i}`, 'indifferent'))),
-    /9 microphones need 9 inputs and the devices have 8: take 1 away/,
+    /^9 microphones and 8 inputs: 1 too many\. Leave out m\d, or add a device\.$/,
+  ],
+  [
+    'ten microphones and four inputs',
+    problem(
+      Array.from({ length: 10 }, (_, i) => mic(`m${i}`, 'needs')),
+      { inputs: inputs.slice(0, 4) },
+    ),
+    /^10 microphones and 4 inputs: 6 too many\. Leave out (m\d, ){4}m\d and m\d, or add a device\.$/,
   ],
   [
     'power against ribbons',
@@ -158,9 +166,9 @@ function judged(
 ) {
   const at = (m: number): PatchInput | null => (way[m] == null ? null : (some[way[m]] as PatchInput));
   const bank = (input: PatchInput | null): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
-  const lit = new Set(
-    microphones.flatMap(({ id, phantom }, m) => (phantom === 'needs' && !without.has(`power/${id}`) && bank(at(m)) ? [bank(at(m))] : [])),
-  );
+  // 48 V runs over XLR alone, at both ends (IEC 61938).
+  const live = (m: number): string | null => (microphones[m]?.connector === 'XLR' && at(m)?.connectors.includes('XLR') ? bank(at(m)) : null);
+  const lit = new Set(microphones.flatMap(({ id, phantom }, m) => (phantom === 'needs' && !without.has(`power/${id}`) ? (live(m) ?? []) : [])));
   let [allowed, cost] = [true, 40 * lit.size];
   // The longest way gets the longest cable, and so on: where that does not do, nothing does.
   const reachable = (plug: string): boolean => {
@@ -183,8 +191,8 @@ function judged(
       return;
     }
     const address = inputAddress(input);
-    if (phantom === 'needs' && !without.has(`power/${id}`) && !bank(input)) allowed = false;
-    if (phantom === 'never' && !without.has(`no power/${id}`) && lit.has(bank(input))) allowed = false;
+    if (phantom === 'needs' && !without.has(`power/${id}`) && !live(m)) allowed = false;
+    if (phantom === 'never' && !without.has(`no power/${id}`) && lit.has(live(m) ?? '')) allowed = false;
     if (!without.has(`plug/${id}`) && !input.connectors.includes(connector)) allowed = false;
     if (!without.has(`level/${id}`) && unfit[id]?.includes(address)) allowed = false;
     if (!without.has(`pin/${id}`) && pinned[id] !== undefined && pinned[id] !== address) allowed = false;
@@ -295,7 +303,9 @@ describe('gain for peaks at −12 dBFS (safe peaks, common practice)', () => {
   });
   test('a hot microphone gets the input’s pad, and one too hot even so is told', () => {
     expect(gainFor(condenser, 134, false, input).inputPad).toBe(true);
-    expect(gainFor({ ...condenser, sensitivityMvPerPa: 400 }, 150, false, { ...input, padDb: 0 }).verdict).toBe('too-loud');
+    expect(gainFor({ ...condenser, sensitivityMvPerPa: 400 }, 150, false, { ...input, padDb: 0 }).level).toBe('too-loud');
+    expect(gainFor(condenser, condenser.maxSplDb + 1, false, input).verdict).toBe('overloads');
+    expect(gainFor(condenser, condenser.maxSplDb - 1, false, input).verdict).toBe('fits');
     expect(gainFor({ ...condenser, sensitivityMvPerPa: 0.5 }, 70, false, input).verdict).toBe('too-quiet');
   });
 });

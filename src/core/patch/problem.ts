@@ -67,6 +67,9 @@ export interface PatchProblem {
   readonly reach?: CableReach;
   /** As {@link unfit}, with something between: by microphone id, then by its id. */
   readonly unfitThrough?: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
+  /** Input addresses where its level lands far from where it should, though it can be recorded; by microphone id, and with something between. */
+  readonly uneasy?: Readonly<Record<string, readonly string[]>>;
+  readonly uneasyThrough?: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 }
 
 /** Who goes where, which banks are lit, and how many cables move. */

@@ -1,13 +1,14 @@
-import { arrivalTable } from '../arrivals';
+import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { checkPlan, type Finding, told } from '../checks';
 import type { Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
+import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
 import { counted, formatLength } from '../units';
 import { withExpectations } from './expected';
-import { patchInputs } from './patchProblem';
+import { patchInputs, patchProblem } from './patchProblem';
 import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
 import { resolvePlan } from './resolve';
 
@@ -15,6 +16,8 @@ import { resolvePlan } from './resolve';
 export interface Fit {
   readonly fits: boolean;
   readonly reasons: readonly string[];
+  /** No patch of it was found at a glance: whether it fits is for the solver to say. */
+  readonly isPatchOpen: boolean;
   readonly microphones: number;
   readonly stands: number;
 }
@@ -51,12 +54,16 @@ const UNLIKE = 'Two unlike microphones stand in for a pair: the picture leans fr
 /** Techniques whose two microphones are meant to be alike. */
 const ALIKE: readonly PairTechnique[] = ['spaced', 'XY', 'AB', 'ORTF', 'DIN', 'NOS', 'crossed figure-8s', 'half-crossed', 'equal-distance pair'];
 
-/** Inputs that can give 48 V against microphones that must have it. */
-function powerReason(session: Session, up: Session): string[] {
-  const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
-  const needing = up.microphones.filter((placed) => models.get(placed.modelId)?.phantom === 'needs').length;
-  const giving = patchInputs(session).filter(({ phantomBank }) => phantomBank !== null).length;
-  return needing > giving ? [`It needs 48 V on ${counted(needing, 'input')} and ${giving === 0 ? 'none has' : `${giving} have`} it.`] : [];
+/**
+ * Whether the microphones that are up can all be plugged in, power and levels minded: found at a glance, or asked of the solver; open where
+ * there is none to ask.
+ */
+function patchOf(up: Session, table: ArrivalTable, solve?: SolveMilp): { readonly isOpen: boolean; readonly reason: string | null } {
+  const problem = patchProblem(up, table);
+  if (problem.microphones.length === 0 || somePatch(problem)) return { isOpen: false, reason: null };
+  if (!solve) return { isOpen: true, reason: null };
+  const result = assignInputs(problem, solve);
+  return { isOpen: false, reason: result.ok ? null : result.reason };
 }
 
 /** How far a player is from where the way of a set-up off a wall would be as long as the room lets, and what the shorter way costs. */
@@ -75,24 +82,35 @@ function midwayReason(session: Session, recipe: Recipe, instrument: Instrument):
 }
 
 /** Puts the set-up up on paper and hears what the checks say of it, beyond what it raises by design. */
-function tried(session: Session, recipe: Recipe, instrument: Instrument): { grave: string[]; minor: string[] } {
+function tried(
+  session: Session,
+  recipe: Recipe,
+  instrument: Instrument,
+  solve?: SolveMilp,
+): { grave: string[]; minor: string[]; isPatchOpen: boolean } {
   let ids = 0;
   const up = placeSetup(session, recipe, instrument.id, () => `fit-${++ids}`).session;
   const isOurs = (id: string): boolean => id.startsWith('fit-');
-  const found = withExpectations(up, checkPlan(arrivalTable(resolvePlan(up)))).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
+  const table = arrivalTable(resolvePlan(up));
+  const patch = patchOf(up, table, solve);
+  const found = withExpectations(up, checkPlan(table)).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
   const said = (severity: Finding['severity']): string[] => found.filter((finding) => finding.severity === severity).map(told);
   const modelOf = (id: string): string | undefined => up.microphones.find((placed) => placed.id === id)?.modelId;
   const unlike = up.pairs.some(
     (pair) => isOurs(pair.leftId) && ALIKE.includes(pair.technique as PairTechnique) && modelOf(pair.leftId) !== modelOf(pair.rightId),
   );
   return {
-    grave: [...powerReason(session, up), ...said('fix').slice(0, 1)],
+    grave: [...(patch.reason === null ? [] : [patch.reason]), ...said('fix').slice(0, 1)],
+    isPatchOpen: patch.isOpen,
     minor: [...midwayReason(session, recipe, instrument), ...(unlike ? [UNLIKE] : []), ...said('improve').slice(0, 1)],
   };
 }
 
-/** Judges a set-up against shelf, inputs, stands and room. A substitute microphone is told but fits all the same. */
-export function fitOf(session: Session, recipe: Recipe, instrument: Instrument): Fit {
+/**
+ * Judges a set-up against shelf, inputs, power, stands and room. A substitute microphone is told but fits all the same.
+ * @param solve asked where no patch is found at a glance
+ */
+export function fitOf(session: Session, recipe: Recipe, instrument: Instrument, solve?: SolveMilp): Fit {
   const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
   const { placed } = placeRecipe(recipe, chosen, session.room);
   const count = placed.length;
@@ -115,14 +133,16 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument):
   const soft = kinds.filter((reason) => !reason.startsWith('The shelf'));
   if (!worst && gap < CEILING_M && highest)
     soft.push(`The ceiling leaves ${formatLength(gap, session.units)} above ${highest.recipe.name.toLowerCase()}; absorb above it.`);
+  let isPatchOpen = false;
   if (hard.length === 0) {
-    const { grave, minor } = tried(session, recipe, instrument);
+    const { grave, minor, isPatchOpen: open } = tried(session, recipe, instrument, solve);
+    isPatchOpen = open;
     hard.push(...grave);
     soft.push(...minor);
   }
   if (recipe.needs)
     for (const [id, value] of Object.entries(recipe.needs)) if ((instrument.choices?.[id] ?? '') !== value) soft.push(needWords(id, value));
-  return { fits: hard.length === 0, reasons: [...hard, ...soft], microphones: count, stands: onStands };
+  return { fits: hard.length === 0, reasons: [...hard, ...soft], isPatchOpen, microphones: count, stands: onStands };
 }
 
 const NEEDS: Record<string, string> = {

@@ -4,7 +4,7 @@ import type { Connector } from '../microphones';
 import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId, secondWayName } from '../patch';
 import { cableLengthM, onwardM } from './cableLength';
 import { devicesInUse, patchInputs } from './patchProblem';
-import { litBanks } from './patchSafety';
+import { bankAddressOf, powerOf } from './power';
 import { resolvePlan } from './resolve';
 
 /** A cable that one microphone needs, and the one that is there for it. */
@@ -60,17 +60,34 @@ export interface PowerUse {
   readonly device: string;
   /** Phantom switches that are on. */
   readonly banks: readonly string[];
+  /** For whom a unit's own phantom switch is on, or must be off; none for a device with inputs. */
+  readonly own?: { readonly microphone: string; readonly on: boolean };
 }
 
-/** What has to be plugged into the mains, and which phantom switches are on. */
+/** What has to be plugged into the mains, and which phantom switches are on: devices, then units between with power of their own. */
 export function powerUses(session: Session): PowerUse[] {
-  const lit = litBanks(session);
-  return devicesInUse(session).map((device) => ({
+  const { banks, sockets } = powerOf(session);
+  const devices = devicesInUse(session).map((device) => ({
     device: device.name,
     banks: [
-      ...new Set(device.inputs.flatMap(({ phantomBank }) => (phantomBank !== null && lit.has(`${device.id}/${phantomBank}`) ? [phantomBank] : []))),
+      ...new Set(
+        device.inputs.flatMap(({ phantomBank }) =>
+          phantomBank !== null && banks.get(bankAddressOf({ deviceId: device.id, phantomBank }) ?? '')?.on ? [phantomBank] : [],
+        ),
+      ),
     ],
   }));
+  const units = sockets.flatMap(({ microphoneId, isSecond, way }): PowerUse[] => {
+    const microphone = session.microphones.find(({ id }) => id === microphoneId)?.name;
+    return way.own && microphone && !isSecond ? [{ device: way.own.name, banks: [], own: { microphone, on: way.own.on } }] : [];
+  });
+  return [...devices, ...units];
+}
+
+/** What a list says of one thing on the mains. */
+export function powerUseWords({ banks, own }: PowerUse): string {
+  if (own) return `48 V ${own.on ? 'on' : 'off'} for ${own.microphone}`;
+  return banks.length > 0 ? `phantom on in ${banks.join(' and ')}` : 'phantom off';
 }
 
 /** One line of what is missing, by kind. */
@@ -81,6 +98,8 @@ export interface Wanted {
   readonly count: number;
   /** What for. */
   readonly why: string;
+  /** The patch counts on it as if it were here. */
+  readonly counted?: boolean;
 }
 
 interface Piece {
@@ -115,7 +134,13 @@ export function shoppingList(session: Session, plan: Plan = resolvePlan(session)
     return several(used - (shelf.outboard?.find((own) => own.id === id)?.count ?? 0), { key: id, what: name });
   });
   const short = Math.max(0, microphones.length - patchInputs(session).length);
+  const counted = Object.entries(session.ready.toGet ?? {}).flatMap(([id, count]): Wanted[] => {
+    const cable = shelf.cables?.find((one) => one.id === id);
+    const what = cable ? cableTitle(cable, units) : shelf.outboard?.find((one) => one.id === id)?.name;
+    return what ? [{ key: id, what, count, why: 'the patch counts on it', counted: true }] : [];
+  });
   return [
+    ...counted,
     ...tallied(cables, 'no cable of its kind that is left reaches'),
     ...tallied(stands, 'more are planned than there are'),
     ...tallied(between, 'more are in use than there are'),

@@ -4,8 +4,15 @@ import { checkPlan, told } from '../checks';
 import { addInstrument, newSession, type Session, type Shelf } from '../document';
 import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../instruments';
 import { MICROPHONE_CATALOGUE } from '../microphones';
+import { DEVICE_CATALOGUE, OUTBOARD_CATALOGUE, type SolveMilp } from '../patch';
+import { loadMilpSolver } from '../patch/highs';
 import { recipeById, recipesFor } from '../setups';
 import { fitOf, placeSetup, resolvePlan, withExpectations } from './index';
+
+let solve: SolveMilp;
+beforeAll(async () => {
+  solve = await loadMilpSolver();
+});
 
 const FULL: Shelf = {
   ...BOATHOUSE_SHELF,
@@ -66,9 +73,28 @@ test('microphones that need 48 V on inputs that have none are a reason against',
   const guitar = instrumentOf('guitar', 'concert');
   const dead = BOATHOUSE_SHELF.devices.map((device) => ({ ...device, inputs: device.inputs.map((input) => ({ ...input, phantomBank: null })) }));
   const condensers = MICROPHONE_CATALOGUE.filter(({ phantom }) => phantom === 'needs').map((model) => ({ ...model, count: 4 }));
-  const { fits, reasons } = fitOf(roomWith(guitar, { ...FULL, devices: dead, microphones: condensers }), recipe('guitar-ortf'), guitar);
+  const { fits, reasons } = fitOf(roomWith(guitar, { ...FULL, devices: dead, microphones: condensers }), recipe('guitar-ortf'), guitar, solve);
   expect(fits).toBe(false);
-  expect(reasons).toContain('It needs 48 V on 2 inputs and none has it.');
+  expect(reasons).toContainEqual(expect.stringMatching(/must have phantom power/));
+});
+
+test('a passive ribbon beside a condenser on one phantom switch does not fit before something shields it: the solver is asked', () => {
+  const guitar = instrumentOf('guitar', 'concert');
+  const mixer = DEVICE_CATALOGUE.filter(({ id }) => id === 'small-mixer');
+  const two = ['small-condenser', 'passive-ribbon'].flatMap((id) =>
+    MICROPHONE_CATALOGUE.filter((model) => model.id === id).map((model) => ({ ...model, count: 1 })),
+  );
+  const shelf = { ...FULL, devices: mixer, microphones: two };
+  const recipes = recipesFor(guitar).filter(({ microphones }) => microphones.length === 2);
+  const asked = recipes.filter((one) => fitOf(roomWith(guitar, shelf), one, guitar).isPatchOpen);
+  expect(asked.length).toBeGreaterThan(2);
+  for (const one of asked) {
+    const judged = fitOf(roomWith(guitar, shelf), one, guitar, solve);
+    expect([one.id, judged.fits, judged.isPatchOpen]).toEqual([one.id, false, false]);
+    expect(judged.reasons[0]).toMatch(/must have phantom power, .+ must never get it/);
+    const outboard = OUTBOARD_CATALOGUE.filter(({ id }) => id === 'phantom-blocker');
+    expect([one.id, fitOf(roomWith(guitar, { ...shelf, outboard }), one, guitar, solve).fits]).toEqual([one.id, true]);
+  }
 });
 
 test('a French horn says how far its player is from half way', () => {

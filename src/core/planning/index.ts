@@ -13,6 +13,7 @@ export * from './parts';
 export * from './patchProblem';
 export * from './patchSafety';
 export * from './placing';
+export * from './power';
 export * from './proposals';
 export * from './ready';
 export { heardRoom, peakTargetOf, resolvePlan, wantedLevelDb } from './resolve';

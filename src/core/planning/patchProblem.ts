@@ -139,12 +139,29 @@ function reachOf(session: Session, plan: Plan): Pick<PatchProblem, 'reach'> {
   return { reach: { needM, cables, sold: CABLE_CATALOGUE } };
 }
 
+/** Inputs that set levels alike, together: a level is worked out once for them. */
+function likeInputs(inputs: readonly PatchInput[]): readonly (readonly PatchInput[])[] {
+  const groups = new Map<string, PatchInput[]>();
+  for (const input of inputs) {
+    const { padDb, gainMinDb, gainMaxDb, gainStepDb, maxLevelDbu, floats, lowCutHz } = input;
+    const key = [padDb, gainMinDb, gainMaxDb, gainStepDb, maxLevelDbu, floats, lowCutHz].join('/');
+    groups.set(key, [...(groups.get(key) ?? []), input]);
+  }
+  return [...groups.values()];
+}
+
 /** The patch problem of a session: who must be plugged where, given what is predicted. */
 export function patchProblem(session: Session, table: ArrivalTable): PatchProblem {
   const inputs = patchInputs(session);
   const outboard = outboardFor(session);
-  const tooLoud = (id: string, through: Outboard | null): string[] =>
-    inputs.filter((input) => gainSetting(table, id, input, through)?.verdict === 'too-loud').map(inputAddress);
+  const alike = likeInputs(inputs);
+  const levelled = (levels: readonly GainSetting['level'][]) => (id: string, through: Outboard | null) =>
+    alike.flatMap((ones) => {
+      const level = gainSetting(table, id, ones[0] as PatchInput, through)?.level ?? 'fits';
+      return levels.includes(level) ? ones.map(inputAddress) : [];
+    });
+  const tooLoud = levelled(['too-loud']);
+  const uneasy = levelled(['too-hot', 'too-quiet']);
   const each = <T>(of: (id: string) => T): Record<string, T> => Object.fromEntries(table.plan.microphones.map(({ id }) => [id, of(id)]));
   const unfit = each((id) => tooLoud(id, null));
   const all = [...outboard, ...OUTBOARD_CATALOGUE.filter(({ id }) => !outboard.some((own) => own.id === id))];
@@ -171,6 +188,8 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
     outboard,
     borrowable: OUTBOARD_CATALOGUE,
     unfitThrough: each((id) => Object.fromEntries(all.map((one) => [one.id, tooLoud(id, one)]))),
+    uneasy: each((id) => uneasy(id, null)),
+    uneasyThrough: each((id) => Object.fromEntries(outboard.map((one) => [one.id, uneasy(id, one)]))),
     inputs,
     pairs: session.pairs.map((pair) => [pair.leftId, pair.rightId] as const),
     previous: {

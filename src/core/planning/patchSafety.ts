@@ -1,9 +1,8 @@
-import { putBetween, type Session } from '../document';
+import { plugIn, putBetween, type Session } from '../document';
 import type { MicrophoneModel } from '../microphones';
-import { asksPower, canBePowered, inputAddress, letsPowerIn, type Outboard, type PatchInput, partsOf, plugsFit } from '../patch';
+import { inputAddress, type Outboard, type PatchInput, type PowerPlan, partsOf, plugsFit, type SocketPower } from '../patch';
 import { outboardOf, patchInputs } from './patchProblem';
-
-const bankOf = (input: PatchInput | undefined): string | null => (input?.phantomBank ? `${input.deviceId}/${input.phantomBank}` : null);
+import { powerOf } from './power';
 
 interface Plugged {
   readonly id: string;
@@ -15,31 +14,23 @@ interface Plugged {
   /** Where the second way of its splitter goes. */
   readonly second: PatchInput | undefined;
   readonly through: Outboard | null;
+  /** How power runs on its line, carried or not; none where it is in no input. */
+  readonly power: SocketPower | undefined;
 }
 
-function pluggedIn(session: Session, patch: Session['patch']): Plugged[] {
+function pluggedIn(session: Session, power: PowerPlan): Plugged[] {
   const inputs = patchInputs(session);
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const inputAt = (address: string | undefined): PatchInput | undefined => inputs.find((input) => inputAddress(input) === address);
   return session.microphones.flatMap(({ id, name, modelId, alsoInto }): Plugged[] => {
     const model = models.get(modelId);
     if (!model) return [];
-    const input = inputAt(patch[id]);
-    return [{ id, name, model, input, lost: patch[id] !== undefined && !input, second: inputAt(alsoInto), through: outboardOf(session, id) }];
+    const address = session.patch[id];
+    const input = inputAt(address);
+    const own = power.sockets.find((one) => one.microphoneId === id && !one.isSecond);
+    const lost = address !== undefined && !input;
+    return [{ id, name, model, input, lost, second: inputAt(alsoInto), through: outboardOf(session, id), power: own }];
   });
-}
-
-const litBy = (plugged: readonly Plugged[]): ReadonlySet<string> =>
-  new Set(plugged.flatMap(({ model, input, through }) => (asksPower(model, through) ? (bankOf(input) ?? []) : [])));
-
-/** Phantom switches that are on as things are plugged, "device/bank": somebody there, or what stands between, asks for it. */
-export const litBanks = (session: Session): ReadonlySet<string> => litBy(pluggedIn(session, session.patch));
-
-/** Microphones that get phantom power as things are plugged, whether they want it or not. */
-export function powered(session: Session): ReadonlySet<string> {
-  const plugged = pluggedIn(session, session.patch);
-  const lit = litBy(plugged);
-  return new Set(plugged.flatMap(({ id, input, through }) => (lit.has(bankOf(input) ?? '') && letsPowerIn(through) ? [id] : [])));
 }
 
 /** What is wrong with a patch as it stands. Power where it harms is a danger; the rest will merely not work. */
@@ -63,7 +54,27 @@ function missingOf(session: Session, outboardId: string, microphoneId: string, p
   return `There ${thing.count === 1 ? 'is one' : `are ${thing.count}`} of ${thing.name}, and ${users.length} are in use`;
 }
 
-function troubleOf(session: Session, { id, name, model, input, lost, second, through }: Plugged, plugged: readonly Plugged[]): PatchTrouble | null {
+/** Two on one switch that cannot both be served: told of who would be harmed. */
+function conflictOf(session: Session, { name, power: own }: Plugged, power: PowerPlan): string | null {
+  const bank = own?.bank ? power.banks.get(own.bank) : undefined;
+  if (!own?.way.harmed || !bank || bank.askers.length === 0) return null;
+  const asker = session.microphones.find(({ id }) => id === bank.askers[0])?.name;
+  return `${name} must never get phantom power, and ${asker} on the same switch needs it: leave that switch off and move one of them.`;
+}
+
+/** Why a line gets none of the power that it lives on, where no switch could help. */
+function starvedWords(session: Session, { name, model, through, power, input }: Plugged): string | null {
+  if (!power || !input || power.way.starved === null) return null;
+  const where = `input ${inputTitle(session, input)}`;
+  if (power.way.starved === 'between') return `${through?.name} lives on phantom power and ${where} gives it none: use another input.`;
+  if (through?.blocksPower) return `${name} needs phantom power, and ${through.name} lets none through: take it away.`;
+  return power.way.shield?.kind === 'jack' && input.connectors.includes(through?.gives ?? model.connector)
+    ? `${name} needs phantom power, and a jack carries none: use an XLR input and cable.`
+    : `${name} needs phantom power and ${where} gives none: use another input.`;
+}
+
+function troubleOf(session: Session, one: Plugged, plugged: readonly Plugged[], power: PowerPlan): PatchTrouble | null {
+  const { id, name, model, input, lost, second, through } = one;
   const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
   if (model.connector === 'USB')
     return plugged.length > 1
@@ -71,18 +82,12 @@ function troubleOf(session: Session, { id, name, model, input, lost, second, thr
           `${name} is a device of its own, with its own clock: what it records runs away from the others. Use it alone, or take another microphone.`,
         )
       : null;
+  const conflict = conflictOf(session, one, power);
+  if (conflict) return told(conflict, true);
   if (lost) return told(`${name} is in an input that is not carried at this sample rate: use another input, or record at a lower rate.`);
   if (!input) return told(`${name} has no input.`);
-  const bank = bankOf(input);
-  const other = plugged.find((one) => one.id !== id && asksPower(one.model, one.through) && bank !== null && bankOf(one.input) === bank);
-  if (model.phantom === 'never' && other && letsPowerIn(through))
-    return told(`${name} must never get phantom power, and its bank is powered for ${other.name}: move one of them.`, true);
-  if (model.phantom === 'needs' && through && !canBePowered(bank !== null, through))
-    return told(`${name} needs phantom power, and ${through.name} lets none through: take it away.`);
-  if (model.phantom === 'needs' && !canBePowered(bank !== null, through))
-    return told(`${name} needs phantom power and input ${inputTitle(session, input)} gives none: use another input.`);
-  if (through?.needsPower && !bank)
-    return told(`${through.name} lives on phantom power and input ${inputTitle(session, input)} gives none: use another input.`);
+  const starved = starvedWords(session, one);
+  if (starved) return told(starved);
   if (through && !plugsFit(model.connector, input.connectors, through))
     return told(`${through.name} does not fit between ${name} and input ${inputTitle(session, input)}: its plugs are others.`);
   if (!through && !input.connectors.includes(model.connector))
@@ -90,20 +95,26 @@ function troubleOf(session: Session, { id, name, model, input, lost, second, thr
   if (second && !second.connectors.includes(through?.gives ?? 'XLR'))
     return told(`The second way of ${name} ends in an ${through?.gives ?? 'XLR'} plug and input ${inputTitle(session, second)} does not take it.`);
   const missing = through ? partsOf(through.id).flatMap((part) => missingOf(session, part, id, plugged) ?? []) : [];
-  return missing[0] ? told(`${missing[0]}: ${name} has none.`) : null;
+  if (missing[0]) return told(`${missing[0]}: ${name} has none.`);
+  // Nothing of its own is wrong: its switch is held off for somebody else's sake.
+  const bank = one.power?.lacks && one.power.bank ? power.banks.get(one.power.bank) : undefined;
+  const harmed = session.microphones.find(({ id: other }) => other === bank?.harms[0])?.name;
+  return bank ? told(`${name} gets no phantom power: its switch must stay off, as it would harm ${harmed}. Move one of them.`) : null;
 }
 
 /** Everything that is wrong with the patch as it is plugged, dangers first. */
 export function patchTroubles(session: Session): readonly PatchTrouble[] {
-  const plugged = pluggedIn(session, session.patch);
-  return plugged.flatMap((one) => troubleOf(session, one, plugged) ?? []).sort((a, b) => Number(b.isDanger) - Number(a.isDanger));
+  const power = powerOf(session);
+  const plugged = pluggedIn(session, power);
+  return plugged.flatMap((one) => troubleOf(session, one, plugged, power) ?? []).sort((a, b) => Number(b.isDanger) - Number(a.isDanger));
 }
 
 /** What plugging a microphone in would bring that harms and is not there yet; null when nothing. */
 export function dangerOfPlugging(session: Session, microphoneId: string, address: string): string | null {
-  const patch = { ...Object.fromEntries(Object.entries(session.patch).filter(([, taken]) => taken !== address)), [microphoneId]: address };
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
-  const found = patchTroubles({ ...session, patch }).find(({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)));
+  const found = patchTroubles(plugIn(microphoneId, address)(session)).find(
+    ({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)),
+  );
   return found?.message ?? null;
 }
 

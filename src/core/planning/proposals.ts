@@ -94,7 +94,8 @@ export function proposalsFor(session: Session, instrument: Instrument): readonly
       return { recipe, fit, points, because: met.flatMap(({ words }) => (words ? [words] : [])) };
     })
     .filter(({ fit }) => fit.fits)
-    .sort((a, b) => b.points - a.points);
+    // What can be plugged in at a glance comes before what has yet to be solved.
+    .sort((a, b) => Number(a.fit.isPatchOpen) - Number(b.fit.isPatchOpen) || b.points - a.points);
   const chosen: typeof ranked = [];
   for (const one of ranked) {
     if (chosen.length === MOST) break;

@@ -1,6 +1,7 @@
 import type { Session } from '../document';
 import { placedGeometry } from '../instruments';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneKind } from '../microphones';
+import type { SolveMilp } from '../patch';
 import { recipesFor } from '../setups';
 import { CHECK_ITEMS, type CheckItem, type CheckTime } from './checklist.data';
 import { fitOf } from './fit';
@@ -47,11 +48,11 @@ export interface NextHelp {
  * What one more microphone of each kind would open for the instruments that are here, best first. Every set-up is tried on paper, with
  * the shelf as it is and with one more.
  */
-export function whatWouldHelp(session: Session): readonly NextHelp[] {
+export function whatWouldHelp(session: Session, solve?: SolveMilp): readonly NextHelp[] {
   const bare: Session = { ...session, microphones: [], pairs: [] };
   const closed = session.instruments.flatMap((instrument) =>
     recipesFor(instrument, session.shelf.setups)
-      .map((recipe) => ({ instrument, recipe, fit: fitOf(bare, recipe, instrument) }))
+      .map((recipe) => ({ instrument, recipe, fit: fitOf(bare, recipe, instrument, solve) }))
       .filter(({ fit }) => !fit.fits),
   );
   const kinds = [...new Set(closed.flatMap(({ recipe }) => recipe.microphones.flatMap((microphone) => microphone.kinds.slice(0, 1))))];
@@ -64,7 +65,7 @@ export function whatWouldHelp(session: Session): readonly NextHelp[] {
         ? session.shelf.microphones.map((one) => (one === owned ? { ...one, count: one.count + 1 } : one))
         : [...session.shelf.microphones, { ...model, count: 1 }];
       const richer: Session = { ...bare, shelf: { ...session.shelf, microphones: more } };
-      const opens = closed.filter(({ instrument, recipe }) => fitOf(richer, recipe, instrument).fits).map(({ recipe }) => recipe.name);
+      const opens = closed.filter(({ instrument, recipe }) => fitOf(richer, recipe, instrument, solve).fits).map(({ recipe }) => recipe.name);
       return opens.length > 0 ? [{ kind, name: MICROPHONE_KIND_NAMES[kind], opens: [...new Set(opens)] }] : [];
     })
     .sort((a, b) => b.opens.length - a.opens.length);

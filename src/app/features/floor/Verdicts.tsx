@@ -1,10 +1,12 @@
 import { Box, Button } from '@chakra-ui/react';
 import { memo, useCallback, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { type Finding, told } from '../../../core/checks';
 import { applyMove, type Session } from '../../../core/document';
 import { expectedWords } from '../../../core/planning';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
+import { usePatchVerdict } from '../../stores/patchVerdict';
 import { runCommand } from '../../stores/sessionStore';
 import { useOffers } from '../../stores/useOffers';
 import { hearMove } from './hearMove';
@@ -50,11 +52,21 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
     },
     [session],
   );
+  const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
   const expected = shown.filter((finding) => finding.expected);
   const open = shown.filter((finding) => !finding.expected);
   return (
     <>
-      {open.length === 0 && (
+      {noPatch !== null && (
+        <Box py="3" role="alert">
+          <Severity severity="fix" />
+          <Box my="1">{noPatch}</Box>
+          <Button asChild size="sm" minH={{ base: '44px', md: '34px' }} variant="outline">
+            <Link to={`/session/${session.id}/patch`}>Look at the patch</Link>
+          </Button>
+        </Box>
+      )}
+      {open.length === 0 && noPatch === null && (
         <Box py="3">
           <Severity severity="fine" />
           <Box mt="1">Nothing to mend in the plan. The take check measures; ears decide.</Box>

@@ -5,8 +5,8 @@ export const station: Station = {
   label: 'Floor',
   order: 30,
   load: async () => (await import('./View')).FloorStation,
-  state: ({ session, live }) => {
+  state: ({ session, live, noPatch }) => {
     if (session.microphones.length === 0) return 'open';
-    return live.findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
+    return noPatch !== null || live.findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
   },
 };

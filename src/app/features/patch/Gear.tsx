@@ -1,7 +1,7 @@
-import { Box, Flex, Grid } from '@chakra-ui/react';
-import { answerBrief, DESKS, getReady, type Session } from '../../../core/document';
+import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core/document';
 import { cableTitle } from '../../../core/patch';
-import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, shoppingList, standUses } from '../../../core/planning';
+import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatNumber, formatReach, listed } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
@@ -81,8 +81,8 @@ function ToGet({ session }: { session: Session }) {
       </Box>
       {wanted.length === 0 && <Box color="quiet">Nothing: what is planned is there.</Box>}
       <Box as="ul" m="0" p="0">
-        {wanted.map(({ key, what, count, why }) => (
-          <Flex as="li" key={key} listStyleType="none" gap="3" align="end" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+        {wanted.map(({ key, what, count, why, counted }) => (
+          <Flex as="li" key={`${key} ${why}`} listStyleType="none" gap="3" align="end" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
             <Box flex="1" minW="160px">
               <Box fontWeight="700">
                 {count} × {what}
@@ -91,6 +91,17 @@ function ToGet({ session }: { session: Session }) {
                 {why}
               </Box>
             </Box>
+            {counted && (
+              <Button
+                size="sm"
+                minH={{ base: '44px', md: '34px' }}
+                variant="outline"
+                aria-label={`Got it: ${what}`}
+                onClick={() => runCommand(gotIt(key))}
+              >
+                Got it
+              </Button>
+            )}
             <NumberField
               label={`Price of ${what}`}
               unit="each"
@@ -178,9 +189,9 @@ export function Gear({ session }: { session: Session }) {
           Power
         </Box>
         <Box as="ul" m="0" pl="4" mb="1" aria-label="Power">
-          {power.map(({ device, banks }) => (
-            <li key={device}>
-              {device}: mains; {banks.length > 0 ? `phantom on in ${banks.join(' and ')}` : 'phantom off'}
+          {power.map((one) => (
+            <li key={`${one.device} ${one.own?.microphone ?? ''}`}>
+              {one.device}: mains; {powerUseWords(one)}
             </li>
           ))}
         </Box>

@@ -22,6 +22,8 @@ interface Rung {
 
 const VERDICTS: Record<GainSetting['verdict'], string> = {
   fits: 'Peaks land where they should.',
+  overloads: 'The microphone itself overloads: put its pad on, move it back or take one that stands more.',
+  'too-hot': 'Hotter than it should be even at lowest gain: put an attenuator between, or move the microphone back.',
   'too-loud': 'Too loud even at lowest gain: put a pad on or move the microphone back.',
   'too-quiet': 'Too quiet even at full gain: go closer, or put a clean booster in front.',
 };

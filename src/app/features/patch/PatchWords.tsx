@@ -2,13 +2,11 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import {
   dropPair,
-  editGear,
   editMicrophone,
+  getMore,
   plugAll,
   putBehind,
   putBetween,
-  putCable,
-  putOutboard,
   removeMicrophones,
   type Session,
   splitInto,
@@ -53,14 +51,10 @@ function mendIt(session: Session, mend: PatchMend): void {
   if (mend.kind === 'leave out') {
     const split = session.microphones.find(({ id }) => secondWayId(id) === mend.microphoneId);
     runCommand(split ? splitInto(split.id, null) : removeMicrophones([mend.microphoneId]));
-  } else if (mend.kind === 'longer cable') {
-    const own = session.shelf.cables?.find(({ id }) => id === mend.cable.id);
-    runCommand(editGear(`get ${mend.cable.name}`, (shelf) => putCable(shelf, { ...mend.cable, count: (own?.count ?? 0) + mend.count })));
-  } else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
-  else if (mend.kind === 'borrow') {
-    const own = session.shelf.outboard?.find(({ id }) => id === mend.outboard.id);
-    runCommand(editGear(`get ${mend.outboard.name}`, (shelf) => putOutboard(shelf, { ...mend.outboard, count: (own?.count ?? 0) + 1 })));
-  } else {
+  } else if (mend.kind === 'longer cable') runCommand(getMore('cables', { ...mend.cable, count: mend.count }, mend.count));
+  else if (mend.kind === 'let go') runCommand(editMicrophone(mend.microphoneId, { pinned: false }));
+  else if (mend.kind === 'borrow') runCommand(getMore('outboard', mend.outboard, 1));
+  else {
     const pair = session.pairs.find(({ leftId, rightId }) => leftId === mend.pair[0] && rightId === mend.pair[1]);
     if (pair) runCommand(dropPair(pair.id));
   }

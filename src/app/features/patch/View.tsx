@@ -128,8 +128,8 @@ function Patch({ session }: { session: Session }) {
             {result?.ok && (
               <Box fontSize="sm" color="quiet" mb="2" role="status">
                 {result.changed === 0 ? 'No cable moves' : `${result.changed} ${result.changed === 1 ? 'cable moves' : 'cables move'}`},{' '}
-                {result.phantomBanks.length} {result.phantomBanks.length === 1 ? 'bank is' : 'banks are'} on. There is none cheaper
-                {wished === 'another' ? ' but the one before' : ''}.
+                {result.phantomBanks.length} {result.phantomBanks.length === 1 ? 'bank is' : 'banks are'} on. Nothing{' '}
+                {wished === 'another' ? 'but the one before ' : ''}is cheaper with at most one thing between a microphone and its input.
               </Box>
             )}
             {result && !result.ok && <NoWholePatch session={session} result={result} />}

@@ -1,3 +1,4 @@
+import { patchTroubles } from '../../../core/planning';
 import type { Station } from '../../frame/station';
 
 export const station: Station = {
@@ -5,9 +6,9 @@ export const station: Station = {
   label: 'Patch',
   order: 50,
   load: async () => (await import('./View')).PatchStation,
-  state: ({ session }) => {
-    if (Object.keys(session.patch).length === 0) return 'open';
-    const own = new Set(session.shelf.microphones.flatMap(({ id, connector }) => (connector === 'USB' ? [id] : [])));
-    return session.microphones.every(({ id, modelId }) => session.patch[id] || own.has(modelId)) ? 'done' : 'trouble';
+  state: ({ session, noPatch }) => {
+    if (noPatch !== null) return 'trouble';
+    if (session.microphones.length === 0 || Object.keys(session.patch).length === 0) return 'open';
+    return patchTroubles(session).length === 0 ? 'done' : 'trouble';
   },
 };

@@ -18,7 +18,8 @@ import { chooseNothing } from '../../stores/viewStore';
 import { Advice } from './Advice';
 import { Compare } from './Compare';
 import { EmptyShelf } from './EmptyShelf';
-import { type Filters, NO_FILTERS, type Offer, offersFor } from './filters';
+import { type Filters, filtered, NO_FILTERS, type Offer, offersFor } from './filters';
+import { useSolvedOffers } from './useSolvedOffers';
 
 /** Which set-up: drawings first, each saying whether it fits here. */
 export function SetupsStation() {
@@ -44,8 +45,9 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
   const [told, setTold] = useState<string | null>(null);
   const [, setQuery] = useSearchParams();
   const navigate = useNavigate();
-  const offers = useMemo(() => offersFor(session, instrument, filters), [session, instrument, filters]);
-  const all = useMemo(() => offersFor(session, instrument, NO_FILTERS), [session, instrument]);
+  const tried = useMemo(() => offersFor(session, instrument, NO_FILTERS), [session, instrument]);
+  const all = useSolvedOffers(session, instrument, tried);
+  const offers = useMemo(() => filtered(all, filters), [all, filters]);
   const own = session.microphones.filter((placed) => belongsTo(session, placed, instrument.id));
   const place = (recipe: Recipe, instead: boolean): void => {
     const replaced = instead ? own.map((placed) => placed.id) : [];
@@ -168,7 +170,11 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         {recipe.name}
       </Box>
       <Flex gap="2" align="center" fontSize="sm" color="quiet" wrap="wrap">
-        <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
+        {fit.isPatchOpen && fit.fits ? (
+          <span>Trying inputs and power.</span>
+        ) : (
+          <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
+        )}
         <span className="measure">
           {count}, {fit.stands === 1 ? '1 stand' : `${fit.stands} stands`}
         </span>

@@ -21,19 +21,29 @@ export interface Offer {
 
 const known = new WeakMap<Session, { readonly instrument: Instrument; readonly offers: readonly Offer[] }>();
 
+/** The session without what stands at an instrument: what a set-up for it is tried in. */
+export const bareOf = (session: Session, instrument: Instrument): Session => ({
+  ...session,
+  microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id),
+  pairs: [],
+});
+
 /** Every set-up for an instrument with whether it fits; kept for as long as the session is the same, since each is put up on paper. */
 function allOffers(session: Session, instrument: Instrument): readonly Offer[] {
   const before = known.get(session);
   if (before?.instrument === instrument) return before.offers;
-  const bare: Session = { ...session, microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id), pairs: [] };
+  const bare = bareOf(session, instrument);
   const offers = recipesFor(instrument, session.shelf.setups).map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }));
   known.set(session, { instrument, offers });
   return offers;
 }
 
 /** Set-ups for an instrument under the filters: those that fit first, then as the library has them. */
-export const offersFor = (session: Session, instrument: Instrument, filters: Filters): Offer[] =>
-  allOffers(session, instrument)
+export const offersFor = (session: Session, instrument: Instrument, filters: Filters): Offer[] => filtered(allOffers(session, instrument), filters);
+
+/** Offers under the filters, those that fit first. */
+export const filtered = (offers: readonly Offer[], filters: Filters): Offer[] =>
+  offers
     .filter(({ recipe, fit }) => {
       if (filters.most !== null && fit.microphones > filters.most) return false;
       if (filters.isolation !== 'any' && ISOLATIONS.indexOf(recipe.isolation) < ISOLATIONS.indexOf(filters.isolation)) return false;

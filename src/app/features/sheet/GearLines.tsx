@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import type { Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { cableTitle } from '../../../core/patch';
-import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, shoppingList, standUses } from '../../../core/planning';
+import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatReach } from '../../../core/units';
 
 /** Cables, stands, power and what is missing, in lines. */
@@ -23,7 +23,7 @@ export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
       ),
     ],
     ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
-    ['Power', powerUses(session).map(({ device, banks }) => `${device}${banks.length ? `, phantom on in ${banks.join(' and ')}` : ', phantom off'}`)],
+    ['Power', powerUses(session).map((one) => `${one.device}, ${powerUseWords(one)}`)],
     ['To get', toGet.map(({ count, what }) => `${count} × ${what}`)],
     ['Not ticked yet', open],
   ] as const;

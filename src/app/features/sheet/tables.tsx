@@ -149,8 +149,9 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
                   {row.inputLowCut && ', low cut on its way'}
                 </span>
               </td>
-              <td style={row.isHarmed ? { ...cellStyle, fontWeight: 700 } : shortCell}>
-                {row.isHarmed ? 'ON: must be off' : row.phantom ? 'ON' : 'off'}
+              <td style={row.phantomNote ? cellStyle : shortCell}>
+                <strong>{row.phantom ? 'ON' : 'off'}</strong>
+                {row.phantomNote && `, ${row.phantomNote}`}
               </td>
               <td style={cellStyle}>{padsOf(row)}</td>
               <td className="measure" style={cellStyle}>

@@ -8,7 +8,8 @@ export const plugIn = (microphoneId: string, address: string): Command =>
     (session) => `plug ${microphoneName(session, microphoneId)} in`,
     (session) => {
       const others = Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address);
-      return { ...session, patch: { ...Object.fromEntries(others), [microphoneId]: address } };
+      const microphones = session.microphones.map((one) => (one.alsoInto === address ? secondWay(one, null) : one));
+      return { ...session, patch: { ...Object.fromEntries(others), [microphoneId]: address }, microphones };
     },
   );
 

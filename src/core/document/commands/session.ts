@@ -1,3 +1,4 @@
+import type { Cable, Outboard } from '../../patch';
 import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type Surface, type WallPart } from '../../room';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
@@ -100,3 +101,24 @@ export const getReady = (words: string, change: { readonly [K in keyof Readiness
     ...session,
     ready: Object.fromEntries(Object.entries({ ...session.ready, ...change }).filter(([, value]) => value !== undefined)) as Readiness,
   }));
+
+/** Counts on more of a thing than there is: on the session's own shelf for the patch, and on the list of what is to be got until it is here. */
+export const getMore = (kind: 'outboard' | 'cables', item: Outboard | Cable, count: number): Command =>
+  command(`get ${item.name}`, (session) => {
+    const list = (session.shelf[kind] ?? []) as readonly (Outboard | Cable)[];
+    const own = list.find(({ id }) => id === item.id);
+    const more = { ...item, count: (own?.count ?? 0) + count };
+    return {
+      ...session,
+      shelf: { ...session.shelf, [kind]: own ? list.map((one) => (one === own ? more : one)) : [...list, more] },
+      ready: { ...session.ready, toGet: { ...session.ready.toGet, [item.id]: (session.ready.toGet?.[item.id] ?? 0) + count } },
+    };
+  });
+
+/** What was to be got is here. */
+export const gotIt = (itemId: string): Command =>
+  command('have what was to be got', (session) => {
+    const { [itemId]: _, ...others } = session.ready.toGet ?? {};
+    const { toGet: __, ...ready } = session.ready;
+    return { ...session, ready: Object.keys(others).length > 0 ? { ...ready, toGet: others } : ready };
+  });

@@ -2,7 +2,7 @@ import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arri
 import type { Session } from '../../document';
 import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
-import { letsPowerIn, type PatchInput, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
+import { type PatchInput, type PowerWay, powerWay, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
 import { resolvePlan } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
@@ -35,6 +35,15 @@ const NOISE_LENGTH = 1 << 18;
 
 const knock = (t: number): number => (t < 0 || t > 0.1 ? 0 : exp(-t / 0.014) * sin(2 * PI * 95 * t) * 1.3);
 const clap = (t: number): number => (t < 0 || t > 0.03 ? 0 : exp(-t / 0.0016) * sin(2 * PI * 900 * t) * 1.6);
+
+/** How power runs on the line that is in an input; null where nothing is. A second way lives on its first, on another device as it may be. */
+function wayOf({ input, microphone, through, poweredBy }: Plugged): PowerWay | null {
+  if (!microphone) return null;
+  const line = { microphoneId: microphone.id, phantom: microphone.model.phantom, connector: microphone.model.connector, through };
+  if (poweredBy === null) return powerWay(line, { connectors: ['XLR'], hasSwitch: true });
+  const outlet = poweredBy ?? input;
+  return powerWay(line, { connectors: outlet.connectors, hasSwitch: outlet.phantomBank !== null });
+}
 
 /**
  * A device that is not there, with microphones, cables, hands and a player: what a session's plan and patch say should happen, with
@@ -102,15 +111,9 @@ export class SimulatedRig {
     const next = this.after(this.said, command);
     if (!this.faults.some(({ kind }) => kind === 'not answering')) this.real = this.after(this.real, command);
     this.said = next;
-    for (const { input, microphone, through, poweredBy } of this.plugged)
-      if (
-        poweredBy === undefined &&
-        microphone?.model.phantom === 'never' &&
-        letsPowerIn(through) &&
-        input.phantomBank !== null &&
-        this.real.banks[input.phantomBank]
-      )
-        this.harmedIds.add(microphone.id);
+    for (const one of this.plugged)
+      if (one.microphone && one.poweredBy === undefined && wayOf(one)?.harmed && this.real.banks[one.input.phantomBank ?? ''])
+        this.harmedIds.add(one.microphone.id);
     return this.said;
   }
 
@@ -181,8 +184,8 @@ export class SimulatedRig {
     const dbfs = (dbu: number, pad = padDb): number => recordedLevelDbfs(dbu, input, gainDb, pad);
     const open = microphone === null || this.has('dead', microphone.id) || (secondId !== undefined && this.has('dead', secondId));
     // What lives on phantom passes nothing without it; a preamp of its own has its own to give.
-    const fed = microphone?.model.phantom !== 'needs' || through?.givesPower || (lit && letsPowerIn(through));
-    const alive = !open && fed && (!through?.needsPower || lit);
+    const way = wayOf(plugged);
+    const alive = !open && way !== null && way.starved === null && (!way.asks || lit);
     const splToDbfs = (spl: number): number =>
       microphone ? dbfs(betweenDb + outputLevelDbu(microphone.model.sensitivityMvPerPa, spl, microphone.padOn ? microphone.model.padDb : 0)) : -200;
     const powers = [CONVERTER_DBFS, dbfs((input.einDbu ?? USUAL_EIN_DBU) + (open ? OPEN_HISS_DB : 0), 0)];
