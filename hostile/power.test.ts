@@ -2,7 +2,7 @@ import { seedsFor } from '../scripts/walks';
 import { arrivalTable } from '../src/core/arrivals';
 import { plugAll, plugIn, putBetween, type Session } from '../src/core/document';
 import { inputList, inputListCsv } from '../src/core/exchange';
-import { banksToLight, linesOf } from '../src/core/lineCheck';
+import { banksToLight, linePlanOf } from '../src/core/lineCheck';
 import { createRandom } from '../src/core/math';
 import { assignInputs, carriedInputs, OUTBOARD_CATALOGUE, type SolveMilp } from '../src/core/patch';
 import { loadMilpSolver } from '../src/core/patch/highs';
@@ -140,10 +140,12 @@ test('power over rigs by chance: nobody is harmed, nobody unfed and untold, and 
     conflicts += endangered.length;
     // The line check of each device lights the same banks, with what is carried.
     for (const device of session.shelf.devices) {
-      const lines = linesOf(session, device.id, table);
+      const plan = linePlanOf(session, device.id, table);
+      const { lines } = plan;
       for (const line of lines)
         if (line.bank) expect([seed, line.name, line.powered]).toEqual([seed, line.name, lit.has(`${device.id}/${line.bank}`)]);
-      for (const bank of banksToLight(lines)) expect([seed, bank, lit.has(`${device.id}/${bank}`)]).toEqual([seed, bank, true]);
+      for (const bank of banksToLight(plan)) expect([seed, bank, lit.has(`${device.id}/${bank}`)]).toEqual([seed, bank, true]);
+      expect([seed, banksToLight(plan).length]).toEqual([seed, [...lit].filter((bank) => bank.startsWith(`${device.id}/`)).length]);
     }
   }
   expect(conflicts).toBeGreaterThan(0.03 * looked);

@@ -7,7 +7,7 @@ import WebSocket from 'ws';
 import { FAULT_KINDS, faultOf, rigSession } from '../../scripts/rigs';
 import { walks } from '../../scripts/walks';
 import type { Session } from '../core/document';
-import { concludeLines, DeviceClient, doStep, type LineFault, lineSteps, linesOf, NO_NOTES, nextStep, type OpenWire } from '../core/lineCheck';
+import { concludeLines, DeviceClient, doStep, type LineFault, linePlanOf, lineSteps, NO_NOTES, nextStep, type OpenWire } from '../core/lineCheck';
 import type { SolveMilp } from '../core/patch';
 import { loadMilpSolver } from '../core/patch/highs';
 import { createServer } from './app';
@@ -64,7 +64,8 @@ async function checked(session: Session, seed: number, faults: readonly LineFaul
     // A cable that fell out once is not pulled again at once.
     rig: (attempt) => ({ session, deviceId: DEVICE, seed, faults: faults.filter(({ kind }) => attempt === 0 || kind !== 'dropped') }),
   });
-  const lines = linesOf(session, DEVICE);
+  const plan = linePlanOf(session, DEVICE);
+  const { lines } = plan;
   let notes = NO_NOTES;
   const steps = lineSteps(lines, true);
   let before = midway;
@@ -73,7 +74,7 @@ async function checked(session: Session, seed: number, faults: readonly LineFaul
       await before?.();
       before = undefined;
     }
-    notes = await doStep(step, client, lines, notes);
+    notes = await doStep(step, client, plan, notes);
   }
   client.end();
   return { findings: concludeLines(lines, notes), notes };

@@ -3,7 +3,7 @@ import { formatNumber, listed } from '../units';
 import type { LineFinding } from './finding';
 import { found, holderOf, isInPlace, secondWayFindings } from './holders';
 import { isTapped, type Line } from './line';
-import type { LineNotes } from './steps';
+import { isToTryAgain, type LineNotes } from './steps';
 
 /** Gain that rises and noise that does not by this: the knob is not the preamp's, dB. */
 const ANSWERS_DB = 6;
@@ -70,50 +70,141 @@ function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line
 
 const hums = (line: Line, { silence }: LineNotes): boolean => (silence[line.inputId]?.hum?.levelDbfs ?? -200) > HUM_DBFS;
 
+/** Lines in the order of their inputs that a walk along "who is in my input" passes, from one to where it ends or comes round. */
+function walkFrom(start: Line, holders: ReadonlyMap<Line, Line | null | undefined>): { readonly lines: readonly Line[]; readonly isClosed: boolean } {
+  const lines: Line[] = [start];
+  for (let at = holders.get(start); at; at = holders.get(at)) {
+    if (lines.includes(at)) return { lines, isClosed: at === start };
+    lines.push(at);
+  }
+  return { lines, isClosed: false };
+}
+
+/** The input, of all the device has, that heard a microphone loudest, where the patch leaves it free; null where none did. */
+function freeInputOf(microphoneId: string, lines: readonly Line[], { taps }: LineNotes): string | null {
+  const heard = Object.entries(taps[microphoneId] ?? {}).filter(([, tap]) => tap.heard);
+  const loudest = heard.sort(([, a], [, b]) => b.peakDbfs - a.peakDbfs)[0]?.[0];
+  return loudest !== undefined && !lines.some(({ inputId }) => inputId === loudest) ? loudest : null;
+}
+
+/** Plugs that are not where they should be: two exchanged, a ring of more, a row that sits one further. Each is one finding. */
+function misplugged(own: readonly Line[], holders: ReadonlyMap<Line, Line | null | undefined>, lines: readonly Line[], notes: LineNotes) {
+  const told = new Set<Line>();
+  const out: LineFinding[] = [];
+  const isElsewhere = (line: Line): boolean => [...holders].some(([other, holder]) => holder === line && other !== line);
+  const astray = own.filter((line) => {
+    const holder = holders.get(line);
+    return holder !== undefined && holder !== null && holder !== line;
+  });
+  // A row begins where a microphone is heard in no input of the patch; what is left are rings.
+  const starts = [...astray.filter((line) => !isElsewhere(line)), ...astray];
+  for (const start of starts) {
+    if (told.has(start)) continue;
+    const { lines: row, isClosed } = walkFrom(start, holders);
+    const last = row.at(-1) as Line;
+    const free = isClosed ? null : freeInputOf(start.microphoneId, lines, notes);
+    // The input at its end is silent and the first is heard nowhere: it sits there, and has no power there or a dead cable.
+    const isRing = isClosed || (holders.get(last) === null && free === null);
+    if (!isClosed && holders.get(last) !== null) continue;
+    for (const line of row) told.add(line);
+    const names = row.map(({ name }) => name);
+    const plugs = row.map((line) => `${line.name} into input ${line.inputName}`);
+    out.push(
+      row.length === 2 && isRing
+        ? found(
+            'swapped',
+            'fix',
+            row,
+            `${names[0]} and ${names[1]} are in each other’s inputs: exchange their plugs at inputs ${row.map(({ inputName }) => inputName).join(' and ')}, power off first.`,
+          )
+        : found(
+            'swapped',
+            'fix',
+            row,
+            `${listed(names)} are ${isRing ? 'plugged in a ring, each in the input of the next' : 'all one input off'}: power off, then plug ${listed(plugs)}.`,
+          ),
+    );
+  }
+  return { out, told };
+}
+
 function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): LineFinding[] {
   // One tap says where its own microphone is only beside the others.
   const own = lines.filter(isTapped);
-  if (own.some(({ microphoneId }) => notes.taps[microphoneId] === undefined)) return [];
+  if (own.some(({ microphoneId }) => notes.taps[microphoneId] === undefined || isToTryAgain(microphoneId, notes))) return [];
   const holders = new Map(own.map((line) => [line, holderOf(line, lines, notes)] as const));
   const silent = own.filter((line) => holders.get(line) === null);
-  const out: LineFinding[] = secondWayFindings(lines, notes);
-  const told = new Set<Line>();
+  const { out: astray, told } = misplugged(own, holders, lines, notes);
+  const out: LineFinding[] = [...secondWayFindings(lines, notes), ...astray];
   for (const line of own) {
     const holder = holders.get(line);
-    if (told.has(line)) continue;
+    if (told.has(line) || holder === line) continue;
     if (holder === null) {
+      const free = freeInputOf(line.microphoneId, lines, notes);
+      if (free !== null)
+        out.push(
+          found(
+            'swapped',
+            'fix',
+            [line],
+            `${line.name} is in an input that the patch leaves free: plug it into input ${line.inputName}, power off first.`,
+          ),
+        );
       // A device that does nothing lights nothing; what hums too loud to hear a knock is told to hum.
-      if (!(deaf && line.needsPower) && !hums(line, notes)) out.push(silentFinding(line, silent, lines, notes));
-    } else if (holder === undefined)
+      else if (!(deaf && line.needsPower) && !hums(line, notes)) out.push(silentFinding(line, silent, lines, notes));
+    } else if (holder === undefined) {
+      // What crackles or is loose is told as that.
+      if (!crackles(line, notes) && !isLoose(line, notes))
+        out.push(
+          found(
+            'question',
+            'note',
+            [line],
+            `Input ${line.inputName} heard two microphones about as loud: tap ${line.name} again, by itself, on its body.`,
+          ),
+        );
+    } else
       out.push(
         found(
-          'question',
-          'note',
-          [line],
-          `Input ${line.inputName} heard two microphones about as loud: tap ${line.name} again, by itself, on its body.`,
+          'swapped',
+          'fix',
+          [line, holder],
+          `Input ${line.inputName} has ${holder.name} where ${line.name} should be: plug ${holder.name} into input ${holder.inputName}, power off first.`,
         ),
       );
-    else if (holder !== line) {
-      const exchanged = holders.get(holder) === line;
-      if (exchanged) told.add(holder);
-      out.push(
-        exchanged
-          ? found(
-              'swapped',
-              'fix',
-              [line, holder],
-              `${line.name} and ${holder.name} are in each other’s inputs: exchange their plugs at inputs ${line.inputName} and ${holder.inputName}, power off first.`,
-            )
-          : found(
-              'swapped',
-              'fix',
-              [line, holder],
-              `Input ${line.inputName} has ${holder.name} where ${line.name} should be: plug ${holder.name} into input ${holder.inputName}, power off first.`,
-            ),
-      );
-    }
   }
   return out;
+}
+
+/** So many crackles in six seconds, or cuts while playing, are a contact and no chance. */
+const CRACKLES = 3;
+const CUTS = 2;
+const crackles = (line: Line, notes: LineNotes): boolean => (notes.crackles[line.inputId] ?? 0) >= CRACKLES;
+const isLoose = (line: Line, notes: LineNotes): boolean => (notes.cuts[line.inputId] ?? 0) >= CUTS;
+
+/** Contacts: what crackles in silence, what is cut off while it sounds. */
+function contactFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  return lines.flatMap((line): LineFinding[] => {
+    if (isLoose(line, notes))
+      return [
+        found(
+          'loose',
+          'fix',
+          [line],
+          `${line.name} cuts out and comes back: a contact is loose. Power off, then another cable; move the plugs at both ends and listen.`,
+        ),
+      ];
+    return crackles(line, notes)
+      ? [
+          found(
+            'crackle',
+            'fix',
+            [line],
+            `${line.name} crackles: ${notes.crackles[line.inputId]} times in six seconds of silence. Power off, then another cable; clean the contacts, keep it dry.`,
+          ),
+        ]
+      : [];
+  });
 }
 
 function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
@@ -157,6 +248,10 @@ export const offBy = (line: Line, notes: LineNotes): number | null => {
   return played === undefined ? null : played - line.predictedPeakDbfs;
 };
 
+/** Pads as they are made (common practice), and how near a level must be to one of them, dB. */
+const PADS_DB = [10] as const;
+const PAD_WITHIN_DB = 2;
+
 /** Playing that stands out of the noise by less says nothing of a gain, dB. */
 const AUDIBLE_DB = 20;
 
@@ -189,6 +284,13 @@ function levelFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] 
     ...wrong.map(({ line, off }) => {
       const by = formatNumber(Math.abs(off - common), 0);
       const high = off > common;
+      if (PADS_DB.some((padDb) => Math.abs(off - common + padDb) <= PAD_WITHIN_DB) && !line.pad)
+        return found(
+          'pad',
+          'fix',
+          [line],
+          `${line.name} comes ${by} dB softer than planned, as with a pad left in: look at the switch on the microphone, at input ${line.inputName} and at what stands between.`,
+        );
       return found(
         'wrong gain',
         'fix',
@@ -222,22 +324,31 @@ function silenceFindings(lines: readonly Line[], inPlace: readonly Line[], notes
           `${line.name} hums at ${heard.hum.mainsHz} Hz, ${formatNumber(heard.hum.levelDbfs, 0)} dBFS: lead its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
         ),
       ];
-    return inPlace.includes(line) && heard.noiseDbfs > line.predictedNoiseDbfs + NOISY_DB
+    const over = heard.noiseDbfs - line.predictedNoiseDbfs;
+    if (!inPlace.includes(line) || over <= NOISY_DB || crackles(line, notes)) return [];
+    return heard.isEven
       ? [
+          found(
+            'hiss',
+            'fix',
+            [line],
+            `${line.name} hisses evenly, ${formatNumber(over, 0)} dB over what it should: try another cable and another input; look at what stands between, and let a condenser dry.`,
+          ),
+        ]
+      : [
           found(
             'noise',
             'improve',
             [line],
-            `${line.name} is at ${formatNumber(heard.noiseDbfs, 0)} dBFS in silence, ${formatNumber(heard.noiseDbfs - line.predictedNoiseDbfs, 0)} dB over what it should be: listen to it alone, look for a fan, an open plug or a tired cable.`,
+            `${line.name} is at ${formatNumber(heard.noiseDbfs, 0)} dBFS in silence, ${formatNumber(over, 0)} dB over what it should be: listen to it alone, look for a fan, an open plug or a tired cable.`,
           ),
-        ]
-      : [];
+        ];
   });
 }
 
 /** Everything that the measurements of a line check say is wrong, the gravest first; it grows as more is measured. */
 export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFinding[] {
-  const refused = lines.filter((line) => line.forbidsPower && line.powered);
+  const refused = lines.filter((line) => line.forbidsPower && lines.some((other) => other.bank === line.bank && other.needsPower));
   const answer = answerFindings(lines, notes);
   const dull = unmoved(lines, notes);
   const deaf = lines.length > 0 && dull.length === lines.length;
@@ -250,11 +361,12 @@ export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFin
         'harmful power',
         'fix',
         [line],
-        `${line.name} must never get phantom power, and its bank would be lit: the bank stays off. Move it to another bank in Patch.`,
+        `${line.name} must never get phantom power, and another microphone on the same switch needs it: the switch stays off. Move one of them in Patch.`,
       ),
     ),
     ...answer,
     ...taps,
+    ...contactFindings(lines, notes),
     ...signFindings(lines, notes),
     ...levelFindings(inPlace, notes),
     ...silenceFindings(lines, inPlace, notes),

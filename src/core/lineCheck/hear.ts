@@ -1,5 +1,6 @@
 import { HumMeter } from '../analysis';
 import { dbFromAmplitudeRatio, dbFromPowerRatio } from '../units';
+import { isEven } from './listenIn';
 
 const { abs, floor, max, min, round } = Math;
 
@@ -17,6 +18,8 @@ const SWING_SHARE = 0.3;
 export interface QuietHeard {
   readonly noiseDbfs: number;
   readonly hum: { readonly mainsHz: number; readonly levelDbfs: number } | null;
+  /** The noise is even: a hiss. */
+  readonly isEven?: boolean;
 }
 
 /** Mean power of what is heard in silence, dBFS (a full-scale square is 0), and mains in it; hum needs 4 s and more. */
@@ -25,7 +28,11 @@ export function hearSilence(samples: Float32Array, sampleRateHz: number, withHum
   if (withHum) meter.push(samples, samples.length);
   let power = 0;
   for (let i = 0; i < samples.length; i++) power += (samples[i] as number) ** 2;
-  return { noiseDbfs: max(-180, dbFromPowerRatio(power / max(1, samples.length))), hum: withHum ? meter.hum() : null };
+  return {
+    noiseDbfs: max(-180, dbFromPowerRatio(power / max(1, samples.length))),
+    hum: withHum ? meter.hum() : null,
+    isEven: isEven(samples, sampleRateHz),
+  };
 }
 
 export interface TapHeard {

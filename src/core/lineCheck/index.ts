@@ -1,9 +1,11 @@
+export { banksToLight } from './banks';
 export { DeviceClient, type OpenWire } from './client';
 export * from './conclude';
 export * from './device';
 export * from './finding';
-export { isTapped, type Line, linesOf } from './line';
+export { isTapped, type Line, type LinePlan, linePlanOf, linesOf } from './line';
 export * from './protocol';
+export * from './run';
 export { type LineFault, readFaults } from './simulator/faults';
 export { SimulatedRig } from './simulator/rig';
 export * from './steps';

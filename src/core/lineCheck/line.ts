@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { inputAddress, levelChain, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, powerOf, resolvePlan } from '../planning';
+import { inputAddress, levelChain, type PowerSocket, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, powerOf, powerSockets, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
@@ -28,11 +28,23 @@ export interface Line {
   readonly idleNoiseDbfs: number;
 }
 
+/** What a line check works from: the lines of a device, and every socket of it with what is in it, carried or not. */
+export interface LinePlan {
+  readonly lines: readonly Line[];
+  readonly sockets: readonly PowerSocket[];
+}
+
 /** Whether somebody taps it by itself: the second way of a splitter is heard when its microphone is. */
 export const isTapped = ({ secondOf }: Line): boolean => secondOf === undefined;
 
 /** A usual room at rest, dB SPL: quieter ones exist, and louder ones are told. */
 const QUIET_ROOM_DB = 40;
+
+/** What a line check of one device works from, as the session is now. */
+export const linePlanOf = (session: Session, deviceId: string, table?: ArrivalTable): LinePlan => ({
+  lines: linesOf(session, deviceId, table),
+  sockets: powerSockets(session).filter(({ address }) => address.startsWith(`${deviceId}/`)),
+});
 
 /** The lines of one device as the session's patch plans them, in the order of its inputs. */
 export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {

@@ -12,9 +12,11 @@ import {
   type LineFault,
   type LineFinding,
   type LineNotes,
+  linePlanOf,
   lineSteps,
   linesOf,
   NO_NOTES,
+  nextStep,
   SimulatedRig,
 } from './index';
 
@@ -41,9 +43,11 @@ async function checked(
 ): Promise<{ findings: LineFinding[]; notes: LineNotes; rig: SimulatedRig }> {
   const rig = new SimulatedRig(session, DEVICE, seed, faults);
   const device = overWire(rig);
-  const lines = linesOf(session, DEVICE);
+  const plan = linePlanOf(session, DEVICE);
+  const { lines } = plan;
+  const steps = lineSteps(lines, true);
   let notes = NO_NOTES;
-  for (const step of lineSteps(lines, true)) notes = await doStep(step, device, lines, notes);
+  for (let step = nextStep(steps, notes); step; step = nextStep(steps, notes)) notes = await doStep(step, device, plan, notes);
   return { findings: concludeLines(lines, notes), notes, rig };
 }
 

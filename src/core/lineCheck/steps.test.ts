@@ -12,6 +12,7 @@ import {
   type LineDevice,
   type LineNotes,
   type LineStep,
+  linePlanOf,
   lineSteps,
   linesOf,
   NO_NOTES,
@@ -59,7 +60,7 @@ async function through(
   start: LineNotes = NO_NOTES,
 ): Promise<LineNotes> {
   let notes = start;
-  for (const kind of kinds) notes = await doStep(step(kind), device, linesOf(session, DEVICE), notes);
+  for (const kind of kinds) notes = await doStep(step(kind), device, linePlanOf(session, DEVICE), notes);
   return notes;
 }
 
@@ -72,7 +73,7 @@ describe('the safe order', () => {
     ['play', /^Power comes before sound/],
   ] as const)('%s out of turn is refused in a sentence, and nothing is commanded', async (kind, words) => {
     const device = watched(rigOf(PATCHED));
-    await expect(doStep(step(kind), device, linesOf(PATCHED, DEVICE), NO_NOTES)).rejects.toThrow(words);
+    await expect(doStep(step(kind), device, linePlanOf(PATCHED, DEVICE), NO_NOTES)).rejects.toThrow(words);
     expect(device.commands).toEqual([]);
   });
 
@@ -141,7 +142,7 @@ test('a recorder worked by hand is commanded nothing, and not asked whether it a
     'play',
   ]);
   let notes = NO_NOTES;
-  for (const one of steps) notes = await doStep(one, device, lines, notes);
+  for (const one of steps) notes = await doStep(one, device, linePlanOf(PATCHED, DEVICE), notes);
   expect(device.commands).toEqual([]);
   expect(notes.done).toEqual(steps.map(stepKey));
 });
@@ -178,8 +179,8 @@ test('no line check ever sends power to a microphone that must not get it, whate
       const bank = lines.find((line) => line.microphoneId === microphoneId)?.bank ?? '';
       expect([seed, rig.state.banks[bank]]).toEqual([seed, false]);
     }
-    lit += banksToLight(lines).length;
-    for (const bank of banksToLight(lines)) expect([seed, bank, rig.state.banks[bank]]).toEqual([seed, bank, true]);
+    lit += banksToLight(linePlanOf(session, DEVICE)).length;
+    for (const bank of banksToLight(linePlanOf(session, DEVICE))) expect([seed, bank, rig.state.banks[bank]]).toEqual([seed, bank, true]);
   }
   expect(dangers).toBeGreaterThan(5);
   expect(lit).toBeGreaterThan(20);

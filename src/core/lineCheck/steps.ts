@@ -1,6 +1,9 @@
+import { bankClash, banksToLight } from './banks';
 import type { LineDevice, Recording } from './device';
 import { hearPeak, hearSilence, hearTaps, type QuietHeard, type TapHeard } from './hear';
-import { isTapped, type Line } from './line';
+import { isTapped, type Line, type LinePlan } from './line';
+import { countCrackles, countCuts, hearHowl } from './listenIn';
+import type { DeviceInputDescription } from './protocol';
 
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =
@@ -15,14 +18,31 @@ export interface LineNotes {
   /** Phantom by bank, as the device says after it was asked. */
   readonly power: Readonly<Record<string, boolean>>;
   readonly silence: Readonly<Record<string, QuietHeard>>;
-  /** By microphone that was tapped, then by input. */
+  /** Crackles in silence that one input had alone. */
+  readonly crackles: Readonly<Record<string, number>>;
+  /** How often an input was cut off while it sounded. */
+  readonly cuts: Readonly<Record<string, number>>;
+  /** How often each microphone was tapped. */
+  readonly tries: Readonly<Record<string, number>>;
+  /** By microphone that was tapped, then by input, those as well that the patch leaves free. */
   readonly taps: Readonly<Record<string, Readonly<Record<string, TapHeard>>>>;
   /** Highest sample while everything was played, dBFS; by input. */
   readonly played: Readonly<Record<string, number>>;
   readonly timesLost: number;
 }
 
-export const NO_NOTES: LineNotes = { done: [], answers: {}, power: {}, silence: {}, taps: {}, played: {}, timesLost: 0 };
+export const NO_NOTES: LineNotes = {
+  done: [],
+  answers: {},
+  power: {},
+  silence: {},
+  crackles: {},
+  cuts: {},
+  tries: {},
+  taps: {},
+  played: {},
+  timesLost: 0,
+};
 
 export const stepKey = (step: LineStep): string => (step.kind === 'tap' ? `tap ${step.microphoneId}` : step.kind);
 
@@ -37,27 +57,62 @@ export const lineSteps = (lines: readonly Line[], takesCommands: boolean): LineS
   { kind: 'play' },
 ];
 
-/** The first step that is still to be done. */
-export const nextStep = (steps: readonly LineStep[], { done }: LineNotes): LineStep | undefined =>
-  steps.find((step) => !done.includes(stepKey(step)));
+/** A silent line is tried so often before it is accused. */
+const TRIES = 2;
 
+/** Whether a microphone was tapped and no input heard it, and it is worth another try. */
+export const isToTryAgain = (microphoneId: string, { taps, tries }: LineNotes): boolean =>
+  taps[microphoneId] !== undefined && (tries[microphoneId] ?? 0) < TRIES && !Object.values(taps[microphoneId]).some(({ heard }) => heard);
+
+/** The first step that is still to be done; a tap that nobody heard is done once more. */
+export const nextStep = (steps: readonly LineStep[], notes: LineNotes): LineStep | undefined =>
+  steps.find((step) => !notes.done.includes(stepKey(step)) || (step.kind === 'tap' && isToTryAgain(step.microphoneId, notes)));
+
+/** Noise of an input of which nothing is known, dBFS. */
+const UNKNOWN_NOISE_DBFS = -70;
 const GLANCE_S = 0.5;
 /** Hum is told from four seconds on. */
 const SILENCE_S = 6;
 export const TAP_S = 4;
 export const PLAY_S = 12;
 
-type ByInput = <T>(recording: Recording, hear: (samples: Float32Array, line: Line) => T) => Record<string, T>;
+type ByInput = <T>(
+  recording: Recording,
+  hear: (samples: Float32Array, input: DeviceInputDescription, line: Line | undefined) => T,
+) => Record<string, T>;
 
+/** What every input of a device got, with its line where the patch has one there. */
 const byInput =
   (device: LineDevice, lines: readonly Line[]): ByInput =>
   (recording, hear) =>
     Object.fromEntries(
-      lines.flatMap((line) => {
-        const samples = recording.channels[device.description.inputs.findIndex(({ id }) => id === line.inputId)];
-        return samples ? [[line.inputId, hear(samples, line)]] : [];
+      device.description.inputs.flatMap((input, i) => {
+        const samples = recording.channels[i];
+        const line = lines.find(({ inputId }) => inputId === input.id);
+        return samples ? [[input.id, hear(samples, input, line)]] : [];
       }),
     );
+
+/** Who howled, and what was done about it. */
+export class Howling extends Error {}
+
+/** Ends a step in which something howls: every gain goes to least before anything is said. */
+async function stopHowl(device: LineDevice, lines: readonly Line[], recording: Recording): Promise<void> {
+  const howls = Object.entries(byInput(device, lines)(recording, (samples) => hearHowl(samples, recording.sampleRateHz)));
+  const loud = howls.flatMap(([id, howl]) => (howl ? [{ id, howl }] : [])).sort((a, b) => b.howl.levelDbfs - a.howl.levelDbfs)[0];
+  if (!loud) return;
+  if (device.takesCommands) for (const { id, gainMinDb } of device.description.inputs) await device.set({ input: id, gainDb: gainMinDb });
+  const line = lines.find(({ inputId }) => inputId === loud.id);
+  const name = line?.name ?? `Input ${device.description.inputs.find(({ id }) => id === loud.id)?.name ?? ''}`;
+  throw new Howling(
+    `${name} howls at ${Math.round(loud.howl.hertz)} Hz: ${device.takesCommands ? 'every gain is at its least now' : 'turn every gain down now'}. Turn the monitors down and the headphones off, keep microphones away from loudspeakers, then set power and gains again.`,
+  );
+}
+
+/** Looks for a moment whether something howls before anybody is asked for more. */
+async function glance(device: LineDevice, lines: readonly Line[]): Promise<void> {
+  if (device.takesCommands) await stopHowl(device, lines, await device.record(GLANCE_S));
+}
 
 async function setGains(device: LineDevice, lines: readonly Line[], which: 'least' | 'most' | 'planned'): Promise<void> {
   for (const line of lines) {
@@ -68,19 +123,13 @@ async function setGains(device: LineDevice, lines: readonly Line[], which: 'leas
   }
 }
 
-/** Banks that may be lit: somebody needs it, nobody is harmed by it. */
-export const banksToLight = (lines: readonly Line[]): string[] =>
-  [...new Set(lines.flatMap(({ bank, needsPower }) => (bank !== null && needsPower ? [bank] : [])))].filter(
-    (bank) => !lines.some((line) => line.bank === bank && line.forbidsPower),
-  );
-
 const banksOf = ({ description }: LineDevice): string[] => [...new Set(description.inputs.flatMap(({ bank }) => (bank === null ? [] : [bank])))];
 
 /**
  * Before anything is plugged no bank is lit.
  * @throws Error where the device says that one still is
  */
-async function powerOff(device: LineDevice): Promise<void> {
+export async function powerOff(device: LineDevice): Promise<void> {
   if (!device.takesCommands) return;
   let said: Readonly<Record<string, boolean>> = {};
   for (const bank of banksOf(device)) said = (await device.set({ bank, phantom: false })).banks;
@@ -99,14 +148,20 @@ async function answering(device: LineDevice, lines: readonly Line[]): Promise<Li
   await setGains(device, lines, 'least');
   const least = noise(await device.record(GLANCE_S));
   await setGains(device, lines, 'most');
-  const most = noise(await device.record(GLANCE_S));
+  const loudest = await device.record(GLANCE_S);
   await setGains(device, lines, 'least');
+  await stopHowl(device, lines, loudest);
+  const most = noise(loudest);
   return Object.fromEntries(Object.entries(most).map(([id, noiseDbfs]) => [id, { riseDb: noiseDbfs - (least[id] ?? noiseDbfs), noiseDbfs }]));
 }
 
-async function lighting(device: LineDevice, lines: readonly Line[]): Promise<LineNotes['power']> {
-  const wanted = banksToLight(lines);
-  if (!device.takesCommands) return Object.fromEntries(wanted.map((bank) => [bank, true]));
+/** @throws Error where the device's own map of switches is another than the shelf's: nothing is lit then */
+async function lighting(device: LineDevice, plan: LinePlan): Promise<LineNotes['power']> {
+  const { lines } = plan;
+  if (!device.takesCommands) return Object.fromEntries(banksToLight(plan).map((bank) => [bank, true]));
+  const clash = bankClash(plan, device.description);
+  if (clash) throw new Error(clash);
+  const wanted = banksToLight(plan, device.description);
   let said: Readonly<Record<string, boolean>> = {};
   for (const bank of wanted) said = (await device.set({ bank, phantom: true })).banks;
   await setGains(device, lines, 'planned');
@@ -142,7 +197,8 @@ function doneAfter(step: LineStep, before: LineNotes, wasLost: boolean): string[
  * connection was lost is not done, and power, which never comes on by itself again, is to be switched on anew.
  * @throws OutOfTurn where a step's safe order is not kept; whatever the device fails with
  */
-export async function doStep(step: LineStep, device: LineDevice, lines: readonly Line[], before: LineNotes): Promise<LineNotes> {
+export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan, before: LineNotes): Promise<LineNotes> {
+  const { lines } = plan;
   inTurn(step, before);
   const each = byInput(device, lines);
   const measured = async (): Promise<Partial<LineNotes>> => {
@@ -151,22 +207,28 @@ export async function doStep(step: LineStep, device: LineDevice, lines: readonly
         await powerOff(device);
         return {};
       case 'plug':
+        // Who plugs again does it in the dark.
+        await powerOff(device);
         return {};
       case 'answer':
         return { answers: await answering(device, lines) };
       case 'power':
-        return { power: await lighting(device, lines) };
+        return { power: await lighting(device, plan) };
       case 'silence': {
         await device.hand({ do: 'quiet' });
+        await glance(device, lines);
         const recording = await device.record(SILENCE_S);
-        return { silence: each(recording, (samples) => hearSilence(samples, recording.sampleRateHz)) };
+        await stopHowl(device, lines, recording);
+        const silence = each(recording, (samples) => hearSilence(samples, recording.sampleRateHz));
+        const crackles = countCrackles(recording.channels, recording.sampleRateHz);
+        return { silence, crackles: Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, crackles[i] ?? 0])) };
       }
       case 'tap': {
         await device.hand({ do: 'tap', microphoneId: step.microphoneId });
         const recording = await device.record(TAP_S);
-        const own = each(recording, (samples, line) => ({
+        const own = each(recording, (samples, input, line) => ({
           samples,
-          noiseDbfs: before.silence[line.inputId]?.noiseDbfs ?? line.predictedNoiseDbfs,
+          noiseDbfs: before.silence[input.id]?.noiseDbfs ?? line?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
         }));
         const [ids, channels] = [Object.keys(own), Object.values(own)];
         const heard = hearTaps(
@@ -175,16 +237,25 @@ export async function doStep(step: LineStep, device: LineDevice, lines: readonly
           channels.map(({ noiseDbfs }) => noiseDbfs),
         );
         const tapped = Object.fromEntries(ids.map((id, i) => [id, heard[i] as TapHeard]));
-        return { taps: { ...before.taps, [step.microphoneId]: tapped } };
+        const tries = { ...before.tries, [step.microphoneId]: (before.tries[step.microphoneId] ?? 0) + 1 };
+        return { taps: { ...before.taps, [step.microphoneId]: tapped }, tries };
       }
       case 'play': {
         await device.hand({ do: 'play' });
-        return { played: each(await device.record(PLAY_S), hearPeak) };
+        const recording = await device.record(PLAY_S);
+        const noises = device.description.inputs.map(
+          ({ id }) => before.silence[id]?.noiseDbfs ?? lines.find(({ inputId }) => inputId === id)?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
+        );
+        const counts = countCuts(recording.channels, recording.sampleRateHz, noises);
+        const cuts = Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, counts[i] ?? 0]));
+        return { played: each(recording, (samples) => hearPeak(samples)), cuts };
       }
     }
   };
   const found = await measured();
   const timesLost = device.timesLost();
   const wasLost = timesLost > before.timesLost;
+  // What comes back may have come back lit, and somebody may be plugging by now.
+  if (wasLost) await powerOff(device);
   return { ...before, ...(wasLost ? {} : found), done: doneAfter(step, before, wasLost), timesLost };
 }

@@ -278,6 +278,8 @@ export function allowed(problem: PatchProblem, microphone: PatchMicrophone, inpu
 /** What would be of use between a microphone and some input. */
 function betweens(problem: PatchProblem, microphone: PatchMicrophone, m: number, wanted: Wanted): Between[] {
   const { inputs, outboard = [] } = problem;
+  // A second way is a cable from its splitter: what stands between belongs to the microphone.
+  if (microphone.secondOf !== undefined) return [];
   const plain = inputs.map((input) => allowed(problem, microphone, input, null, wanted));
   return outboard.flatMap((one, h): Between[] => {
     const allows = inputs.map((input) => allowed(problem, microphone, input, one, wanted));

@@ -191,6 +191,7 @@ function costOf(problem: PatchProblem, way: readonly Choice[]): number | null {
     const { id, phantom, connector, weight = 1, kept, secondOf } = microphones[m] as PatchProblem['microphones'][number];
     const own = inputs[i] as PatchInput;
     if (kept && through?.id !== kept.id) return null;
+    if (secondOf !== undefined && through) return null;
     if (through && !kept && isAtLine(through)) return null;
     const there = inputAddress(own);
     const asItIs = own.connectors.includes(connector) && !unfit[id]?.includes(there) && !uneasy[id]?.includes(there);

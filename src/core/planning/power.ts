@@ -7,7 +7,7 @@ export const bankAddressOf = (input: Pick<PatchInput, 'deviceId' | 'phantomBank'
   input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`;
 
 /** Every socket there is with what is in it, those as well that are not carried at the session's rate: they are powered with the others. */
-function powerSockets(session: Session): PowerSocket[] {
+export function powerSockets(session: Session): PowerSocket[] {
   const carried = new Set(patchInputs(session).map(inputAddress));
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const lineAt = (address: string): PowerLine | null => {
