@@ -8,8 +8,21 @@ async function beginLines(page: Page, hidden: string): Promise<void> {
   await station(page, 'Patch').click();
   await page.getByRole('button', { name: 'Solve the patch' }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible();
-  await page.getByRole('button', { name: 'Line check' }).click();
-  await page.getByLabel('Hide in it').selectOption({ label: hidden });
+  await begin(page, hidden);
+}
+
+/** A simulated interface, and what Ears hides in it for practice. */
+async function begin(page: Page, hidden: string): Promise<void> {
+  if (hidden === 'nothing') {
+    if ((await page.getByLabel('The interface is').count()) === 0) await page.getByRole('button', { name: 'Line check' }).click();
+    await page.getByLabel('The interface is').selectOption({ label: 'simulated, to try the check' });
+  } else {
+    await page.goto(page.url().replace(/\/patch.*$/, '/ears'));
+    await page.getByRole('button', { name: 'Find the fault' }).click();
+    await page.getByLabel('Hide', { exact: true }).selectOption({ label: hidden });
+    await page.getByRole('button', { name: 'Hide it' }).click();
+    await expect(page.getByText('Something is hidden in it, for practice.')).toBeVisible();
+  }
   await page.getByRole('button', { name: 'Begin' }).click();
 }
 
@@ -18,7 +31,8 @@ const step = (page: Page) => page.getByRole('region', { name: 'Step' });
 test('step by step in the safe order: a reversed cable is found, mended and proven', async ({ page }) => {
   await beginLines(page, 'a reversed cable');
   await expect(step(page)).toContainText('Turn the monitors down');
-  for (const press of ['They are down', 'They are in', 'Move the gains', 'Switch it on', 'Listen']) {
+  for (const press of ['They are down', 'They are in', 'They are down: move the gains', 'Monitors are down: switch it on', 'They are down: listen']) {
+    await expect(step(page)).toContainText('Simulated interface: no cable, no microphone and no device of yours is tested.');
     await expect(page.getByText('Nothing wrong so far.')).toBeVisible();
     await step(page).getByRole('button', { name: press, exact: true }).click();
   }
@@ -28,16 +42,16 @@ test('step by step in the safe order: a reversed cable is found, mended and prov
     await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
   }
   await expect(step(page)).toContainText('Play all of it');
-  await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
+  await step(page).getByRole('button', { name: 'They are down: listen', exact: true }).click();
   const wrong = page.getByRole('list', { name: 'What is wrong with the lines' });
   await expect(wrong.getByRole('listitem')).toHaveCount(1);
   await expect(wrong).toContainText('is upside down');
   await expect(wrong).toContainText('Take another cable');
-  await page.getByRole('button', { name: 'End it' }).click();
-  await page.getByLabel('Hide in it').selectOption({ label: 'nothing' });
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'End it, power off' }).click();
+  await begin(page, 'nothing');
   await step(page).getByRole('button', { name: 'Let it do all of them' }).click();
-  await expect(page.getByText('All 4 lines are proven')).toBeVisible();
+  await expect(page.getByText('All lines of the simulated interface answer. Your own cables, microphones and device are not tested.')).toBeVisible();
+  await expect(page.getByText('proven')).toHaveCount(0);
   await page.getByRole('button', { name: 'Hear it: Kick alone' }).click();
   await expect(page.getByRole('button', { name: '✓ Heard: Kick alone' })).toBeVisible();
 });
@@ -51,7 +65,7 @@ const HIDDEN: readonly (readonly [string, string])[] = [
   ['a device that does nothing', 'takes commands and does nothing'],
   ['a connection that drops', 'The connection to the device was lost once'],
   ['a reversed cable', 'is upside down'],
-  ['nothing', 'lines are proven'],
+  ['nothing', 'All lines of the simulated interface answer'],
 ];
 /** Rounds over all that can be hidden; `RIGS=13` makes more than a hundred rigs with a fault, `RIGS=50 HIDE=nothing` fifty clean ones. */
 const ROUNDS = Number(process.env.RIGS ?? 1);
@@ -64,9 +78,8 @@ test('whatever is hidden in the interface is found, with what to do, and nothing
   await beginLines(page, 'nothing');
   for (let round = 0; round < ROUNDS; round++)
     for (const [hidden, told] of HIDDEN.filter(([name]) => (process.env.RIGS ? name.includes(process.env.HIDE ?? '') : SAMPLE.includes(name)))) {
-      await page.getByRole('button', { name: 'End it' }).click();
-      await page.getByLabel('Hide in it').selectOption({ label: hidden });
-      await page.getByRole('button', { name: 'Begin' }).click();
+      await page.getByRole('button', { name: 'End it, power off' }).click();
+      await begin(page, hidden);
       await step(page).getByRole('button', { name: 'Let it do all of them' }).click();
       await expect(page.getByText('Every step is done')).toBeVisible();
       await expect(page.getByText(told).first(), hidden).toBeVisible();
@@ -85,11 +98,11 @@ test.describe('at 390 px by touch and keys', () => {
     await station(page, 'Patch').tap();
     await page.getByRole('button', { name: 'Solve the patch' }).tap();
     await page.getByRole('button', { name: 'Line check' }).tap();
-    await page.getByLabel('The interface is').selectOption({ label: 'the real one, through a bridge' });
+    await page.getByLabel('The interface is').selectOption({ label: 'mine, through a bridge' });
     await page.getByLabel('Bridge at').fill('ws://127.0.0.1:9/none');
     await page.getByRole('button', { name: 'Begin' }).tap();
     await expect(page.getByRole('alert')).toContainText('No device answers at that address');
-    await page.getByLabel('The interface is').selectOption({ label: 'by hand, recorded here or from files' });
+    await page.getByLabel('The interface is').selectOption({ label: 'mine, worked by hand' });
     await page.getByRole('button', { name: 'Begin' }).press('Enter');
     for (const press of ['They are down', 'They are in', 'It is on']) await step(page).getByRole('button', { name: press }).press('Enter');
     await expect(step(page)).toContainText('Six seconds of nothing');

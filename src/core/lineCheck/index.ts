@@ -6,6 +6,7 @@ export * from './finding';
 export { isTapped, type Line, type LinePlan, linePlanOf, linesOf } from './line';
 export * from './protocol';
 export * from './run';
+export * from './said';
 export { type LineFault, readFaults } from './simulator/faults';
 export { SimulatedRig } from './simulator/rig';
 export * from './steps';

@@ -45,7 +45,8 @@ async function darkened(device: LineDevice): Promise<string | null> {
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : 'That did not work: begin again.');
 
-async function begunAnew(device: LineDevice, plan: LinePlan, why: string): Promise<RunAnswer> {
+/** Power off first, then all anew with what is plugged now. */
+export async function begunAnew(device: LineDevice, plan: LinePlan, why: string = CHANGED): Promise<RunAnswer> {
   const failed = await darkened(device);
   return { run: { plan, notes: { ...NO_NOTES, timesLost: device.timesLost() } }, problem: failed ?? why };
 }

@@ -4,6 +4,7 @@ import { hearPeak, hearSilence, hearTaps, type QuietHeard, type TapHeard } from 
 import { isTapped, type Line, type LinePlan } from './line';
 import { countCrackles, countCuts, hearHowl } from './listenIn';
 import type { DeviceInputDescription } from './protocol';
+import type { SaidWrong } from './said';
 
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =
@@ -28,6 +29,10 @@ export interface LineNotes {
   readonly taps: Readonly<Record<string, Readonly<Record<string, TapHeard>>>>;
   /** Highest sample while everything was played, dBFS; by input. */
   readonly played: Readonly<Record<string, number>>;
+  /** What a person said is wrong, by input. */
+  readonly said: Readonly<Record<string, readonly SaidWrong[]>>;
+  /** Some of it is what a person saw on their own meters and nothing that was measured. */
+  readonly isSaid: boolean;
   readonly timesLost: number;
 }
 
@@ -41,6 +46,8 @@ export const NO_NOTES: LineNotes = {
   tries: {},
   taps: {},
   played: {},
+  said: {},
+  isSaid: false,
   timesLost: 0,
 };
 
@@ -171,7 +178,7 @@ async function lighting(device: LineDevice, plan: LinePlan): Promise<LineNotes['
 /** Before power goes on, what was plugged is plugged: a step's own order cannot be taken from the wrong end. */
 class OutOfTurn extends Error {}
 
-function inTurn(step: LineStep, notes: LineNotes): void {
+export function inTurn(step: LineStep, notes: LineNotes): void {
   const first = step.kind === 'monitors down' ? null : step.kind === 'plug' ? 'monitors down' : step.kind === 'answer' ? 'plug' : 'power';
   const wanted = step.kind === 'power' ? 'plug' : first;
   if (wanted && !notes.done.includes(wanted))

@@ -5,11 +5,13 @@ import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useLiveSession } from '../../stores/sessionStore';
 import { Bench } from './Bench';
 import { Drills } from './Drills';
+import { FindTheFault } from './FindTheFault';
 
-type Tab = 'bench' | 'drills';
+type Tab = 'bench' | 'drills' | 'faults';
 const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
   { value: 'bench', text: 'Delay and polarity' },
   { value: 'drills', text: 'Drills' },
+  { value: 'faults', text: 'Find the fault' },
 ];
 
 /** For the ears: what delay and polarity do between two channels, and five minutes of practice a day. */
@@ -28,6 +30,8 @@ export function EarsStation() {
           <Box color="quiet">With microphones on the Floor there is something to hear here: put a set-up up first.</Box>
         ) : tab === 'bench' ? (
           <Bench session={session} />
+        ) : tab === 'faults' ? (
+          <FindTheFault session={session} />
         ) : (
           <Drills session={session} />
         )}

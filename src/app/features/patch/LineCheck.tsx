@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useEffect } from 'react';
 import type { Session } from '../../../core/document';
 import { concludeLines, type LineFinding, nextStep, upUntold } from '../../../core/lineCheck';
 import { formatNumber } from '../../../core/units';
@@ -7,7 +8,8 @@ import { DeckBar } from '../../listening/DeckBar';
 import { LineBegin } from './LineBegin';
 import { LineRows } from './LineRows';
 import { LineStepCard } from './LineStep';
-import { endLineCheck, useLineCheck } from './lineStore';
+import { endLineCheck, followPlugging, useLineCheck } from './lineStore';
+import { Simulated } from './Simulated';
 
 interface FindingsProps {
   readonly findings: readonly LineFinding[];
@@ -15,22 +17,42 @@ interface FindingsProps {
   readonly count: number;
   /** Names of lines of which it was not told which way up they are. */
   readonly untold: readonly string[];
+  readonly isSimulated: boolean;
+  /** Some of it was answered by a person, who saw no more than meters. */
+  readonly isSaid: boolean;
 }
 
-function Findings({ findings, isDone, count, untold }: FindingsProps) {
+function Findings({ findings, isDone, count, untold, isSimulated, isSaid }: FindingsProps) {
+  if (findings.length === 0 && isSimulated && isDone)
+    return (
+      <Box>
+        <Severity severity="note" />
+        <Box>All lines of the simulated interface answer. Your own cables, microphones and device are not tested.</Box>
+      </Box>
+    );
+  if (findings.length === 0 && isSaid && isDone)
+    return (
+      <Box>
+        <Severity severity="note" />
+        <Box>
+          By your own meters {count === 1 ? 'the line is' : `all ${count} lines are`} in place. Polarity, noise and exact levels were not measured:
+          the take check does that.
+        </Box>
+      </Box>
+    );
   if (findings.length === 0)
     return isDone ? (
       <Box>
         <Severity severity="fine" />
         <Box>
           {count === 1 ? 'The line is proven' : `All ${count} lines are proven`}: heard, in its place, as loud and as quiet as planned
-          {untold.length === 0 && count > 1 ? ', and all the same way up.' : '.'}
+          {untold.length === 0 && count > 1 ? ', and all of the same polarity.' : '.'}
         </Box>
         {(untold.length > 0 || count === 1) && (
           <Box mt="1" fontSize="sm" color="quiet">
             {count === 1
-              ? 'One line alone does not tell which way up it is.'
-              : `Which way up ${untold.join(', ')} ${untold.length === 1 ? 'is' : 'are'} was not told: no clap was heard there, or it hears no air.`}
+              ? 'One line alone does not tell its polarity.'
+              : `The polarity of ${untold.join(', ')} was not told: no clap was heard there, or it hears no air.`}
           </Box>
         )}
       </Box>
@@ -52,9 +74,15 @@ function Findings({ findings, isDone, count, untold }: FindingsProps) {
 /** Proof that every line is what the patch says, step by step and by measure. */
 export function LineCheck({ session }: { session: Session }) {
   const state = useLineCheck();
-  const { lines, notes, of, steps, problem } = state;
+  const { plan, notes, sessionId, source, steps, problem, isSimulated } = state;
+  const { lines } = plan;
+  // Whoever changes the patch in the midst of it stands before cables: power goes off at once.
+  useEffect(() => {
+    if (sessionId !== '' && sessionId !== session.id) void endLineCheck();
+    else void followPlugging();
+  }, [session, sessionId]);
   if (Object.keys(session.patch).length === 0) return <Box color="quiet">No microphone is plugged into an input yet: solve the patch first.</Box>;
-  if (of !== session.patch || steps.length === 0) return <LineBegin session={session} />;
+  if (sessionId !== session.id || steps.length === 0) return <LineBegin session={session} />;
   const isDone = nextStep(steps, notes) === undefined;
   const findings = concludeLines(lines, notes);
   return (
@@ -73,15 +101,30 @@ export function LineCheck({ session }: { session: Session }) {
             {problem}
           </Box>
         )}
-        <Findings findings={findings} isDone={isDone} count={lines.length} untold={upUntold(lines, notes).map(({ name }) => name)} />
+        {isSimulated && <Simulated />}
+        <Findings
+          findings={findings}
+          isDone={isDone}
+          count={lines.length}
+          untold={upUntold(lines, notes).map(({ name }) => name)}
+          isSimulated={isSimulated}
+          isSaid={notes.isSaid}
+        />
         <Box mt="3" fontSize="sm" color="quiet">
           {notes.timesLost > 0 && `The connection was lost ${formatNumber(notes.timesLost, 0)} times. `}Hear every line alone once, softly: what is
           measured is not all that can be wrong.
         </Box>
         <DeckBar />
-        <Button mt="3" size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={endLineCheck}>
-          End it
-        </Button>
+        <Flex mt="3" gap="2" wrap="wrap">
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void endLineCheck()}>
+            {source === 'hand' ? 'End it' : 'End it, power off'}
+          </Button>
+          {isDone && source === 'bridge' && (
+            <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void endLineCheck(true)}>
+              End it, leave power on for the take
+            </Button>
+          )}
+        </Flex>
       </Box>
     </Flex>
   );

@@ -57,7 +57,8 @@ function shown(line: Line, notes: LineNotes, isElsewhere: boolean): string[] {
 
 /** Every line from its microphone to its input, with what was planned and what was measured on it. */
 export function LineRows({ session, findings }: { session: Session; findings: readonly LineFinding[] }) {
-  const { lines, notes, recording, heard, deviceId } = useLineCheck();
+  const { plan, notes, recording, heard, deviceId } = useLineCheck();
+  const { lines } = plan;
   const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
   const isElsewhere = ({ microphoneId }: Line): boolean =>
     findings.some(({ kind, microphoneIds }) => kind === 'swapped' && microphoneIds.includes(microphoneId));

@@ -1,21 +1,25 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { nextStep, PLAY_S, stepKey, TAP_S } from '../../../core/lineCheck';
+import { isToTryAgain, nextStep, PLAY_S, stepKey, TAP_S } from '../../../core/lineCheck';
 import { CapturePanel } from '../../capture/CapturePanel';
-import { doAllLineSteps, doLineStep, doStepWith, useLineCheck } from './lineStore';
+import { doAllLineSteps, doLineStep, doStepWith, goBackTo, useLineCheck } from './lineStore';
 import { wordsOf } from './lineWords';
+import { OwnMeters } from './OwnMeters';
+import { Simulated } from './Simulated';
 
 /** What is to be done now, large; and the way there. */
 export function LineStepCard() {
-  const { lines, steps, notes, busy, source, isSimulated, connected } = useLineCheck();
+  const { plan, steps, notes, busy, source, isSimulated, connected } = useLineCheck();
   const [again, setAgain] = useState<string | null>(null);
   const open = steps.find((step) => stepKey(step) === again) ?? nextStep(steps, notes);
   const at = open ? steps.indexOf(open) : steps.length;
   const byHand = source === 'hand';
-  const words = open && wordsOf(open, lines, byHand);
+  const words = open && wordsOf(open, plan, byHand);
+  const isSecondTry = open?.kind === 'tap' && isToTryAgain(open.microphoneId, notes);
   const records = open?.kind === 'silence' || open?.kind === 'tap' || open?.kind === 'play';
   return (
     <Box borderWidth="1px" borderColor={open ? 'tape' : 'line'} p="4" mb="4" role="region" aria-label="Step" aria-live="polite">
+      {isSimulated && <Simulated />}
       <Flex gap="1" mb="3" wrap="wrap" role="group" aria-label="Steps">
         {steps.map((step, i) => {
           const done = notes.done.includes(stepKey(step));
@@ -27,9 +31,12 @@ export function LineStepCard() {
               minW="24px"
               h="24px"
               disabled={!done || busy !== null}
-              aria-label={`Step ${i + 1}, ${wordsOf(step, lines, byHand).title}${done ? ', done; do it again' : ''}`}
+              aria-label={`Step ${i + 1}, ${wordsOf(step, plan, byHand).title}${done ? ', done; do it again' : ''}`}
               aria-current={step === open ? 'step' : undefined}
-              onClick={() => setAgain(stepKey(step))}
+              onClick={() => {
+                setAgain(stepKey(step));
+                void goBackTo(step);
+              }}
             >
               <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
                 <circle
@@ -58,7 +65,17 @@ export function LineStepCard() {
           <Box as="h2" fontSize="xl" fontWeight="700">
             {words.title}
           </Box>
-          <Box mb="3">{words.text}</Box>
+          <Box mb="3">
+            {isSecondTry && 'No input heard it: once more, a little harder. '}
+            {words.text}
+          </Box>
+          {byHand && records && (
+            <OwnMeters
+              key={`${stepKey(open)} ${notes.tries[open.kind === 'tap' ? open.microphoneId : ''] ?? 0}`}
+              step={open}
+              onDone={() => setAgain(null)}
+            />
+          )}
           {byHand && records ? (
             <CapturePanel
               name={words.title}

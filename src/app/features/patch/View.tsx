@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
 import { inputAddress, type PatchResult } from '../../../core/patch';
@@ -82,7 +83,8 @@ function SolveButtons({ session, solve }: { session: Session; solve: (wish: Patc
 function Patch({ session }: { session: Session }) {
   const { result, solving, solve, wished } = useSolver(session);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [tab, setTab] = useState<Tab>('patch');
+  const [query] = useSearchParams();
+  const [tab, setTab] = useState<Tab>(query.get('show') === 'lines' ? 'lines' : 'patch');
   const inputs = patchInputs(session);
   const table = arrivalTable(resolvePlan(session));
   const order = walkingOrder(table.plan);

@@ -3,7 +3,7 @@ import { render, screen, within } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { boathouseKit } from '../../../../demo/boathouse';
 import type { Session } from '../../../core/document';
-import { lineSteps, linesOf, NO_NOTES } from '../../../core/lineCheck';
+import { linePlanOf, lineSteps, NO_NOTES } from '../../../core/lineCheck';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../../../core/patch';
 import { system } from '../../theme/system';
 import { Gear } from './Gear';
@@ -59,12 +59,13 @@ describe('cables and power', () => {
 });
 
 describe('the line check', () => {
-  const lines = linesOf(PATCHED, DEVICE);
+  const plan = linePlanOf(PATCHED, DEVICE);
+  const { lines } = plan;
   const put = (more: Partial<ReturnType<typeof useLineCheck.getState>>): void =>
     useLineCheck.setState({
       deviceId: DEVICE,
-      of: PATCHED.patch,
-      lines,
+      sessionId: PATCHED.id,
+      plan,
       steps: lineSteps(lines, true),
       notes: NO_NOTES,
       connected: true,
@@ -79,8 +80,8 @@ describe('the line check', () => {
     show(<LineCheck session={KIT} />);
     expect(screen.getByText(/solve the patch first/)).toBeTruthy();
   });
-  test('another patch is another check: it begins anew', () => {
-    put({ of: {} });
+  test('another session is another check: it begins anew', () => {
+    put({ sessionId: 'another' });
     show(<LineCheck session={PATCHED} />);
     expect(screen.getByRole('button', { name: 'Begin' })).toBeTruthy();
   });
@@ -112,7 +113,9 @@ describe('the line check', () => {
     if (!first) throw new Error('a line');
     const steps = lineSteps([first], false);
     put({
-      lines: [first],
+      plan: { ...plan, lines: [first] },
+      source: 'bridge',
+      isSimulated: false,
       steps,
       notes: {
         ...NO_NOTES,
@@ -124,21 +127,39 @@ describe('the line check', () => {
     });
     show(<LineCheck session={PATCHED} />);
     expect(screen.getByText(/The line is proven: heard, in its place, as loud and as quiet as planned\./)).toBeTruthy();
-    expect(screen.getByText('One line alone does not tell which way up it is.')).toBeTruthy();
+    expect(screen.getByText('One line alone does not tell its polarity.')).toBeTruthy();
+  });
+  test('a simulated interface says so on every step and in its verdict, and proves nothing', () => {
+    const steps = lineSteps(lines, true);
+    for (const done of [0, 3, steps.length]) {
+      put({
+        notes: {
+          ...NO_NOTES,
+          done: steps.slice(0, done).map((step) => (step.kind === 'tap' ? `tap ${step.microphoneId}` : step.kind)),
+          taps:
+            done === steps.length
+              ? Object.fromEntries(
+                  lines.map(({ microphoneId, inputId }) => [microphoneId, { [inputId]: { peakDbfs: -30, heard: true, clapSign: 1 as const } }]),
+                )
+              : {},
+        },
+      });
+      const { unmount } = show(<LineCheck session={PATCHED} />);
+      expect(screen.getAllByText(/^Simulated interface: no cable, no microphone and no device of yours is tested\.$/).length).toBeGreaterThan(1);
+      expect(screen.queryByText(/proven/)).toBeNull();
+      if (done === steps.length) expect(screen.getByText(/^All lines of the simulated interface answer\./)).toBeTruthy();
+      unmount();
+    }
   });
   test('every step says what to do and carries its caution', () => {
-    const said = lineSteps(lines, true).map((step) => wordsOf(step, lines, false));
+    const said = lineSteps(lines, true).map((step) => wordsOf(step, plan, false));
     expect(said[0]?.text).toContain('headphones off the ears');
     expect(said.find(({ title }) => title.startsWith('Power on'))?.text).toContain('nothing is plugged or pulled while power is on');
     expect(said.find(({ title }) => title.startsWith('Knock twice on Kick'))?.text).toContain('Never blow at a ribbon');
-    expect(wordsOf({ kind: 'power' }, lines, true).press).toBe('It is on');
-    expect(wordsOf({ kind: 'monitors down' }, lines, true).text).toContain('Switch phantom power off everywhere');
-    expect(
-      wordsOf(
-        { kind: 'power' },
-        lines.map((line) => ({ ...line, needsPower: false })),
-        false,
-      ).title,
-    ).toBe('No bank needs power');
+    expect(wordsOf({ kind: 'power' }, plan, true).press).toBe('It is on');
+    expect(wordsOf({ kind: 'monitors down' }, plan, true).text).toContain('Switch phantom power off everywhere');
+    expect(wordsOf({ kind: 'power' }, { ...plan, sockets: plan.sockets.map((socket) => ({ ...socket, line: null })) }, false).title).toBe(
+      'No bank needs power',
+    );
   });
 });

@@ -2,23 +2,32 @@ import { create } from 'zustand';
 import { loudnessOfChannels } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import {
+  answerStep,
+  begunAnew,
   DeviceClient,
-  doStep,
+  goBack,
   type Line,
   type LineDevice,
   type LineFault,
   type LineNotes,
+  type LinePlan,
   type LineStep,
+  linePlanOf,
   lineSteps,
-  linesOf,
   NO_NOTES,
   nextStep,
   type OpenWire,
+  powerOff,
   type Recording,
+  type RunAnswer,
+  runStep,
+  type SaidAnswer,
+  samePlugging,
   stepKey,
 } from '../../../core/lineCheck';
 import { openFile } from '../../../workers/openFile';
 import { hearDeck, loadDecks } from '../../listening/decks';
+import { useSessionStore } from '../../stores/sessionStore';
 
 /** Where the sound of a line check comes from: the server's own rig, a program between here and a real device, or the user's recorder. */
 export type LineSource = 'simulated' | 'bridge' | 'hand';
@@ -26,9 +35,10 @@ export type LineSource = 'simulated' | 'bridge' | 'hand';
 interface LineCheckState {
   readonly source: LineSource;
   readonly deviceId: string;
-  /** The patch that is checked: another one is another check. */
-  readonly of: Session['patch'] | null;
-  readonly lines: readonly Line[];
+  /** The session that is checked. */
+  readonly sessionId: string;
+  /** What was plugged when it began. */
+  readonly plan: LinePlan;
   readonly steps: readonly LineStep[];
   readonly notes: LineNotes;
   readonly isSimulated: boolean;
@@ -43,10 +53,10 @@ interface LineCheckState {
 }
 
 const IDLE: LineCheckState = {
-  source: 'simulated',
+  source: 'hand',
   deviceId: '',
-  of: null,
-  lines: [],
+  sessionId: '',
+  plan: { lines: [], sockets: [] },
   steps: [],
   notes: NO_NOTES,
   isSimulated: false,
@@ -81,10 +91,13 @@ const wireTo =
     return { send: (text) => socket.send(text), close: () => socket.close() };
   };
 
-export function endLineCheck(): void {
-  client?.end();
+/** Ends the check: power goes off first, but where it is wanted for the take. */
+export async function endLineCheck(keepsPower = false): Promise<void> {
+  const [own, wire] = [device, client];
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
+  if (own && !keepsPower) await powerOff(own).catch(() => undefined);
+  wire?.end();
 }
 
 const LOST_MEANWHILE = 'The connection was lost meanwhile: this step is to be done again, and power switched on before it.';
@@ -125,9 +138,9 @@ function byHand(session: Session, deviceId: string): LineDevice & { given: Recor
 let hand: ReturnType<typeof byHand> | null = null;
 
 export async function beginLineCheck({ session, deviceId, source, address, faults }: LineWish): Promise<void> {
-  endLineCheck();
-  const lines = linesOf(session, deviceId);
-  useLineCheck.setState({ ...IDLE, source, deviceId, of: session.patch, lines, busy: 'connect' });
+  await endLineCheck();
+  const plan = linePlanOf(session, deviceId);
+  useLineCheck.setState({ ...IDLE, source, deviceId, sessionId: session.id, plan, busy: 'connect' });
   try {
     if (source === 'hand') {
       hand = byHand(session, deviceId);
@@ -151,10 +164,56 @@ export async function beginLineCheck({ session, deviceId, source, address, fault
       busy: null,
       connected: true,
       isSimulated: device.description.simulated,
-      steps: lineSteps(lines, device.takesCommands),
+      steps: lineSteps(plan.lines, device.takesCommands),
     });
   } catch (error) {
     useLineCheck.setState({ busy: null, problem: sentence(error) });
+  }
+}
+
+/** What is plugged at this moment, by the session on the bench. */
+function planNow(): LinePlan {
+  const { deviceId, plan, sessionId } = useLineCheck.getState();
+  const { doc } = useSessionStore.getState();
+  return doc?.id === sessionId ? linePlanOf(doc, deviceId) : plan;
+}
+
+/** Takes over what came of a step; false where it is not done. */
+function taken({ run, problem }: RunAnswer, own: LineDevice): boolean {
+  if (own !== device) return false;
+  const { notes, plan } = useLineCheck.getState();
+  const wasLost = run.notes.timesLost > notes.timesLost;
+  const steps = run.plan === plan ? useLineCheck.getState().steps : lineSteps(run.plan.lines, own.takesCommands);
+  useLineCheck.setState({ ...run, steps, busy: null, problem: problem ?? (wasLost ? LOST_MEANWHILE : null) });
+  return problem === null;
+}
+
+/** Begins anew, power off first, where another thing is plugged now than the check began with. */
+export async function followPlugging(): Promise<void> {
+  const own = device;
+  const { busy, plan } = useLineCheck.getState();
+  const now = planNow();
+  if (!own || busy !== null || samePlugging(now, plan)) return;
+  useLineCheck.setState({ busy: 'change' });
+  taken(await begunAnew(own, now), own);
+}
+
+/** Goes back to a step, power off first where cables will be touched. */
+export async function goBackTo(step: LineStep): Promise<void> {
+  const own = device;
+  if (!own) return;
+  const { plan, notes } = useLineCheck.getState();
+  useLineCheck.setState({ busy: 'back', problem: null });
+  taken(await goBack(step, own, { plan, notes }), own);
+}
+
+/** A step answered by what a person sees on their own meters. */
+export function answerLineStep(step: LineStep, answer: SaidAnswer): void {
+  const { plan, notes } = useLineCheck.getState();
+  try {
+    useLineCheck.setState({ notes: answerStep(step, answer, plan, notes), problem: null });
+  } catch (error) {
+    useLineCheck.setState({ problem: sentence(error) });
   }
 }
 
@@ -164,7 +223,9 @@ export async function doLineStep(step: LineStep): Promise<boolean> {
   if (!own) return false;
   useLineCheck.setState({ busy: stepKey(step), problem: null });
   const keeping: LineDevice = {
-    description: own.description,
+    get description() {
+      return own.description;
+    },
     takesCommands: own.takesCommands,
     set: (command) => own.set(command),
     hand: (action) => own.hand(action),
@@ -175,17 +236,8 @@ export async function doLineStep(step: LineStep): Promise<boolean> {
       return recording;
     },
   };
-  try {
-    const { lines, notes } = useLineCheck.getState();
-    const next = await doStep(step, keeping, lines, notes);
-    if (own !== device) return false;
-    const wasLost = next.timesLost > notes.timesLost;
-    useLineCheck.setState({ notes: next, busy: null, problem: wasLost ? LOST_MEANWHILE : null });
-    return true;
-  } catch (error) {
-    if (own === device) useLineCheck.setState({ busy: null, problem: sentence(error) });
-    return false;
-  }
+  const { plan, notes } = useLineCheck.getState();
+  return taken(await runStep(step, keeping, planNow, { plan, notes }), own);
 }
 
 /** A cable that falls out as often as this is mended first. */

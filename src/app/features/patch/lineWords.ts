@@ -1,4 +1,4 @@
-import { banksToLight, type Line, type LineStep, PLAY_S, TAP_S } from '../../../core/lineCheck';
+import { banksToLight, type LinePlan, type LineStep, PLAY_S, TAP_S } from '../../../core/lineCheck';
 
 interface Words {
   readonly title: string;
@@ -7,8 +7,9 @@ interface Words {
 }
 
 /** What a step asks of the person at the stand. */
-export function wordsOf(step: LineStep, lines: readonly Line[], byHand: boolean): Words {
-  const banks = banksToLight(lines);
+export function wordsOf(step: LineStep, plan: LinePlan, byHand: boolean): Words {
+  const { lines } = plan;
+  const banks = banksToLight(plan);
   switch (step.kind) {
     case 'monitors down':
       return {
@@ -19,21 +20,37 @@ export function wordsOf(step: LineStep, lines: readonly Line[], byHand: boolean)
     case 'plug':
       return {
         title: 'Plug every microphone in',
-        text: 'Power is off everywhere. Cables as the patch says; the check finds what is not.',
+        text: byHand
+          ? 'Switch phantom power off everywhere first. Cables as the patch says; the check finds what is not.'
+          : 'Power was switched off everywhere. Cables as the patch says; the check finds what is not.',
         press: 'They are in',
       };
     case 'answer':
-      return { title: 'Does the device answer?', text: 'Every gain goes to least and to most; the noise must follow.', press: 'Move the gains' };
+      return {
+        title: 'Does the device answer?',
+        text: 'Every gain goes to least and to most; the noise must follow. Monitors down and headphones off before you press.',
+        press: 'They are down: move the gains',
+      };
     case 'power':
       return banks.length === 0
-        ? { title: 'No bank needs power', text: 'Gains go to what is planned.', press: 'Set the gains' }
+        ? {
+            title: 'No bank needs power',
+            text: byHand
+              ? 'Set the gains as the sheet has them, monitors down.'
+              : 'Gains go to what is planned. Monitors down and headphones off before you press.',
+            press: byHand ? 'They are set' : 'They are down: set the gains',
+          }
         : {
             title: `Power on: ${banks.length === 1 ? 'bank' : 'banks'} ${banks.join(' and ')}`,
             text: `Monitors still down. From here on nothing is plugged or pulled while power is on.${byHand ? ' Switch it on, and set the gains as the sheet has them.' : ''}`,
-            press: byHand ? 'It is on' : 'Switch it on',
+            press: byHand ? 'It is on' : 'Monitors are down: switch it on',
           };
     case 'silence':
-      return { title: 'Six seconds of nothing', text: 'Nobody moves; heaters, fans and fridges off.', press: 'Listen' };
+      return {
+        title: 'Six seconds of nothing',
+        text: 'Nobody moves; heaters, fans and fridges off. Monitors down, headphones off: an open microphone may howl.',
+        press: 'They are down: listen',
+      };
     case 'tap': {
       const name = lines.find(({ microphoneId }) => microphoneId === step.microphoneId)?.name ?? '';
       return {
@@ -43,6 +60,10 @@ export function wordsOf(step: LineStep, lines: readonly Line[], byHand: boolean)
       };
     }
     case 'play':
-      return { title: 'Play all of it, as loudly as in the take', text: `Every drum, every string, for ${PLAY_S} s.`, press: 'Listen' };
+      return {
+        title: 'Play all of it, as loudly as in the take',
+        text: `All that will sound, for ${PLAY_S} s. Monitors down, headphones off.`,
+        press: 'They are down: listen',
+      };
   }
 }

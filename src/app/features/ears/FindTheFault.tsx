@@ -1,0 +1,47 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { Session } from '../../../core/document';
+import { Choice } from '../../components/Choice';
+import { PLANTS, type Plant, useLinePractice } from '../../stores/linePractice';
+
+/** Practice for the line check: something is hidden in a simulated interface, and the check is the way to find it. */
+export function FindTheFault({ session }: { session: Session }) {
+  const [plant, setPlant] = useState<Plant>('any');
+  const navigate = useNavigate();
+  const isPatched = Object.keys(session.patch).length > 0;
+  return (
+    <Box maxW="640px">
+      <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
+        Find the fault
+      </Box>
+      <Box mb="3">
+        A fault is hidden in a simulated interface with your patch. Find it with the line check, step by step, before it tells you. Nothing real is
+        tested.
+      </Box>
+      {isPatched ? (
+        <Flex gap="3" align="end" wrap="wrap">
+          <Choice
+            label="Hide"
+            value={plant}
+            options={PLANTS}
+            onChange={(value) => setPlant(PLANTS.find((one) => one.value === value)?.value ?? 'any')}
+          />
+          <Button
+            minH="44px"
+            bg="tapeFill"
+            color="#12181b"
+            onClick={() => {
+              useLinePractice.setState({ plant });
+              void navigate('../patch?show=lines', { relative: 'path' });
+            }}
+          >
+            Hide it
+          </Button>
+        </Flex>
+      ) : (
+        <Box color="quiet">Solve the patch first: the lines are checked as it has them.</Box>
+      )}
+    </Box>
+  );
+}
