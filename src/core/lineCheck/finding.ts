@@ -24,3 +24,7 @@ export interface LineFinding {
   /** What is wrong and what to do. */
   readonly message: string;
 }
+
+/** What a person sees on the meters of their own device and hears of a line. */
+export const SAID_WRONG = ['hums', 'hisses', 'crackles', 'hot', 'soft'] as const;
+export type SaidWrong = (typeof SAID_WRONG)[number];

@@ -1,9 +1,6 @@
+import type { SaidWrong } from './finding';
 import type { LinePlan } from './line';
 import { inTurn, type LineNotes, type LineStep, stepKey } from './steps';
-
-/** What a person sees on the meters of their own device and hears of a line. */
-export const SAID_WRONG = ['hums', 'hisses', 'crackles', 'hot', 'soft'] as const;
-export type SaidWrong = (typeof SAID_WRONG)[number];
 
 /** Answers to one step: which input moved on a knock (null for none), or what is wrong with which inputs. */
 export type SaidAnswer = { readonly moved: string | null } | { readonly wrong: Readonly<Record<string, SaidWrong>> };

@@ -1,10 +1,10 @@
 import { bankClash, banksToLight } from './banks';
 import type { LineDevice, Recording } from './device';
+import type { SaidWrong } from './finding';
 import { hearPeak, hearSilence, hearTaps, type QuietHeard, type TapHeard } from './hear';
 import { isTapped, type Line, type LinePlan } from './line';
 import { countCrackles, countCuts, hearHowl } from './listenIn';
 import type { DeviceInputDescription } from './protocol';
-import type { SaidWrong } from './said';
 
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =

@@ -9,7 +9,6 @@ import { LineBegin } from './LineBegin';
 import { LineRows } from './LineRows';
 import { LineStepCard } from './LineStep';
 import { endLineCheck, followPlugging, useLineCheck } from './lineStore';
-import { Simulated } from './Simulated';
 
 interface FindingsProps {
   readonly findings: readonly LineFinding[];
@@ -101,7 +100,6 @@ export function LineCheck({ session }: { session: Session }) {
             {problem}
           </Box>
         )}
-        {isSimulated && <Simulated />}
         <Findings
           findings={findings}
           isDone={isDone}

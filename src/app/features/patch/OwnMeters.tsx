@@ -67,7 +67,7 @@ function Wrong({ step, onDone }: Props) {
   const kinds = SAID_WRONG.filter((one) => isPlay === (one === 'hot' || one === 'soft'));
   return (
     <>
-      <Box mb="2">{isPlay ? 'Where do the peaks land on your meters?' : 'Listen to each line softly, and look at its meter.'}</Box>
+      <Box mb="2">{isPlay ? 'Where do the peaks land on your meters?' : 'What is each line like?'}</Box>
       <Flex gap="2" wrap="wrap" mb="2">
         {plan.lines.map((line) => (
           <Choice

@@ -48,8 +48,10 @@ export function wordsOf(step: LineStep, plan: LinePlan, byHand: boolean): Words 
     case 'silence':
       return {
         title: 'Six seconds of nothing',
-        text: 'Nobody moves; heaters, fans and fridges off. Monitors down, headphones off: an open microphone may howl.',
-        press: 'They are down: listen',
+        text: byHand
+          ? 'Nobody moves; heaters, fans and fridges off. Loudspeakers stay down. Look at each meter, then hear each line alone on headphones, volume up slowly.'
+          : 'Nobody moves; heaters, fans and fridges off. Monitors down, headphones off: an open microphone may howl.',
+        press: byHand ? 'Listen' : 'They are down: listen',
       };
     case 'tap': {
       const name = lines.find(({ microphoneId }) => microphoneId === step.microphoneId)?.name ?? '';
