@@ -135,7 +135,7 @@ describe('the sheet', () => {
     // Its bank is on for the condensers beside it: the sheet says what reaches it, not what it wants.
     expect(inputs.textContent).toMatch(/1Kick\s*Bass-drum moving-coilON.*normal/);
     expect(screen.getByText(/Phantom off while plugging, monitors down/)).toBeTruthy();
-    expect(screen.getByText(/protect your ears and keep to the local rules/)).toBeTruthy();
+    expect(screen.getByText(/protect the ears of everybody in the room; .+ is the recommended limit\. Local rules come first/)).toBeTruthy();
   });
 });
 

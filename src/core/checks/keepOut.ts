@@ -2,8 +2,9 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { ridesAlong } from '../microphones';
+import type { Room } from '../room';
 import { bodyRound, gapToSolid, isWorn, type Solid } from '../solids';
-import { gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
+import { feetOutsideM, gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
 import { formatLength, formatWeight, type UnitSystem } from '../units';
 import type { Finding, Move } from './finding';
 
@@ -169,6 +170,15 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       'Stand it elsewhere.',
       `${sentence(first.name)} needs that space.`,
     );
+  const outM = feetOutsideM(stand.model, stand.baseM, plan.room);
+  if (outM > 0.01 && stand.model.reachM > 0)
+    say(
+      'stand-outside',
+      'improve',
+      `The feet of ${microphone.name}’s stand reach ${formatLength(outM, units)} into the wall.`,
+      'Stand it further in.',
+      'The pole is nearer to the wall than its feet are wide.',
+    );
   const moment = model.weightKg * Math.hypot(pose.poleTopM.x - pose.tipM.x, pose.poleTopM.y - pose.tipM.y);
   const head = volumes.find((volume) => volume.kind === 'head' && hangsOver(pose, volume));
   if (moment > stand.model.maxMomentKgM)
@@ -192,6 +202,7 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
 
 interface Known {
   readonly solids: readonly Solid[];
+  readonly room: Room;
   readonly units: UnitSystem;
   readonly findings: readonly Finding[];
 }
@@ -200,11 +211,11 @@ interface Known {
 const known = new WeakMap<PlanMicrophone, Known>();
 
 function keepOutsOf(table: ArrivalTable, microphone: PlanMicrophone): readonly Finding[] {
-  const { solids, units } = table.plan;
+  const { solids, room, units } = table.plan;
   const before = known.get(microphone);
-  if (before && before.solids === solids && before.units === units) return before.findings;
+  if (before && before.solids === solids && before.room === room && before.units === units) return before.findings;
   const findings = [...inTheWay(table, microphone), ...insideSolids(table, microphone), ...standFindings(table, microphone)];
-  known.set(microphone, { solids, units, findings });
+  known.set(microphone, { solids, room, units, findings });
   return findings;
 }
 

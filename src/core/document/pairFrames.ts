@@ -35,7 +35,7 @@ export function settlePairs(before: Session | null, after: Session): Session {
   const pairs = after.pairs.map((pair) => {
     const settled = settledFrame(before, after, pair);
     const frame = settled && asStored(settled);
-    if (frame) microphones = stoodIn(microphones, { ...pair, frame });
+    if (frame) microphones = stoodIn(after, microphones, { ...pair, frame });
     return frame === pair.frame ? pair : { ...pair, frame };
   });
   return { ...after, microphones, pairs };
@@ -43,7 +43,11 @@ export function settlePairs(before: Session | null, after: Session): Session {
 
 const sameSpot = (a: { x: number; y: number; z: number }, b: typeof a): boolean => a.x === b.x && a.y === b.y && a.z === b.z;
 
-function stoodIn(microphones: readonly PlacedMicrophone[], pair: Pair): readonly PlacedMicrophone[] {
+function stoodIn(
+  { room, shelf }: Pick<Session, 'room' | 'shelf'>,
+  microphones: readonly PlacedMicrophone[],
+  pair: Pair,
+): readonly PlacedMicrophone[] {
   if (!pair.frame) return microphones;
   const members = membersOf(pair.frame, pair.decoding);
   const places = new Map([
@@ -53,6 +57,10 @@ function stoodIn(microphones: readonly PlacedMicrophone[], pair: Pair): readonly
   return microphones.map((microphone) => {
     const place = places.get(microphone.id);
     if (!place || (sameSpot(place.positionM, microphone.positionM) && sameSpot(place.aimM, microphone.aimM))) return microphone;
-    return asStored({ ...microphone, ...place, stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, place.positionM) });
+    return asStored({
+      ...microphone,
+      ...place,
+      stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, place.positionM, room, shelf.stands),
+    });
   });
 }

@@ -89,7 +89,7 @@ export async function runStep(step: LineStep, device: LineDevice, planNow: () =>
 }
 
 /** Steps at which somebody touches cables: they are gone back to in the dark. */
-export const isInTheDark = ({ kind }: LineStep): boolean => kind === 'monitors down' || kind === 'plug' || kind === 'answer';
+const isInTheDark = ({ kind }: LineStep): boolean => kind === 'monitors down' || kind === 'plug' || kind === 'answer';
 
 /** Goes back to a step to do it again: power goes off first where cables will be touched, and has to be switched on anew. */
 export async function goBack(step: LineStep, device: LineDevice, run: LineRun): Promise<RunAnswer> {

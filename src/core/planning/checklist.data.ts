@@ -1,5 +1,6 @@
 import type { Session } from '../document';
 import { familyOf } from '../instruments';
+import { hearingCaution, overheadCaution, overheads } from './people';
 
 export const CHECK_TIMES = ['before plugging', 'before the first take', 'at the end'] as const;
 export type CheckTime = (typeof CHECK_TIMES)[number];
@@ -8,6 +9,8 @@ export interface CheckItem {
   readonly id: string;
   readonly when: CheckTime;
   readonly text: string;
+  /** The same with the session's own figures. */
+  readonly words?: (session: Session) => string | null;
   /** For whom it is; everybody when absent. */
   readonly only?: (session: Session) => boolean;
   /** Whether another station has seen that it is so. */
@@ -23,7 +26,8 @@ const hasPiano = (session: Session): boolean => session.instruments.some(({ kind
 const atHome = ({ brief }: Session): boolean => brief.away !== true;
 const away = ({ brief }: Session): boolean => brief.away === true;
 const isClicked = ({ brief }: Session): boolean => brief.tempoBpm !== undefined;
-const withHeights = (session: Session): boolean => session.microphones.some(({ positionM }) => positionM.z > 1.6);
+const withHeights = (session: Session): boolean => overheads(session).length > 0;
+const isLoud = (session: Session): boolean => hearingCaution(session) !== null;
 
 /** What a day of recording needs, in its order (common practice). */
 export const CHECK_ITEMS: readonly CheckItem[] = [
@@ -41,6 +45,7 @@ export const CHECK_ITEMS: readonly CheckItem[] = [
     id: 'overhead',
     when: 'before plugging',
     text: 'Overhead stands: a leg under the boom, a weight on the foot, every clutch tight.',
+    words: overheadCaution,
     only: withHeights,
   },
   {
@@ -86,7 +91,13 @@ export const CHECK_ITEMS: readonly CheckItem[] = [
   { id: 'direct', when: 'before the first take', text: 'Direct monitoring on and software monitoring off, never both.' },
   { id: 'solo', when: 'before the first take', text: 'Every channel heard alone once; the loudest bar played to set gains.' },
   { id: 'click', when: 'before the first take', text: 'Closed headphones, click just loud enough, count-in set.', only: isClicked },
-  { id: 'ears', when: 'before the first take', text: 'Ear protection for whoever is in the room and not on headphones.', only: hasDrums },
+  {
+    id: 'ears',
+    when: 'before the first take',
+    text: 'Ear protection for whoever is in the room and not on headphones.',
+    words: hearingCaution,
+    only: isLoud,
+  },
   { id: 'power-off', when: 'at the end', text: 'Monitors down, phantom off, a minute, then unplug.' },
   { id: 'copies', when: 'at the end', text: 'Takes on two disks; the session exported beside them.' },
   {

@@ -12,6 +12,7 @@ export * from './pairs';
 export * from './parts';
 export * from './patchProblem';
 export * from './patchSafety';
+export * from './people';
 export * from './placing';
 export * from './power';
 export * from './proposals';

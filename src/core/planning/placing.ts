@@ -88,7 +88,7 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
       alignSamples: 0,
       target: wanted.target ? { instrumentId, sourceId: wanted.target } : null,
       locked: false,
-      stand: NEEDS_NO_STAND.includes(model.kind) ? null : standFor(next, positionM),
+      stand: NEEDS_NO_STAND.includes(model.kind) ? null : standFor(next, positionM, null, model.weightKg),
       heldString: null,
       setupId: recipe.id,
     };

@@ -1,5 +1,4 @@
 import type { Session } from '../document';
-import { placedGeometry } from '../instruments';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneKind } from '../microphones';
 import type { SolveMilp } from '../patch';
 import { recipesFor } from '../setups';
@@ -17,25 +16,12 @@ export interface CheckLine {
 export const checklistFor = (session: Session, when: CheckTime): readonly CheckLine[] =>
   CHECK_ITEMS.filter((item) => item.when === when && (item.only?.(session) ?? true)).map((item) => {
     const isSeen = item.seen?.(session) ?? false;
-    return { item, isSeen, isDone: isSeen || (session.ready.done?.includes(item.id) ?? false) };
+    return {
+      item: { ...item, text: item.words?.(session) ?? item.text },
+      isSeen,
+      isDone: isSeen || (session.ready.done?.includes(item.id) ?? false),
+    };
   });
-
-/** Average level of playing is so far under its peaks, dB (common practice: strokes with the rests between them 25, held notes 12). */
-const CREST_DB = { strokes: 25, held: 12 } as const;
-const LOUDNESS_DB = { soft: -10, ordinary: 0, loud: 4 } as const;
-/** A player's ears are about so far from what sounds, metres. */
-const EAR_M = 0.8;
-
-/** Estimated average level at the player's ears, dBA, from the planning levels; ±6 dB. Null without instruments. */
-export function playingDba(session: Session): number | null {
-  const energies = session.instruments.flatMap((instrument) =>
-    placedGeometry(instrument).sources.map(
-      ({ peakSplDb, held }) => 10 ** ((peakSplDb - (held ? CREST_DB.held : CREST_DB.strokes) - 20 * Math.log10(EAR_M)) / 10),
-    ),
-  );
-  if (energies.length === 0) return null;
-  return 10 * Math.log10(energies.reduce((sum, energy) => sum + energy, 0)) + LOUDNESS_DB[session.brief.loudness ?? 'ordinary'];
-}
 
 /** One more of a kind, and how many set-ups it would open. */
 export interface NextHelp {

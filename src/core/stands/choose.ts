@@ -3,7 +3,7 @@ import { type Vec3, vec3 } from '../math';
 import type { Room } from '../room';
 import { bodyRound, type Solid } from '../solids';
 import type { StandModel, StandPlace } from './model';
-import { hangsOver, obstacles, poseOf } from './reach';
+import { gapToRod, hangsOver, obstacles, poseOf } from './reach';
 
 const DIRECTIONS = 24;
 
@@ -12,15 +12,49 @@ export interface Around {
   readonly volumes: readonly KeepOut[];
   readonly solids: readonly Solid[];
   readonly room: Room;
+  /** Where other stands' feet are. */
+  /** What hangs on its boom, kilograms; 0 where it is not told. */
+  readonly weightKg?: number;
+  readonly feet?: readonly { readonly x: number; readonly y: number; readonly footprintM: number }[];
+}
+
+/** Another stand's foot and a pole are at least this far apart, metres. */
+const APART_M = 0.05;
+
+/** How far a stand's feet would stick out of the room, metres; 0 where all are in. */
+export function feetOutsideM({ footprintM }: StandModel, base: { readonly x: number; readonly y: number }, { widthM, depthM }: Room): number {
+  return Math.max(0, footprintM - Math.min(base.x, base.y, widthM - base.x, depthM - base.y));
+}
+
+/** A pole brought in from the walls so far that its feet are in the room; in a room that is too narrow it is in the middle. */
+function keptInside(
+  base: { readonly x: number; readonly y: number },
+  { footprintM }: StandModel,
+  { widthM, depthM }: Room,
+): { x: number; y: number } {
+  const within = (at: number, size: number): number => (size < 2 * footprintM ? size / 2 : Math.min(size - footprintM, Math.max(footprintM, at)));
+  return { x: within(base.x, widthM), y: within(base.y, depthM) };
+}
+
+/** How much of its feet stand where somebody's foot, a pedal or another stand's feet are: a cost. */
+function crowding(stand: StandModel, base: { x: number; y: number }, { volumes, feet = [] }: Around): number {
+  const onFloor = volumes.filter(
+    (volume) => volume.kind === 'foot' && gapToRod(volume, vec3(base.x, base.y, 0), vec3(base.x, base.y, 0.05)) < stand.footprintM,
+  );
+  const others = feet.filter((other) => Math.hypot(other.x - base.x, other.y - base.y) < Math.max(other.footprintM, stand.footprintM) + APART_M);
+  return 0.3 * onFloor.length + 2 * others.length;
 }
 
 /** Cost of a base: lacking reach, things in the way, a wall, and turning away from the outward side. */
-function costOf(stand: StandModel, base: { x: number; y: number }, tipM: Vec3, { volumes, solids, room }: Around, inward: number): number {
+function costOf(stand: StandModel, base: { x: number; y: number }, tipM: Vec3, around: Around, inward: number): number {
+  const { volumes, solids, room } = around;
   const pose = poseOf(stand, base, tipM);
-  const edge = Math.min(base.x, base.y, room.widthM - base.x, room.depthM - base.y);
-  const outside = edge < 0.1 ? 5 + 10 * (0.1 - edge) : 0;
+  // A stand that its load tips over is no place for it.
+  const tips = (around.weightKg ?? 0) * Math.hypot(pose.poleTopM.x - tipM.x, pose.poleTopM.y - tipM.y) > 0.95 * stand.maxMomentKgM ? 6 : 0;
+  const outM = feetOutsideM(stand, base, room);
+  const outside = outM > 0 ? 2.5 + 10 * outM : 0;
   const overHead = volumes.some((volume) => volume.kind === 'head' && hangsOver(pose, volume)) ? 0.6 : 0;
-  return overHead + 20 * pose.shortM + 3 * obstacles(pose, volumes, solids).length + outside + inward;
+  return overHead + 20 * pose.shortM + 3 * obstacles(pose, volumes, solids).length + crowding(stand, base, around) + tips + outside + inward;
 }
 
 /** The best place for a stand's pole: outward from the instrument, clear of feet, heads and walls. */
@@ -33,7 +67,9 @@ export function chooseBase(stand: StandModel, tipM: Vec3, centre: { x: number; y
   for (const reach of reaches)
     for (let i = 0; i < (reach > 0 ? DIRECTIONS : 1); i++) {
       const turn = (2 * Math.PI * i) / DIRECTIONS;
-      const base = { x: tipM.x + reach * Math.cos(out + turn), y: tipM.y + reach * Math.sin(out + turn) };
+      const there = { x: tipM.x + reach * Math.cos(out + turn), y: tipM.y + reach * Math.sin(out + turn) };
+      // A straight stand is under its microphone wherever that is.
+      const base = reach > 0 ? keptInside(there, stand, around.room) : there;
       const cost = costOf(stand, base, tipM, around, 0.4 * (1 - Math.cos(turn)) + 0.1 * Math.abs(reach - 0.6 * stand.reachM));
       if (cost < best.cost) best = { ...base, cost };
     }
@@ -54,8 +90,12 @@ export function chooseStand(free: readonly StandModel[], tipM: Vec3, centre: { x
   return best?.place ?? null;
 }
 
-/** A base carried along when its microphone moves, so that the boom keeps its pose. */
-export const carriedBase = (place: StandPlace, from: Vec3, to: Vec3): StandPlace => {
-  const moved = vec3(place.baseM.x + to.x - from.x, place.baseM.y + to.y - from.y, 0);
-  return { ...place, baseM: { x: moved.x, y: moved.y } };
-};
+/**
+ * A base carried along when its microphone moves, so that the boom keeps its pose; its feet stay in the room.
+ * @param stands of the shelf, to know how wide it stands
+ */
+export function carriedBase(place: StandPlace, from: Vec3, to: Vec3, room: Room, stands: readonly StandModel[]): StandPlace {
+  const moved = { x: place.baseM.x + to.x - from.x, y: place.baseM.y + to.y - from.y };
+  const stand = stands.find(({ id }) => id === place.modelId);
+  return { ...place, baseM: stand && stand.reachM > 0 ? keptInside(moved, stand, room) : moved };
+}

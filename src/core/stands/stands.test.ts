@@ -1,7 +1,18 @@
 import fc from 'fast-check';
 import type { KeepOut } from '../instruments';
 import { closestOnSegment, createRandom, distance, vec3 } from '../math';
-import { carriedBase, chooseBase, chooseStand, gapToPoint, gapToRod, obstacles, poseOf, STAND_CATALOGUE, type StandModel } from './index';
+import {
+  carriedBase,
+  chooseBase,
+  chooseStand,
+  feetOutsideM,
+  gapToPoint,
+  gapToRod,
+  obstacles,
+  poseOf,
+  STAND_CATALOGUE,
+  type StandModel,
+} from './index';
 
 const ROOM = { widthM: 5, depthM: 5, heightM: 2.6, temperatureC: 20, absorption: 0.2, glass: [] };
 const stand = (id: string): StandModel => {
@@ -96,6 +107,7 @@ describe('choosing', () => {
       const inTheWay = (base: { x: number; y: number }): number =>
         obstacles(poseOf(model, base, tip), volumes).length + poseOf(model, base, tip).shortM;
       const inside = straight.x > 0.1 && straight.y > 0.1 && straight.x < 4.9 && straight.y < 4.9;
+      expect([seed, feetOutsideM(model, chosen, ROOM)]).toEqual([seed, 0]);
       if (inside) expect([seed, inTheWay(chosen) <= inTheWay(straight) + 1e-9]).toEqual([seed, true]);
       expect([seed, chosen.x > 0 && chosen.y > 0 && chosen.x < 5 && chosen.y < 5]).toEqual([seed, true]);
     }
@@ -107,12 +119,27 @@ describe('choosing', () => {
     const overhead = stand(choose(2) ?? '');
     expect(overhead.maxHeightM + overhead.reachM).toBeGreaterThan(2);
   });
+  test('feet stay in the room however near the wall a microphone is, and off other stands’ (seeded)', () => {
+    for (let seed = 1; seed <= 200; seed++) {
+      const random = createRandom(500 + seed);
+      const tip = vec3(random.between(0.02, 4.98), random.between(0.02, 4.98), random.between(0.4, 2.2));
+      const feet = [{ x: random.between(0.4, 4.6), y: random.between(0.4, 4.6), footprintM: 0.42 }];
+      const model = stand('tall-boom');
+      const { x, y } = chooseBase(model, tip, { x: 2.5, y: 2.5 }, { volumes: [], solids: [], room: ROOM, feet });
+      expect([seed, Math.min(x, y, 5 - x, 5 - y) >= model.footprintM - 1e-9]).toEqual([seed, true]);
+      expect([seed, Math.hypot(x - (feet[0]?.x ?? 0), y - (feet[0]?.y ?? 0)) >= 0.42]).toEqual([seed, true]);
+    }
+  });
+  test('a stand carried to a wall keeps its feet in the room and its boom gets longer', () => {
+    const carried = carriedBase({ modelId: 'tall-boom', baseM: { x: 1, y: 1 } }, vec3(1.5, 1, 1.2), vec3(0.6, 1, 1.2), ROOM, STAND_CATALOGUE);
+    expect(carried.baseM).toEqual({ x: 0.42, y: 1 });
+  });
   test('with no stand left there is none', () =>
     expect(chooseStand([], vec3(1, 1, 1), { x: 2, y: 2 }, { volumes: [], solids: [], room: ROOM })).toBeNull());
   test('a stand carried along keeps its boom', () => {
     const [from, to] = [vec3(1, 1, 1.2), vec3(1.4, 0.8, 1.2)];
     const before = poseOf(stand('boom'), { x: 0.7, y: 0.9 }, from);
-    const after = poseOf(stand('boom'), carriedBase({ modelId: 'boom', baseM: { x: 0.7, y: 0.9 } }, from, to).baseM, to);
+    const after = poseOf(stand('boom'), carriedBase({ modelId: 'boom', baseM: { x: 0.7, y: 0.9 } }, from, to, ROOM, STAND_CATALOGUE).baseM, to);
     expect(after.boomM).toBeCloseTo(before.boomM, 9);
   });
 });

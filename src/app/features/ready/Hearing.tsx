@@ -1,7 +1,7 @@
 import { Box, Grid } from '@chakra-ui/react';
 import { allowedMinutes, dose, EXPOSURE_RULES } from '../../../core/acoustics';
 import { getReady, type Session } from '../../../core/document';
-import { playingDba } from '../../../core/planning';
+import { earLevelDba, hearingCaution } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -10,8 +10,8 @@ const spell = (minutes: number): string => (minutes >= 90 ? `${formatNumber(minu
 
 /** The day's exposure of the player's ears, by both published limits. */
 export function Hearing({ session }: { session: Session }) {
-  const estimated = playingDba(session);
-  const level = session.ready.playedDba ?? estimated;
+  const level = earLevelDba(session);
+  const caution = hearingCaution(session);
   const minutes = session.ready.playedMinutes ?? 0;
   return (
     <Box maxW="640px">
@@ -26,6 +26,7 @@ export function Hearing({ session }: { session: Session }) {
             {session.ready.playedDba !== undefined ? 'As measured' : 'Estimated from the instruments, ±6 dB'}, it is{' '}
             <span className="measure">{formatNumber(level, 0)} dBA</span> at the player’s ears while playing.
           </Box>
+          {caution && <Box mb="3">{caution}</Box>}
           <Grid templateColumns="1fr 1fr" gap="3" maxW="420px">
             <NumberField
               label="Played today"

@@ -6,7 +6,7 @@ import type { Session } from '../../../core/document';
 import { answerBrief } from '../../../core/document';
 import { gearCsv, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { resolvePlan, SOUND_CHOICES } from '../../../core/planning';
+import { hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
 import { formatNumber, formatTemperature } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -180,9 +180,7 @@ function Sheet({ session }: { session: Session }) {
             </Box>
             <InputTable rows={rows} close={close} />
             <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
-              Tall stands: counterweight, a leg under the boom, clutch locked, cable tied. Phantom off while plugging, monitors down.
-              {session.instruments.some(({ kind }) => kind === 'drum-kit') &&
-                ' Drums in a small room are loud: protect your ears and keep to the local rules.'}
+              Phantom off while plugging, monitors down. {overheadCaution(session)} {hearingCaution(session)}
               {session.instruments.some(({ mirrored }) => mirrored) && ' Left and right are the player’s own.'}
             </Box>
           </Box>

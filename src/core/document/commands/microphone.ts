@@ -53,7 +53,11 @@ function onString(session: Session, held: HeldString | null, point: Vec3): Vec3 
 /** A microphone taken to a place: kept in the room and on its held string, its stand coming along. */
 function movedTo(session: Session, microphone: PlacedMicrophone, wanted: Vec3): PlacedMicrophone {
   const positionM = clampToRoom(session.room, onString(session, microphone.heldString, wanted));
-  return { ...microphone, positionM, stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, positionM) };
+  return {
+    ...microphone,
+    positionM,
+    stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, positionM, session.room, session.shelf.stands),
+  };
 }
 
 /** Moves a microphone and keeps looking at the same point; on a held string it swings; its stand comes along. */

@@ -5,11 +5,16 @@ import { type Around, chooseBase, chooseStand, type StandModel, type StandPlace 
 import { type Command, command, microphoneName } from '../command';
 import type { Session } from '../session';
 
-function aroundOf({ instruments, furnishings, room }: Session): Around {
+/** What a stand must find its place among; the one on which a microphone is already is not in its own way. */
+function aroundOf({ instruments, furnishings, room, microphones, shelf }: Session, exceptId: string | null): Around {
   const geometries = instruments.map(geometryOf);
   const standing = furnishings.filter(({ kind }) => kind !== 'collar').map(furnishingSolid);
   const solids = [...geometries.flatMap((geometry) => geometry.solids), ...standing];
-  return { volumes: geometries.flatMap(({ keepOuts }) => keepOuts), solids, room };
+  const feet = microphones.flatMap(({ id, stand }) => {
+    const model = shelf.stands.find((one) => one.id === stand?.modelId);
+    return stand && model && id !== exceptId ? [{ ...stand.baseM, footprintM: model.footprintM }] : [];
+  });
+  return { volumes: geometries.flatMap(({ keepOuts }) => keepOuts), solids, room, feet };
 }
 
 /** Stands of the shelf that no other microphone is on. */
@@ -30,9 +35,23 @@ function centreFor(session: Session, point: Vec3): { x: number; y: number } {
   );
 }
 
-/** The best free stand for a capsule at a point; null when the shelf has none left. */
-export const standFor = (session: Session, capsuleM: Vec3, exceptId: string | null = null): StandPlace | null =>
-  chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), aroundOf(session));
+/** How heavy a placed microphone is, kilograms; 0 where it is not there. */
+function weightOf({ microphones, shelf }: Session, id: string | null): number {
+  const modelId = microphones.find((one) => one.id === id)?.modelId;
+  return shelf.microphones.find((model) => model.id === modelId)?.weightKg ?? 0;
+}
+
+/**
+ * The best free stand for a capsule at a point; null when the shelf has none left.
+ * @param weightKg of what hangs on it; that of the microphone that is on it where it is not told
+ */
+export const standFor = (
+  session: Session,
+  capsuleM: Vec3,
+  exceptId: string | null = null,
+  weightKg = weightOf(session, exceptId),
+): StandPlace | null =>
+  chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), { ...aroundOf(session, exceptId), weightKg });
 
 const onStand = (id: string, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
   command(
@@ -53,6 +72,6 @@ export const putOnStand = (id: string, modelId: string | null): Command =>
   onStand(id, (session, capsuleM) => {
     const model = session.shelf.stands.find((stand) => stand.id === modelId);
     if (!model) return null;
-    const { x, y } = chooseBase(model, capsuleM, centreFor(session, capsuleM), aroundOf(session));
+    const { x, y } = chooseBase(model, capsuleM, centreFor(session, capsuleM), { ...aroundOf(session, id), weightKg: weightOf(session, id) });
     return { modelId: model.id, baseM: { x, y } };
   });
