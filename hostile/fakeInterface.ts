@@ -231,7 +231,7 @@ export class FakeInterface {
     const rate = this.sampleRateHz;
     const planned = this.gains.get(input.id) ?? 0;
     if (this.has('hum', id)) {
-      const level = linear(-52);
+      const level = linear(this.throughInput(input, -62, true));
       for (let i = 0; i < out.length; i++) {
         const turn = (2 * PI * MAINS_HZ * i) / rate;
         out[i] = (out[i] as number) + level * (sin(turn) + 0.5 * sin(2 * turn + 1) + 0.6 * sin(3 * turn + 2));

@@ -264,8 +264,10 @@ function edited(session: Session, random: Random): Session {
       const next = { ...model, phantom: one(PHANTOM_NEEDS) };
       return editGear('swap', (shelf) => ({ ...shelf, microphones: shelf.microphones.map((own) => (own === model ? next : own)) }))(session);
     }
-    case 3:
-      return plugIn(id, inputAddress(one(patchInputs(session))))(session);
+    case 3: {
+      const inputs = patchInputs(session);
+      return inputs.length > 0 ? plugIn(id, inputAddress(one(inputs)))(session) : session;
+    }
     default:
       return { ...session, sampleRateHz: one([44_100, 48_000, 96_000]) };
   }

@@ -210,7 +210,9 @@ function contactFindings(lines: readonly Line[], notes: LineNotes): LineFinding[
 function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   const signed = lines.flatMap((line) => {
     const holder = holderOf(line, lines, notes);
-    const clapSign = holder && isInPlace(line, holder) ? (notes.taps[holder.microphoneId]?.[line.inputId]?.clapSign ?? null) : null;
+    // A contact that opens may have cut the clap's beginning off.
+    const isSure = !isLoose(line, notes) && !crackles(line, notes);
+    const clapSign = isSure && holder && isInPlace(line, holder) ? (notes.taps[holder.microphoneId]?.[line.inputId]?.clapSign ?? null) : null;
     return clapSign === null ? [] : [{ line, clapSign }];
   });
   const [up, down] = [signed.filter(({ clapSign }) => clapSign === 1), signed.filter(({ clapSign }) => clapSign === -1)];

@@ -167,14 +167,23 @@ function smallCase(seed: number): PatchProblem {
 
 type Choice = readonly [input: number, between: Outboard | null];
 
-function* choices({ microphones, inputs, outboard = [] }: PatchProblem, made: readonly Choice[] = []): Generator<readonly Choice[]> {
+/** Left out of the patch. */
+const OUT = -1;
+
+function* choices(
+  { microphones, inputs, outboard = [] }: PatchProblem,
+  made: readonly Choice[] = [],
+  mayLeave = false,
+): Generator<readonly Choice[]> {
   if (made.length === microphones.length) {
     yield made;
     return;
   }
+  const rest = { microphones, inputs, outboard } as PatchProblem;
+  if (mayLeave) yield* choices(rest, [...made, [OUT, null]], mayLeave);
   for (let i = 0; i < inputs.length; i++) {
     if (made.some(([taken]) => taken === i)) continue;
-    for (const through of [null, ...outboard]) yield* choices({ microphones, inputs, outboard } as PatchProblem, [...made, [i, through]]);
+    for (const through of [null, ...outboard]) yield* choices(rest, [...made, [i, through]], mayLeave);
   }
 }
 
@@ -182,13 +191,18 @@ function* choices({ microphones, inputs, outboard = [] }: PatchProblem, made: re
 const BETWEEN: Partial<Record<Outboard['kind'], number>> = { 'phantom blocker': 4, adaptor: 8, 'direct box': 8 };
 
 /** Cost of a way by the words of the rules; null where it must not be. */
-function costOf(problem: PatchProblem, way: readonly Choice[]): number | null {
+function costOf(problem: PatchProblem, way: readonly Choice[], without: ReadonlySet<string> = new Set()): number | null {
   const { microphones, inputs, previous, unfit, unfitThrough = {}, uneasy = {}, uneasyThrough = {}, outboard = [] } = problem;
   const bankOf = (i: number): string | null => (inputs[i]?.phantomBank ? `${inputs[i]?.deviceId}/${inputs[i]?.phantomBank}` : null);
   const lit = new Set<string>();
   let cost = 0;
   for (const [m, [i, through]] of way.entries()) {
     const { id, phantom, connector, weight = 1, kept, secondOf } = microphones[m] as PatchProblem['microphones'][number];
+    const asked = (kind: string): boolean => !without.has(`${kind}/${id}`);
+    if (i === OUT) {
+      if (asked('input')) return null;
+      continue;
+    }
     const own = inputs[i] as PatchInput;
     if (kept && through?.id !== kept.id) return null;
     if (secondOf !== undefined && through) return null;
@@ -197,11 +211,11 @@ function costOf(problem: PatchProblem, way: readonly Choice[]): number | null {
     const asItIs = own.connectors.includes(connector) && !unfit[id]?.includes(there) && !uneasy[id]?.includes(there);
     if (through?.kind === 'booster' && asItIs) return null;
     const [plug, takes] = through ? [through.gives, through.takes.includes(connector)] : [connector, true];
-    if (!takes || !own.connectors.includes(plug)) return null;
-    if ((through ? unfitThrough[id]?.[through.id] : unfit[id])?.includes(inputAddress(own))) return null;
+    if (asked('plug') && (!takes || !own.connectors.includes(plug))) return null;
+    if (asked('level') && (through ? unfitThrough[id]?.[through.id] : unfit[id])?.includes(inputAddress(own))) return null;
     // 48 V runs over XLR alone, at both ends, and never back over a second way.
     const bank = plug === 'XLR' && own.connectors.includes('XLR') && secondOf === undefined ? bankOf(i) : null;
-    if (phantom === 'needs' && !(through?.givesPower && connector === 'XLR')) {
+    if (phantom === 'needs' && asked('power') && !(through?.givesPower && connector === 'XLR')) {
       if (connector !== 'XLR') return null;
       if (bank === null || through?.blocksPower) return null;
       lit.add(bank);
@@ -215,7 +229,8 @@ function costOf(problem: PatchProblem, way: readonly Choice[]): number | null {
     cost += (through ? 300 + (BETWEEN[through.kind] ?? 0) : 0) + 0.5 * Math.abs(i - m) + 0.01 * i + 6 * ((own.rank ?? 1) - 1) * weight;
   }
   for (const [m, [i, through]] of way.entries()) {
-    const { phantom, connector } = microphones[m] as PatchProblem['microphones'][number];
+    const { id, phantom, connector } = microphones[m] as PatchProblem['microphones'][number];
+    if (i === OUT || without.has(`no power/${id}`)) continue;
     const reached = connector === 'XLR' && (through?.gives ?? 'XLR') === 'XLR' && inputs[i]?.connectors.includes('XLR') && !through?.blocksPower;
     if (phantom === 'never' && reached && lit.has(bankOf(i) ?? '')) return null;
   }
@@ -246,6 +261,27 @@ test('with things between the patch is the cheapest of all ways, cost for cost; 
   }
   expect(possible).toBeGreaterThan(0.26 * looked);
   expect(through).toBeGreaterThan(0.06 * looked);
+});
+
+test('where there is none with things between the conflict is minimal: it cannot be met, and without any one of its demands it can (seeded)', () => {
+  let looked = 0;
+  for (const seed of seedsFor({ name: 'conflicts with things between', from: 200_001, least: 60, all: 1000, seconds: 3 })) {
+    const small = smallCase(seed);
+    const result = assignInputs(small, solve);
+    if (result.ok) continue;
+    looked++;
+    const ids = small.microphones.map(({ id }) => id);
+    const conflict = new Set(result.conflict?.map((demand) => `${demand.kind}/${demand.kind === 'pair' ? '' : demand.microphoneId}`));
+    const every = ['power', 'no power', 'plug', 'level', 'input'].flatMap((kind) => ids.map((id) => `${kind}/${id}`));
+    const rest = every.filter((key) => !conflict.has(key));
+    const possible = (without: ReadonlySet<string>): boolean => {
+      for (const way of choices(small, [], true)) if (costOf(small, way, without) !== null) return true;
+      return false;
+    };
+    expect([seed, possible(new Set(rest))]).toEqual([seed, false]);
+    for (const key of conflict) expect([seed, key, possible(new Set([...rest, key]))]).toEqual([seed, key, true]);
+  }
+  expect(looked).toBeGreaterThan(15);
 });
 
 describe('levels with something between', () => {
