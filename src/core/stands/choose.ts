@@ -54,7 +54,16 @@ function costOf(stand: StandModel, base: { x: number; y: number }, tipM: Vec3, a
   const outM = feetOutsideM(stand, base, room);
   const outside = outM > 0 ? 2.5 + 10 * outM : 0;
   const overHead = volumes.some((volume) => volume.kind === 'head' && hangsOver(pose, volume)) ? 0.6 : 0;
-  return overHead + 20 * pose.shortM + 3 * obstacles(pose, volumes, solids).length + crowding(stand, base, around) + tips + outside + inward;
+  return (
+    overHead +
+    (pose.shortM > 0.005 ? 3 : 0) +
+    20 * pose.shortM +
+    3 * obstacles(pose, volumes, solids).length +
+    crowding(stand, base, around) +
+    tips +
+    outside +
+    inward
+  );
 }
 
 /** The best place for a stand's pole: outward from the instrument, clear of feet, heads and walls. */
