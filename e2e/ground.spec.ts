@@ -74,9 +74,9 @@ test('a reload keeps what is in hand, the reading being typed, and the take that
   await station(page, 'Check').click();
   await page.getByRole('button', { name: 'Load the practice take' }).click();
   const verdicts = page.getByRole('list', { name: 'Findings of the take' });
-  await expect(verdicts).toContainText('Overhead right is upside down', { timeout: 60_000 });
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
   await page.reload();
-  await expect(verdicts).toContainText('Overhead right is upside down');
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed');
   await expect(station(page, 'Check')).toContainText('something to fix');
 });
 
@@ -226,7 +226,9 @@ test('a take check that is stopped stops at once, gives its worker back, and can
   expect(took).toBeLessThan(2000);
   await expect.poll(workers).toBe(0);
   await page.getByRole('button', { name: 'Load the practice take' }).click();
-  await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('Overhead right is upside down', { timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('The polarity of Overhead right is reversed', {
+    timeout: 60_000,
+  });
 });
 
 test('the kit taken away leaves every view, the list and a reload alive', async ({ page }) => {

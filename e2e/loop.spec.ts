@@ -28,7 +28,7 @@ test('a take is an attempt; what changed since is told, two at once is said; wor
     .getByRole('button', { name: /Snare microphone/ })
     .first()
     .press('Shift+ArrowUp');
-  await page.getByRole('button', { name: 'Polarity reversed' }).click();
+  await page.getByRole('button', { name: 'Inverted in the mix' }).click();
   await station(page, 'Loop').click();
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('2 things changed since');
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('More than one at once');

@@ -81,8 +81,10 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await pressOn(page, station(page, 'Check'));
   await pressOn(page, page.getByRole('button', { name: 'Load the practice take' }));
   const verdicts = page.getByRole('list', { name: 'Findings of the take' });
-  await expect(verdicts).toContainText('Overhead right is upside down', { timeout: 60_000 });
-  await pressOn(page, verdicts.getByRole('button', { name: 'Flip it' }));
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
+  await pressOn(page, verdicts.getByRole('button', { name: 'I changed the cable' }));
+  await expect(verdicts).toContainText('Recorded before the cable of Overhead right was changed');
+  await expect(verdicts.getByRole('button', { name: 'I changed the cable' })).toHaveCount(0);
 
   await pressOn(page, station(page, 'Sheet'));
   await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();

@@ -48,7 +48,7 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await station(page, 'Check').click();
   await page.getByRole('button', { name: 'Load the practice take' }).click();
   const verdicts = page.getByRole('list', { name: 'Findings of the take' });
-  await expect(verdicts).toContainText('Overhead right is upside down: flip it, or check the cable.', { timeout: 60_000 });
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed: check its cable', { timeout: 60_000 });
   await expect(verdicts).toContainText(/Kick is 0\.8\d ms \(40 samples, .*\) late on every source/);
   await expect(page.getByRole('img', { name: /Measured rake of the snare/ })).toBeVisible();
   // The strokes themselves: the overhead that is turned swings the other way, until all are put in step.

@@ -156,7 +156,7 @@ test.describe('with its service worker', () => {
     await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
     await station(page, 'Check').click();
     await page.getByRole('button', { name: 'Load the practice take' }).click();
-    await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('upside down', { timeout: 60_000 });
+    await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('is reversed', { timeout: 60_000 });
     await page.reload();
     await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
     await expect(page.locator('header')).toHaveCSS('display', 'flex');

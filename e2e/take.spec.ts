@@ -2,8 +2,11 @@ import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
+import { boathouseKit } from '../demo/boathouse';
 import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { createRandom } from '../src/core/math';
+import { resolveFiles } from '../src/core/planning';
+import { renderTake } from '../src/core/render';
 import { placeFour, station } from './steps';
 
 test('files of one’s own: matched by name, corrected by hand, bad ones told, nothing lost', async ({ page }, info) => {
@@ -96,7 +99,7 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
     .getByRole('button', { name: /Snare microphone/ })
     .first()
     .press('Enter');
-  await page.getByRole('button', { name: 'Polarity reversed' }).click();
+  await page.getByRole('button', { name: 'Inverted in the mix' }).click();
   await station(page, 'Check').click();
   const rate = 48_000;
   const sound = (name: string): Float32Array =>
@@ -110,7 +113,7 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
   const lines = readFileSync(await (await reported).path(), 'utf8').split('\r\n');
   expect(lines.filter((line) => line.startsWith('channel,')).map((line) => line.split(',')[2])).toEqual(names);
   const corrected = page.getByRole('group', { name: 'Corrected files' });
-  await expect(corrected).toContainText('Copies with Snare turned round');
+  await expect(corrected).toContainText('Copies with Snare inverted');
   const waiting = page.waitForEvent('download');
   await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
   const files = unzipSync(readFileSync(await (await waiting).path()));
@@ -285,4 +288,40 @@ test('something is hidden in the practice take, found by the check, and told on 
       thing === 'a clipped channel' ? `${name} clips` : `${name} is shaken`,
     );
   }
+});
+
+test('a reversed cable that is inverted in the mix: the take asks for another, the next agrees, the Floor asks for nothing, the copies are right', async ({
+  page,
+}) => {
+  const kit = boathouseKit();
+  const last = kit.microphones.find(({ name }) => name === 'Overhead right');
+  const faults = last ? [{ kind: 'reversed' as const, microphoneId: last.id }] : [];
+  const take = renderTake(resolveFiles(kit), { seed: 11, faults });
+  const files = take.channels.map(({ name, samples }) => ({
+    name: `${name}.wav`,
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(writeWav([samples], take.sampleRateHz)),
+  }));
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  await page.getByLabel('Take files').setInputFiles(files);
+  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
+  await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
+  await verdicts.getByRole('button', { name: 'Invert it in the mix' }).click();
+  await expect(verdicts).toContainText('Recorded before the cable of Overhead right was changed: record another ten seconds to prove it.');
+  await expect(verdicts).not.toContainText('The polarity of Overhead right is reversed');
+  await expect(page.getByText('The take is what was planned')).toHaveCount(0);
+  await expect(station(page, 'Check')).toHaveAccessibleName(/not begun/);
+  await expect(station(page, 'Floor')).toHaveAccessibleName(/done/);
+  // The same cable, another take: it is known now, and mended in the mix.
+  await page.getByLabel('Take files').setInputFiles(files);
+  await expect(page.getByText('The take is what was planned')).toBeVisible({ timeout: 60_000 });
+  await expect(verdicts).toContainText('The cable of Overhead right is reversed; it is inverted in the mix.');
+  await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
+  await station(page, 'Sheet').click();
+  await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Overhead right' })).toContainText(
+    'cable reversed, invert in the mix',
+  );
 });

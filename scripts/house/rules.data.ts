@@ -5,7 +5,7 @@
 
 /** Folders of the core in layers: each may import itself and every layer above it. */
 const CORE_LAYERS: readonly (readonly string[])[] = [
-  ['units'],
+  ['units', 'chain'],
   ['math'],
   ['acoustics'],
   ['solids'],
@@ -19,6 +19,7 @@ const CORE_LAYERS: readonly (readonly string[])[] = [
   ['listening'],
   ['document'],
   ['planning'],
+  ['verdict'],
   ['exchange', 'drills', 'lineCheck'],
   ['attempts'],
 ];

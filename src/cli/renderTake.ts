@@ -1,7 +1,7 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { writeWav } from '../core/audio';
-import { resolvePlan } from '../core/planning';
+import { resolveFiles } from '../core/planning';
 import { renderTake } from '../core/render';
 import { readArguments, runCommand, wholeNumber } from './command';
 import { because, InputError, mayWrite, write } from './files';
@@ -52,7 +52,7 @@ await runCommand(async () => {
   const { out } = values;
   if (!path || out === undefined || positionals.length > 1) throw new InputError(`Name one session file and a folder. ${USAGE}`);
   const seed = wholeNumber('seed', values.seed ?? '1', 0, USAGE);
-  const plan = resolvePlan(await readSession(path));
+  const plan = resolveFiles(await readSession(path));
   if (!plan.microphones.length || !plan.sources.length)
     throw new InputError(`${path} has no microphone or no instrument, so there is nothing to render: place a set-up first.`);
   const take = renderTake(plan, { seed });

@@ -2,8 +2,9 @@ import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORM
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
-import { isOneSplit, resolvePlan, tapedStrings } from '../core/planning';
+import { resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
+import { verdictsOf } from '../core/verdict';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
@@ -33,36 +34,24 @@ function asText(report: TakeReport | Held): string {
   return `${lines.join('\n')}\n`;
 }
 
-/** The report with the proof's findings in place of those made without a plan, and every comparison. */
+/** The report with what is said of it, and every comparison. */
 function againstPlan(session: Session, report: TakeReport): Held {
-  const plan = resolvePlan(session);
+  const plan = resolveFiles(session);
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones);
   const proof = proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
-  const reversed = proof.findings.some(({ code }) => code === 'polarity-reversed');
   const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
   const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
   return {
     ...report,
-    findings: [
-      ...proof.findings.map(({ severity, code, message, microphoneIds, probability }) => ({
-        severity,
-        code,
-        message,
-        channels: microphoneIds.map(channelOf).filter(Boolean),
-        probability: probability ?? 1,
-        evidence: [],
-      })),
-      ...report.findings.filter(
-        (finding) =>
-          !(
-            finding.code === 'polarity-reversed' ||
-            finding.code === 'question' ||
-            (reversed && finding.code === 'sum-fuller') ||
-            isOneSplit(session, matching, finding)
-          ),
-      ),
-    ],
+    findings: verdictsOf({ report, proof, session, matching }).map(({ severity, code, message, channels, probability, evidence }) => ({
+      severity,
+      code,
+      message,
+      channels,
+      probability: probability ?? 1,
+      evidence,
+    })),
     limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
     comparisons: proof.comparisons.map((c) => ({
       source: c.sourceName,

@@ -6,6 +6,7 @@ import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fit, NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
+import type { Chains } from '../core/verdict';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
 export interface TakeFile {
@@ -57,7 +58,7 @@ export interface Jobs {
   readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
   /** A take held against its plan. */
   readonly 'prove-take': {
-    readonly input: { readonly session: Session; readonly report: TakeReport; readonly matching: Matching };
+    readonly input: { readonly session: Session; readonly report: TakeReport; readonly matching: Matching; readonly chains: Chains };
     readonly output: Proof;
   };
   /** The take that a session predicts, one WAV per microphone. */

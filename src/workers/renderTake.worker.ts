@@ -1,11 +1,11 @@
 import { writeWav } from '../core/audio';
-import { resolvePlan } from '../core/planning';
+import { resolveFiles } from '../core/planning';
 import { practiceTake } from '../core/render';
 import type { TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 
 serveJob('render-take', ({ session, seed, hidden }) => {
-  const { take, words } = practiceTake(resolvePlan(session), hidden, seed);
+  const { take, words } = practiceTake(resolveFiles(session), hidden, seed);
   const files = take.channels.map(
     (channel): TakeFile => ({ name: `${channel.name}.wav`, blob: new Blob([writeWav([channel.samples], take.sampleRateHz)]) }),
   );

@@ -8,6 +8,8 @@ interface Props {
   readonly why?: string;
   readonly moveLabel?: string | null;
   readonly onMove?: () => void;
+  /** Where there are several ways, the first is the usual one. */
+  readonly moves?: readonly { readonly label: string; readonly onMove: () => void }[];
   /** Lets it be heard before and after the move. */
   readonly onHear?: () => void;
   readonly onPoint?: () => void;
@@ -17,13 +19,24 @@ const LOUD = { bg: 'tapeFill', color: '#12181b', _hover: { opacity: 0.88 } } as 
 const QUIET = { variant: 'outline', borderColor: 'edge' } as const;
 
 /** One sentence, how bad it is, and the button with the move. */
-export function VerdictLine({ severity, message, why, moveLabel, onMove, onHear, onPoint }: Props) {
+export function VerdictLine({ severity, message, why, moveLabel, onMove, moves = [], onHear, onPoint }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line" onMouseEnter={onPoint}>
       <Severity severity={severity} />
       <Box mt="1">{message}</Box>
-      <Flex gap="2" mt="2" align="center">
+      <Flex gap="2" mt="2" align="center" wrap="wrap">
+        {moves.map((move, i) => (
+          <Button
+            key={move.label}
+            size="sm"
+            minH={{ base: '44px', md: '32px' }}
+            {...(severity === 'note' || i > 0 ? QUIET : LOUD)}
+            onClick={move.onMove}
+          >
+            {move.label}
+          </Button>
+        ))}
         {moveLabel && onMove && (
           <Button size="sm" minH={{ base: '44px', md: '32px' }} {...(severity === 'note' ? QUIET : LOUD)} onClick={onMove}>
             {moveLabel}

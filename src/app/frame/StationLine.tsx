@@ -29,10 +29,11 @@ export function StationLine({ session }: { session: Session }) {
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
   const matching = useTakeStore((state) => state.matching);
   const roles = useTakeStore((state) => state.roles);
+  const chains = useTakeStore((state) => state.chains);
   const proof = useProof(report);
   useKeptProof(session);
   const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
-  const facts = { session, noPatch, live: livePlan(session), take: { report, matching, roles, proof } };
+  const facts = { session, noPatch, live: livePlan(session), take: { report, matching, roles, chains, proof } };
   return (
     <Flex
       as="nav"

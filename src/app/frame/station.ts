@@ -13,7 +13,7 @@ export interface StationFacts {
   readonly live: LivePlan;
   /** Why its microphones cannot all be plugged in; null where they can or it is not known yet. */
   readonly noPatch: string | null;
-  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles'> & {
+  readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles' | 'chains'> & {
     /** The take held against the plan; null until it has been. */
     readonly proof: Proof | null;
   };

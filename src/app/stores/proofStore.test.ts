@@ -18,7 +18,7 @@ const report: TakeReport = {
 
 test('a take is held against a plan once, whoever asks; another plan is another question', async () => {
   const session = boathouseKit();
-  const held = { session, report, matching: {} };
+  const held = { session, report, matching: {}, chains: {} };
   const first = prove(held);
   expect(prove({ ...held })).toBe(first);
   const proof = await first;

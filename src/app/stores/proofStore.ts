@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Matching, Proof, TakeReport } from '../../core/analysis';
 import type { Session } from '../../core/document';
+import type { Chains } from '../../core/verdict';
 import { runJob } from '../../workers/runJob';
 import { useSessionStore } from './sessionStore';
 import { useTakeStore } from './takeStore';
@@ -11,6 +12,8 @@ interface Held {
   readonly session: Session;
   readonly report: TakeReport;
   readonly matching: Matching;
+  /** What the take was recorded through. */
+  readonly chains: Chains;
 }
 
 interface ProofState {
@@ -24,7 +27,7 @@ const STILL_MS = 200;
 
 const useProofStore = create<ProofState>(() => ({ proof: null, of: null }));
 
-const isSame = (a: Held, b: Held): boolean => a.session === b.session && a.report === b.report && a.matching === b.matching;
+const isSame = (a: Held, b: Held): boolean => a.session === b.session && a.report === b.report && a.matching === b.matching && a.chains === b.chains;
 
 /** A matching without microphones that have been taken away meanwhile. */
 export const matchedNow = (session: Session, matching: Matching): Matching =>
@@ -61,15 +64,16 @@ export function useKeptProof(session: Session): void {
   const committed = useSessionStore((state) => state.doc);
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
   const matching = useTakeStore((state) => state.matching);
+  const chains = useTakeStore((state) => state.chains);
   const settled = session === committed;
   useEffect(() => {
     if (!settled) return;
     const of = useProofStore.getState().of;
     if (of && (!report || of.report !== report)) useProofStore.setState({ proof: null, of: null });
     if (!report) return;
-    const start = window.setTimeout(() => void prove({ session, report, matching }), STILL_MS);
+    const start = window.setTimeout(() => void prove({ session, report, matching, chains }), STILL_MS);
     return () => window.clearTimeout(start);
-  }, [settled, session, report, matching]);
+  }, [settled, session, report, matching, chains]);
 }
 
 /** The proof of a take as last worked out; null until there is one. */

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analysis';
+import type { Chains } from '../../core/verdict';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { database } from '../db/database';
 
@@ -12,6 +13,8 @@ interface Take {
   readonly matching: Matching;
   /** What channels were said by hand to be there for, by name. */
   readonly roles: Readonly<Record<string, Role>>;
+  /** The chains it was recorded through, by microphone id. */
+  readonly chains: Chains;
 }
 
 interface TakeState extends Take {
@@ -21,7 +24,7 @@ interface TakeState extends Take {
   readonly problem: string | null;
 }
 
-const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], matching: {}, roles: {} };
+const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], matching: {}, roles: {}, chains: {} };
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
 
 /** The files of the last check of this tab, which are not kept: what a person can go on working with. */
@@ -38,8 +41,8 @@ export const setTake = (change: Partial<TakeState>): void => useTakeStore.setSta
 /** Puts a take on the bench of its session and into storage. Storage is best effort: the take can be loaded again from its files. */
 export function keepTake(sessionId: string, change: Partial<Take>): void {
   const before = useTakeStore.getState();
-  const { report, waveforms, strokes, refused, matching, roles } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
-  const take: Take = { report, waveforms, strokes, refused, matching, roles };
+  const { report, waveforms, strokes, refused, matching, roles, chains } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
+  const take: Take = { report, waveforms, strokes, refused, matching, roles, chains };
   useTakeStore.setState({ ...take, sessionId });
   void database.takes.put({ sessionId, take }).catch(() => undefined);
 }
@@ -56,5 +59,11 @@ export async function restoreTake(sessionId: string): Promise<void> {
   const row = await database.takes.get(sessionId).catch(() => undefined);
   const { sessionId: now, report } = useTakeStore.getState();
   if (isTake(row?.take) && now === sessionId && report === null)
-    useTakeStore.setState({ ...row.take, strokes: row.take.strokes ?? [], matching: row.take.matching ?? {}, roles: row.take.roles ?? {} });
+    useTakeStore.setState({
+      ...row.take,
+      strokes: row.take.strokes ?? [],
+      matching: row.take.matching ?? {},
+      roles: row.take.roles ?? {},
+      chains: row.take.chains ?? {},
+    });
 }

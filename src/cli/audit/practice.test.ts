@@ -17,7 +17,7 @@ beforeAll(async () => {
 const CODES: Readonly<Record<HiddenThing, readonly string[]>> = {
   'two faults': ['polarity-reversed', 'channel-late', 'question'],
   nothing: [],
-  'one upside down': ['polarity-reversed', 'question', 'unproven', 'unshown'],
+  'one reversed': ['polarity-reversed', 'question', 'unproven', 'unshown'],
   'one late': ['channel-late', 'question', 'unproven', 'unshown'],
   'two exchanged': ['channels-swapped', 'question', 'unproven', 'unshown'],
   'one stand elsewhere': ['distance-differs', 'question', 'unproven', 'unshown', 'source-unmatched', 'instrument-elsewhere'],

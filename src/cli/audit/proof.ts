@@ -3,7 +3,7 @@ import { arrivalTable, type Plan } from '../../core/arrivals';
 import { bytesSource, openAudio, writeWav } from '../../core/audio';
 import { add, createRandom, type FftKernel, normalize, scale, vec3 } from '../../core/math';
 import { isDirect } from '../../core/microphones';
-import { resolvePlan } from '../../core/planning';
+import { resolveFiles } from '../../core/planning';
 import { type Fault, renderTake } from '../../core/render';
 import { clampToRoom } from '../../core/room';
 import { type Case, nameOf, placed } from './cases';
@@ -73,7 +73,7 @@ async function proofOf(plan: Plan, seed: number, kernel: FftKernel, faults: read
 
 /** Renders a case as planned, at a rate, and holds the take against its plan. Set-ups of one microphone have nothing to prove. */
 export async function prove(one: Case, seed: number, kernel: FftKernel, into: ProofCounts, sampleRateHz = 48_000): Promise<void> {
-  const plan = resolvePlan(placed(one));
+  const plan = resolveFiles(placed(one));
   if (plan.microphones.length < 2) return;
   const proof = await proofOf(plan, seed, kernel, [], sampleRateHz);
   into.takes += 1;
@@ -139,7 +139,7 @@ function verdictOn({ findings, limits }: Proof, { kind: planted, ids }: Planted)
 /** Plants one thing in a take of a case and counts what is said of it. */
 export async function accuse(one: Case, seed: number, kernel: FftKernel, into: FaultCounts): Promise<void> {
   const session = placed(one);
-  const plan = resolvePlan(session);
+  const plan = resolveFiles(session);
   if (plan.microphones.length < 2) return;
   const planted = plant(plan, seed);
   const proof = await proofOf(plan, seed, kernel, [planted.fault]);

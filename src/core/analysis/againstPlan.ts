@@ -70,7 +70,7 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
         code: 'channel-missing',
         microphoneIds: [microphone.id],
         message: `No channel of the take belongs to ${microphone.name}: add its file, or say below which channel it is.`,
-        move: null,
+        moves: [],
         probability: null,
       }),
     ),
@@ -81,7 +81,7 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
         code: 'channel-unmatched',
         microphoneIds: [],
         message: `The channel “${channel.name}” belongs to no planned microphone: say below which one it is, or leave it out.`,
-        move: null,
+        moves: [],
         probability: null,
       }),
     ),
@@ -101,7 +101,7 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
         microphoneIds: [],
         message:
           'No stroke was heard clearly enough in two channels to be held against the plan: play single strokes or notes, a second apart, on every source.',
-        move: null,
+        moves: [],
         probability: null,
       },
     ];
@@ -113,7 +113,7 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
       code: 'source-unmatched',
       microphoneIds: [id],
       message: `${events} strokes nearest to ${nameOf(table, cluster.spot)} fit nothing that is planned: something else in the room, or a plan that differs.`,
-      move: null,
+      moves: [],
       probability: null,
     };
   });
@@ -143,7 +143,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
       code: 'unproven',
       microphoneIds: open.map((channel) => idOf(table, channel)),
       message: `Nothing in the take proves ${listed(open.map((channel) => nameOf(table, channel)))}: what it shares with other channels is drowned in the room. Tap each alone, and look.`,
-      move: null,
+      moves: [],
       probability: null,
     },
   ];

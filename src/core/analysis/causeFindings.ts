@@ -15,28 +15,36 @@ function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, s
   const id = idOf(table, channel);
   const way = seconds > 0 ? 'late' : 'early';
   const whole = Math.round(Math.abs(seconds) * report.sampleRate);
-  // Delays of the mix are counted in the session's own samples.
-  const samples = -Math.round(seconds * plan.sampleRateHz);
+  // Delays are counted in the session's own samples.
+  const samples = Math.round(seconds * plan.sampleRateHz);
   return {
     id: `take-late/${id}`,
     severity: 'fix',
     code: 'channel-late',
     microphoneIds: [id],
-    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, which no likely place explains: slide its track ${whole} samples ${seconds > 0 ? 'earlier' : 'later'}, and look for a plug-in or converter in its way.`,
-    move: { kind: 'align', microphoneId: id, samples, label: `Slide it ${whole} samples` },
+    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, which no likely place explains: look for a plug-in or converter in its way, or take it back in the mix.`,
+    moves: [
+      { kind: 'latency', microphoneId: id, bySamples: samples, inMix: true, label: `Slide it ${whole} samples in the mix` },
+      { kind: 'latency', microphoneId: id, bySamples: samples, inMix: false, label: `It is the recorder: remember ${whole} samples` },
+    ],
     probability,
   };
 }
 
 function reversedFinding(table: ArrivalTable, channel: number, probability: number): ProofFinding {
   const id = idOf(table, channel);
+  const inverts = table.plan.microphones[channel]?.invertingInput;
   return {
     id: `take-reversed/${id}`,
     severity: 'fix',
     code: 'polarity-reversed',
     microphoneIds: [id],
-    message: `${nameOf(table, channel)} is upside down: flip it, or check the cable.`,
-    move: { kind: 'flip', microphoneId: id, label: 'Flip it' },
+    message: `The polarity of ${nameOf(table, channel)} is reversed: check its cable, and the polarity switch in its way.`,
+    moves: [
+      { kind: 'cable changed', microphoneId: id, label: 'I changed the cable' },
+      ...(inverts ? [{ kind: 'invert' as const, where: 'input' as const, microphoneId: id, label: `Invert it at input ${inverts}` }] : []),
+      { kind: 'invert', where: 'mix', microphoneId: id, label: 'Invert it in the mix' },
+    ],
     probability,
   };
 }
@@ -49,7 +57,7 @@ function swappedFinding(table: ArrivalTable, channel: number, other: number, pro
     code: 'channels-swapped',
     microphoneIds: ids,
     message: `${nameOf(table, channel)} and ${nameOf(table, other)} are each in the other’s place: exchange their cables, or say below which channel is which.`,
-    move: null,
+    moves: [],
     probability,
   };
 }
@@ -86,9 +94,9 @@ function movedFinding(
     code: 'distance-differs',
     microphoneIds: [placed.id],
     message: `${placed.name} hears the ${plan.sources[source]?.name.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.${stringsAgree(model.strings(cause.channel), cause) ? ' Its tape readings say so too.' : ''}`,
-    move: placed.locked
-      ? null
-      : { kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: 'Plan it where it is' },
+    moves: placed.locked
+      ? []
+      : [{ kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: 'Plan it where it is' }],
     probability,
   };
 }
@@ -104,7 +112,7 @@ function elsewhereFinding(table: ArrivalTable, cause: Cause & { kind: 'elsewhere
     code: 'instrument-elsewhere',
     microphoneIds: [],
     message: `The ${name} stands some ${formatLength(metres, table.plan.units)} from its place in the plan, as all microphones hear it: hold the tape to its marks, and move it, or plan it where it is.`,
-    move: null,
+    moves: [],
     probability,
   };
 }
@@ -121,7 +129,7 @@ function inWords(table: ArrivalTable, cause: Cause): string {
   const { plan } = table;
   switch (cause.kind) {
     case 'reversed':
-      return `${nameOf(table, cause.channel)} is upside down`;
+      return `the polarity of ${nameOf(table, cause.channel)} is reversed`;
     case 'late':
       return `${nameOf(table, cause.channel)} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
     case 'moved':
@@ -152,8 +160,8 @@ function halves(table: ArrivalTable, open: readonly Weighed[]): ProofFinding {
     severity: 'note',
     code: 'question',
     microphoneIds: ids,
-    message: `Some of ${listed(channels.map((channel) => nameOf(table, channel)))} are upside down against the others, and the take does not settle which. ${settleWords(open)}`,
-    move: null,
+    message: `Some of ${listed(channels.map((channel) => nameOf(table, channel)))} have reversed polarity against the others, and the take does not settle which. ${settleWords(open)}`,
+    moves: [],
     probability: null,
   };
 }
@@ -173,7 +181,7 @@ function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[]
       code: 'question',
       microphoneIds: ids.map((channel) => idOf(table, channel)),
       message: `The take differs from the plan, and it does not settle how: ${named.length === 1 ? 'perhaps ' : ''}${listed(named, 'or')}. ${settleWords(grave)}`,
-      move: null,
+      moves: [],
       probability: grave.slice(0, MOST_NAMED).reduce((sum, { probability }) => sum + probability, 0),
     },
   ];

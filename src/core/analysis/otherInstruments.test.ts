@@ -41,7 +41,7 @@ describe('takes of other instruments than drums (rendered, so the truth is known
   test('a conga’s low microphone whose cable is reversed is found', async () => {
     const { proof } = await proofOf(congas, [{ kind: 'reversed', microphoneId: idOf(congas, 'Conga low') }]);
     expect(proof.findings.filter((finding) => finding.code === 'polarity-reversed').map((finding) => finding.message)).toEqual([
-      'Conga low is upside down: flip it, or check the cable.',
+      'The polarity of Conga low is reversed: check its cable, and the polarity switch in its way.',
     ]);
   });
 

@@ -48,9 +48,15 @@ function expectedOf(table: ArrivalTable, source: number, microphone: number): Ex
   const arrival = table.rows[microphone]?.[source] as Arrival;
   const placed = table.plan.microphones[microphone];
   const loudest = arrival.paths.reduce((most, { levelDb }) => Math.max(most, levelDb), -Infinity);
+  // In a plan of the files this is what the chain delays them by.
+  const chainSeconds = (placed?.alignSamples ?? 0) / table.plan.sampleRateHz;
   const heard = arrival.paths.filter(({ levelDb }) => levelDb >= loudest - WAYS_WITHIN_DB);
   return {
-    ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({ delaySeconds, sign: recordedSign, share: 10 ** ((levelDb - loudest) / 20) })),
+    ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({
+      delaySeconds: delaySeconds + chainSeconds,
+      sign: recordedSign,
+      share: 10 ** ((levelDb - loudest) / 20),
+    })),
     clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
     signClarity: signClarityOf(arrival, placed?.lowCutHz !== undefined || placed?.inputLowCut === true),
     levelDb: strokeDb(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),

@@ -50,7 +50,9 @@ test('one overhead reversed and the kick 40 samples late: both found, nothing el
     { kind: 'late', microphoneId: idOf(session, 'Kick'), samples: 40 },
   ]);
   expect(proof.findings.map((finding) => finding.code).sort()).toEqual(['channel-late', 'polarity-reversed']);
-  expect(proof.findings.find((f) => f.code === 'polarity-reversed')?.message).toBe('Overhead right is upside down: flip it, or check the cable.');
+  expect(proof.findings.find((f) => f.code === 'polarity-reversed')?.message).toBe(
+    'The polarity of Overhead right is reversed: check its cable, and the polarity switch in its way.',
+  );
   expect(proof.findings.find((f) => f.code === 'channel-late')?.message).toMatch(/^Kick is 0\.8\d ms \((39|40|41) samples, 2[789]\.?\d? cm\) late/);
 });
 

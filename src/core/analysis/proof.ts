@@ -20,14 +20,15 @@ export interface Comparison {
   readonly levelDb: number;
 }
 
-/** A finding of the take with the plan beside it. Moves change the plan; a recorded file is never touched. */
+/** A finding of the take with the plan beside it. Moves say what was changed in the world, or change the plan; a recorded file is never touched. */
 export interface ProofFinding {
   readonly id: string;
   readonly severity: 'fix' | 'improve' | 'note';
   readonly code: string;
   readonly microphoneIds: readonly string[];
   readonly message: string;
-  readonly move: Move | null;
+  /** What can be done, each alone. */
+  readonly moves: readonly Move[];
   /** Posterior probability that it is so; null for what is no judgement. */
   readonly probability: number | null;
 }

@@ -130,7 +130,7 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, c
       severity: 'fix',
       code: 'polarity-reversed',
       channels: [channel],
-      message: `${channel} is upside down against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: flip it, or check the cable.`,
+      message: `The polarity of ${channel} is reversed against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: check its cable, or invert it in the mix.`,
       probability,
       evidence: [`its sign disagrees on ${sources} of its sources`, `${Math.round(100 * probability)} % sure`],
     }),
@@ -145,7 +145,7 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, c
       severity: 'note',
       code: 'question',
       channels: names,
-      message: `${names.length === 1 ? `${names[0]} may be` : `One of ${listed(names)} is`} upside down, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
+      message: `${names.length === 1 ? `The polarity of ${names[0]} may be` : `The polarity of one of ${listed(names)} is`} reversed, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
       probability: Math.min(
         1,
         oneOf.reduce((sum, one) => sum + one.probability, 0),

@@ -73,7 +73,7 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
       severity: 'note',
       code: 'sum-fuller',
       channels: flips,
-      message: `${listed(flips)} flipped in the mix, its low end gains ${formatNumber(gained.low, 1)} dB: an offer, no fault. Listen to both.`,
+      message: `${listed(flips)} inverted in the mix, its low end gains ${formatNumber(gained.low, 1)} dB: an offer, no fault. Listen to both.`,
     },
   ];
 }
@@ -89,7 +89,7 @@ export function twinFindings(pairs: TakeReport['pairs']): TakeFinding[] {
       severity: 'fix',
       code: 'same-recording',
       channels: [a, b],
-      message: `${a} and ${b} hold one and the same recording${correlation < 0 ? ', the second upside down' : ''}: one input went to two tracks, or a file was copied. Look at the routing, and record again.`,
+      message: `${a} and ${b} hold one and the same recording${correlation < 0 ? ', the second of opposite polarity' : ''}: one input went to two tracks, or a file was copied. Look at the routing, and record again.`,
     }));
 }
 

@@ -24,7 +24,10 @@ export interface PlanMicrophone {
   /** How much louder than the model a take had it, dB. */
   readonly learnedDb?: number;
   /** Polarity switch of its channel. */
+  /** Its channel is inverted against what nature gives: in the mix, or in its file, by what the plan is of. */
   readonly flipped: boolean;
+  /** The input it is in, where that has a polarity switch. */
+  readonly invertingInput?: string;
   /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */
   readonly alignSamples: number;
   /** Source it is there for, or null for a whole-instrument microphone. */

@@ -41,7 +41,7 @@ describe('what changed, in words', () => {
   });
   test.each([
     ['a pad', editMicrophone(idOf('Overhead left'), { padOn: true }), /pad on/],
-    ['polarity', editMicrophone(idOf('Kick'), { flipped: true }), /polarity reversed on/],
+    ['polarity', editMicrophone(idOf('Kick'), { flipped: true }), /inverted in the mix on/],
     ['a choice of the instrument', getReady('choose', { choices: { 'demo-instrument/beater': 'wood' } }), /beater: wood, it was as it comes/],
   ])('%s', (_, command, words) => expect(wordsOf(made(command)).join(' ')).toMatch(words));
   test('another input, and something between', () => {

@@ -1,4 +1,5 @@
 import { arrivalTable, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
+import { samplesInFile } from '../chain';
 import { type Command, command, type PlacedMicrophone, type Session } from '../document';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
 import { inputAddress } from '../patch';
@@ -49,7 +50,14 @@ function switchWords(name: string, a: PlacedMicrophone, b: PlacedMicrophone): st
     ...onOff('pad', a.padOn, b.padOn),
     ...onOff('low cut', a.lowCut === true, b.lowCut === true),
     ...onOff('low cut on its way', a.inputLowCut === true, b.inputLowCut === true),
-    ...onOff('polarity reversed', a.flipped, b.flipped),
+    ...onOff('inverted in the mix', a.flipped, b.flipped),
+    ...onOff('inverted at its input', a.inputInverted === true, b.inputInverted === true),
+    ...(a.cable === b.cable && (a.cableChanges ?? 0) === (b.cableChanges ?? 0)
+      ? []
+      : [b.cable === 'reversed' ? `The cable of ${name} is reversed.` : `The cable of ${name} was changed.`]),
+    ...(samplesInFile(a) === samplesInFile(b)
+      ? []
+      : [`${name} is ${formatNumber(samplesInFile(b) - samplesInFile(a), 0)} samples later by what is in its way.`]),
     ...(a.alignSamples === b.alignSamples ? [] : [`${name} is slid by ${formatNumber(b.alignSamples - a.alignSamples, 0)} samples more.`]),
   ];
 }

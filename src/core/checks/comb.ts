@@ -37,7 +37,7 @@ function moveFor(table: ArrivalTable, shared: Shared, late: PlanMicrophone, seco
 
 function adviceOn(shared: Shared, move: Move, late: PlanMicrophone, metres: number, table: ArrivalTable): string {
   if (shared.purpose === 'direct' && move.kind === 'align')
-    return `Hold the pickup back by ${formatNumber(Math.abs(move.samples), 0)} samples in the mix, and flip one of the two if the body goes.`;
+    return `Hold the pickup back by ${formatNumber(Math.abs(move.samples), 0)} samples in the mix, and invert one of the two if it gets thin.`;
   if (shared.purpose === 'close-and-far') return 'Leave it for depth, or align it in the mix: schools differ.';
   if (move.kind === 'place') return `Bring ${late.name} ${formatLength(metres, table.plan.units)} closer along its string.`;
   return `Too far to mend by moving; advance ${late.name} by ${formatNumber(Math.abs(move.kind === 'align' ? move.samples : 0), 0)} samples in the mix.`;

@@ -16,6 +16,12 @@ export type Move =
   | { readonly kind: 'pad'; readonly microphoneId: string; readonly on: boolean; readonly label: string }
   /** Several at once, where one alone mends nothing: both microphones of a pair, a place and a flip. */
   | { readonly kind: 'joint'; readonly microphoneId: string; readonly moves: readonly Move[]; readonly label: string }
+  /** The cable was changed for another, which is straight. */
+  | { readonly kind: 'cable changed'; readonly microphoneId: string; readonly label: string }
+  /** The cable stays, reversed as it is, and the channel is inverted at its input or in the mix. */
+  | { readonly kind: 'invert'; readonly where: 'input' | 'mix'; readonly microphoneId: string; readonly label: string }
+  /** What is in the channel's way delays it by so much more than was known, samples of the session; and the mix takes it back or not. */
+  | { readonly kind: 'latency'; readonly microphoneId: string; readonly bySamples: number; readonly inMix: boolean; readonly label: string }
   | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: string };
 
 /** One thing worth telling: how bad, why, and the move that mends it. */

@@ -51,7 +51,7 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
     message: `${microphone.name} hears the ${name} the other way up than ${listed(others.map((other) => other.name))}.`,
     advice: `Flip ${microphone.name}.`,
     why: `Added together they lose their low end: below the first dip the ${name} cancels instead of adding.`,
-    move: { kind: 'flip', microphoneId: microphone.id, label: 'Flip it' },
+    move: { kind: 'flip', microphoneId: microphone.id, label: 'Invert it in the mix' },
   };
 }
 

@@ -42,6 +42,7 @@ const inputSchema = object({
   floats: Joi.boolean().optional(),
   lowCutHz: number(20, 400).optional(),
   character: Joi.valid(...PREAMP_CHARACTERS).optional(),
+  inverts: Joi.boolean().optional(),
   rank: Joi.valid(1, 2, 3).optional(),
   group: Joi.string().min(1).max(40),
 });

@@ -148,6 +148,10 @@ export const placedSchema = object({
   alsoInto: address.optional(),
   preamp: Joi.valid(...PREAMP_CHARACTERS).optional(),
   learnedDb: number(-60, 60).optional(),
+  cable: Joi.valid('reversed').optional(),
+  inputInverted: Joi.boolean().optional(),
+  latencySamples: number(-1e6, 1e6).optional(),
+  cableChanges: Joi.number().integer().min(0).max(9999).optional(),
 });
 
 export const furnishingSchema = object({

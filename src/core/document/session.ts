@@ -1,3 +1,4 @@
+import type { Chain } from '../chain';
 import type { Furnishing } from '../furnishings';
 import type { Instrument } from '../instruments';
 import type { Vec3 } from '../math';
@@ -24,7 +25,7 @@ export interface Shelf {
 }
 
 /** One placed microphone. Positions and aim points are in the room, metres. */
-export interface PlacedMicrophone {
+export interface PlacedMicrophone extends Chain {
   readonly id: string;
   readonly modelId: string;
   /** One to three letters for the end of its string. */
@@ -37,7 +38,9 @@ export interface PlacedMicrophone {
   readonly aimM: Vec3;
   readonly pattern: PatternName;
   readonly padOn: boolean;
+  /** It is inverted in the mix: not in its file. */
   readonly flipped: boolean;
+  /** It is later by so much in the mix, samples: not in its file. */
   readonly alignSamples: number;
   readonly target: SourceReference | null;
   readonly locked: boolean;

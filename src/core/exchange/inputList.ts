@@ -1,5 +1,5 @@
 import type { ArrivalTable } from '../arrivals';
-import { panOf, panWords, type Session } from '../document';
+import { type PlacedMicrophone, panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress, secondWayName } from '../patch';
 import { gainSetting, outboardOf, patchInputs, powerOf, powerWords } from '../planning';
 import { toCsv } from './csv';
@@ -24,7 +24,8 @@ export interface InputListRow {
   readonly lowCut: boolean;
   /** The low cut of its input, or of what stands between, is on. */
   readonly inputLowCut: boolean;
-  readonly flipped: boolean;
+  /** What the chain and the mix do to its polarity, in words; "normal" where nothing. */
+  readonly polarity: string;
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
   /** What its recorded file may be called: its place in the list, what it is on, where it goes. */
@@ -93,7 +94,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
           hasGain: input !== undefined && !input.floats,
           lowCut: placed?.lowCut === true,
           inputLowCut: cutOnItsWay,
-          flipped: microphone.flipped,
+          polarity: placed ? polarityWords(placed) : 'normal',
           pan: panOfRow(session, microphone.id),
         },
       };
@@ -106,6 +107,16 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
   // Two files of one name would be one file: their place in the list tells them apart.
   const own = names.map((name, i) => (names.filter((other) => other.toLowerCase() === name.toLowerCase()).length > 1 ? `${i + 1} ${name}` : name));
   return sorted.map((row, i) => ({ ...row, fileName: own[i] as string }));
+}
+
+/** What turns a channel, from the cable to the mix. */
+function polarityWords({ cable, inputInverted, flipped }: PlacedMicrophone): string {
+  const said = [
+    ...(cable === 'reversed' ? ['cable reversed'] : []),
+    ...(inputInverted ? ['inverted at the input'] : []),
+    ...(flipped ? ['invert in the mix'] : []),
+  ];
+  return said.length > 0 ? said.join(', ') : 'normal';
 }
 
 const yes = (value: boolean | undefined): string => (value ? 'on' : 'off');
@@ -145,7 +156,7 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.between && row.setting ? row.setting.betweenDb : '',
     row.setting && row.hasGain ? row.setting.gainDb : '',
     row.setting ? row.setting.predictedPeakDbfs.toFixed(1) : '',
-    row.flipped ? 'reversed' : 'normal',
+    row.polarity,
     row.pan,
     row.fileName,
   ]);

@@ -1,11 +1,12 @@
 import type { Matching, Proof, TakeReport } from '../analysis';
 import type { Session } from '../document';
+import type { Verdict } from '../verdict';
 import { toCsv } from './csv';
 
 const figure = (value: number, digits = 1): string => (Number.isFinite(value) ? value.toFixed(digits) : '');
 
 /** A take's channels, arrivals and findings as one table: what was measured, and beside it what was planned where there is a plan. */
-export function takeReportCsv(report: TakeReport, proof: Proof, session: Session, matching: Matching): string {
+export function takeReportCsv(report: TakeReport, proof: Proof, session: Session, matching: Matching, verdicts: readonly Verdict[]): string {
   const nameOf = (id: string | null | undefined): string => session.microphones.find((one) => one.id === id)?.name ?? '';
   const channels = report.channels.map((channel) => [
     'channel',
@@ -29,7 +30,7 @@ export function takeReportCsv(report: TakeReport, proof: Proof, session: Session
     figure(one.confidence, 2),
     `counted from ${nameOf(one.spotId)}`,
   ]);
-  const findings = [...proof.findings, ...report.findings].map((one) => ['finding', one.severity, '', '', '', '', '', '', one.message]);
+  const findings = verdicts.map((one) => ['finding', one.severity, '', '', '', '', '', '', one.message]);
   return toCsv([
     [
       'What',

@@ -224,7 +224,7 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
         'question',
         'note',
         names(signed),
-        `${listed(names(down).map(({ name }) => name))} swing the other way from ${listed(names(up).map(({ name }) => name))}, and it is not settled who is upside down: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
+        `${listed(names(down).map(({ name }) => name))} have opposite polarity to ${listed(names(up).map(({ name }) => name))}, and it is not settled whose is reversed: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
       ),
     ];
   const few = up.length < down.length ? up : down;
@@ -233,7 +233,7 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
       'reversed',
       'fix',
       [line],
-      `${line.name} is upside down: its first swing goes against the other ${signed.length - few.length}. Take another cable, or flip it at the desk and write that down.`,
+      `The polarity of ${line.name} is reversed: its first swing goes against the other ${signed.length - few.length}. Take another cable, or invert it in the mix and write that down.`,
     ),
   );
 }

@@ -232,7 +232,7 @@ class Moves {
 
 function asMove(before: PlanMicrophone, candidate: Candidate): Move {
   const { after, flip } = candidate;
-  if (flip) return { kind: 'flip', microphoneId: after.id, label: 'Flip it' };
+  if (flip) return { kind: 'flip', microphoneId: after.id, label: 'Invert it in the mix' };
   return {
     kind: 'set',
     microphoneId: after.id,
@@ -268,7 +268,7 @@ export function smallestMoves(plan: Plan, limits: MoveLimits = USUAL_LIMITS): Sm
     if (!candidate.flip) touched.add(candidate.index);
     moves.push({
       move: asMove(before, candidate),
-      words: candidate.flip ? `Flip ${candidate.after.name}.` : wordsFor(plan, before, candidate.after),
+      words: candidate.flip ? `Invert ${candidate.after.name} in the mix.` : wordsFor(plan, before, candidate.after),
       beforeDb: harm,
       afterDb: harm - candidate.gainDb,
     });

@@ -26,6 +26,8 @@ export interface DeviceInput {
   readonly lowCutHz?: number;
   /** How its preamp sounds, by its owner's ear. */
   readonly character?: PreampCharacter;
+  /** It has a polarity switch. */
+  readonly inverts?: boolean;
   /** How well its owner likes it, 1 the best; what matters most goes there. */
   readonly rank?: 1 | 2 | 3;
   /** Inputs of one kind match as a pair: same preamp, same connector. */

@@ -17,7 +17,7 @@ export * from './placing';
 export * from './power';
 export * from './proposals';
 export * from './ready';
-export { heardRoom, peakTargetOf, resolvePlan, wantedLevelDb } from './resolve';
+export { heardRoom, peakTargetOf, resolveFiles, resolvePlan, wantedLevelDb } from './resolve';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';

@@ -1,5 +1,6 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
+import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
 import { belongsTo, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
@@ -44,8 +45,8 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     ...(placed.lowCut && model.lowCutHz !== undefined ? { lowCutHz: model.lowCutHz } : {}),
     ...(placed.inputLowCut ? { inputLowCut: true } : {}),
     ...(placed.learnedDb === undefined ? {} : { learnedDb: placed.learnedDb }),
-    flipped: placed.flipped,
-    alignSamples: placed.alignSamples,
+    flipped: signInMix(placed, placed) === -1,
+    alignSamples: samplesInMix(placed, placed),
     targetKey: keyOf(placed.target),
     // A pickup stays where its instrument is: no move is its.
     locked: placed.locked || isDirect(model.kind),
@@ -141,7 +142,36 @@ function unityTargets(session: Session): Record<string, number> {
 export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: string): number =>
   peakTargetsDbfs?.[microphoneId] ?? peakTargetDbfs ?? PEAK_TARGET_DBFS;
 
-/** Turns the document into the plain inputs that the physics wants. The only place that knows both. */
+/** A resolved microphone as its recorded file is: through a chain, without what the mix does. */
+function inFile(microphone: PlanMicrophone, chain: Chain, invertingInput: string | undefined): PlanMicrophone {
+  const [flipped, alignSamples] = [signInFile(chain) === -1, samplesInFile(chain)];
+  const same = microphone.flipped === flipped && microphone.alignSamples === alignSamples && microphone.invertingInput === invertingInput;
+  return same ? microphone : { ...microphone, flipped, alignSamples, ...(invertingInput === undefined ? {} : { invertingInput }) };
+}
+
+/** The input a microphone is in by its name, where it has a polarity switch. */
+function invertingInputOf({ shelf, patch }: Session, microphoneId: string): string | undefined {
+  const [deviceId, inputId] = (patch[microphoneId] ?? '').split('/');
+  const input = shelf.devices.find(({ id }) => id === deviceId)?.inputs.find(({ id }) => id === inputId);
+  return input?.inverts ? input.name : undefined;
+}
+
+/**
+ * The plan as recorded files have it: signs and delays of the chain each channel was recorded through, nothing of the mix. What a take is
+ * held against, and what a render of a take is.
+ *
+ * @param chains that a take was recorded through, by microphone id; as they stand where they are not given
+ */
+export function resolveFiles(session: Session, chains: Readonly<Record<string, Chain>> = {}): Plan {
+  const plan = resolvePlan(session);
+  const microphones = plan.microphones.map((microphone) => {
+    const placed = session.microphones.find(({ id }) => id === microphone.id);
+    return placed ? inFile(microphone, chains[microphone.id] ?? placed, invertingInputOf(session, microphone.id)) : microphone;
+  });
+  return { ...plan, microphones };
+}
+
+/** Turns the document into the plain inputs that the physics wants, channels as the mix has them. The only place that knows both. */
 export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const microphones = session.microphones.flatMap((placed) => {

@@ -10,7 +10,7 @@ import { type RenderedTake, renderTake } from './renderTake';
 export const HIDDEN_THINGS = [
   'two faults',
   'nothing',
-  'one upside down',
+  'one reversed',
   'one late',
   'two exchanged',
   'one stand elsewhere',
@@ -53,11 +53,11 @@ function hide(plan: Plan, thing: HiddenThing, seed: number): Hidden {
           { kind: 'reversed', microphoneId: right },
           { kind: 'late', microphoneId: close.id, samples: LATE_SAMPLES },
         ],
-        words: `${nameOf(right)} is upside down, and ${close.name} is ${LATE_SAMPLES} samples late.`,
+        words: `The polarity of ${nameOf(right)} is reversed, and ${close.name} is ${LATE_SAMPLES} samples late.`,
       };
     }
-    case 'one upside down':
-      return { faults: [{ kind: 'reversed', microphoneId }], words: `${name} is upside down.` };
+    case 'one reversed':
+      return { faults: [{ kind: 'reversed', microphoneId }], words: `The polarity of ${name} is reversed.` };
     case 'one late': {
       const samples = random.integer(70, 400);
       return { faults: [{ kind: 'late', microphoneId, samples }], words: `${name} is ${samples} samples late.` };

@@ -1,22 +1,23 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { TakeReport } from '../../../core/analysis';
+import type { Proof, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import { inputList } from '../../../core/exchange';
 import { formatNumber } from '../../../core/units';
+import { correctionsOf, verdictsOf } from '../../../core/verdict';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
-import { matchedNow } from '../../stores/proofStore';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
 import { gainWords, offersOf } from './sumOffers';
+import { heardOn } from './verdicts';
 
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
   const done = [
-    ...(flip ? ['turned round'] : []),
+    ...(flip ? ['inverted'] : []),
     ...(seconds ? [`slid by ${formatNumber(seconds * 1000, 2)} ms`] : []),
     ...(ratio === 1 ? [] : ['brought to the first recorder’s clock']),
   ];
@@ -24,26 +25,25 @@ function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: bool
 }
 
 /** What the plan decided for each track, done to copies of the files. */
-export function Corrected({ session, report, clock }: { session: Session; report: TakeReport; clock: ClockMend | null }) {
-  const matching = matchedNow(session, useTakeStore().matching);
+export function Corrected({ session, report, proof, clock }: { session: Session; report: TakeReport; proof: Proof; clock: ClockMend | null }) {
+  const take = useTakeStore();
   const [share, setShare] = useState<number | null>(null);
   const [words, setWords] = useState<string | null>(null);
   const [wanted, setWanted] = useState('');
-  const offers = offersOf(report, session.brief.alignHabit);
+  const heard = heardOn(session, report, proof, take);
+  const corrections = correctionsOf(heard);
+  // What would make the sum of the raw files fuller says nothing of files that are turned and moved first.
+  const isFaulty = verdictsOf(heard).some(({ code }) => code === 'polarity-reversed' || code === 'channel-late' || code === 'chain-changed');
+  const offers = isFaulty ? [] : offersOf(report, session.brief.alignHabit);
   const taken = offers.find(({ key }) => key === wanted)?.offer;
   const rows = inputList(session, livePlan(session).table);
-  const channels = report.channels.map(({ name }) => {
-    const placed = session.microphones.find(({ id }) => id === matching[name]);
-    return {
-      channel: name,
-      flip: (placed?.flipped ?? false) !== (taken?.flips.includes(name) ?? false),
-      seconds:
-        (placed?.alignSamples ?? 0) / session.sampleRateHz +
-        (taken?.delays.find(({ channel }) => channel === name)?.samples ?? 0) / report.sampleRate,
-      ratio: clock?.channels.includes(name) ? clock.ratio : 1,
-      fileName: rows.find(({ microphoneId }) => microphoneId === placed?.id)?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
-    };
-  });
+  const channels = corrections.map(({ channel: name, flip, seconds }) => ({
+    channel: name,
+    flip: flip !== (taken?.flips.includes(name) ?? false),
+    seconds: seconds + (taken?.delays.find(({ channel }) => channel === name)?.samples ?? 0) / report.sampleRate,
+    ratio: clock?.channels.includes(name) ? clock.ratio : 1,
+    fileName: rows.find(({ microphoneId }) => microphoneId === heard.matching[name])?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
+  }));
   const changed = channels.filter(({ flip, seconds, ratio }) => flip || seconds !== 0 || ratio !== 1);
   const make = async (): Promise<void> => {
     const files = filesOfTake();
@@ -86,7 +86,7 @@ export function Corrected({ session, report, clock }: { session: Session; report
       )}
       <Box mb="2" maxW="640px">
         {changed.length === 0
-          ? 'The plan turns and slides no track: these would be your files under their names of the sheet.'
+          ? 'Nothing is inverted or slid: these would be your files under their names of the sheet.'
           : `Copies with ${changed.map(doneTo).join(', ')}.`}{' '}
         Yours stay as they are.
       </Box>

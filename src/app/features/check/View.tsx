@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { balanceOf, type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import { takeReportCsv } from '../../../core/exchange';
+import { isFine, verdictsOf } from '../../../core/verdict';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
@@ -19,13 +20,13 @@ import { Balance } from './Balance';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
-import { beyondProof } from './derive';
 import { Learn } from './Learn';
 import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
 import { Strokes } from './Strokes';
 import { checkFiles } from './tool';
+import { heardOn } from './verdicts';
 import { Whereabouts } from './Whereabouts';
 
 const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
@@ -94,7 +95,9 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 };
 
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
-  const { waveforms, strokes, matching: said, roles: corrected } = useTakeStore();
+  const take = useTakeStore();
+  const { waveforms, strokes, matching: said, roles: corrected } = take;
+  const verdicts = verdictsOf(heardOn(session, report, proof, take));
   const matching = matchedNow(session, said);
   const [clock, setClock] = useState<ClockMend | null>(null);
   const [box, size] = useSize<HTMLDivElement>();
@@ -171,7 +174,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           onClick={() =>
             download(
               fileName(`${session.name} take`, 'json'),
-              JSON.stringify({ ...report, matching, proof: proof.findings, limits: proof.limits, balance }, null, 2),
+              JSON.stringify({ ...report, findings: verdicts, matching, limits: proof.limits, balance }, null, 2),
               'application/json',
             )
           }
@@ -182,13 +185,13 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           size="sm"
           minH={{ base: '44px', md: '34px' }}
           variant="outline"
-          onClick={() => download(fileName(`${session.name} take`, 'csv'), takeReportCsv(report, proof, session, matching), 'text/csv')}
+          onClick={() => download(fileName(`${session.name} take`, 'csv'), takeReportCsv(report, proof, session, matching, verdicts), 'text/csv')}
         >
           Report as CSV
         </Button>
       </Flex>
       {report.channels.length > 1 && <Clocks session={session} report={report} mend={clock} onMend={setClock} />}
-      <Corrected session={session} report={report} clock={clock} />
+      <Corrected session={session} report={report} proof={proof} clock={clock} />
       {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (
         <Suspense fallback={null}>
@@ -201,10 +204,9 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
 
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const isCurrent = useIsProven(session);
-  const { matching, roles } = useTakeStore();
-  const others = beyondProof(session, proof, { report, matching, roles });
+  const verdicts = verdictsOf(heardOn(session, report, proof, useTakeStore()));
   const planned = session.microphones.length > 0;
-  const empty = proof.findings.length === 0 && others.every(({ code }) => code === 'sum-fuller');
+  const empty = isFine(verdicts);
   return (
     <SidePane label="Verdicts">
       {empty && (
@@ -218,20 +220,16 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
         </Box>
       )}
       <Box as="ul" aria-label="Findings of the take" m="0" p="0">
-        {proof.findings.map((finding) => (
+        {verdicts.map(({ id, severity, message, moves, evidence }) => (
           <VerdictLine
-            key={finding.id}
-            severity={finding.severity}
-            message={finding.message}
-            moveLabel={isCurrent ? (finding.move?.label ?? null) : null}
-            onMove={() => finding.move && runCommand(applyMove(finding.move))}
-            {...(finding.move
-              ? { why: 'The move changes the plan, not your files: the next take should then agree with it. Record another ten seconds to prove it.' }
+            key={id}
+            severity={severity}
+            message={message}
+            moves={isCurrent ? moves.map((move) => ({ label: move.label, onMove: () => void runCommand(applyMove(move)) })) : []}
+            {...(moves.length > 0
+              ? { why: `Your files stay as they are. Say what you did, then record another ten seconds to prove it. ${evidence.join('. ')}` }
               : {})}
           />
-        ))}
-        {others.map((finding) => (
-          <VerdictLine key={`${finding.code}${finding.channels.join()}`} severity={finding.severity} message={finding.message} />
         ))}
       </Box>
       {proof.limits.length > 0 && <Limits limits={proof.limits} />}

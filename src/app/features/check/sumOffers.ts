@@ -18,7 +18,7 @@ export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[
   const slid = habit === undefined || habit === 'align to the pair';
   return [
     ...(polarity.flips.length > 0 && isWorth(polarity)
-      ? [{ key: 'polarity' as const, text: `${listed(polarity.flips)} turned round`, offer: polarity }]
+      ? [{ key: 'polarity' as const, text: `${listed(polarity.flips)} inverted`, offer: polarity }]
       : []),
     ...(slid && proposal.delays.length > 0 && isWorth(proposal)
       ? [
@@ -26,7 +26,7 @@ export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[
             key: 'slid' as const,
             text: [
               `${listed(proposal.delays.map(({ channel }) => channel))} slid to the pair`,
-              ...(proposal.flips.length > 0 ? [`${listed(proposal.flips)} turned round`] : []),
+              ...(proposal.flips.length > 0 ? [`${listed(proposal.flips)} inverted`] : []),
             ].join(', '),
             offer: proposal,
           },

@@ -3,13 +3,14 @@ import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { resolvePlan } from '../../../core/planning';
 import type { HiddenThing } from '../../../core/render';
+import { chainsOf, verdictsOf } from '../../../core/verdict';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { keepAttempt } from '../../stores/attemptStore';
 import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
-import { beyondProof } from './derive';
+import { heardOn } from './verdicts';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {
@@ -44,12 +45,14 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
   const matching = matchingFor(session, report, useTakeStore.getState().matching);
-  keepTake(session.id, { report, waveforms, strokes, refused, matching });
+  // What it was recorded through is what was known when it was loaded.
+  const chains = chainsOf(useSessionStore.getState().doc ?? session);
+  keepTake(session.id, { report, waveforms, strokes, refused, matching, chains });
   // The set-up as it stands now belongs to this take: the check may have taken a while.
   const now = useSessionStore.getState().doc ?? session;
-  const held = { session: now, report, matching };
+  const held = { session: now, report, matching, chains };
   const proof = (await prove(held)) ?? (await proveHere(held));
-  const told = [...proof.findings, ...beyondProof(now, proof, { report, matching, roles: useTakeStore.getState().roles })];
+  const told = verdictsOf(heardOn(now, report, proof, useTakeStore.getState()));
   if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
 }
 

@@ -234,7 +234,7 @@ export function SelectionPanel({
         </Box>
       )}
       <Flex gap="2" mt="3" wrap="wrap">
-        <Toggle label="Polarity reversed" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
+        <Toggle label="Inverted in the mix" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
         {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
         {model?.lowCutHz !== undefined && (
           <Toggle

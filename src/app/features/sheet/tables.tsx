@@ -157,7 +157,7 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
               <td className="measure" style={cellStyle}>
                 {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
               </td>
-              <td style={shortCell}>{row.flipped ? 'reverse' : 'normal'}</td>
+              <td style={row.polarity === 'normal' ? shortCell : cellStyle}>{row.polarity}</td>
               <td style={shortCell}>{row.pan}</td>
             </tr>
           </Fragment>

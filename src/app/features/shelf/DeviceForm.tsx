@@ -24,6 +24,7 @@ interface Draft {
   clock: string;
   timeCode: string;
   character: '' | PreampCharacter;
+  polarity: 'none' | 'switch';
   expands: string;
   digitalInputs: number;
   lowCutHz: number;
@@ -47,6 +48,7 @@ const schema = Joi.object({
   clock: Joi.string().trim().allow('').max(40).label('Clock'),
   timeCode: Joi.string().trim().allow('').max(40).label('Time code'),
   character: Joi.valid('', ...PREAMP_CHARACTERS),
+  polarity: Joi.valid('none', 'switch'),
   expands: Joi.string().allow(''),
   digitalInputs: number('Digital inputs', 0, 64).integer(),
   lowCutHz: Joi.alternatives(Joi.valid(0), number('Low cut', 20, 400))
@@ -89,6 +91,7 @@ function draftOf(device: InputDevice): Draft {
     clock: device.clock ?? '',
     timeCode: device.timeCode ?? '',
     character: first?.character ?? '',
+    polarity: first?.inverts ? 'switch' : 'none',
     expands: device.expands ?? '',
     digitalInputs: device.digitalInputs ?? 0,
     lowCutHz: first?.lowCutHz ?? 0,
@@ -123,6 +126,7 @@ function deviceOf(device: InputDevice, draft: Draft): InputDevice {
       ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
       ...(draft.einDbu === USUAL_EIN_DBU ? {} : { einDbu: draft.einDbu }),
       ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
+      ...(draft.polarity === 'switch' ? { inverts: true } : {}),
       ...(draft.character === '' ? {} : { character: draft.character }),
       ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
       group: 'mic',
@@ -232,6 +236,14 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
                 { value: 'float', text: '32-bit float, without a gain' },
               ]}
               {...register('records')}
+            />
+            <FormSelect
+              label="A polarity switch at each input"
+              options={[
+                { value: 'none', text: 'no' },
+                { value: 'switch', text: 'yes' },
+              ]}
+              {...register('polarity')}
             />
             <FormSelect
               label="Its preamps sound"

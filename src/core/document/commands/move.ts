@@ -1,7 +1,15 @@
 import type { Move } from '../../checks';
 import { type Command, command, microphoneName, together } from '../command';
+import type { PlacedMicrophone } from '../session';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
+
+/** A change of what is in a channel's way. */
+const onChain = (words: string, microphoneId: string, change: (placed: PlacedMicrophone) => PlacedMicrophone): Command =>
+  command(
+    (session) => `${words} ${microphoneName(session, microphoneId)}`,
+    (session) => ({ ...session, microphones: session.microphones.map((placed) => (placed.id === microphoneId ? change(placed) : placed)) }),
+  );
 
 function commandFor(move: Move): Command {
   const { microphoneId } = move;
@@ -20,7 +28,7 @@ function commandFor(move: Move): Command {
       return editMicrophone(microphoneId, { aimM: move.aimM });
     case 'flip':
       return command(
-        (session) => `flip ${microphoneName(session, microphoneId)}`,
+        (session) => `invert in the mix ${microphoneName(session, microphoneId)}`,
         (session) => {
           const placed = session.microphones.find((microphone) => microphone.id === microphoneId);
           return placed ? editMicrophone(microphoneId, { flipped: !placed.flipped })(session) : session;
@@ -30,6 +38,22 @@ function commandFor(move: Move): Command {
       return editMicrophone(microphoneId, { padOn: move.on });
     case 'joint':
       return together(`move ${move.moves.length} things at once`, move.moves.map(applyMove));
+    case 'cable changed':
+      return onChain(`change the cable of`, microphoneId, ({ cable: _, ...placed }) => ({ ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 }));
+    case 'invert':
+      return onChain(`invert in the ${move.where}`, microphoneId, (placed) => ({
+        ...placed,
+        cable: 'reversed',
+        ...(move.where === 'input' ? { inputInverted: placed.inputInverted !== true } : { flipped: !placed.flipped }),
+      }));
+    case 'latency': {
+      const { bySamples, inMix } = move;
+      return onChain(inMix ? 'slide in the mix' : 'remember the delay of', microphoneId, (placed) => ({
+        ...placed,
+        latencySamples: (placed.latencySamples ?? 0) + bySamples,
+        ...(inMix ? { alignSamples: placed.alignSamples - bySamples } : {}),
+      }));
+    }
     case 'align':
       return editMicrophone(microphoneId, { alignSamples: move.samples });
   }

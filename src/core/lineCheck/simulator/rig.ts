@@ -3,7 +3,7 @@ import type { Session } from '../../document';
 import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
 import { type PatchInput, type PowerWay, powerWay, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
-import { resolvePlan } from '../../planning';
+import { resolveFiles } from '../../planning';
 import { renderTake } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
 import type { DeviceCommand, DeviceDescription, DeviceState, HandAction, InputState } from '../protocol';
@@ -72,7 +72,7 @@ export class SimulatedRig {
   ) {
     const device = session.shelf.devices.find(({ id }) => id === deviceId);
     if (!device) throw new Error('The session has no such device: choose one of its shelf.');
-    this.table = arrivalTable(resolvePlan(session));
+    this.table = arrivalTable(resolveFiles(session));
     this.random = createRandom(seed);
     this.noise = Float32Array.from({ length: NOISE_LENGTH }, () => this.random.normal());
     this.plugged = cablesOf(session, deviceId, this.table, faults);

@@ -276,7 +276,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     expects: [
       { code: 'leak', why: 'A null is as good as the player sits still; what is left comes by the room.' },
       { code: 'comb', why: 'What leaks is late by the way between them.' },
-      { code: 'polarity-opposed', why: 'What leaks into a lobe’s other side is upside down; it is far below the wanted voice.' },
+      { code: 'polarity-opposed', why: 'What bleeds into a lobe’s other side has opposite polarity; it is far below the wanted voice.' },
     ],
   }),
   guitar({
@@ -293,7 +293,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     gives: 'A pickup, straight in or on a direct box, blended with one microphone.',
     costs: 'A pickup alone is boxy or harsh; the microphone is late by its distance: {30 cm} is 0.87 ms.',
     soundsLike: 'Firm and close.',
-    listenFor: 'Body staying when both are up: flip or delay the pickup.',
+    listenFor: 'Body staying when both are up: invert or delay the pickup.',
     expects: [],
   }),
 ];

@@ -1,0 +1,2 @@
+export * from './corrections';
+export * from './verdicts';

@@ -1,0 +1,171 @@
+import {
+  type Comparison,
+  type Matching,
+  type Proof,
+  type ProofFinding,
+  type Role,
+  type TakeFinding,
+  type TakeReport,
+  TOGETHER_CODES,
+  togetherFindings,
+} from '../analysis';
+import { type Chain, chainOf, changedLinks } from '../chain';
+import type { Move } from '../checks';
+import type { PlacedMicrophone, Session } from '../document';
+import { isOneSplit } from '../planning';
+import { listed } from '../units';
+
+/** Chains as they were when a take was recorded, by microphone id. */
+export type Chains = Readonly<Record<string, Chain>>;
+
+/** A take as it was read, with the plan that it is held against where there is one. */
+export interface Heard {
+  readonly report: TakeReport;
+  /** Held against the plan; null without one. */
+  readonly proof: Proof | null;
+  readonly session: Session | null;
+  readonly matching: Matching;
+  /** What a person corrected of the channels' roles. */
+  readonly roles?: Readonly<Record<string, Role>>;
+  /** What it was recorded through; where it is not known, the chain as it stands. */
+  readonly chains?: Chains;
+}
+
+/** One thing that is said of a take, wherever it is said. */
+export interface Verdict {
+  /** Stable while the same thing is said of the same channels. */
+  readonly id: string;
+  readonly code: string;
+  readonly severity: 'fix' | 'improve' | 'note';
+  readonly microphoneIds: readonly string[];
+  readonly channels: readonly string[];
+  readonly message: string;
+  /** What can be done in the world, or in the mix; each is one step of undo. */
+  readonly moves: readonly Move[];
+  readonly probability: number | null;
+  /** What it stands on, in short. */
+  readonly evidence: readonly string[];
+}
+
+/** What is judged of channels against each other without a plan: the proof says it better. */
+const BETTER_SAID = new Set(['polarity-reversed', 'question', 'late', 'early']);
+
+/** Faults that a change of the chain answers. */
+const ANSWERED: Readonly<Record<string, readonly ('cable' | 'input' | 'latency')[]>> = {
+  'polarity-reversed': ['cable', 'input'],
+  'channel-late': ['latency'],
+};
+
+const LINK_WORDS = { cable: 'the cable', input: 'the input’s polarity switch', latency: 'the known delay' } as const;
+
+/** Chains of all microphones as they stand. */
+export const chainsOf = ({ microphones }: Pick<Session, 'microphones'>): Chains =>
+  Object.fromEntries(microphones.map((placed) => [placed.id, chainOf(placed)]));
+
+/** Measured beside planned, for one microphone. */
+const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPolarity, plannedPolarity }: Comparison): string =>
+  `${sourceName}: ${measuredSamples.toFixed(1)} samples measured, ${plannedSamples.toFixed(1)} planned; polarity ${measuredPolarity}${plannedPolarity === null ? '' : `, ${plannedPolarity} planned`}`;
+
+function ofProof({ proof, matching }: Heard, finding: ProofFinding): Verdict {
+  const { id, code, severity, microphoneIds, message, moves, probability } = finding;
+  const channels = Object.keys(matching).filter((name) => microphoneIds.includes(matching[name] ?? ''));
+  const compared = (proof?.comparisons ?? []).filter((one) => microphoneIds.includes(one.microphoneId) && one.spotId !== one.microphoneId);
+  return {
+    id,
+    code,
+    severity,
+    microphoneIds,
+    channels,
+    message,
+    moves,
+    probability,
+    evidence: probability === null ? [] : compared.map(comparedWords),
+  };
+}
+
+const ofReport = ({ matching }: Heard, { code, severity, channels, message, probability, evidence }: TakeFinding): Verdict => ({
+  id: `${code}/${channels.join('/')}`,
+  code,
+  severity,
+  microphoneIds: channels.flatMap((name) => matching[name] ?? []),
+  channels,
+  message,
+  moves: [],
+  probability: probability ?? 1,
+  evidence: evidence ?? [],
+});
+
+/** What of the report itself stands beside the proof. */
+function beside({ report, proof, session, matching, roles = {} }: Heard): readonly TakeFinding[] {
+  if (!session || !proof || session.microphones.length === 0) {
+    const alone = report.findings.filter(({ code }) => !TOGETHER_CODES.has(code));
+    return [...togetherFindings(report, roles), ...alone];
+  }
+  return report.findings.filter((finding) => !BETTER_SAID.has(finding.code) && !isOneSplit(session, matching, finding));
+}
+
+/** A fault that was answered in the world since: the take is of before, and asks for another. */
+function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
+  const links = ANSWERED[verdict.code];
+  const changed = verdict.microphoneIds.flatMap((id) => {
+    const placed = session?.microphones.find((one) => one.id === id);
+    return placed && links ? changedLinks(chains?.[id] ?? chainOf(placed), chainOf(placed)).filter((link) => links.includes(link)) : [];
+  });
+  const [link] = changed;
+  if (!link) return verdict;
+  const names = listed(verdict.microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? ''));
+  return {
+    ...verdict,
+    id: `chain-changed/${verdict.microphoneIds.join('/')}`,
+    code: 'chain-changed',
+    severity: 'improve',
+    message: `Recorded before ${LINK_WORDS[link]} of ${names} was changed: record another ten seconds to prove it.`,
+    moves: [],
+    probability: null,
+  };
+}
+
+/** Faults of the world that are known and mended in the mix: said as long as they are so. */
+function mended({ name, id, cable, inputInverted, flipped, latencySamples = 0, alignSamples }: PlacedMicrophone): Verdict[] {
+  const say = (what: string, message: string): Verdict => ({
+    id: `mended-${what}/${id}`,
+    code: 'mended',
+    severity: 'note',
+    microphoneIds: [id],
+    channels: [],
+    message,
+    moves: [],
+    probability: null,
+    evidence: [],
+  });
+  return [
+    ...(cable === 'reversed' && (inputInverted || flipped)
+      ? [say('polarity', `The cable of ${name} is reversed; it is inverted ${inputInverted ? 'at its input' : 'in the mix'}.`)]
+      : []),
+    ...(latencySamples !== 0
+      ? [
+          say(
+            'latency',
+            `${name} comes ${Math.abs(latencySamples)} samples ${latencySamples > 0 ? 'late' : 'early'} by what is in its way${alignSamples === -latencySamples ? '; the mix takes that back' : ''}.`,
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** Faults by which a channel's sign or time is wrong: what is worked out on the raw files of such a take is no offer. */
+const FAULTS = new Set(['polarity-reversed', 'channel-late', 'chain-changed', 'late', 'early']);
+
+/** Everything that is said of a take, the gravest first: page, command line, CSV and JSON read this list and word nothing themselves. */
+export function verdictsOf(heard: Heard): readonly Verdict[] {
+  const { proof, session } = heard;
+  const proven =
+    session && session.microphones.length > 0 ? (proof?.findings ?? []).map((finding) => superseded(ofProof(heard, finding), heard)) : [];
+  const others = beside(heard).map((finding) => ofReport(heard, finding));
+  const faulty = [...proven, ...others].some(({ code, severity }) => FAULTS.has(code) && severity !== 'note');
+  const known = proof && session ? session.microphones.flatMap(mended) : [];
+  return [...proven, ...others.filter(({ code }) => !(faulty && code === 'sum-fuller')), ...known];
+}
+
+/** Nothing is to be done: what is left are offers, and what was mended. */
+export const isFine = (verdicts: readonly Verdict[]): boolean => verdicts.every(({ code }) => code === 'sum-fuller' || code === 'mended');
