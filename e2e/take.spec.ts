@@ -27,9 +27,13 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   await expect(page.getByLabel('Microphone of channel Kik 01')).toHaveValue(/.+/, { timeout: 30_000 });
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used: it is not a WAV file');
   await expect(page.getByLabel('Microphone of channel Audio 9')).toHaveValue('');
-  await expect(page.getByText('No channel of the take belongs to Overhead right')).toBeVisible();
+  await expect(
+    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: choose below.'),
+  ).toBeVisible();
   await page.getByLabel('Microphone of channel Audio 9').selectOption({ label: 'Overhead right' });
-  await expect(page.getByText('No channel of the take belongs to Overhead right')).toBeHidden();
+  await expect(
+    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: choose below.'),
+  ).toBeHidden();
 
   await page.getByLabel('Take files').setInputFiles([broken]);
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used');
@@ -313,7 +317,7 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await expect(verdicts).toContainText('Recorded before the cable of Overhead right was changed: record another ten seconds to prove it.');
   await expect(verdicts).not.toContainText('The polarity of Overhead right is reversed');
   await expect(page.getByText('The take is what was planned')).toHaveCount(0);
-  await expect(station(page, 'Check')).toHaveAccessibleName(/not begun/);
+  await expect(station(page, 'Check')).toHaveAccessibleName(/begun: another take is wanted/);
   await expect(station(page, 'Floor')).toHaveAccessibleName(/done/);
   // The same cable, another take: it is known now, and mended in the mix.
   await page.getByLabel('Take files').setInputFiles(files);

@@ -2,7 +2,7 @@ import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORM
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
-import { resolveFiles, tapedStrings } from '../core/planning';
+import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { verdictsOf } from '../core/verdict';
 import { readArguments, runCommand } from './command';
@@ -38,7 +38,7 @@ function asText(report: TakeReport | Held): string {
 function againstPlan(session: Session, report: TakeReport): Held {
   const plan = resolveFiles(session);
   const names = report.channels.map(({ name }) => name);
-  const matching = matchByName(names, plan.microphones);
+  const matching = matchByName(names, plan.microphones, inputNamesInUse(session));
   const proof = proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
   const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
   const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';

@@ -82,7 +82,7 @@ const HEARD_S = 20;
 const read = new Map<string, Float32Array>();
 
 async function channelOf({ files }: TakePair, name: string, rate: number): Promise<Float32Array> {
-  const key = `${files.map((file) => `${file.name}/${file.blob.size}`).join()}/${name}/${rate}`;
+  const key = `${files.map((file) => file.loadId ?? `${file.name}/${file.blob.size}`).join()}/${name}/${rate}`;
   const known = read.get(key);
   if (known) return known;
   for (const file of files) {

@@ -12,6 +12,8 @@ import type { Chains } from '../core/verdict';
 export interface TakeFile {
   readonly name: string;
   readonly blob: Blob;
+  /** Of this loading of it: two files of one name and size are two. */
+  readonly loadId?: string;
 }
 
 /** Peaks of a channel for its waveform: pairs (low, high) per bucket. */
@@ -28,6 +30,8 @@ export type TakeAnswer =
       readonly waveforms: readonly ChannelPeaks[];
       readonly strokes: readonly StrokePicture[];
       readonly refused: readonly string[];
+      /** Which of the files are in the report, by their place. */
+      readonly usable: readonly number[];
     }
   | { readonly ok: false; readonly reason: string };
 

@@ -27,6 +27,7 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
       waveforms: (await alone).waveforms,
       strokes: await strokePictures(good, report),
       refused,
+      usable: opened.flatMap((result, i) => (result.ok ? [i] : [])),
     };
   } catch (error) {
     const why = error instanceof Error ? error.message : 'unknown trouble';

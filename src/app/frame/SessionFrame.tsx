@@ -7,6 +7,7 @@ import { exportSession } from '../../core/exchange';
 import { patchTroubles } from '../../core/planning';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
+import { openAttempts } from '../stores/attemptStore';
 import { useWatchedPatch } from '../stores/patchVerdict';
 import {
   dismissNotice,
@@ -161,6 +162,7 @@ function useOnTheBench(id: string): Opened | null {
         restoreSelection(doc);
         stop = keepSelection(id);
         void restoreTake(id);
+        void openAttempts(id);
       }
       setOpened(result);
     });

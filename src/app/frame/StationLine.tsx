@@ -2,13 +2,14 @@ import { Box, Flex } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
 import type { Session } from '../../core/document';
 import { STATIONS } from '../stations';
+import { useAttempts } from '../stores/attemptStore';
 import { usePatchVerdict } from '../stores/patchVerdict';
 import { livePlan } from '../stores/planHooks';
 import { useKeptProof, useProof } from '../stores/proofStore';
 import { useTakeStore } from '../stores/takeStore';
 import type { StopState } from './station';
 
-const STATE_WORDS: Record<StopState, string> = { open: 'not begun', trouble: 'something to fix', done: 'done' };
+const STATE_WORDS: Record<StopState, string> = { open: 'not begun', begun: 'begun', trouble: 'something to fix', done: 'done' };
 
 /** Stops of the line, in the order of the day. */
 const STOPS = STATIONS.filter((station) => station.order !== null).sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
@@ -18,6 +19,7 @@ function Stop({ state }: { state: StopState }) {
   return (
     <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true" style={{ color: `var(--chakra-colors-${colour})` }}>
       <circle cx="8" cy="8" r="6" fill="var(--chakra-colors-panel)" stroke="currentColor" strokeWidth="2" />
+      {state === 'begun' && <path d="M8 4.6a3.4 3.4 0 0 0 0 6.8Z" fill="currentColor" />}
       {state === 'done' && <path d="M4.8 8.2 7.2 10.6 11.4 5.6" fill="none" stroke="currentColor" strokeWidth="2" />}
       {state === 'trouble' && <path d="M8 4.2V8.6M8 10.6V11.4" stroke="currentColor" strokeWidth="2" />}
     </svg>
@@ -33,7 +35,8 @@ export function StationLine({ session }: { session: Session }) {
   const proof = useProof(report);
   useKeptProof(session);
   const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
-  const facts = { session, noPatch, live: livePlan(session), take: { report, matching, roles, chains, proof } };
+  const attempts = useAttempts(({ sessionId, attempts: kept }) => (sessionId === session.id ? kept.length : 0));
+  const facts = { session, noPatch, attempts, live: livePlan(session), take: { report, matching, roles, chains, proof } };
   return (
     <Flex
       as="nav"
@@ -53,9 +56,9 @@ export function StationLine({ session }: { session: Session }) {
       overflowX={{ base: 'auto', md: 'visible' }}
     >
       {STOPS.map((station) => {
-        const state = station.state?.(facts) ?? 'open';
+        const { state, why } = station.state?.(facts) ?? { state: 'open' as const, why: '' };
         return (
-          <NavLink key={station.path} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
+          <NavLink key={station.path} title={why} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
             {({ isActive }) => (
               <Flex
                 position="relative"
@@ -76,6 +79,7 @@ export function StationLine({ session }: { session: Session }) {
                 <span>{station.label}</span>
                 <Box as="span" position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
                   , {STATE_WORDS[state]}
+                  {why && `: ${why}`}
                 </Box>
               </Flex>
             )}

@@ -5,12 +5,26 @@ import type { LivePlan } from '../stores/planHooks';
 import type { useTakeStore } from '../stores/takeStore';
 
 /** How a stop of the day stands. */
-export type StopState = 'open' | 'trouble' | 'done';
+export type StopState = 'open' | 'begun' | 'trouble' | 'done';
+
+/** A stop with why it stands so, in a word or two. */
+export interface Stop {
+  readonly state: StopState;
+  readonly why: string;
+}
+
+/** The one rule for what is done bit by bit: nothing is not begun, all is done, anything between is begun. */
+export const stopOf = (done: number, of: number, what: string): Stop => ({
+  state: of > 0 && done >= of ? 'done' : done > 0 ? 'begun' : 'open',
+  why: of === 0 ? `no ${what} yet` : `${done} of ${of} ${what}`,
+});
 
 /** What a station may look at to say how it stands. */
 export interface StationFacts {
   readonly session: Session;
   readonly live: LivePlan;
+  /** How many attempts are kept. */
+  readonly attempts: number;
   /** Why its microphones cannot all be plugged in; null where they can or it is not known yet. */
   readonly noPatch: string | null;
   readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles' | 'chains'> & {
@@ -30,5 +44,5 @@ export interface Station {
   /** Its place on the line, by the order of the day; null for a view that is reached from others. */
   readonly order: number | null;
   readonly load: () => Promise<ComponentType>;
-  readonly state?: (facts: StationFacts) => StopState;
+  readonly state?: (facts: StationFacts) => Stop;
 }

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analysis';
 import type { Chains } from '../../core/verdict';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
+import { newId } from '../components/newId';
 import { database } from '../db/database';
 
 /** What a take check left: kept with its session, so that it is there again after a reload. */
@@ -31,7 +32,7 @@ const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem:
 let files: readonly TakeFile[] = [];
 export const filesOfTake = (): readonly TakeFile[] => files;
 export const keepFiles = (of: readonly TakeFile[]): void => {
-  files = of;
+  files = of.map((file) => ({ ...file, loadId: file.loadId ?? newId() }));
 };
 
 /** The take on the bench. */

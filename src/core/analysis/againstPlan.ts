@@ -62,28 +62,44 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
   const matched = new Set(Object.values(matching));
   const missing = table.plan.microphones.filter((microphone) => !matched.has(microphone.id));
   const strays = report.channels.filter((channel) => !matching[channel.name]);
+  const say = (id: string, severity: ProofFinding['severity'], code: string, microphoneIds: readonly string[], message: string): ProofFinding => ({
+    id,
+    severity,
+    code,
+    microphoneIds,
+    message,
+    moves: [],
+    probability: null,
+  });
+  // Names that do not tell are asked for, and nobody is accused of being missing.
+  if (missing.length > 0 && strays.length > 0)
+    return [
+      say(
+        'take-which',
+        'note',
+        'which-file',
+        missing.map(({ id }) => id),
+        `Which file is which? ${listed(missing.map(({ name }) => name))} ${missing.length === 1 ? 'has' : 'have'} none yet, and ${listed(strays.map(({ name }) => `“${name}”`))} ${strays.length === 1 ? 'belongs' : 'belong'} to no microphone: choose below.`,
+      ),
+    ];
   return [
-    ...missing.map(
-      (microphone): ProofFinding => ({
-        id: `take-missing/${microphone.id}`,
-        severity: 'fix',
-        code: 'channel-missing',
-        microphoneIds: [microphone.id],
-        message: `No channel of the take belongs to ${microphone.name}: add its file, or say below which channel it is.`,
-        moves: [],
-        probability: null,
-      }),
+    ...missing.map((microphone) =>
+      say(
+        `take-missing/${microphone.id}`,
+        'fix',
+        'channel-missing',
+        [microphone.id],
+        `No channel of the take belongs to ${microphone.name}: add its file, or say below which channel it is.`,
+      ),
     ),
-    ...strays.map(
-      (channel): ProofFinding => ({
-        id: `take-stray/${channel.name}`,
-        severity: 'note',
-        code: 'channel-unmatched',
-        microphoneIds: [],
-        message: `The channel “${channel.name}” belongs to no planned microphone: say below which one it is, or leave it out.`,
-        moves: [],
-        probability: null,
-      }),
+    ...strays.map((channel) =>
+      say(
+        `take-stray/${channel.name}`,
+        'note',
+        'channel-unmatched',
+        [],
+        `The channel “${channel.name}” belongs to no planned microphone: say below which one it is, or leave it out.`,
+      ),
     ),
   ];
 }

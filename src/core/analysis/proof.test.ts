@@ -66,7 +66,7 @@ test('two of four reversed: which two is a question about all four, and nobody i
   expect(proof.findings.map(({ severity, code }) => [severity, code])).toEqual([['note', 'question']]);
   const message = proof.findings[0]?.message ?? '';
   for (const { name } of session.microphones) expect(message).toContain(name);
-  expect(message).toMatch(/^Some of .* are upside down against the others, and the take does not settle which\./);
+  expect(message).toMatch(/^Some of .* have reversed polarity against the others, and the take does not settle which\./);
 });
 
 test('an overhead 12 cm farther from the snare than planned is told as a place, with the way to move it', async () => {

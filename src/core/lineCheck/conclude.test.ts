@@ -136,7 +136,7 @@ describe('which way up', () => {
     const two = LINES.slice(0, 2);
     const notes = withTap(good(two), 'm2', 'in2', heard(-30, -1));
     expect(told(notes, two)).toEqual(['question m1+m2']);
-    expect(words(notes, two)).toContain('not settled who is upside down');
+    expect(words(notes, two)).toContain('not settled whose is reversed');
   });
   test('who did not clap has not been told, and a pickup neither', () => {
     const notes = withTap(good(), 'm2', 'in2', heard(-30, null));

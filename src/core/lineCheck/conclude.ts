@@ -224,7 +224,7 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
         'question',
         'note',
         names(signed),
-        `${listed(names(down).map(({ name }) => name))} have opposite polarity to ${listed(names(up).map(({ name }) => name))}, and it is not settled whose is reversed: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
+        `${listed(names(down).map(({ name }) => name))} ${down.length === 1 ? 'has' : 'have'} opposite polarity to ${listed(names(up).map(({ name }) => name))}, and it is not settled whose is reversed: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
       ),
     ];
   const few = up.length < down.length ? up : down;

@@ -93,8 +93,8 @@ describe('the moves that are proposed', () => {
   test('a wrong flip is mended by a flip, without moving anything', () => {
     const wrong = having('Snare', { flipped: true });
     const [first] = smallestMoves(wrong).moves;
-    expect(first?.move).toEqual({ kind: 'flip', microphoneId: plan.microphones[indexOf('Snare')]?.id, label: 'Flip it' });
-    expect(first?.words).toBe('Flip Snare.');
+    expect(first?.move).toEqual({ kind: 'flip', microphoneId: plan.microphones[indexOf('Snare')]?.id, label: 'Invert it in the mix' });
+    expect(first?.words).toBe('Invert Snare in the mix.');
   });
   test('one move only, when only one is asked for; none of a hand’s breadth when only a finger’s is allowed', () => {
     const spoiled = having('Overhead right', { positionM: add(at('Overhead right'), vec3(0.1, 0, 0.1)) });

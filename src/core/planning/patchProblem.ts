@@ -46,6 +46,15 @@ export function pluggedAt(
   return own ? { microphoneId: own.id, isSecond: own === split } : null;
 }
 
+/** The name of the input each microphone is in, where names are not shared by inputs that are in use: files of recorders are often called so. */
+export function inputNamesInUse(session: Session): Readonly<Record<string, string>> {
+  const inputs = patchInputs(session);
+  const used = session.microphones.flatMap(({ id }) =>
+    inputs.flatMap((input) => (inputAddress(input) === session.patch[id] ? [{ id, name: input.name }] : [])),
+  );
+  return Object.fromEntries(used.flatMap(({ id, name }) => (used.filter((one) => one.name === name).length === 1 ? [[id, name]] : [])));
+}
+
 /** How many inputs are in use, none that is not carried at the session's rate. */
 export function inputsInUse(session: Session): number {
   const there = new Set(patchInputs(session).map(inputAddress));

@@ -1,9 +1,12 @@
-import type { Station } from '../../frame/station';
+import { type Station, stopOf } from '../../frame/station';
+
+/** So many answers are enough to propose from; more may be given. */
+const ENOUGH = 3;
 
 export const station: Station = {
   path: 'brief',
   label: 'Brief',
   order: 5,
   load: async () => (await import('./View')).BriefStation,
-  state: ({ session }) => (Object.keys(session.brief).length >= 3 ? 'done' : 'open'),
+  state: ({ session }) => stopOf(Math.min(ENOUGH, Object.keys(session.brief).length), ENOUGH, 'answers'),
 };

@@ -9,10 +9,13 @@ export const station: Station = {
   load: async () => (await import('./View')).CheckStation,
   state: ({ session, take }) => {
     const { report, proof } = take;
-    if (!report || !proof) return 'open';
+    if (!report || !proof) return { state: 'open', why: 'no take yet' };
     const verdicts = verdictsOf(heardOn(session, report, proof, take));
-    if (verdicts.some(({ severity }) => severity === 'fix')) return 'trouble';
+    const fixes = verdicts.filter(({ severity }) => severity === 'fix').length;
+    if (fixes > 0) return { state: 'trouble', why: `${fixes} to fix` };
     // A take of before something was changed proves nothing of it.
-    return verdicts.some(({ code }) => code === 'chain-changed') ? 'open' : 'done';
+    if (verdicts.some(({ code }) => code === 'chain-changed')) return { state: 'begun', why: 'another take is wanted' };
+    if (verdicts.some(({ code }) => code === 'which-file')) return { state: 'begun', why: 'which file is which?' };
+    return { state: 'done', why: 'nothing to fix' };
   },
 };

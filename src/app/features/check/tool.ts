@@ -1,7 +1,7 @@
 import { type Matching, matchByName, type TakeReport } from '../../../core/analysis';
 import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
-import { resolvePlan } from '../../../core/planning';
+import { inputNamesInUse, resolvePlan } from '../../../core/planning';
 import type { HiddenThing } from '../../../core/render';
 import { chainsOf, verdictsOf } from '../../../core/verdict';
 import type { TakeFile } from '../../../workers/protocol';
@@ -9,7 +9,7 @@ import { runJob } from '../../../workers/runJob';
 import { keepAttempt } from '../../stores/attemptStore';
 import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
-import { keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
+import { filesOfTake, keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
 import { heardOn } from './verdicts';
 
 /** Channels matched by name; what the person said by hand before stays. */
@@ -23,7 +23,7 @@ function matchingFor(session: Session, report: TakeReport, before: Matching): Ma
       return id && there.has(id) ? [[name, id]] : [];
     }),
   );
-  return { ...matchByName(names, plan.microphones), ...kept };
+  return { ...matchByName(names, plan.microphones, inputNamesInUse(session)), ...kept };
 }
 
 /** What is under way: pressing Stop ends it, and so does a newer check. */
@@ -41,7 +41,9 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const problem = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
   setTake({ progress: null, problem });
   if (answer.kind !== 'done' || !answer.output.ok) return;
-  const { report, waveforms, strokes, refused } = answer.output;
+  const { report, waveforms, strokes, refused, usable } = answer.output;
+  // What was refused is out of everything that works on the files.
+  keepFiles(filesOfTake().filter((_, i) => usable.includes(i)));
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
   const matching = matchingFor(session, report, useTakeStore.getState().matching);

@@ -6,7 +6,9 @@ export const station: Station = {
   order: 30,
   load: async () => (await import('./View')).FloorStation,
   state: ({ session, live, noPatch }) => {
-    if (session.microphones.length === 0) return 'open';
-    return noPatch !== null || live.findings.some((finding) => finding.severity === 'fix') ? 'trouble' : 'done';
+    if (session.microphones.length === 0) return { state: session.instruments.length > 0 ? 'begun' : 'open', why: 'no microphone yet' };
+    if (noPatch !== null) return { state: 'trouble', why: 'no patch does it all' };
+    const fixes = live.findings.filter((finding) => finding.severity === 'fix').length;
+    return fixes > 0 ? { state: 'trouble', why: `${fixes} to fix` } : { state: 'done', why: 'nothing to fix' };
   },
 };

@@ -5,5 +5,5 @@ export const station: Station = {
   label: 'Loop',
   order: 65,
   load: async () => (await import('./View')).LoopStation,
-  state: ({ take }) => (take.report ? 'done' : 'open'),
+  state: ({ attempts }) => (attempts > 0 ? { state: 'done', why: `${attempts} kept` } : { state: 'open', why: 'no attempt yet' }),
 };

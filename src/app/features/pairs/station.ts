@@ -5,5 +5,5 @@ export const station: Station = {
   label: 'Pairs',
   order: 35,
   load: async () => (await import('./View')).PairsStation,
-  state: ({ session }) => (session.pairs.length > 0 ? 'done' : 'open'),
+  state: ({ session }) => (session.pairs.length > 0 ? { state: 'done', why: `${session.pairs.length} planned` } : { state: 'open', why: 'no pair' }),
 };

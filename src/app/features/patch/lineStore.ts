@@ -96,7 +96,10 @@ export async function endLineCheck(keepsPower = false): Promise<void> {
   const [own, wire] = [device, client];
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
-  if (own && !keepsPower) await powerOff(own).catch(() => undefined);
+  if (own && !keepsPower)
+    await powerOff(own).catch((error: unknown) =>
+      useLineCheck.setState({ problem: `${sentence(error)} Power was not switched off: do that at the device before you touch a cable.` }),
+    );
   wire?.end();
 }
 

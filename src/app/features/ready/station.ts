@@ -1,4 +1,4 @@
-import type { Station } from '../../frame/station';
+import { type Station, stopOf } from '../../frame/station';
 
 /** So many ticks make a day that was got ready for; the list itself is longer, and not all of it is for everybody. */
 const ENOUGH = 6;
@@ -8,5 +8,5 @@ export const station: Station = {
   label: 'Ready',
   order: 30,
   load: async () => (await import('./View')).ReadyStation,
-  state: ({ session }) => ((session.ready.done?.length ?? 0) >= ENOUGH ? 'done' : 'open'),
+  state: ({ session }) => stopOf(Math.min(ENOUGH, session.ready.done?.length ?? 0), ENOUGH, 'ticks'),
 };

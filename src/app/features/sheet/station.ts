@@ -5,5 +5,8 @@ export const station: Station = {
   label: 'Sheet',
   order: 80,
   load: async () => (await import('./View')).SheetStation,
-  state: ({ session }) => (session.microphones.length > 0 && Object.keys(session.patch).length > 0 ? 'done' : 'open'),
+  state: ({ session: { microphones, patch } }) => {
+    if (microphones.length === 0) return { state: 'open', why: 'no microphone yet' };
+    return Object.keys(patch).length > 0 ? { state: 'done', why: 'ready to print' } : { state: 'begun', why: 'inputs are not on it' };
+  },
 };

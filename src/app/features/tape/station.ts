@@ -1,4 +1,4 @@
-import type { Station } from '../../frame/station';
+import { type Station, stopOf } from '../../frame/station';
 
 export const station: Station = {
   path: 'tape',
@@ -7,6 +7,6 @@ export const station: Station = {
   load: async () => (await import('./View')).TapeStation,
   state: ({ session }) => {
     const read = new Set(session.tape.map((reading) => reading.microphoneId)).size;
-    return session.microphones.length > 0 && read >= session.microphones.length ? 'done' : 'open';
+    return stopOf(Math.min(read, session.microphones.length), session.microphones.length, 'microphones read');
   },
 };
