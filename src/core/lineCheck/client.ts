@@ -161,6 +161,8 @@ export class DeviceClient implements LineDevice {
       try {
         await this.open();
         await this.greet();
+        // It may have gone again in the very moment in which all was said.
+        if (!this.wire) throw new Lost('The connection to the device was lost.');
         this.connecting = false;
         this.options.onConnected?.(true);
         return;
