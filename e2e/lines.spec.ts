@@ -56,6 +56,18 @@ test('step by step in the safe order: a reversed cable is found, mended and prov
   await expect(page.getByRole('button', { name: '✓ Heard: Kick alone' })).toBeVisible();
 });
 
+test('another plug in the midst, on another tab: power goes off at once, and the check begins anew', async ({ page }) => {
+  await beginLines(page, 'nothing');
+  for (const press of ['They are down', 'They are in', 'They are down: move the gains', 'Monitors are down: switch it on'])
+    await step(page).getByRole('button', { name: press, exact: true }).click();
+  await expect(step(page)).toContainText('Six seconds of nothing');
+  await page.getByRole('button', { name: 'Microphones and inputs' }).click();
+  await page.getByRole('button', { name: 'Kick into input 7', exact: true }).click();
+  await page.getByRole('button', { name: 'Line check' }).click();
+  await expect(page.getByRole('alert')).toContainText('has changed since: power is off everywhere');
+  await expect(step(page)).toContainText('Turn the monitors down');
+});
+
 const HIDDEN: readonly (readonly [string, string])[] = [
   ['two cables exchanged', 'are in each other’s inputs'],
   ['a dead cable', 'is silent'],

@@ -314,7 +314,9 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
   await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
   await verdicts.getByRole('button', { name: 'Invert it in the mix' }).click();
-  await expect(verdicts).toContainText('Recorded before the cable of Overhead right was changed: record another ten seconds to prove it.');
+  await expect(verdicts).toContainText(
+    'Recorded before the cable of Overhead right was known to be reversed: record another ten seconds to prove it.',
+  );
   await expect(verdicts).not.toContainText('The polarity of Overhead right is reversed');
   await expect(page.getByText('The take is what was planned')).toHaveCount(0);
   await expect(station(page, 'Check')).toHaveAccessibleName(/begun: another take is wanted/);

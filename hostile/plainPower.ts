@@ -45,7 +45,7 @@ export function fates(session: Session, { inputs, units }: Switches): Fate[] {
   });
 }
 
-/** Whether some way of setting all switches feeds all that are carried and harms nobody: switch by switch, as banks have them. */
+/** Sockets by the phantom switch that they share. */
 export function banksOf(session: Session): Map<string, string[]> {
   const banks = new Map<string, string[]>();
   for (const device of session.shelf.devices)

@@ -14,7 +14,7 @@ import {
   patchInputs,
   patchProblem,
   patchTroubles,
-  powered,
+  powerOf,
   powerUses,
   resolvePlan,
 } from '../src/core/planning';
@@ -120,7 +120,7 @@ test('power over rigs by chance: nobody is harmed, nobody unfed and untold, and 
     for (const [bank, addresses] of banksOf(session)) for (const address of addresses) all.set(address, lit.has(bank));
     const troubles = patchTroubles(session);
     const told = new Set(troubles.map(({ microphoneId }) => microphoneId));
-    const gets = powered(session);
+    const gets = new Set(powerOf(session).sockets.flatMap(({ microphoneId, gets: has }) => (has ? [microphoneId] : [])));
     for (const { id, never, needs, volts, betweenAlive, address } of fates(session, { inputs: all, units: said.units })) {
       expect([seed, id, never && volts]).toEqual([seed, id, false]);
       if (needs && !volts) expect([seed, id, 'unfed and untold', told.has(id)]).toEqual([seed, id, 'unfed and untold', true]);

@@ -4,7 +4,7 @@ import type { Session } from '../core/document';
 import { loadFftKernel } from '../core/math';
 import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
-import { verdictsOf } from '../core/verdict';
+import { type Heard, verdictsOf } from '../core/verdict';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
@@ -34,6 +34,17 @@ function asText(report: TakeReport | Held): string {
   return `${lines.join('\n')}\n`;
 }
 
+/** What is said of a take, as a report has it. */
+const saidOf = (heard: Heard): TakeReport['findings'] =>
+  verdictsOf(heard).map(({ severity, code, message, channels, probability, evidence }) => ({
+    severity,
+    code,
+    message,
+    channels,
+    probability: probability ?? 1,
+    evidence,
+  }));
+
 /** The report with what is said of it, and every comparison. */
 function againstPlan(session: Session, report: TakeReport): Held {
   const plan = resolveFiles(session);
@@ -44,14 +55,7 @@ function againstPlan(session: Session, report: TakeReport): Held {
   const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
   return {
     ...report,
-    findings: verdictsOf({ report, proof, session, matching }).map(({ severity, code, message, channels, probability, evidence }) => ({
-      severity,
-      code,
-      message,
-      channels,
-      probability: probability ?? 1,
-      evidence,
-    })),
+    findings: saidOf({ report, proof, session, matching }),
     limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
     comparisons: proof.comparisons.map((c) => ({
       source: c.sourceName,
@@ -82,7 +86,9 @@ await runCommand(async () => {
   const measured = await withAudioFiles(positionals, (files) =>
     checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
   );
-  const report = session ? againstPlan(session, measured) : measured;
+  const report = session
+    ? againstPlan(session, measured)
+    : { ...measured, findings: saidOf({ report: measured, proof: null, session: null, matching: {} }) };
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
   if (out !== undefined) await write(out, text);
   else process.stdout.write(text);

@@ -3,6 +3,7 @@ export { DeviceClient, type OpenWire } from './client';
 export * from './conclude';
 export * from './device';
 export * from './finding';
+export { offBy } from './levels';
 export { isTapped, type Line, type LinePlan, linePlanOf, linesOf } from './line';
 export * from './protocol';
 export * from './run';

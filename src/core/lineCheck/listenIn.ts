@@ -28,7 +28,7 @@ export function hearHowl(samples: Float32Array, sampleRateHz: number): Howl | nu
   };
   const power = product(0);
   const levelDbfs = dbFromPowerRatio(max(1e-18, power / length));
-  if (levelDbfs < HOWL.levelDbfs) return null;
+  if (levelDbfs < HOWL.levelDbfs || diesAway(samples, from, length, power)) return null;
   let [isPast, best, at] = [false, 0, 0];
   for (let lag = 1; lag <= longest; lag++) {
     const likeness = product(lag) / power;
@@ -36,6 +36,14 @@ export function hearHowl(samples: Float32Array, sampleRateHz: number): Howl | nu
     if (isPast && lag >= shortest && likeness > best) [best, at] = [likeness, lag];
   }
   return best >= HOWL.likeness ? { hertz: sampleRateHz / at, levelDbfs } : null;
+}
+
+/** Whether what sounds at the end was louder before: a drum that rings, and no howl, which stays or grows. */
+function diesAway(samples: Float32Array, from: number, length: number, power: number): boolean {
+  const before = min(from, length);
+  let sum = 0;
+  for (let i = from - before; i < from; i++) sum += (samples[i] as number) ** 2;
+  return before > 0 && sum / before > 1.25 * (power / length);
 }
 
 const BLOCK_S = 0.005;

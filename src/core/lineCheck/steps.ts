@@ -208,6 +208,10 @@ export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan,
   const { lines } = plan;
   inTurn(step, before);
   const each = byInput(device, lines);
+  const listenFirst = async (): Promise<void> => {
+    await device.hand({ do: 'quiet' });
+    await glance(device, lines);
+  };
   const measured = async (): Promise<Partial<LineNotes>> => {
     switch (step.kind) {
       case 'monitors down':
@@ -222,8 +226,7 @@ export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan,
       case 'power':
         return { power: await lighting(device, plan) };
       case 'silence': {
-        await device.hand({ do: 'quiet' });
-        await glance(device, lines);
+        await listenFirst();
         const recording = await device.record(SILENCE_S);
         await stopHowl(device, lines, recording);
         const silence = each(recording, (samples) => hearSilence(samples, recording.sampleRateHz));
@@ -231,6 +234,7 @@ export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan,
         return { silence, crackles: Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, crackles[i] ?? 0])) };
       }
       case 'tap': {
+        await listenFirst();
         await device.hand({ do: 'tap', microphoneId: step.microphoneId });
         const recording = await device.record(TAP_S);
         const own = each(recording, (samples, input, line) => ({
@@ -248,6 +252,7 @@ export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan,
         return { taps: { ...before.taps, [step.microphoneId]: tapped }, tries };
       }
       case 'play': {
+        await listenFirst();
         await device.hand({ do: 'play' });
         const recording = await device.record(PLAY_S);
         const noises = device.description.inputs.map(

@@ -1,9 +1,10 @@
 import { demandKey } from './demand';
 import { limitCables } from './limitCables';
-import { createModel, type MilpModel, type SolveMilp } from './milp';
+import { asked, limitPower, wayOf } from './limitPower';
+import { createModel, type SolveMilp } from './milp';
 import { isAtLine, type Outboard, partsOf, plugsFit } from './outboard';
-import { type PowerWay, powerWay } from './power';
 import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMicrophone, type PatchProblem, type Wanted } from './problem';
+import { tellUneasy } from './tellUneasy';
 
 export const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
 
@@ -128,6 +129,7 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
     tellUneasy(
       model,
       `u${m}`,
+      COST.uneasy,
       inputs.map((input, i) => ({
         x: x(m, i),
         plain: isUneasy(problem, id, input, null),
@@ -173,88 +175,9 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
   return answer && patchFrom(problem, banks, between, answer);
 }
 
-export const wayOf = ({ id, phantom, connector, secondOf }: PatchMicrophone, input: PatchInput, through: Outboard | null): PowerWay =>
-  powerWay(
-    { microphoneId: id, phantom, connector, through, isSecond: secondOf !== undefined },
-    { connectors: input.connectors, hasSwitch: input.phantomBank !== null },
-  );
-
-/** What a line asks of its bank, and whether the bank must be dark for it, as far as that is wanted. */
-interface Asked {
-  readonly asks: boolean;
-  readonly harmed: boolean;
-}
-
-function asked(microphone: PatchMicrophone, input: PatchInput, through: Outboard | null, wanted: Wanted): Asked {
-  const { asks, harmed } = wayOf(microphone, input, through);
-  const own = microphone.phantom === 'needs' && !through?.needsPower;
-  return {
-    asks: asks && (!own || wanted({ kind: 'power', microphoneId: microphone.id })),
-    harmed: harmed && wanted({ kind: 'no power', microphoneId: microphone.id }),
-  };
-}
-
-/** Ties one input's bank to who may be in it: lit where one asks, dark where one is harmed, unless what is between changes that. */
-function limitPower(
-  model: MilpModel,
-  power: string,
-  lines: readonly { readonly x: string; readonly plain: Asked; readonly helped: readonly (Asked & { readonly name: string })[] }[],
-): void {
-  const firm: Record<keyof Asked, string[]> = { asks: [], harmed: [] };
-  for (const { x, plain, helped } of lines)
-    for (const kind of ['asks', 'harmed'] as const) {
-      // Lit: x ≤ p. Dark: x + p ≤ 1.
-      const [sign, limit] = kind === 'asks' ? [-1, 0] : [1, 1];
-      const others = helped.filter((one) => one[kind] !== plain[kind]);
-      if (plain[kind] && others.length === 0) firm[kind].push(x);
-      else if (plain[kind]) model.atMost([[1, x], [sign, power], ...others.map(({ name }) => [-1, name] as const)], limit);
-      else
-        for (const { name } of others)
-          model.atMost(
-            [
-              [1, x],
-              [1, name],
-              [sign, power],
-            ],
-            limit + 1,
-          );
-    }
-  // One row for all who ask the same of an input, since it takes one: that bounds the search closer than a row for each.
-  const all = (names: readonly string[]) => names.map((name) => [1, name] as const);
-  if (firm.asks.length > 0) model.atMost([...all(firm.asks), [-1, power]], 0);
-  if (firm.harmed.length > 0) model.atMost([...all(firm.harmed), [1, power]], 1);
-}
-
 /** Whether a level lands far from where it should, though it can be recorded. */
 function isUneasy({ uneasy = {}, uneasyThrough = {} }: PatchProblem, id: string, input: PatchInput, through: Outboard | null): boolean {
   return (through ? uneasyThrough[id]?.[through.id] : uneasy[id])?.includes(inputAddress(input)) ?? false;
-}
-
-/** Ties one microphone's unease to where it is and what is between. */
-function tellUneasy(
-  model: MilpModel,
-  name: string,
-  ways: readonly {
-    readonly x: string;
-    readonly plain: boolean;
-    readonly helped: readonly { readonly name: string; readonly uneasy: boolean }[];
-  }[],
-): void {
-  if (!ways.some(({ plain, helped }) => plain || helped.some(({ uneasy }) => uneasy))) return;
-  model.binary(name, COST.uneasy);
-  for (const { x, plain, helped } of ways) {
-    if (plain) model.atMost([[1, x], [-1, name], ...helped.flatMap((one) => (one.uneasy ? [] : [[-1, one.name] as const]))], 0);
-    else
-      for (const one of helped.filter(({ uneasy }) => uneasy))
-        model.atMost(
-          [
-            [1, x],
-            [1, one.name],
-            [-1, name],
-          ],
-          1,
-        );
-  }
 }
 
 /** Whether a microphone may be in an input so, as far as plugs, levels and power go. */

@@ -1,5 +1,6 @@
 import { fitsPlug } from './cable';
-import { allowed, bankAddress, neighbours, wayOf } from './cheapestPatch';
+import { allowed, bankAddress, neighbours } from './cheapestPatch';
+import { wayOf } from './limitPower';
 import type { PatchInput, PatchMicrophone, PatchProblem } from './problem';
 import { inputAddress } from './problem';
 

@@ -11,7 +11,7 @@ import {
   learnedFrom,
   patchProblem,
   patchTroubles,
-  powered,
+  powerOf,
   resolvePlan,
   shoppingList,
   standUses,
@@ -87,7 +87,7 @@ test('a blocker keeps power from a ribbon in a lit bank, and may not be taken aw
   expect(patchTroubles(base).some(({ isDanger }) => isDanger)).toBe(true);
   const blocked = putBetween(first.id, 'phantom-blocker')(base);
   expect(patchTroubles(blocked).some(({ isDanger }) => isDanger)).toBe(false);
-  expect([...powered(blocked)]).toEqual([second.id]);
+  expect(powerOf(blocked).sockets.flatMap(({ microphoneId, gets }) => (gets ? [microphoneId] : []))).toEqual([second.id]);
   expect(dangerOfBetween(blocked, first.id, null)).toContain('must never get phantom power');
   expect(dangerOfBetween(blocked, first.id, 'attenuator-10')).toContain('must never get phantom power');
   expect(dangerOfBetween(blocked, first.id, 'clean-booster')).toBeNull();

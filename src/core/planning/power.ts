@@ -33,10 +33,6 @@ export const powerOf = (session: Session): PowerPlan => powerPlan(powerSockets(s
 export const litBanks = (session: Session): ReadonlySet<string> =>
   new Set([...powerOf(session).banks.values()].flatMap(({ bank, on }) => (on ? [bank] : [])));
 
-/** Microphones that the phantom power of their inputs gets to, whether they want it or not. */
-export const powered = (session: Session): ReadonlySet<string> =>
-  new Set(powerOf(session).sockets.flatMap(({ microphoneId, gets }) => (gets ? [microphoneId] : [])));
-
 /** What a socket's switch does and what stands in its way, in few words: for lists that stand beside the device. */
 export interface PowerWords {
   /** How the input's switch stands. */

@@ -10,7 +10,7 @@ export interface Correction {
 }
 
 /** What a take was found to have that its chain does not explain. */
-function foundIn({ report, proof, session, matching, roles: _ }: Heard, name: string): { readonly reversed: boolean; readonly lateSeconds: number } {
+function foundIn({ report, proof, session, matching }: Heard, name: string): { readonly reversed: boolean; readonly lateSeconds: number } {
   const id = matching[name];
   const planned = session !== null && session.microphones.length > 0;
   const of = (code: string) =>

@@ -13,7 +13,6 @@ import { type Chain, chainOf, changedLinks } from '../chain';
 import type { Move } from '../checks';
 import type { PlacedMicrophone, Session } from '../document';
 import { isOneSplit } from '../planning';
-import { listed } from '../units';
 
 /** Chains as they were when a take was recorded, by microphone id. */
 export type Chains = Readonly<Record<string, Chain>>;
@@ -56,20 +55,30 @@ const ANSWERED: Readonly<Record<string, readonly ('cable' | 'input' | 'latency')
   'channel-late': ['latency'],
 };
 
-const LINK_WORDS = { cable: 'the cable', input: 'the input’s polarity switch', latency: 'the known delay' } as const;
+/** What was changed since a take, by the chain as it stands. */
+function changeWords(link: 'cable' | 'input' | 'latency', name: string, { cable }: Chain): string {
+  if (link === 'latency') return `the delay of ${name} was known`;
+  if (link === 'input') return `${name} was inverted at its input`;
+  return cable === 'reversed' ? `the cable of ${name} was known to be reversed` : `the cable of ${name} was changed`;
+}
 
 /** Chains of all microphones as they stand. */
 export const chainsOf = ({ microphones }: Pick<Session, 'microphones'>): Chains =>
   Object.fromEntries(microphones.map((placed) => [placed.id, chainOf(placed)]));
 
+const signWords = (sign: 1 | -1): string => (sign === 1 ? 'same polarity' : 'opposite polarity');
+
 /** Measured beside planned, for one microphone. */
 const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPolarity, plannedPolarity }: Comparison): string =>
-  `${sourceName}: ${measuredSamples.toFixed(1)} samples measured, ${plannedSamples.toFixed(1)} planned; polarity ${measuredPolarity}${plannedPolarity === null ? '' : `, ${plannedPolarity} planned`}`;
+  `${sourceName}: ${measuredSamples.toFixed(1)} samples measured, ${plannedSamples.toFixed(1)} planned; ${signWords(measuredPolarity)} as measured${plannedPolarity === null ? '' : `, ${signWords(plannedPolarity)} as planned`}`;
 
-function ofProof({ proof, matching }: Heard, finding: ProofFinding): Verdict {
+function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Verdict {
   const { id, code, severity, microphoneIds, message, moves, probability } = finding;
   const channels = Object.keys(matching).filter((name) => microphoneIds.includes(matching[name] ?? ''));
-  const compared = (proof?.comparisons ?? []).filter((one) => microphoneIds.includes(one.microphoneId) && one.spotId !== one.microphoneId);
+  // What the plan says a sign of is told first.
+  const compared = (proof?.comparisons ?? [])
+    .filter((one) => microphoneIds.includes(one.microphoneId) && one.spotId !== one.microphoneId)
+    .sort((a, b) => Number(b.plannedPolarity !== null) - Number(a.plannedPolarity !== null));
   return {
     id,
     code,
@@ -77,7 +86,7 @@ function ofProof({ proof, matching }: Heard, finding: ProofFinding): Verdict {
     microphoneIds,
     channels,
     message,
-    moves,
+    moves: moves.map((move) => withSwitch(move, session)),
     probability,
     evidence: probability === null ? [] : compared.map(comparedWords),
   };
@@ -106,23 +115,28 @@ function beside({ report, proof, session, matching, roles = {} }: Heard): readon
 
 /** A fault that was answered in the world since: the take is of before, and asks for another. */
 function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
-  const links = ANSWERED[verdict.code];
-  const changed = verdict.microphoneIds.flatMap((id) => {
-    const placed = session?.microphones.find((one) => one.id === id);
-    return placed && links ? changedLinks(chains?.[id] ?? chainOf(placed), chainOf(placed)).filter((link) => links.includes(link)) : [];
-  });
-  const [link] = changed;
-  if (!link) return verdict;
-  const names = listed(verdict.microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? ''));
+  const links = ANSWERED[verdict.code] ?? [];
+  const placed = session?.microphones.find(({ id }) => id === verdict.microphoneIds[0]);
+  const then = placed && (chains?.[placed.id] ?? chainOf(placed));
+  const link = placed && then ? changedLinks(then, placed).find((one) => links.includes(one)) : undefined;
+  if (!placed || !link) return verdict;
   return {
     ...verdict,
-    id: `chain-changed/${verdict.microphoneIds.join('/')}`,
+    id: `chain-changed/${verdict.id}`,
     code: 'chain-changed',
     severity: 'improve',
-    message: `Recorded before ${LINK_WORDS[link]} of ${names} was changed: record another ten seconds to prove it.`,
+    message: `Recorded before ${changeWords(link, placed.name, placed)}: record another ten seconds to prove it.`,
     moves: [],
     probability: null,
   };
+}
+
+/** Who changes a cable that was mended at the input has a switch to put back as well. */
+function withSwitch(move: Move, session: Session | null): Move {
+  const placed = session?.microphones.find(({ id }) => id === move.microphoneId);
+  return move.kind === 'cable changed' && placed?.cable === 'reversed' && placed.inputInverted
+    ? { ...move, label: 'I changed the cable and put the input’s switch back' }
+    : move;
 }
 
 /** Faults of the world that are known and mended in the mix: said as long as they are so. */

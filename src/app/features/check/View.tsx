@@ -202,13 +202,16 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   );
 }
 
+/** So much of what a verdict stands on is shown; the report has all of it. */
+const SHOWN_EVIDENCE = 3;
+
 function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const isCurrent = useIsProven(session);
   const verdicts = verdictsOf(heardOn(session, report, proof, useTakeStore()));
   const planned = session.microphones.length > 0;
   const empty = isFine(verdicts);
   return (
-    <SidePane label="Verdicts">
+    <SidePane label="Verdicts" first>
       {empty && (
         <Box py="3">
           <Severity severity="fine" />
@@ -227,7 +230,9 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
             message={message}
             moves={isCurrent ? moves.map((move) => ({ label: move.label, onMove: () => void runCommand(applyMove(move)) })) : []}
             {...(moves.length > 0
-              ? { why: `Your files stay as they are. Say what you did, then record another ten seconds to prove it. ${evidence.join('. ')}` }
+              ? {
+                  why: `Your files stay as they are. Say what you did, then record another ten seconds to prove it. ${evidence.slice(0, SHOWN_EVIDENCE).join('. ')}`,
+                }
               : {})}
           />
         ))}

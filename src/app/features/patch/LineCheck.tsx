@@ -1,5 +1,4 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect } from 'react';
 import type { Session } from '../../../core/document';
 import { concludeLines, type LineFinding, nextStep, upUntold } from '../../../core/lineCheck';
 import { formatNumber } from '../../../core/units';
@@ -8,7 +7,7 @@ import { DeckBar } from '../../listening/DeckBar';
 import { LineBegin } from './LineBegin';
 import { LineRows } from './LineRows';
 import { LineStepCard } from './LineStep';
-import { endLineCheck, followPlugging, useLineCheck } from './lineStore';
+import { endLineCheck, useLineCheck } from './lineStore';
 
 interface FindingsProps {
   readonly findings: readonly LineFinding[];
@@ -75,11 +74,6 @@ export function LineCheck({ session }: { session: Session }) {
   const state = useLineCheck();
   const { plan, notes, sessionId, source, steps, problem, isSimulated } = state;
   const { lines } = plan;
-  // Whoever changes the patch in the midst of it stands before cables: power goes off at once.
-  useEffect(() => {
-    if (sessionId !== '' && sessionId !== session.id) void endLineCheck();
-    else void followPlugging();
-  }, [session, sessionId]);
   if (Object.keys(session.patch).length === 0) return <Box color="quiet">No microphone is plugged into an input yet: solve the patch first.</Box>;
   if (sessionId !== session.id || steps.length === 0) return <LineBegin session={session} />;
   const isDone = nextStep(steps, notes) === undefined;

@@ -73,6 +73,25 @@ export const useLineMeters = create<{ readonly peaksDbfs: readonly number[] }>((
 
 let device: LineDevice | null = null;
 let client: DeviceClient | null = null;
+/** Ends what the running check looks out for. */
+let stopWatching: () => void = () => undefined;
+
+/** Whoever changes the patch stands before cables, on whatever station: power goes off at once. So it does when the page goes. */
+function watchPlugging(): void {
+  const unsubscribe = useSessionStore.subscribe(({ doc }, { doc: before }) => {
+    if (doc === before) return;
+    if (doc && doc.id !== useLineCheck.getState().sessionId) void endLineCheck();
+    else void followPlugging();
+  });
+  const darken = (): void => {
+    for (const bank of new Set(device?.description.inputs.map((input) => input.bank))) if (bank !== null) void device?.set({ bank, phantom: false });
+  };
+  window.addEventListener('pagehide', darken);
+  stopWatching = () => {
+    unsubscribe();
+    window.removeEventListener('pagehide', darken);
+  };
+}
 
 const wait = (milliseconds: number): Promise<void> =>
   new Promise((done) => {
@@ -94,6 +113,7 @@ const wireTo =
 /** Ends the check: power goes off first, but where it is wanted for the take. */
 export async function endLineCheck(keepsPower = false): Promise<void> {
   const [own, wire] = [device, client];
+  stopWatching();
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
   if (own && !keepsPower)
@@ -163,6 +183,7 @@ export async function beginLineCheck({ session, deviceId, source, address, fault
       });
       device = client;
     }
+    watchPlugging();
     useLineCheck.setState({
       busy: null,
       connected: true,
@@ -188,11 +209,13 @@ function taken({ run, problem }: RunAnswer, own: LineDevice): boolean {
   const wasLost = run.notes.timesLost > notes.timesLost;
   const steps = run.plan === plan ? useLineCheck.getState().steps : lineSteps(run.plan.lines, own.takesCommands);
   useLineCheck.setState({ ...run, steps, busy: null, problem: problem ?? (wasLost ? LOST_MEANWHILE : null) });
+  // Something may have been changed while it was under way.
+  void followPlugging();
   return problem === null;
 }
 
 /** Begins anew, power off first, where another thing is plugged now than the check began with. */
-export async function followPlugging(): Promise<void> {
+async function followPlugging(): Promise<void> {
   const own = device;
   const { busy, plan } = useLineCheck.getState();
   const now = planNow();

@@ -14,7 +14,14 @@ export function useSolvedOffers(session: Session, instrument: Instrument, offers
     const stop = new AbortController();
     const wish = { session: bareOf(session, instrument), instrumentId: instrument.id, recipeIds };
     void runJob('fits', wish, { owner: 'setups', signal: stop.signal }).then((answer) => {
-      if (!stop.signal.aborted && answer.kind === 'done') setSolved({ of: session, fits: answer.output });
+      if (stop.signal.aborted) return;
+      if (answer.kind === 'done') setSolved({ of: session, fits: answer.output });
+      // What could not be tried is said, and nothing waits for it.
+      if (answer.kind === 'failed') {
+        const untried = offers.filter(({ recipe }) => recipeIds.includes(recipe.id));
+        const told = (fit: Fit): Fit => ({ ...fit, isPatchOpen: false, reasons: [...fit.reasons, answer.reason] });
+        setSolved({ of: session, fits: Object.fromEntries(untried.map(({ recipe, fit }) => [recipe.id, told(fit)])) });
+      }
     });
     return () => stop.abort();
   }, [session, instrument, offers]);

@@ -4,6 +4,13 @@ import type { PlacedMicrophone } from '../session';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
 
+/** Another cable, which is straight: what had made up for the old one goes with it, at the input or in the mix. */
+function changedCable({ cable, inputInverted, ...placed }: PlacedMicrophone): PlacedMicrophone {
+  const cableChanges = (placed.cableChanges ?? 0) + 1;
+  if (cable !== 'reversed') return { ...placed, ...(inputInverted === undefined ? {} : { inputInverted }), cableChanges };
+  return { ...placed, flipped: inputInverted ? placed.flipped : !placed.flipped, cableChanges };
+}
+
 /** A change of what is in a channel's way. */
 const onChain = (words: string, microphoneId: string, change: (placed: PlacedMicrophone) => PlacedMicrophone): Command =>
   command(
@@ -39,7 +46,7 @@ function commandFor(move: Move): Command {
     case 'joint':
       return together(`move ${move.moves.length} things at once`, move.moves.map(applyMove));
     case 'cable changed':
-      return onChain(`change the cable of`, microphoneId, ({ cable: _, ...placed }) => ({ ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 }));
+      return onChain('change the cable of', microphoneId, changedCable);
     case 'invert':
       return onChain(`invert in the ${move.where}`, microphoneId, (placed) => ({
         ...placed,

@@ -1,0 +1,119 @@
+import { median } from '../math';
+import { formatNumber } from '../units';
+import { crackles } from './contacts';
+import type { LineFinding } from './finding';
+import { found } from './holders';
+import type { Line } from './line';
+import type { LineNotes } from './steps';
+
+/** Levels are a model: what is off by less is the player, dB. */
+const OFF_DB = 9;
+const NOISY_DB = 12;
+/** Hum under this is nobody's trouble, dBFS. */
+const HUM_DBFS = -85;
+
+export const hums = (line: Line, { silence }: LineNotes): boolean => (silence[line.inputId]?.hum?.levelDbfs ?? -200) > HUM_DBFS;
+
+/** How far a line's loudest peak is from the predicted, dB; null where it was not measured. */
+export const offBy = (line: Line, notes: LineNotes): number | null => {
+  const played = notes.played[line.inputId];
+  return played === undefined ? null : played - line.predictedPeakDbfs;
+};
+
+/** Pads as they are made (common practice), and how near a level must be to one of them, dB. */
+const PADS_DB = [10] as const;
+const PAD_WITHIN_DB = 2;
+
+/** Playing that stands out of the noise by less says nothing of a gain, dB. */
+const AUDIBLE_DB = 20;
+
+/** Lines that knocks proved and that the playing did not reach: their levels were not told. */
+const unplayed = (lines: readonly Line[], { played, silence }: LineNotes): Line[] =>
+  lines.filter(({ inputId }) => (played[inputId] ?? Number.POSITIVE_INFINITY) < (silence[inputId]?.noiseDbfs ?? -200) + AUDIBLE_DB);
+
+export function levelFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
+  const soft = unplayed(lines, notes);
+  const heard = lines.flatMap((line) => {
+    const off = offBy(line, notes);
+    return off === null || soft.includes(line) ? [] : [{ line, off }];
+  });
+  const missed = soft.map((line) =>
+    found(
+      'question',
+      'note',
+      [line],
+      `${line.name} hardly heard the playing: play what it is there for, as loudly as in the take, and do that step again.`,
+    ),
+  );
+  if (heard.length === 0) return missed;
+  // A player who plays louder than planned does so in every microphone; of one or two that are off alike it is not told whose it is.
+  const offs = heard.map(({ off }) => off);
+  const alike = Math.max(...offs) - Math.min(...offs) <= OFF_DB;
+  const common = heard.length >= 3 || alike ? median(offs) : 0;
+  const wrong = heard.filter(({ off }) => Math.abs(off - common) > OFF_DB);
+  return [
+    ...missed,
+    ...wrong.map(({ line, off }) => {
+      const by = formatNumber(Math.abs(off - common), 0);
+      const high = off > common;
+      if (PADS_DB.some((padDb) => Math.abs(off - common + padDb) <= PAD_WITHIN_DB) && !line.pad)
+        return found(
+          'pad',
+          'fix',
+          [line],
+          `${line.name} comes ${by} dB softer than planned, as with a pad left in: look at the switch on the microphone, at input ${line.inputName} and at what stands between.`,
+        );
+      return found(
+        'wrong gain',
+        'fix',
+        [line],
+        `${line.name} comes ${by} dB ${high ? 'hotter' : 'softer'} than planned: its preamp is not at ${formatNumber(line.gainDb, 0)} dB. ${high ? 'Turn it down' : 'Turn it up'} by ${by} dB at the device, and look at the pad of input ${line.inputName} and of the microphone.`,
+      );
+    }),
+    ...(Math.abs(common) > OFF_DB
+      ? [
+          found(
+            'wrong gain',
+            'note',
+            [],
+            `All of it is ${formatNumber(Math.abs(common), 0)} dB ${common > 0 ? 'louder' : 'softer'} than planned: it is played so, or ${heard.length === 1 ? 'its gain is' : 'all gains are'} elsewhere. Turn ${heard.length === 1 ? 'it' : 'every gain'} by as much.`,
+          ),
+        ]
+      : []),
+  ];
+}
+
+export function silenceFindings(lines: readonly Line[], inPlace: readonly Line[], notes: LineNotes): LineFinding[] {
+  return lines.flatMap((line): LineFinding[] => {
+    const heard = notes.silence[line.inputId];
+    if (!heard) return [];
+    if (heard.hum && hums(line, notes))
+      return [
+        found(
+          'hum',
+          'fix',
+          [line],
+          `${line.name} hums at ${heard.hum.mainsHz} Hz, ${formatNumber(heard.hum.levelDbfs, 0)} dBFS: lead its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
+        ),
+      ];
+    const over = heard.noiseDbfs - line.predictedNoiseDbfs;
+    if (!inPlace.includes(line) || over <= NOISY_DB || crackles(line, notes)) return [];
+    return heard.isEven
+      ? [
+          found(
+            'hiss',
+            'fix',
+            [line],
+            `${line.name} hisses evenly, ${formatNumber(over, 0)} dB over what it should: try another cable and another input; look at what stands between, and let a condenser dry.`,
+          ),
+        ]
+      : [
+          found(
+            'noise',
+            'improve',
+            [line],
+            `${line.name} is at ${formatNumber(heard.noiseDbfs, 0)} dBFS in silence, ${formatNumber(over, 0)} dB over what it should be: listen to it alone, look for a fan, an open plug or a tired cable.`,
+          ),
+        ];
+  });
+}
