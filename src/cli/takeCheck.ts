@@ -1,10 +1,10 @@
-import { COMPARISON_SIGMA_S, checkTake, matchByName, proveTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
+import { checkTake, matchByName, proveTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
+import { type TakeReportDocument, takeReportDocument } from '../core/exchange';
 import { loadFftKernel } from '../core/math';
 import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
-import { type Heard, verdictsOf } from '../core/verdict';
 import { readArguments, runCommand } from './command';
 import { InputError, mayWrite, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
@@ -12,9 +12,7 @@ import { readSession } from './sessionFile';
 
 const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...';
 
-type Held = TakeReport & { readonly comparisons: readonly object[]; readonly limits: readonly { readonly message: string }[] };
-
-function asText(report: TakeReport | Held): string {
+function asText(report: TakeReportDocument): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
   const lines = [`${counted(report.channels.length, 'channel')}, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
   lines.push('Channel                peak dBFS  true peak  loudness LUFS  noise dBFS');
@@ -29,44 +27,17 @@ function asText(report: TakeReport | Held): string {
   }
   lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));
   if (report.findings.length === 0) lines.push('fine     Nothing to mend.');
-  if ('limits' in report && report.limits.length > 0)
-    lines.push('', 'What this take does not show:', ...report.limits.map(({ message }) => `         ${message}`));
+  if (report.limits?.length) lines.push('', 'What this take does not show:', ...report.limits.map(({ message }) => `         ${message}`));
   return `${lines.join('\n')}\n`;
 }
 
-/** What is said of a take, as a report has it. */
-const saidOf = (heard: Heard): TakeReport['findings'] =>
-  verdictsOf(heard).map(({ severity, code, message, channels, probability, evidence }) => ({
-    severity,
-    code,
-    message,
-    channels,
-    probability: probability ?? 1,
-    evidence,
-  }));
-
 /** The report with what is said of it, and every comparison. */
-function againstPlan(session: Session, report: TakeReport): Held {
+function againstPlan(session: Session, report: TakeReport): TakeReportDocument {
   const plan = resolveFiles(session);
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones, inputNamesInUse(session));
   const proof = proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
-  const channelOf = (id: string): string => names.find((name) => matching[name] === id) ?? '';
-  const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
-  return {
-    ...report,
-    findings: saidOf({ report, proof, session, matching }),
-    limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
-    comparisons: proof.comparisons.map((c) => ({
-      source: c.sourceName,
-      spot: nameOf(c.spotId),
-      microphone: nameOf(c.microphoneId),
-      plannedSamples: c.plannedSamples,
-      measuredSamples: c.measuredSamples,
-      sigmaSamples: COMPARISON_SIGMA_S * report.sampleRate,
-      polarity: c.measuredPolarity,
-    })),
-  };
+  return takeReportDocument({ report, proof, session, matching });
 }
 
 /** Whether a file that is there already is a report of this command. */
@@ -86,9 +57,7 @@ await runCommand(async () => {
   const measured = await withAudioFiles(positionals, (files) =>
     checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
   );
-  const report = session
-    ? againstPlan(session, measured)
-    : { ...measured, findings: saidOf({ report: measured, proof: null, session: null, matching: {} }) };
+  const report = session ? againstPlan(session, measured) : takeReportDocument({ report: measured, proof: null, session: null, matching: {} });
   const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
   if (out !== undefined) await write(out, text);
   else process.stdout.write(text);

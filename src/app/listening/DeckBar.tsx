@@ -5,7 +5,7 @@ import { hearDeck, hideNames, stopDecks, useDecks } from './decks';
 
 /** Recordings beside each other at one loudness, switched without a gap; by letters where names would lead the ear. */
 export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
-  const { decks, heard, hidden } = useDecks();
+  const { decks, heard, hidden, problem } = useDecks();
   useEffect(() => {
     const stop = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') stopDecks();
@@ -29,7 +29,7 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
             borderColor={heard === id ? 'tape' : 'line'}
             borderWidth="2px"
             aria-pressed={heard === id}
-            onClick={() => hearDeck(id)}
+            onClick={() => void hearDeck(id)}
           >
             {hidden ? String.fromCharCode(65 + i) : name}
           </Button>
@@ -44,6 +44,11 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
           </Button>
         )}
       </Flex>
+      {problem && (
+        <Box mt="1" role="alert" color="fix">
+          {problem}
+        </Box>
+      )}
       <Box mt="1" fontSize="sm" color="quiet">
         At one loudness, at most −23 LUFS. Turn headphones down before you press; Escape stops it.
       </Box>

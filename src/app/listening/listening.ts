@@ -1,7 +1,21 @@
 import { panOf, type Session } from '../../core/document';
 import { type MixMatrix, type MixPair, type Monitor, matrixOf, type Playing } from '../../core/listening';
 import type { ListenAnswer, TakePair } from '../../workers/listenProtocol';
-import { askWorker, engineRate, isOpen, openEngine, sleep, tellPlayer, tellWorker, wake } from './engine';
+import {
+  askWorker,
+  engineRate,
+  hasTurn,
+  isOpen,
+  listenTo,
+  newLoop,
+  openEngine,
+  sleep,
+  type Turn,
+  takeTurn,
+  tellPlayer,
+  tellWorker,
+  wake,
+} from './engine';
 import { type Deck, LOUDEST_LUFS, set, state } from './listeningStore';
 import type { PlayerReport } from './playerProtocol';
 
@@ -21,7 +35,6 @@ interface OnDeck {
 const ENOUGH_BLOCKS = 12;
 
 const decks: Partial<Record<Deck, OnDeck>> = {};
-let loops = 0;
 /** When play was pressed, ms; null once something sounds. */
 let pressedAt: number | null = null;
 /** When the newest loop was asked for, ms. */
@@ -41,9 +54,18 @@ function onReport(report: PlayerReport): void {
   if (state().report !== null) set({ report: null });
 }
 
+const ownTurn: Turn = {
+  onReport,
+  onLost: () => {
+    pressedAt = null;
+    set({ isPlaying: false, report: null });
+  },
+};
+
 /** Makes everything ready while nobody has pressed anything: nothing sounds. */
 export async function getReady(): Promise<void> {
-  await openEngine({ onAnswer, onReport, onBroken: () => set({ problem: BROKEN_WORDS, isPlaying: false }) });
+  listenTo({ onAnswer, onBroken: () => set({ problem: BROKEN_WORDS, isPlaying: false }) });
+  await openEngine();
   for (const deck of ['A', 'B'] as const) {
     const on = decks[deck];
     if (on && on.loop === 0) render(deck, on.session, on.take);
@@ -96,7 +118,7 @@ const levelledBy = (session: Session): MixMatrix => matrixFor(session, state().i
 
 function hear(deck: Deck): void {
   const on = decks[deck];
-  if (!on) return;
+  if (!on || !hasTurn(ownTurn)) return;
   const { monitor, off, lufs } = state();
   const gain = on.isDone ? on.gain : 10 ** ((lufs - GUESS_LUFS) / 20);
   tellPlayer({ kind: 'hear', loop: on.loop, matrix: matrixFor(on.session, monitor, off), gain });
@@ -113,7 +135,7 @@ function renderWaiting(deck: Deck): void {
 
 function render(deck: Deck, session: Session, take: TakePair | null): void {
   const before = decks[deck];
-  const loop = ++loops;
+  const loop = newLoop();
   const { playing, lufs, report } = state();
   decks[deck] = { session, take, loop, blocks: 0, isDone: false, gain: before?.gain ?? 0 };
   askedAt = performance.now();
@@ -176,9 +198,10 @@ export async function play(): Promise<void> {
     set({ isPlaying: false, problem: SILENT_WORDS });
     return;
   }
+  takeTurn(ownTurn);
   const on = decks[state().deck];
+  hear(state().deck);
   if (on?.isDone) {
-    hear(state().deck);
     set({ firstMs: performance.now() - pressedAt });
     pressedAt = null;
   }
@@ -187,7 +210,7 @@ export async function play(): Promise<void> {
 
 export function stop(): void {
   pressedAt = null;
-  tellPlayer({ kind: 'stop' });
+  if (hasTurn(ownTurn)) tellPlayer({ kind: 'stop' });
   set({ isPlaying: false });
 }
 

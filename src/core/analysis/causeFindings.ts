@@ -56,8 +56,8 @@ function swappedFinding(table: ArrivalTable, channel: number, other: number, pro
     severity: 'fix',
     code: 'channels-swapped',
     microphoneIds: ids,
-    message: `${nameOf(table, channel)} and ${nameOf(table, other)} are each in the other’s place: exchange their cables, or say below which channel is which.`,
-    moves: [],
+    message: `${nameOf(table, channel)} and ${nameOf(table, other)} are each in the other’s place: exchange their cables, or their files are named crosswise.`,
+    moves: [{ kind: 'cables exchanged', microphoneId: ids[0] as string, otherId: ids[1] as string, label: 'I exchanged the cables' }],
     probability,
   };
 }

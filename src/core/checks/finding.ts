@@ -18,6 +18,8 @@ export type Move =
   | { readonly kind: 'joint'; readonly microphoneId: string; readonly moves: readonly Move[]; readonly label: string }
   /** The cable was changed for another, which is straight. */
   | { readonly kind: 'cable changed'; readonly microphoneId: string; readonly label: string }
+  /** Two cables were in each other's inputs and were exchanged. */
+  | { readonly kind: 'cables exchanged'; readonly microphoneId: string; readonly otherId: string; readonly label: string }
   /** The cable stays, reversed as it is, and the channel is inverted at its input or in the mix. */
   | { readonly kind: 'invert'; readonly where: 'input' | 'mix'; readonly microphoneId: string; readonly label: string }
   /** What is in the channel's way delays it by so much more than was known, samples of the session; and the mix takes it back or not. */

@@ -1,7 +1,50 @@
-import type { Matching, Proof, TakeReport } from '../analysis';
+import { type Balance, COMPARISON_SIGMA_S, type Matching, type Proof, type TakeReport } from '../analysis';
 import type { Session } from '../document';
-import type { Verdict } from '../verdict';
+import { type Heard, type Verdict, verdictsOf } from '../verdict';
 import { toCsv } from './csv';
+
+type Said = Pick<Verdict, 'severity' | 'code' | 'message' | 'channels' | 'evidence'> & { readonly probability: number };
+
+/** A take's report as it leaves: what was measured, what is said of it, and where there is a plan what was compared and what it could not show. */
+export interface TakeReportDocument extends Omit<TakeReport, 'findings'> {
+  readonly findings: readonly Said[];
+  readonly matching?: Matching;
+  readonly limits?: readonly { readonly kind: string; readonly message: string; readonly channels: readonly string[] }[];
+  readonly comparisons?: readonly object[];
+  readonly balance?: Balance;
+}
+
+/** What page and command line write of a take, word for word the same. */
+export function takeReportDocument(heard: Heard, balance: Balance | null = null): TakeReportDocument {
+  const { report, proof, session, matching } = heard;
+  const findings = verdictsOf(heard).map(({ severity, code, message, channels, probability, evidence }) => ({
+    severity,
+    code,
+    message,
+    channels,
+    probability: probability ?? 1,
+    evidence,
+  }));
+  if (!session || !proof) return { ...report, findings };
+  const channelOf = (id: string): string => report.channels.find(({ name }) => matching[name] === id)?.name ?? '';
+  const nameOf = (id: string): string => session.microphones.find((microphone) => microphone.id === id)?.name ?? '';
+  return {
+    ...report,
+    findings,
+    matching,
+    limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
+    comparisons: proof.comparisons.map((c) => ({
+      source: c.sourceName,
+      spot: nameOf(c.spotId),
+      microphone: nameOf(c.microphoneId),
+      plannedSamples: c.plannedSamples,
+      measuredSamples: c.measuredSamples,
+      sigmaSamples: COMPARISON_SIGMA_S * report.sampleRate,
+      polarity: c.measuredPolarity,
+    })),
+    ...(balance ? { balance } : {}),
+  };
+}
 
 const figure = (value: number, digits = 1): string => (Number.isFinite(value) ? value.toFixed(digits) : '');
 
@@ -30,7 +73,17 @@ export function takeReportCsv(report: TakeReport, proof: Proof, session: Session
     figure(one.confidence, 2),
     `counted from ${nameOf(one.spotId)}`,
   ]);
-  const findings = verdicts.map((one) => ['finding', one.severity, '', '', '', '', '', '', one.message]);
+  const findings = verdicts.map((one) => [
+    'finding',
+    one.severity,
+    one.channels.join(' / '),
+    one.code,
+    '',
+    '',
+    '',
+    one.probability === null ? '' : figure(one.probability, 4),
+    one.message,
+  ]);
   return toCsv([
     [
       'What',

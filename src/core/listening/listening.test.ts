@@ -291,6 +291,33 @@ describe('the player', () => {
     );
   });
 
+  test('changes that come faster than they can be made wait their turn: the newest is heard in the end, and nothing steps (seeded)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 7 }), fc.double({ min: -1, max: 1, noNaN: true })), { minLength: 2, maxLength: 12 }),
+        (presses) => {
+          const player = new LoopPlayer();
+          const loop = whole(sine(300, 0.3));
+          player.hear(loop, CENTRE, 1);
+          player.start();
+          const heard = [run(player, 128 * 20)];
+          for (const [blocks, gain] of presses) {
+            player.hear(loop, CENTRE, gain);
+            heard.push(run(player, 128 * blocks));
+          }
+          heard.push(run(player, 128 * 40));
+          const all = Float32Array.from(heard.flatMap((part) => [...part]));
+          const own = 0.3 * 2 * Math.sin((Math.PI * 301) / RATE) + (2 * 0.3) / CHANGE_SAMPLES;
+          const steepest = all.reduce((most, x, i) => (i === 0 ? 0 : Math.max(most, Math.abs(x - (all[i - 1] as number)))), 0);
+          expect(steepest - own).toBeLessThan(0.001);
+          const last = all.slice(-128 * 20).reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+          expect(Math.abs(last - 0.3 * Math.abs((presses[presses.length - 1] as [number, number])[1]))).toBeLessThan(0.002);
+        },
+      ),
+      { seed: 6, numRuns: 30 },
+    );
+  });
+
   test('it starts from nothing, ends in nothing, waits for a loop that is still arriving, and never passes its ceiling', () => {
     const player = new LoopPlayer();
     expect(run(player, 256).every((x) => x === 0)).toBe(true);

@@ -37,6 +37,8 @@ export interface HeardLevels {
 export class LoopPlayer {
   private now: Hearing | null = null;
   private next: Hearing | null = null;
+  /** What was wished for while one change was under way: the newest wish, whose turn comes when that is over. */
+  private wished: Hearing | null = null;
   private fade = 0;
   private at = 0;
   private playing = false;
@@ -53,7 +55,10 @@ export class LoopPlayer {
     if (!this.now || this.level === 0) {
       this.now = hearing;
       this.next = null;
-    } else this.next = hearing;
+      this.wished = null;
+      this.fade = 0;
+    } else if (this.fade > 0) this.wished = hearing;
+    else this.next = hearing;
   }
 
   start(): void {
@@ -84,7 +89,8 @@ export class LoopPlayer {
     right.fill(0);
     if (!this.now || length === 0 || this.isSilent) return;
     addMix(this.now, this.at, left, right);
-    if (this.next && isThere(this.next.loop, this.at, left.length)) this.change(this.next, left, right);
+    // A change is begun only where all of it is there.
+    if (this.next && (this.fade > 0 || isThere(this.next.loop, this.at, CHANGE_SAMPLES + left.length))) this.change(this.next, left, right);
     this.finish(left, right);
     this.at = (this.at + left.length) % (this.now.loop.channels[0]?.length ?? length);
   }
@@ -104,7 +110,8 @@ export class LoopPlayer {
     if (this.fade < 1) return;
     this.at %= next.loop.channels[0]?.length ?? 1;
     this.now = next;
-    this.next = null;
+    this.next = this.wished;
+    this.wished = null;
     this.fade = 0;
   }
 
@@ -126,8 +133,9 @@ export class LoopPlayer {
 
 function isThere({ there, blockSamples, channels }: Loop, at: number, count: number): boolean {
   const length = channels[0]?.length ?? 1;
-  const first = at % length;
-  return there[Math.floor(first / blockSamples)] === 1 && there[Math.floor(((first + count - 1) % length) / blockSamples)] === 1;
+  for (let n = 0; n < count + blockSamples; n += blockSamples)
+    if (there[Math.floor(((at + Math.min(n, count - 1)) % length) / blockSamples)] !== 1) return false;
+  return true;
 }
 
 function addMix({ loop, matrix, gain }: Hearing, at: number, left: Float32Array, right: Float32Array): void {

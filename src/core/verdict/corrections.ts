@@ -1,5 +1,5 @@
 import { chainOf, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
-import type { Heard } from './verdicts';
+import { crosswise, type Heard } from './verdicts';
 
 /** What has to be done to the recorded file of a channel so that it is as the mix has it. */
 export interface Correction {
@@ -27,7 +27,12 @@ function foundIn({ report, proof, session, matching }: Heard, name: string): { r
  * chain it was recorded through and what was found in it, beside those that chain and mix give now.
  */
 export function correctionsOf(heard: Heard): readonly Correction[] {
-  const { report, session, matching, chains } = heard;
+  const { report, session, chains, proof } = heard;
+  // Channels that are found in each other's place are corrected as what they are.
+  const matching = (proof?.findings ?? []).reduce(
+    (found, { code, microphoneIds }) => (code === 'channels-swapped' ? crosswise(found, microphoneIds) : found),
+    heard.matching,
+  );
   return report.channels.map(({ name }) => {
     const placed = session?.microphones.find(({ id }) => id === matching[name]);
     const { reversed, lateSeconds } = foundIn(heard, name);

@@ -1,2 +1,2 @@
 export * from './corrections';
-export * from './verdicts';
+export { type Chains, chainsOf, type Heard, isFine, type Verdict, verdictsOf } from './verdicts';

@@ -41,6 +41,8 @@ export interface Verdict {
   readonly message: string;
   /** What can be done in the world, or in the mix; each is one step of undo. */
   readonly moves: readonly Move[];
+  /** Files that are named crosswise: who belongs to whom then. It changes nothing of the session. */
+  readonly rematch?: { readonly matching: Matching; readonly label: string };
   readonly probability: number | null;
   /** What it stands on, in short. */
   readonly evidence: readonly string[];
@@ -52,6 +54,7 @@ const BETTER_SAID = new Set(['polarity-reversed', 'question', 'late', 'early']);
 /** Faults that a change of the chain answers. */
 const ANSWERED: Readonly<Record<string, readonly ('cable' | 'input' | 'latency')[]>> = {
   'polarity-reversed': ['cable', 'input'],
+  'channels-swapped': ['cable'],
   'channel-late': ['latency'],
 };
 
@@ -62,6 +65,9 @@ function changeWords(link: 'cable' | 'input' | 'latency', name: string, { cable 
   return cable === 'reversed' ? `the cable of ${name} was known to be reversed` : `the cable of ${name} was changed`;
 }
 
+const exchangeWords = ({ microphoneIds }: Verdict, session: Session | null): string =>
+  `the cables of ${microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? '').join(' and ')} were exchanged`;
+
 /** Chains of all microphones as they stand. */
 export const chainsOf = ({ microphones }: Pick<Session, 'microphones'>): Chains =>
   Object.fromEntries(microphones.map((placed) => [placed.id, chainOf(placed)]));
@@ -71,6 +77,10 @@ const signWords = (sign: 1 | -1): string => (sign === 1 ? 'same polarity' : 'opp
 /** Measured beside planned, for one microphone. */
 const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPolarity, plannedPolarity }: Comparison): string =>
   `${sourceName}: ${measuredSamples.toFixed(1)} samples measured, ${plannedSamples.toFixed(1)} planned; ${signWords(measuredPolarity)} as measured${plannedPolarity === null ? '' : `, ${signWords(plannedPolarity)} as planned`}`;
+
+/** Two microphones' channels, each given to the other. */
+export const crosswise = (matching: Matching, [one, other]: readonly string[]): Matching =>
+  Object.fromEntries(Object.entries(matching).map(([name, id]) => [name, id === one ? (other ?? null) : id === other ? (one ?? null) : id]));
 
 function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Verdict {
   const { id, code, severity, microphoneIds, message, moves, probability } = finding;
@@ -87,6 +97,7 @@ function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Ve
     channels,
     message,
     moves: moves.map((move) => withSwitch(move, session)),
+    ...(code === 'channels-swapped' ? { rematch: { matching: crosswise(matching, microphoneIds), label: 'The files are named crosswise' } } : {}),
     probability,
     evidence: probability === null ? [] : compared.map(comparedWords),
   };
@@ -120,12 +131,13 @@ function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
   const then = placed && (chains?.[placed.id] ?? chainOf(placed));
   const link = placed && then ? changedLinks(then, placed).find((one) => links.includes(one)) : undefined;
   if (!placed || !link) return verdict;
+  const { rematch: _, ...said } = verdict;
   return {
-    ...verdict,
+    ...said,
     id: `chain-changed/${verdict.id}`,
     code: 'chain-changed',
     severity: 'improve',
-    message: `Recorded before ${changeWords(link, placed.name, placed)}: record another ten seconds to prove it.`,
+    message: `Recorded before ${verdict.code === 'channels-swapped' ? exchangeWords(verdict, session) : changeWords(link, placed.name, placed)}: record another ten seconds to prove it.`,
     moves: [],
     probability: null,
   };
@@ -168,7 +180,7 @@ function mended({ name, id, cable, inputInverted, flipped, latencySamples = 0, a
 }
 
 /** Faults by which a channel's sign or time is wrong: what is worked out on the raw files of such a take is no offer. */
-const FAULTS = new Set(['polarity-reversed', 'channel-late', 'chain-changed', 'late', 'early']);
+const FAULTS = new Set(['polarity-reversed', 'channel-late', 'channels-swapped', 'chain-changed', 'late', 'early']);
 
 /** Everything that is said of a take, the gravest first: page, command line, CSV and JSON read this list and word nothing themselves. */
 export function verdictsOf(heard: Heard): readonly Verdict[] {

@@ -3,7 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { balanceOf, type Proof, ROLES, type Role, rolesOf, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
-import { takeReportCsv } from '../../../core/exchange';
+import { takeReportCsv, takeReportDocument } from '../../../core/exchange';
 import { isFine, verdictsOf } from '../../../core/verdict';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
@@ -97,7 +97,8 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const take = useTakeStore();
   const { waveforms, strokes, matching: said, roles: corrected } = take;
-  const verdicts = verdictsOf(heardOn(session, report, proof, take));
+  const heard = heardOn(session, report, proof, take);
+  const verdicts = verdictsOf(heard);
   const matching = matchedNow(session, said);
   const [clock, setClock] = useState<ClockMend | null>(null);
   const [box, size] = useSize<HTMLDivElement>();
@@ -172,11 +173,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           minH={{ base: '44px', md: '34px' }}
           variant="outline"
           onClick={() =>
-            download(
-              fileName(`${session.name} take`, 'json'),
-              JSON.stringify({ ...report, findings: verdicts, matching, limits: proof.limits, balance }, null, 2),
-              'application/json',
-            )
+            download(fileName(`${session.name} take`, 'json'), JSON.stringify(takeReportDocument(heard, balance), null, 2), 'application/json')
           }
         >
           Report as JSON
@@ -223,12 +220,19 @@ function Verdicts({ session, report, proof }: { session: Session; report: TakeRe
         </Box>
       )}
       <Box as="ul" aria-label="Findings of the take" m="0" p="0">
-        {verdicts.map(({ id, severity, message, moves, evidence }) => (
+        {verdicts.map(({ id, severity, message, moves, rematch, evidence }) => (
           <VerdictLine
             key={id}
             severity={severity}
             message={message}
-            moves={isCurrent ? moves.map((move) => ({ label: move.label, onMove: () => void runCommand(applyMove(move)) })) : []}
+            moves={
+              isCurrent
+                ? [
+                    ...moves.map((move) => ({ label: move.label, onMove: () => void runCommand(applyMove(move)) })),
+                    ...(rematch ? [{ label: rematch.label, onMove: () => keepTake(session.id, { matching: rematch.matching }) }] : []),
+                  ]
+                : []
+            }
             {...(moves.length > 0
               ? {
                   why: `Your files stay as they are. Say what you did, then record another ten seconds to prove it. ${evidence.slice(0, SHOWN_EVIDENCE).join('. ')}`,

@@ -307,6 +307,6 @@ export function hearLine(line: Line): void {
       mixed: { ok: true, rate: recording.sampleRateHz, sides, lufs: loudnessOfChannels(sides, recording.sampleRateHz) },
     },
   ]);
-  hearDeck(line.microphoneId);
+  void hearDeck(line.microphoneId);
   useLineCheck.setState(({ heard }) => ({ heard: [...new Set([...heard, line.microphoneId])] }));
 }

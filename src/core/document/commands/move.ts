@@ -47,6 +47,13 @@ function commandFor(move: Move): Command {
       return together(`move ${move.moves.length} things at once`, move.moves.map(applyMove));
     case 'cable changed':
       return onChain('change the cable of', microphoneId, changedCable);
+    case 'cables exchanged':
+      return together(
+        'exchange two cables',
+        [microphoneId, move.otherId].map((id) =>
+          onChain('exchange the cable of', id, (placed) => ({ ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 })),
+        ),
+      );
     case 'invert':
       return onChain(`invert in the ${move.where}`, microphoneId, (placed) => ({
         ...placed,
