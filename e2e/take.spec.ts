@@ -312,7 +312,15 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await page.getByLabel('Take files').setInputFiles(files);
   const verdicts = page.getByRole('list', { name: 'Findings of the take' });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
-  await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
+  const corrected = page.getByRole('group', { name: 'Corrected files' });
+  await expect(corrected).toContainText('Copies with Overhead right inverted');
+  // What is saved is measured again: the pair was against itself before, and is not any more.
+  const waiting = page.waitForEvent('download');
+  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  await waiting;
+  const again = page.getByRole('group', { name: 'Measured again' });
+  await expect(again).toContainText(/two channels lose \d\.\d dB of each other on average, \d\.\d dB before\.Overhead left/, { timeout: 60_000 });
+  await expect(again).toContainText(/Overhead left and Overhead rightCorrelation−0\.\d\d → 0\.\d\d/);
   await verdicts.getByRole('button', { name: 'Invert it in the mix' }).click();
   await expect(verdicts).toContainText(
     'Recorded before the cable of Overhead right was known to be reversed: record another ten seconds to prove it.',
@@ -330,4 +338,36 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Overhead right' })).toContainText(
     'cable reversed, invert in the mix',
   );
+});
+
+test('files that are named crosswise are given to each other by a press; names that do not tell are asked, each to be heard', async ({ page }) => {
+  const kit = boathouseKit();
+  const [left, right] = ['Overhead left', 'Snare'].map((name) => kit.microphones.find((one) => one.name === name)?.id ?? '');
+  const take = renderTake(resolveFiles(kit), { seed: 12, faults: [{ kind: 'exchanged', microphoneId: left as string, otherId: right as string }] });
+  const file = (name: string, samples: Float32Array) => ({
+    name: `${name}.wav`,
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(writeWav([samples], take.sampleRateHz)),
+  });
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  await page.getByLabel('Take files').setInputFiles(take.channels.map(({ name, samples }) => file(name, samples)));
+  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await expect(verdicts).toContainText('are each in the other’s place', { timeout: 60_000 });
+  await verdicts.getByRole('button', { name: 'The files are named crosswise' }).click();
+  await expect(page.getByText('The take is what was planned')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByLabel('Microphone of channel Snare')).toHaveValue(left as string);
+  // The same channels under names that say nothing.
+  await page
+    .getByLabel('Take files')
+    .setInputFiles(take.channels.map(({ samples }, i) => file(i < 2 ? `take ${'xy'[i]}` : (take.channels[i]?.name ?? ''), samples)));
+  const asked = page.getByRole('group', { name: 'Which file is which?' });
+  await expect(asked).toBeVisible({ timeout: 60_000 });
+  const first = asked.getByRole('button', { name: 'Listen to take x' });
+  await first.click();
+  await expect(asked.getByRole('button', { name: 'Stop take x' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await expect(first).toHaveAttribute('aria-pressed', 'false');
+  await expect(asked.getByLabel('Which microphone is take x?')).toHaveValue('');
 });

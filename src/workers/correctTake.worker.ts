@@ -1,7 +1,7 @@
 import { Zip, ZipPassThrough } from 'fflate';
 import { broadcastHeader, type WrittenFormat, writeSamples } from '../core/audio';
 import { retimedPiece } from '../core/render';
-import type { CorrectedAnswer, Jobs } from './protocol';
+import type { CorrectedAnswer, Jobs, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
 
@@ -23,10 +23,15 @@ const described = ({ channel, flip, seconds, ratio }: Jobs['correct-take']['inpu
 async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'], onProgress: (share: number) => void): Promise<CorrectedAnswer> {
   const parts: Blob[] = [];
   let trouble: Error | null = null;
+  let length = 0;
+  const spans: { readonly name: string; readonly from: number; readonly to: number }[] = [];
   const zip = new Zip((error, data) => {
     if (error) trouble = error;
     // Blobs go to the browser's own store: an hour of sound does not stay in memory.
-    else parts.push(new Blob([new Uint8Array(data)]));
+    else {
+      parts.push(new Blob([new Uint8Array(data)]));
+      length += data.length;
+    }
   });
   const clipped = { count: 0 };
   let done = 0;
@@ -42,13 +47,14 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
       return { ok: false, reason: `${name} is longer than one WAV can be: cut it into parts first.` };
     const entry = new ZipPassThrough(wish.fileName);
     zip.add(entry);
-    entry.push(
-      broadcastHeader(1, info.sampleRateHz, format, info.frameCount, {
-        description: described(wish),
-        madeAt,
-        timeReference: info.timeReference ?? 0,
-      }),
-    );
+    const header = broadcastHeader(1, info.sampleRateHz, format, info.frameCount, {
+      description: described(wish),
+      madeAt,
+      timeReference: info.timeReference ?? 0,
+    });
+    entry.push(header);
+    // The archive's own words for the entry came before it.
+    const from = length - header.length;
     const retiming = { flip: wish.flip, shift: wish.seconds * info.sampleRateHz, ratio: wish.ratio };
     for (let start = 0; start < info.frameCount; start += PIECE) {
       const count = Math.min(PIECE, info.frameCount - start);
@@ -57,12 +63,16 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
       onProgress((done + (start + count) / info.frameCount) / channels.length);
     }
     entry.push(new Uint8Array((info.frameCount * BYTES[format]) % 2), true);
+    spans.push({ name: `${name}.wav`, from, to: from + header.length + info.frameCount * BYTES[format] });
     done++;
     if (trouble) throw trouble;
   }
   zip.end();
   if (done === 0) return { ok: false, reason: 'None of the channels is among the files any more: choose them again.' };
-  return { ok: true, file: { name: 'corrected.zip', blob: new Blob(parts, { type: 'application/zip' }) }, clipped: clipped.count };
+  const blob = new Blob(parts, { type: 'application/zip' });
+  // Nothing in it is packed: each file lies there as it is.
+  const saved = spans.map(({ name, from, to }): TakeFile => ({ name, blob: blob.slice(from, to) }));
+  return { ok: true, file: { name: 'corrected.zip', blob }, files: saved, clipped: clipped.count };
 }
 
 serveJob('correct-take', correct);

@@ -50,7 +50,13 @@ export type ClockAnswer =
   | { readonly ok: false; readonly reason: string };
 
 export type CorrectedAnswer =
-  | { readonly ok: true; readonly file: TakeFile; readonly clipped: number }
+  | {
+      readonly ok: true;
+      readonly file: TakeFile;
+      /** What is in it, by the channels' names. */
+      readonly files: readonly TakeFile[];
+      readonly clipped: number;
+    }
   | { readonly ok: false; readonly reason: string };
 
 export type MixedTake =
@@ -102,13 +108,13 @@ export interface Jobs {
     };
     readonly output: MidSideAnswer;
   };
-  /** A recorded take as its session mixes it, left and right; or one microphone of it. */
+  /** A recorded take as its session mixes it, left and right; one microphone of it; or one channel as its file has it. */
   readonly 'mix-take': {
     readonly input: {
       readonly files: readonly TakeFile[];
       readonly matching: Readonly<Record<string, string | null>>;
       readonly session: Session;
-      readonly only: string | null;
+      readonly only: { readonly microphoneId: string } | { readonly channel: string } | null;
     };
     readonly output: MixedTake;
   };

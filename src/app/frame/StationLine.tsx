@@ -3,7 +3,7 @@ import { NavLink } from 'react-router';
 import type { Session } from '../../core/document';
 import { STATIONS } from '../stations';
 import { useAttempts } from '../stores/attemptStore';
-import { usePatchVerdict } from '../stores/patchVerdict';
+import { useNoPatch } from '../stores/patchVerdict';
 import { livePlan } from '../stores/planHooks';
 import { useKeptProof, useProof } from '../stores/proofStore';
 import { useTakeStore } from '../stores/takeStore';
@@ -34,7 +34,7 @@ export function StationLine({ session }: { session: Session }) {
   const chains = useTakeStore((state) => state.chains);
   const proof = useProof(report);
   useKeptProof(session);
-  const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
+  const noPatch = useNoPatch(session);
   const attempts = useAttempts(({ sessionId, attempts: kept }) => (sessionId === session.id ? kept.length : 0));
   const facts = { session, noPatch, attempts, live: livePlan(session), take: { report, matching, roles, chains, proof } };
   return (

@@ -2,20 +2,13 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect } from 'react';
 import { Toggle } from '../components/Toggle';
 import { hearDeck, hideNames, stopDecks, useDecks } from './decks';
+import { useEscapeToStop } from './useEscapeToStop';
 
 /** Recordings beside each other at one loudness, switched without a gap; by letters where names would lead the ear. */
 export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
   const { decks, heard, hidden, problem } = useDecks();
-  useEffect(() => {
-    const stop = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') stopDecks();
-    };
-    window.addEventListener('keydown', stop);
-    return () => {
-      window.removeEventListener('keydown', stop);
-      stopDecks();
-    };
-  }, []);
+  useEscapeToStop();
+  useEffect(() => () => stopDecks(), []);
   if (decks.length === 0) return null;
   const ordered = hidden ? hidden.flatMap((id) => decks.filter((deck) => deck.id === id)) : decks;
   return (

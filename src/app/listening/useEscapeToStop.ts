@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { stopDecks, useDecks } from './decks';
 import { stop } from './listening';
 import { useListening } from './listeningStore';
 
@@ -6,9 +7,12 @@ import { useListening } from './listeningStore';
 export function useEscapeToStop(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== 'Escape' || !useListening.getState().isPlaying) return;
+      if (event.key !== 'Escape') return;
+      const [isPlaying, isHeard] = [useListening.getState().isPlaying, useDecks.getState().heard !== null];
+      if (!isPlaying && !isHeard) return;
       event.preventDefault();
-      stop();
+      if (isPlaying) stop();
+      if (isHeard) stopDecks();
     };
     window.addEventListener('keydown', onKey, { capture: true });
     return () => window.removeEventListener('keydown', onKey, { capture: true });

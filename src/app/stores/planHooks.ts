@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { type ArrivalTable, arrivalTable } from '../../core/arrivals';
 import { checkPlan, type Finding } from '../../core/checks';
+import { derived } from '../../core/derived';
 import type { Session } from '../../core/document';
 import { resolvePlan, withExpectations } from '../../core/planning';
 
@@ -9,15 +10,11 @@ export interface LivePlan {
   readonly findings: readonly Finding[];
 }
 
-const cache = new WeakMap<Session, LivePlan>();
-
 /** Everything computed from a session, worked out once per document, drafts included. */
-export function livePlan(session: Session): LivePlan {
-  const known = cache.get(session);
-  if (known) return known;
+export const livePlan = derived((session: Session): LivePlan => {
   const table = arrivalTable(resolvePlan(session));
   let findings: readonly Finding[] | null = null;
-  const fresh: LivePlan = {
+  return {
     table,
     // Drags draw from the table alone; findings are worked out when somebody asks.
     get findings() {
@@ -25,8 +22,6 @@ export function livePlan(session: Session): LivePlan {
       return findings;
     },
   };
-  cache.set(session, fresh);
-  return fresh;
-}
+});
 
 export const useLivePlan = (session: Session): LivePlan => useMemo(() => livePlan(session), [session]);

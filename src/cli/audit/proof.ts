@@ -1,11 +1,13 @@
 import { checkTake, matchByName, type Proof, proveTake } from '../../core/analysis';
 import { arrivalTable, type Plan } from '../../core/arrivals';
 import { bytesSource, openAudio, writeWav } from '../../core/audio';
+import type { Session } from '../../core/document';
 import { add, createRandom, type FftKernel, normalize, scale, vec3 } from '../../core/math';
 import { isDirect } from '../../core/microphones';
 import { resolveFiles } from '../../core/planning';
 import { type Fault, renderTake } from '../../core/render';
 import { clampToRoom } from '../../core/room';
+import { type Heard, type Verdict, verdictsOf } from '../../core/verdict';
 import { type Case, nameOf, placed } from './cases';
 
 /** Renders proved against the plan that they were rendered from: whatever is told of them is false. */
@@ -58,7 +60,16 @@ export const noProofs = (): ProofCounts => ({
 export const noFaults = (): FaultCounts => ({ ...noVerdicts(), byKind: {}, byMicrophones: {}, told: [] });
 
 /** A take of a plan with faults, at a rate, checked and held against the plan. */
-async function proofOf(plan: Plan, seed: number, kernel: FftKernel, faults: readonly Fault[] = [], sampleRateHz = plan.sampleRateHz): Promise<Proof> {
+async function heardOf(
+  session: Session,
+  {
+    seed,
+    kernel,
+    faults = [],
+    sampleRateHz = session.sampleRateHz,
+  }: { seed: number; kernel: FftKernel; faults?: readonly Fault[]; sampleRateHz?: number },
+): Promise<Heard & { readonly proof: Proof }> {
+  const plan = resolveFiles(session);
   const take = renderTake({ ...plan, sampleRateHz }, { seed, faults });
   const opened = await Promise.all(
     take.channels.map(({ name, samples }) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], take.sampleRateHz))))),
@@ -68,19 +79,22 @@ async function proofOf(plan: Plan, seed: number, kernel: FftKernel, faults: read
     { kernel },
   );
   const names = report.channels.map((channel) => channel.name);
-  return proveTake(arrivalTable(plan), report, matchByName(names, plan.microphones));
+  const matching = matchByName(names, plan.microphones);
+  return { report, proof: proveTake(arrivalTable(plan), report, matching), session, matching };
 }
 
 /** Renders a case as planned, at a rate, and holds the take against its plan. Set-ups of one microphone have nothing to prove. */
 export async function prove(one: Case, seed: number, kernel: FftKernel, into: ProofCounts, sampleRateHz = 48_000): Promise<void> {
-  const plan = resolveFiles(placed(one));
+  const session = placed(one);
+  const plan = resolveFiles(session);
   if (plan.microphones.length < 2) return;
-  const proof = await proofOf(plan, seed, kernel, [], sampleRateHz);
+  const heard = await heardOf(session, { seed, kernel, sampleRateHz });
+  const { proof } = heard;
   into.takes += 1;
   into.sources += plan.sources.length;
   into.recognised += new Set(proof.comparisons.map(({ sourceKey }) => sourceKey)).size;
   if (proof.comparisons.length === 0) into.unmatched += 1;
-  for (const { severity, code, message } of proof.findings) {
+  for (const { severity, code, message } of verdictsOf(heard)) {
     if (code === 'question') into.questions += 1;
     if (code === 'unproven') into.unproven += 1;
     if (severity === 'note') continue;
@@ -122,13 +136,16 @@ function plant(plan: Plan, seed: number): Planted {
 const CODES = { reversed: 'polarity-reversed', late: 'channel-late', moved: 'distance-differs', swapped: 'channels-swapped' } as const;
 
 /** What a proof says of a planted thing. A question that holds the channel is asked; any other accusation is wrong. */
-function verdictOn({ findings, limits }: Proof, { kind: planted, ids }: Planted): 'named' | 'asked' | 'unshown' | 'silent' | 'wrong' {
+function verdictOn(
+  findings: readonly Verdict[],
+  { limits }: Proof,
+  { kind: planted, ids }: Planted,
+): 'named' | 'asked' | 'unshown' | 'silent' | 'wrong' {
   const accused = findings.filter(({ severity, code }) => code !== 'question' && (severity !== 'note' || code === 'distance-differs'));
-  const right = (finding: Proof['findings'][number]): boolean =>
-    finding.code === CODES[planted] && ids.every((id) => finding.microphoneIds.includes(id));
+  const right = (finding: Verdict): boolean => finding.code === CODES[planted] && ids.every((id) => finding.microphoneIds.includes(id));
   if (accused.some((finding) => !right(finding))) return 'wrong';
   if (accused.some(right)) return 'named';
-  const open = (finding: Proof['findings'][number]): boolean =>
+  const open = (finding: Verdict): boolean =>
     finding.code === 'question' ||
     ((finding.code === 'unproven' || finding.code === 'source-unmatched' || finding.code === 'nothing-matched') &&
       (finding.microphoneIds.length === 0 || ids.some((id) => finding.microphoneIds.includes(id))));
@@ -142,8 +159,9 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   const plan = resolveFiles(session);
   if (plan.microphones.length < 2) return;
   const planted = plant(plan, seed);
-  const proof = await proofOf(plan, seed, kernel, [planted.fault]);
-  const verdict = verdictOn(proof, planted);
+  const heard = await heardOf(session, { seed, kernel, faults: [planted.fault] });
+  const said = verdictsOf(heard);
+  const verdict = verdictOn(said, heard.proof, planted);
   const count = (by: Record<string, Verdicts>, key: string): void => {
     const own = by[key] ?? noVerdicts();
     by[key] = { ...own, takes: own.takes + 1, [verdict]: own[verdict] + 1 };
@@ -155,7 +173,5 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   into[verdict] += 1;
   if (verdict === 'named') return;
   const names = planted.ids.map((id) => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '');
-  into.told.push(
-    `${verdict}: ${nameOf(one)}, ${planted.kind} ${names.join(' with ')}: ${proof.findings.map(({ message }) => message).join(' ') || 'nothing'}`,
-  );
+  into.told.push(`${verdict}: ${nameOf(one)}, ${planted.kind} ${names.join(' with ')}: ${said.map(({ message }) => message).join(' ') || 'nothing'}`);
 }

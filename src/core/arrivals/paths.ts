@@ -1,4 +1,5 @@
 import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, type PerBand, rimLoss } from '../acoustics';
+import { derived } from '../derived';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { nearFieldPart, PATTERN_PRESSURE_SHARE, patternGain } from '../microphones';
@@ -80,29 +81,19 @@ const NEAREST_DISTANCE_M = 0.02;
 const ANCHOR_M = 1;
 const HERTZ = BANDS.map(({ hertz }) => hertz);
 
-interface FaceConstants {
-  readonly source: Source;
-  readonly speed: number;
-  /** Pressure per band, re 20 µPa, of a disc's pressure of 1/m before the face. */
-  readonly pressure: readonly number[];
-}
-
-const constants = new WeakMap<Side, FaceConstants>();
-
-/** What stays of a face while its instrument does: its level, spectrum and disc at the anchor, in one number per band. */
-function pressureOf(source: Source, side: Side, speedOfSoundMps: number): readonly number[] {
-  const known = constants.get(side);
-  if (known && known.source === source && known.speed === speedOfSoundMps) return known.pressure;
-  const pressure = BANDS.map(({ hertz }, band) => {
+/**
+ * What stays of a face while its instrument does: its level, spectrum and disc at the anchor, in one number per band: pressure, re 20 µPa,
+ * of a disc's pressure of 1/m before the face.
+ */
+const pressureOf = derived((side: Side, source: Source, speedOfSoundMps: number): readonly number[] =>
+  BANDS.map(({ hertz }, band) => {
     const anchor =
       band <= LAST_BAND_AS_ONE
         ? discTogetherOnAxis(side.radiusM, ANCHOR_M, (2 * Math.PI * hertz) / speedOfSoundMps)
         : discApart(side.radiusM, 0, ANCHOR_M);
     return 10 ** ((source.peakSplDb + (source.spectrumDb[band] as number) + side.levelDb + (side.tiltDb?.[band] ?? 0)) / 20) / anchor;
-  });
-  constants.set(side, { source, speed: speedOfSoundMps, pressure });
-  return pressure;
-}
+  }),
+);
 
 interface Way {
   readonly way: PathWay;
@@ -158,7 +149,7 @@ function incident(source: Source, face: number, point: Vec3, speedOfSoundMps: nu
   const way = wayOf(source, face, point);
   if (!way) return null;
   const side = source.sides[face] as Side;
-  const at = pressureOf(source, side, speedOfSoundMps);
+  const at = pressureOf(side, source, speedOfSoundMps);
   const aboveM = Math.max(NEAREST_M, way.aboveM);
   const apart = discApart(side.radiusM, way.outM, aboveM);
   const round = way.way === 'round the body';

@@ -1,4 +1,5 @@
 import { BANDS, rimLoss } from '../acoustics';
+import { derived } from '../derived';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import {
@@ -37,21 +38,14 @@ interface Diffuse {
   readonly decaySeconds: number;
 }
 
-const diffuseOf = new WeakMap<Room, { readonly speed: number; readonly absorbsM2: number; readonly diffuse: Diffuse }>();
-
 const NO_SCREENS: readonly Solid[] = [];
-const screensOf = new WeakMap<readonly Solid[], readonly Solid[]>();
+const screensOf = derived((solids: readonly Solid[]): readonly Solid[] => {
+  const found = solids.filter(({ screen }) => screen);
+  return found.length ? found : NO_SCREENS;
+});
 
 /** Panels, blankets and collars among solids, kept by the list. */
-function screensIn(solids: readonly Solid[] | undefined): readonly Solid[] {
-  if (!solids) return NO_SCREENS;
-  const known = screensOf.get(solids);
-  if (known) return known;
-  const found = solids.filter(({ screen }) => screen);
-  const screens = found.length ? found : NO_SCREENS;
-  screensOf.set(solids, screens);
-  return screens;
-}
+const screensIn = (solids: readonly Solid[] | undefined): readonly Solid[] => (solids ? screensOf(solids) : NO_SCREENS);
 
 /** No room takes up more than this, whatever is hung in it. */
 const MOST_ABSORPTION = 0.95;
@@ -61,19 +55,21 @@ export function absorptionWith(room: Room, absorbsM2: number): number {
   return Math.min(MOST_ABSORPTION, meanAbsorption(room) + absorbsM2 / roomSurfaceM2(room));
 }
 
-function diffuseIn({ room, speedOfSoundMps, solids }: Surroundings): Diffuse {
-  const absorbsM2 = screensIn(solids).reduce((sum, { screen }) => sum + (screen?.absorbsM2 ?? 0), 0);
-  const known = diffuseOf.get(room);
-  if (known?.speed === speedOfSoundMps && known.absorbsM2 === absorbsM2) return known.diffuse;
+const diffuseOf = derived((room: Room, speedOfSoundMps: number, absorbsM2: number): Diffuse => {
   const surface = roomSurfaceM2(room);
   const absorption = absorptionWith(room, absorbsM2);
-  const diffuse = {
+  return {
     fieldDb: diffuseFieldDb(roomConstantM2(surface, absorption)),
     decaySeconds: eyringSeconds(roomVolumeM3(room), surface, absorption, speedOfSoundMps),
   };
-  diffuseOf.set(room, { speed: speedOfSoundMps, absorbsM2, diffuse });
-  return diffuse;
-}
+});
+
+const diffuseIn = ({ room, speedOfSoundMps, solids }: Surroundings): Diffuse =>
+  diffuseOf(
+    room,
+    speedOfSoundMps,
+    screensIn(solids).reduce((sum, { screen }) => sum + (screen?.absorbsM2 ?? 0), 0),
+  );
 
 /** Level of a face over the source's planning level with all its bands added up in energy, dB. */
 function faceLevelDb(source: Source, side: Side): number {
@@ -110,14 +106,7 @@ const ROUND_HZ = BANDS[1].hertz;
 const NEAREST_M = 0.05;
 
 /** Energy of a face at 1 m ahead of it, kept by face, which stays the same object while its instrument does. */
-const faceEnergies = new WeakMap<Side, { readonly source: Source; readonly energy: number }>();
-function faceEnergy(source: Source, side: Side): number {
-  const known = faceEnergies.get(side);
-  if (known?.source === source) return known.energy;
-  const energy = powerRatioFromDb(source.peakSplDb + faceLevelDb(source, side));
-  faceEnergies.set(side, { source, energy });
-  return energy;
-}
+const faceEnergy = derived((side: Side, source: Source): number => powerRatioFromDb(source.peakSplDb + faceLevelDb(source, side)));
 
 const HERTZ = BANDS.map(({ hertz }) => hertz);
 
@@ -170,7 +159,7 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps, 
       const above = x * n.x + y * n.y + z * n.z;
       const ahead = faces === 1 ? above / lengthM : Math.max(0, above / lengthM);
       const facing = Math.max(LEAST_GAIN, share + (1 - share) * ahead);
-      let energy = (faceEnergy(source, side) * facing * facing * kept) / length2;
+      let energy = (faceEnergy(side, source) * facing * facing * kept) / length2;
       if (above < 0 && faces > 1) {
         const outM = Math.sqrt(Math.max(0, length2 - above * above));
         const over = source.radiusM + Math.sqrt((outM - source.radiusM) ** 2 + above * above) - lengthM;

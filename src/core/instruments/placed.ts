@@ -1,18 +1,11 @@
+import { derived } from '../derived';
 import { type Vec3, vec3 } from '../math';
 import type { Geometry } from './model';
 import { type Instrument, placedGeometry } from './registry';
 import { directionToRoom } from './stance';
 
-const geometries = new WeakMap<Instrument, Geometry>();
-
 /** Geometry of an instrument in the room, kept for as long as its document object is the same. */
-export function geometryOf(instrument: Instrument): Geometry {
-  const known = geometries.get(instrument);
-  if (known) return known;
-  const fresh = placedGeometry(instrument);
-  geometries.set(instrument, fresh);
-  return fresh;
-}
+export const geometryOf: (instrument: Instrument) => Geometry = derived(placedGeometry);
 
 /** The player's right and forward of an instrument, in the room. */
 export const facingOf = (instrument: Instrument): { right: Vec3; forward: Vec3 } => ({

@@ -1,6 +1,7 @@
 import { speedOfSound } from '../acoustics';
 import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
+import { derived } from '../derived';
 import { belongsTo, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
@@ -13,23 +14,6 @@ import type { StandModel } from '../stands';
 
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
   reference ? `${reference.instrumentId}/${reference.sourceId}` : null;
-
-interface Resolved {
-  readonly model: MicrophoneModel;
-  readonly stands: readonly StandModel[];
-  readonly microphone: PlanMicrophone;
-}
-
-const resolved = new WeakMap<PlacedMicrophone, Resolved>();
-
-/** A resolved microphone stays the same object for as long as its document object, model and stands do. */
-function knownMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
-  const known = resolved.get(placed);
-  if (known && known.model === model && known.stands === stands) return known.microphone;
-  const microphone = resolveMicrophone(placed, model, stands);
-  resolved.set(placed, { model, stands, microphone });
-  return microphone;
-}
 
 function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
   const standModel = stands.find((stand) => stand.id === placed.stand?.modelId);
@@ -54,24 +38,15 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
   };
 }
 
-const standing = new WeakMap<Furnishing, Solid>();
+/** A resolved microphone stays the same object for as long as its document object, model and stands do. */
+const knownMicrophone = derived(resolveMicrophone);
 
 /** A panel or blanket as a solid, the same for the same document object. */
-function standingSolid(furnishing: Furnishing): Solid {
-  const known = standing.get(furnishing) ?? furnishingSolid(furnishing);
-  standing.set(furnishing, known);
-  return known;
-}
+const standingSolid = derived((furnishing: Furnishing): Solid => furnishingSolid(furnishing));
 
-const worn = new WeakMap<PlanMicrophone, { readonly furnishing: Furnishing; readonly solid: Solid }>();
-
-function wornSolid(furnishing: Furnishing, microphone: PlanMicrophone): Solid {
-  const known = worn.get(microphone);
-  if (known?.furnishing === furnishing) return known.solid;
-  const solid = collarSolid(furnishing, microphone.positionM, microphone.axis);
-  worn.set(microphone, { furnishing, solid });
-  return solid;
-}
+const wornSolid = derived(
+  (microphone: PlanMicrophone, furnishing: Furnishing): Solid => collarSolid(furnishing, microphone.positionM, microphone.axis),
+);
 
 /** What stands about in the room, as solids. A collar is where its microphone is, and nowhere without one. */
 const furnishingSolids = (furnishings: readonly Furnishing[], microphones: readonly PlanMicrophone[]): readonly Solid[] =>
@@ -79,7 +54,7 @@ const furnishingSolids = (furnishings: readonly Furnishing[], microphones: reado
     if (!isScreen(furnishing.kind)) return [];
     if (furnishing.kind !== 'collar') return [standingSolid(furnishing)];
     const microphone = microphones.find(({ id }) => id === furnishing.microphoneId);
-    return microphone ? [wornSolid(furnishing, microphone)] : [];
+    return microphone ? [wornSolid(microphone, furnishing)] : [];
   });
 
 /** Lists of the last plans, newest first: a plan is held beside itself with something taken away. */
@@ -94,18 +69,14 @@ function solidsOf(geometries: readonly Geometry[], session: Session, microphones
   return known ?? solids;
 }
 
-const rooms = new WeakMap<Room, { readonly furnishings: readonly Furnishing[]; readonly room: Room }>();
-
-/** The room with its furniture's absorbing area; the same object as long as neither changes. */
-export function furnishedRoom({ room, furnishings }: Pick<Session, 'room' | 'furnishings'>): Room {
-  const known = rooms.get(room);
-  if (known?.furnishings === furnishings) return known.room;
+const furnished = derived((room: Room, furnishings: readonly Furnishing[]): Room => {
   const soft = furnishings.flatMap((furnishing) => softAreaM2(furnishing) ?? []);
   const softM2 = OCTAVES_HZ.map((_, octave) => soft.reduce((sum, area, i) => (i % OCTAVES_HZ.length === octave ? sum + area : sum), 0));
-  const furnished = soft.length === 0 ? room : { ...room, softM2: softM2 as unknown as PerOctave };
-  rooms.set(room, { furnishings, room: furnished });
-  return furnished;
-}
+  return soft.length === 0 ? room : { ...room, softM2: softM2 as unknown as PerOctave };
+});
+
+/** The room with its furniture's absorbing area; the same object as long as neither changes. */
+export const furnishedRoom = ({ room, furnishings }: Pick<Session, 'room' | 'furnishings'>): Room => furnished(room, furnishings);
 
 /**
  * The room as it is heard: with what panels, blankets and collars take up as well. For telling of it; the paths count those where they

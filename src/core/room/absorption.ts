@@ -1,3 +1,4 @@
+import { derived } from '../derived';
 import type { Vec3 } from '../math';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3, surfaceAreaM2 } from './decay';
 import { materialOf, OCTAVES_HZ, type PerOctave } from './materials.data';
@@ -52,16 +53,9 @@ const middle = (values: PerOctave): number => MIDDLE.reduce((sum, octave) => sum
 export const meanOfSurface = (room: Room, surface: Surface): number => middle(surfaceAbsorption(room, surface));
 export const meanAbsorptionAt = (room: Room, surface: Surface, at: Vec3): number => middle(absorptionAt(room, surface, at));
 
-const means = new WeakMap<Room, number>();
+const meanOf = derived((room: Room) => middle(octaveAbsorption(room)));
 
-export function meanAbsorption(room: Room): number {
-  if (!room.surfaces && !room.softM2 && !room.parts) return room.absorption;
-  const known = means.get(room);
-  if (known !== undefined) return known;
-  const mean = middle(octaveAbsorption(room));
-  means.set(room, mean);
-  return mean;
-}
+export const meanAbsorption = (room: Room): number => (!room.surfaces && !room.softM2 && !room.parts ? room.absorption : meanOf(room));
 
 /** Opposite walls, floor and ceiling: what sound goes to and fro between. */
 export const OPPOSITE: readonly (readonly [Surface, Surface])[] = [

@@ -1,4 +1,5 @@
 import { screenLossDb } from '../acoustics';
+import { derived } from '../derived';
 import { magnitude, planeBasis, scale, subtract, type Vec3 } from '../math';
 import { ballRound, crosses, gapToSegment, gapToSolid, type Solid, spanOf } from './solid';
 
@@ -9,24 +10,10 @@ interface Prepared {
   readonly radiusM: number;
   readonly span: readonly Vec3[];
 }
-const known = new WeakMap<Solid, Prepared>();
-function prepare(solid: Solid): Prepared {
-  const found = known.get(solid);
-  if (found) return found;
-  const fresh = { solid, ...ballRound(solid.shape), span: spanOf(solid.shape) };
-  known.set(solid, fresh);
-  return fresh;
-}
+const prepare = derived((solid: Solid): Prepared => ({ solid, ...ballRound(solid.shape), span: spanOf(solid.shape) }));
 
-const lists = new WeakMap<readonly Solid[], readonly Prepared[]>();
 /** A whole list, kept for as long as it is the same object. */
-function preparedOf(solids: readonly Solid[]): readonly Prepared[] {
-  const found = lists.get(solids);
-  if (found) return found;
-  const fresh = solids.map(prepare);
-  lists.set(solids, fresh);
-  return fresh;
-}
+const preparedOf = derived((solids: readonly Solid[]): readonly Prepared[] => solids.map((solid) => prepare(solid)));
 
 /** Ways round a solid that are tried: this many directions about the straight line. */
 const DIRECTIONS = 8;

@@ -1,2 +1,3 @@
 export * from './corrections';
-export { type Chains, chainsOf, type Heard, isFine, type Verdict, verdictsOf } from './verdicts';
+export { meanLossDb, type Remeasured, remeasured } from './remeasured';
+export { type Chains, chainsOf, type Heard, isFaulty, isFine, type Verdict, verdictsOf } from './verdicts';

@@ -188,10 +188,13 @@ export function verdictsOf(heard: Heard): readonly Verdict[] {
   const proven =
     session && session.microphones.length > 0 ? (proof?.findings ?? []).map((finding) => superseded(ofProof(heard, finding), heard)) : [];
   const others = beside(heard).map((finding) => ofReport(heard, finding));
-  const faulty = [...proven, ...others].some(({ code, severity }) => FAULTS.has(code) && severity !== 'note');
+  const faulty = isFaulty([...proven, ...others]);
   const known = proof && session ? session.microphones.flatMap(mended) : [];
   return [...proven, ...others.filter(({ code }) => !(faulty && code === 'sum-fuller')), ...known];
 }
 
 /** Nothing is to be done: what is left are offers, and what was mended. */
 export const isFine = (verdicts: readonly Verdict[]): boolean => verdicts.every(({ code }) => code === 'sum-fuller' || code === 'mended');
+
+/** A channel's sign or time is wrong, or was when the take was recorded. */
+export const isFaulty = (verdicts: readonly Verdict[]): boolean => verdicts.some(({ code, severity }) => FAULTS.has(code) && severity !== 'note');

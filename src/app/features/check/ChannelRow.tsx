@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { lazy, Suspense } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import type { ChannelReport } from '../../../core/analysis';
 import { formatNumber } from '../../../core/units';
 import type { ChannelPeaks } from '../../../workers/protocol';
@@ -13,6 +13,8 @@ interface Props {
   readonly colour: string;
   /** What is asked of the channel: which microphone it is, or without a plan what it is there for. */
   readonly question: ChannelQuestion;
+  /** What plays it. */
+  readonly listen: ReactNode;
 }
 
 export interface ChannelQuestion {
@@ -34,7 +36,7 @@ const Figure = ({ name, value, bad = false }: { name: string; value: string; bad
 );
 
 /** One channel of the take: what it is matched to, what it looks like, its levels. */
-export function ChannelRow({ channel, wave, colour, question }: Props) {
+export function ChannelRow({ channel, wave, colour, question, listen }: Props) {
   // A take kept by an older build has the list alone.
   const clips = channel.clipCount ?? channel.clips.length;
   return (
@@ -45,6 +47,7 @@ export function ChannelRow({ channel, wave, colour, question }: Props) {
         </Box>
         <Choice hideLabel {...question} />
       </Box>
+      {listen}
       <Box flex="1" minW="160px">
         {wave && (
           <Suspense fallback={<Box h="44px" />}>

@@ -4,13 +4,15 @@ import type { Proof, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import { inputList } from '../../../core/exchange';
 import { formatNumber } from '../../../core/units';
-import { correctionsOf, verdictsOf } from '../../../core/verdict';
+import { correctionsOf, isFaulty, type Remeasured, remeasured, verdictsOf } from '../../../core/verdict';
+import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
+import { MeasuredAgain } from './MeasuredAgain';
 import { gainWords, offersOf } from './sumOffers';
 import { heardOn } from './verdicts';
 
@@ -29,12 +31,12 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
   const take = useTakeStore();
   const [share, setShare] = useState<number | null>(null);
   const [words, setWords] = useState<string | null>(null);
+  const [again, setAgain] = useState<readonly Remeasured[] | null>(null);
   const [wanted, setWanted] = useState('');
   const heard = heardOn(session, report, proof, take);
   const corrections = correctionsOf(heard);
   // What would make the sum of the raw files fuller says nothing of files that are turned and moved first.
-  const isFaulty = verdictsOf(heard).some(({ code }) => code === 'polarity-reversed' || code === 'channel-late' || code === 'chain-changed');
-  const offers = isFaulty ? [] : offersOf(report, session.brief.alignHabit);
+  const offers = isFaulty(verdictsOf(heard)) ? [] : offersOf(report, session.brief.alignHabit);
   const taken = offers.find(({ key }) => key === wanted)?.offer;
   const rows = inputList(session, livePlan(session).table);
   const channels = corrections.map(({ channel: name, flip, seconds }) => ({
@@ -45,6 +47,20 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
     fileName: rows.find(({ microphoneId }) => microphoneId === heard.matching[name])?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
   }));
   const changed = channels.filter(({ flip, seconds, ratio }) => flip || seconds !== 0 || ratio !== 1);
+  /** What was written is measured as any take is. */
+  const measure = async (files: readonly TakeFile[]): Promise<void> => {
+    if (changed.length === 0) return;
+    const answer = await runJob('take-check', files, { owner: 'measure corrected', onProgress: setShare });
+    setShare(null);
+    if (answer.kind === 'done' && answer.output.ok)
+      setAgain(
+        remeasured(
+          report,
+          answer.output.report,
+          changed.map(({ channel }) => channel),
+        ),
+      );
+  };
   const make = async (): Promise<void> => {
     const files = filesOfTake();
     if (files.length === 0) {
@@ -53,6 +69,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
     }
     setShare(0);
     setWords(null);
+    setAgain(null);
     const answer = await runJob('correct-take', { files, channels, madeAt: new Date().toISOString() }, { owner: 'correct', onProgress: setShare });
     setShare(null);
     if (answer.kind === 'failed') setWords(answer.reason);
@@ -64,6 +81,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
       setWords(
         clipped > 0 ? `${formatNumber(clipped, 0)} samples stopped at full scale: record a little softer, or keep such a track as it is.` : null,
       );
+      await measure(answer.output.files);
     }
   };
   return (
@@ -96,6 +114,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
         </Button>
         {share !== null && <progress value={share} max={1} aria-label="Corrected files" style={{ width: 180, height: 12 }} />}
       </Flex>
+      {again && again.length > 0 && <MeasuredAgain pairs={again} />}
       {words && (
         <Box mt="2" role="alert" color="fix">
           {words}

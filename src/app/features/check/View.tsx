@@ -12,8 +12,9 @@ import { SidePane } from '../../components/SidePane';
 import { useSize } from '../../components/useSize';
 import { VerdictLine } from '../../components/VerdictLine';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
+import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { livePlan } from '../../stores/planHooks';
-import { matchedNow, useIsProven, useProof } from '../../stores/proofStore';
+import { matchedNow, useIsProven, useProof, useProofProblem } from '../../stores/proofStore';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { Balance } from './Balance';
@@ -21,6 +22,7 @@ import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
 import { Learn } from './Learn';
+import { ListenTo } from './ListenTo';
 import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
 import { measuredRakes, sourceRakes } from './rakes';
@@ -28,6 +30,7 @@ import { Strokes } from './Strokes';
 import { checkFiles } from './tool';
 import { heardOn } from './verdicts';
 import { Whereabouts } from './Whereabouts';
+import { WhichFile } from './WhichFile';
 
 const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
 const SumLossChart = lazy(() => import('./SumLossChart').then((module) => ({ default: module.SumLossChart })));
@@ -39,9 +42,11 @@ export function CheckStation() {
 }
 
 function Check({ session }: { session: Session }) {
+  useEscapeToStop();
   const take = useTakeStore();
   const report = take.sessionId === session.id ? take.report : null;
   const proof = useProof(report);
+  const unproven = useProofProblem(report);
   const [over, setOver] = useState(false);
   const drop = (files: FileList | null): void =>
     void checkFiles(
@@ -71,8 +76,8 @@ function Check({ session }: { session: Session }) {
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label="Take">
         <Loader session={session} onFiles={drop} hasReport={report !== null} />
         {report && !proof && (
-          <Box role="status" py="5" color="quiet">
-            Holding the take against the plan…
+          <Box role={unproven ? 'alert' : 'status'} py="5" color={unproven ? 'fix' : 'quiet'}>
+            {unproven ?? 'Holding the take against the plan…'}
           </Box>
         )}
         {report && proof && <Measured session={session} report={report} proof={proof} />}
@@ -100,6 +105,9 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   const heard = heardOn(session, report, proof, take);
   const verdicts = verdictsOf(heard);
   const matching = matchedNow(session, said);
+  const asked = verdicts.find(({ code }) => code === 'which-file');
+  const strays = report.channels.flatMap(({ name }) => (matching[name] ? [] : [name]));
+  const [problem, setProblem] = useState<string | null>(null);
   const [clock, setClock] = useState<ClockMend | null>(null);
   const [box, size] = useSize<HTMLDivElement>();
   const { table } = livePlan(session);
@@ -141,6 +149,12 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         };
   return (
     <div ref={box}>
+      {asked && <WhichFile session={session} open={strays} missing={asked.microphoneIds} questionOf={questionOf} onProblem={setProblem} />}
+      {problem && (
+        <Box role="alert" color="fix" mb="3">
+          {problem}
+        </Box>
+      )}
       <Learn session={session} report={report} />
       <Flex wrap="wrap" gap="4">
         {rakes.map((rake) => (
@@ -161,6 +175,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             wave={waveforms.find((wave) => wave.name === channel.name) ?? null}
             colour={colourOf(channel.name)}
             question={questionOf(channel.name)}
+            listen={<ListenTo session={session} channel={channel.name} onProblem={setProblem} />}
           />
         ))}
       </Box>

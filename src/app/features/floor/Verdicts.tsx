@@ -6,7 +6,7 @@ import { applyMove, type Session } from '../../../core/document';
 import { expectedWords } from '../../../core/planning';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
-import { usePatchVerdict } from '../../stores/patchVerdict';
+import { useNoPatch } from '../../stores/patchVerdict';
 import { runCommand } from '../../stores/sessionStore';
 import { useOffers } from '../../stores/useOffers';
 import { hearMove } from './hearMove';
@@ -52,7 +52,7 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
     },
     [session],
   );
-  const noPatch = usePatchVerdict(({ session: of, reason }) => (of?.id === session.id ? reason : null));
+  const noPatch = useNoPatch(session);
   const expected = shown.filter((finding) => finding.expected);
   const open = shown.filter((finding) => !finding.expected);
   return (

@@ -23,7 +23,7 @@ export function Choosing({ session }: { session: Session }) {
   const listen = async (): Promise<void> => {
     const made: Deck[] = [];
     for (const { id, name } of there.filter((one) => picked.includes(one.id))) {
-      const answer = await runJob('mix-take', { files, matching, session, only: id }, { owner: `deck ${id}` });
+      const answer = await runJob('mix-take', { files, matching, session, only: { microphoneId: id } }, { owner: `deck ${id}` });
       if (answer.kind === 'done' && answer.output.ok) made.push({ id, name, mixed: answer.output });
       else setWords(answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null);
     }

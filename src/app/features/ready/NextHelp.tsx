@@ -1,23 +1,26 @@
 import { Box } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { Session } from '../../../core/document';
 import type { NextHelp as Help } from '../../../core/planning';
 import { counted } from '../../../core/units';
-import { runJob } from '../../../workers/runJob';
+import { createResource, useResource } from '../../stores/resource';
+
+const helps = createResource<{ readonly session: Session }, readonly Help[], 'what-helps'>({
+  job: 'what-helps',
+  owner: 'ready',
+  key: ({ session }) => [session],
+  input: ({ session }) => session,
+  output: (found) => found,
+  stillMs: 0,
+});
 
 /** What one more of a kind would open, and what costs nothing. */
 export function NextHelp({ session }: { session: Session }) {
-  const [help, setHelp] = useState<readonly Help[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    const stop = new AbortController();
-    void runJob('what-helps', session, { owner: 'ready', signal: stop.signal }).then((answer) => {
-      if (stop.signal.aborted) return;
-      if (answer.kind === 'done') setHelp(answer.output);
-      if (answer.kind === 'failed') setProblem(answer.reason);
-    });
-    return () => stop.abort();
-  }, [session]);
+  const { of, value, problem } = useResource(
+    helps,
+    useMemo(() => ({ session }), [session]),
+  );
+  const help = of?.session === session ? value : null;
   return (
     <Box maxW="720px">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="2">

@@ -1,3 +1,4 @@
+import { derived } from '../../../core/derived';
 import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { type Fit, fitOf } from '../../../core/planning';
@@ -19,8 +20,6 @@ export interface Offer {
   readonly fit: Fit;
 }
 
-const known = new WeakMap<Session, { readonly instrument: Instrument; readonly offers: readonly Offer[] }>();
-
 /** The session without what stands at an instrument: what a set-up for it is tried in. */
 export const bareOf = (session: Session, instrument: Instrument): Session => ({
   ...session,
@@ -29,14 +28,10 @@ export const bareOf = (session: Session, instrument: Instrument): Session => ({
 });
 
 /** Every set-up for an instrument with whether it fits; kept for as long as the session is the same, since each is put up on paper. */
-function allOffers(session: Session, instrument: Instrument): readonly Offer[] {
-  const before = known.get(session);
-  if (before?.instrument === instrument) return before.offers;
+const allOffers = derived((session: Session, instrument: Instrument): readonly Offer[] => {
   const bare = bareOf(session, instrument);
-  const offers = recipesFor(instrument, session.shelf.setups).map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }));
-  known.set(session, { instrument, offers });
-  return offers;
-}
+  return recipesFor(instrument, session.shelf.setups).map((recipe): Offer => ({ recipe, fit: fitOf(bare, recipe, instrument) }));
+});
 
 /** Set-ups for an instrument under the filters: those that fit first, then as the library has them. */
 export const offersFor = (session: Session, instrument: Instrument, filters: Filters): Offer[] => filtered(allOffers(session, instrument), filters);

@@ -1,0 +1,46 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { Session } from '../../../core/document';
+import { Choice } from '../../components/Choice';
+import type { ChannelQuestion } from './ChannelRow';
+import { ListenTo } from './ListenTo';
+
+interface Props {
+  readonly session: Session;
+  /** Channels whose names do not tell which microphone they are. */
+  readonly open: readonly string[];
+  /** Microphones that have none yet. */
+  readonly missing: readonly string[];
+  readonly questionOf: (name: string) => ChannelQuestion;
+  readonly onProblem: (words: string | null) => void;
+}
+
+/** Names that do not tell are asked, each file beside its own ears. */
+export function WhichFile({ session, open, missing, questionOf, onProblem }: Props) {
+  return (
+    <Box role="group" aria-label="Which file is which?" mb="5" p="3" borderWidth="2px" borderColor="tape" borderRadius="sm" maxW="640px">
+      <Box fontWeight="700">Which file is which?</Box>
+      <Box mb="2" color="quiet">
+        Listen to each file, then choose its microphone. Nothing is judged on a guess.
+      </Box>
+      {open.map((name) => {
+        const question = questionOf(name);
+        return (
+          <Flex key={name} gap="3" py="1" align="center" wrap="wrap">
+            <Box flex="1" minW="140px" fontWeight="700" overflowWrap="anywhere">
+              {name}
+            </Box>
+            <ListenTo session={session} channel={name} onProblem={onProblem} />
+            <Box w="190px">
+              <Choice
+                {...question}
+                hideLabel
+                label={`Which microphone is ${name}?`}
+                options={question.options.filter(({ value }) => value === '' || missing.includes(value))}
+              />
+            </Box>
+          </Flex>
+        );
+      })}
+    </Box>
+  );
+}
