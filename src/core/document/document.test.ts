@@ -61,6 +61,9 @@ describe('documents of version 1, made by the program that wrote it', () => {
     return read.value;
   };
 
+  /** The name that was, where the one that is has the instrument's in front since two read alike. */
+  const called = (is: string, was: string): string => (is.endsWith(`: ${was}`) ? was : is);
+
   test('the demo’s and 200 random ones open', () => {
     expect(fixtures.sessions).toHaveLength(205);
     for (const old of fixtures.sessions) expect(sessionProblem(opened(old))).toBeNull();
@@ -72,7 +75,7 @@ describe('documents of version 1, made by the program that wrote it', () => {
       expect(session.microphones.map(({ id }) => id)).toEqual(before.map(({ id }) => id));
       for (const [i, was] of before.entries()) {
         const is = session.microphones[i] as Session['microphones'][number];
-        expect([is.name, is.modelId, is.pattern, is.flipped]).toEqual([was.name, was.modelId, was.pattern, was.flipped]);
+        expect([called(is.name, was.name), is.modelId, is.pattern, is.flipped]).toEqual([was.name, was.modelId, was.pattern, was.flipped]);
         // A quarter of a millimetre for one that a frame now places, a twentieth for the rest.
         expect(distance(is.positionM, was.positionM)).toBeLessThan(0.0004);
         const [look, looked] = [is, was].map(({ aimM, positionM }) => normalize(subtract(aimM, positionM))) as [Vec3, Vec3];
@@ -95,7 +98,9 @@ describe('documents of version 1, made by the program that wrote it', () => {
           .filter(({ id }) => id !== 'keys')
           .map((source) => source.sides.map(({ positionM }) => distance(positionM, microphone.positionM))),
       }));
-      expect(strings.map(({ microphone }) => microphone)).toEqual(old.meaning.map(({ microphone }) => microphone));
+      expect(strings.map(({ microphone }, m) => called(microphone, old.meaning[m]?.microphone ?? ''))).toEqual(
+        old.meaning.map(({ microphone }) => microphone),
+      );
       for (const [m, { strings: now }] of strings.entries())
         for (const [s, lengths] of now.entries()) {
           // Congas stand apart by their bellies since: their own strings are other ones.
