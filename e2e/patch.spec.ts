@@ -75,7 +75,7 @@ test('monitoring, a loop of cable from a file, and room on the disk', async ({ p
   await loop.getByLabel('Loopback files').setInputFiles(path);
   await expect(loop).toContainText('417.0 samples');
   await expect(loop).toContainText('−417 samples');
-  await expect(loop).toContainText('the other way up');
+  await expect(loop).toContainText('polarity reversed');
   const silent = info.outputPath('silent.wav');
   await writeFile(silent, writeWav([new Float32Array(rate), new Float32Array(rate)], rate, 's24'));
   await loop.getByLabel('Loopback files').setInputFiles(silent);

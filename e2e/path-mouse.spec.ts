@@ -54,7 +54,7 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   // The strokes themselves: the overhead that is turned swings the other way, until all are put in step.
   const strokes = page.getByRole('group', { name: 'Strokes', exact: true });
   await strokes.getByLabel('Strokes of', { exact: true }).selectOption({ label: 'Snare' });
-  await expect(strokes.getByRole('img', { name: /Strokes of the snare, as recorded: .*Overhead right 2\.\d+ ms, the other way up/ })).toBeVisible();
+  await expect(strokes.getByRole('img', { name: /Strokes of the snare, as recorded: .*Overhead right 2\.\d+ ms, polarity reversed/ })).toBeVisible();
   await strokes.getByRole('button', { name: 'In step' }).click();
   await expect(strokes.getByRole('img', { name: /Strokes of the snare, in step/ })).toBeVisible();
   await page.getByText(/^What this take does not show/).click();

@@ -166,10 +166,10 @@ test('two inputs live: a millisecond is told as one, the other way up too, and a
   await station(page, 'Check').click();
   const live = page.getByRole('region', { name: 'Two inputs live' });
   await live.getByRole('button', { name: 'Listen to two inputs' }).click();
-  await expect(live.getByRole('status')).toContainText(/The second is (1|0\.99|1\.00|1\.01) ms .*later, the other way up, [67] dB softer/);
+  await expect(live.getByRole('status')).toContainText(/The second is (1|0\.99|1\.00|1\.01) ms .*later, opposite polarity, [67] dB softer/);
   await live.getByLabel('First').selectOption({ label: 'input 2' });
   await live.getByLabel('Second').selectOption({ label: 'input 1' });
-  await expect(live.getByRole('status')).toContainText(/earlier, the other way up, [67] dB louder/);
+  await expect(live.getByRole('status')).toContainText(/earlier, opposite polarity, [67] dB louder/);
   await live.getByRole('button', { name: 'Tone that rises into step' }).click();
   await live.getByRole('button', { name: 'Stop listening' }).click();
   await page.evaluate(() => sessionStorage.setItem('one', '1'));
@@ -332,7 +332,7 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   // The same cable, another take: it is known now, and mended in the mix.
   await page.getByLabel('Take files').setInputFiles(files);
   await expect(page.getByText('The take is what was planned')).toBeVisible({ timeout: 60_000 });
-  await expect(verdicts).toContainText('The cable of Overhead right is reversed; it is inverted in the mix.');
+  await expect(verdicts).toContainText('The cable of Overhead right is reversed; the mix makes up for it.');
   await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
   await station(page, 'Sheet').click();
   await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Overhead right' })).toContainText(

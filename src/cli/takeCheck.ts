@@ -22,7 +22,7 @@ function asText(report: TakeReportDocument): string {
     lines.push('', `${source.spot}, ${source.events} events: heard after it, in samples`);
     for (const a of source.arrivals)
       lines.push(
-        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${a.polarity === 1 ? 'upright' : 'inverted'}  sure ${formatNumber(a.confidence * 100, 0)} %`,
+        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${a.polarity === 1 ? 'same polarity' : 'opposite'}  sure ${formatNumber(a.confidence * 100, 0)} %`,
       );
   }
   lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));

@@ -15,7 +15,7 @@ export interface RakeMark {
 const FLOOR_DB = -30;
 const PAD = { left: 8, right: 40, top: 22, bottom: 20 };
 
-const wayUp = (upright: boolean | null): string => (upright === null ? 'unsettled' : upright ? 'upright' : 'inverted');
+const wayUp = (upright: boolean | null): string => (upright === null ? 'unsettled' : upright ? 'normal' : 'reversed');
 /** Left half of a mark: neither filled nor hollow. */
 const halfDisc = (cy: number, r: number): string => `M0 ${cy - r}A${r} ${r} 0 0 0 0 ${cy + r}Z`;
 

@@ -198,7 +198,7 @@ describe('the arrival rake', () => {
     [...container.querySelectorAll<SVGGElement>('g.slide')].map((g) => Number(/translateX\(([\d.]+)px\)/.exec(g.style.transform)?.[1]));
   test('tells itself in words: when, and which way up', () => {
     render(<Rake marks={marks} width={400} height={130} title="Arrival rake of the snare" />);
-    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('Arrival rake of the snare: S 0.49 ms upright, OL 2.92 ms inverted');
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('Arrival rake of the snare: S 0.49 ms normal, OL 2.92 ms reversed');
   });
   test('later is farther right; upright is filled, inverted hollow', () => {
     const { container } = render(<Rake marks={marks} width={400} height={130} title="r" />);

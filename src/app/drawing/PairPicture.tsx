@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { partsOfSourceKey } from '../../core/arrivals';
 import type { Pair } from '../../core/document';
 import type { ImagePlace } from '../../core/stereo';
 import { formatFrequency, formatNumber } from '../../core/units';
@@ -63,7 +64,7 @@ export function PairPicture({ places, width }: { places: readonly ImagePlace[]; 
 export function PictureWords({ pair, places }: { pair: Pair; places: readonly ImagePlace[] }) {
   const centre = places.find(({ sourceKey }) => pair.centre && sourceKey === `${pair.centre.instrumentId}/${pair.centre.sourceId}`);
   const others = places.filter(
-    (place) => place !== centre && CENTRAL_SOURCES.has(place.sourceKey.split('/')[1] ?? '') && Math.abs(place.position) > FAR_OFF,
+    (place) => place !== centre && CENTRAL_SOURCES.has(partsOfSourceKey(place.sourceKey).sourceId) && Math.abs(place.position) > FAR_OFF,
   );
   const dips = places
     .filter(({ monoDipHz, levelDb }) => monoDipHz !== null && Math.abs(levelDb) < 6)

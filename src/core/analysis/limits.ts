@@ -28,7 +28,7 @@ export function takeLimits(
     out.push({
       kind: 'reversed',
       microphoneIds: ids(sign),
-      message: `Which way up ${named(sign)} ${sign.length > 1 ? 'come' : 'comes'}: tap ${sign.length > 1 ? 'each' : 'it'} alone, and look at its first swing.`,
+      message: `The polarity of ${named(sign)}: tap ${sign.length > 1 ? 'each' : 'it'} alone, and look at its first swing.`,
     });
   if (time.length > 0)
     out.push({

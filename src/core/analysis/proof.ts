@@ -1,3 +1,4 @@
+import type { SourceKey } from '../arrivals';
 import type { Move } from '../checks';
 
 /** Which microphone each channel belongs to; null where none does. */
@@ -7,7 +8,7 @@ export type Matching = Readonly<Record<string, string | null>>;
 export interface Comparison {
   /** Which of the take's sources. */
   readonly heard: number;
-  readonly sourceKey: string;
+  readonly sourceKey: SourceKey;
   readonly sourceName: string;
   readonly spotId: string;
   readonly microphoneId: string;

@@ -2,14 +2,15 @@ import type { PerBand } from '../acoustics';
 import type { Source } from '../instruments';
 import { amplitudeRatioFromDb } from '../units';
 import type { Arrival } from './paths';
-import { type PlanMicrophone, sourceKey } from './plan';
+import { type PlanMicrophone, partsOfSourceKey, sourceKey } from './plan';
 
 /** What a pickup hears of all it does not sit on, dB SPL: nothing to speak of. */
 const DEAF_DB = -60;
 
 /** Whether a pickup sits on what makes a source sound: its target, or another part of the same (the strings of a guitar). */
 const isUnder = (microphone: PlanMicrophone, source: Source): boolean => {
-  const [instrumentId, sourceId] = microphone.targetKey?.split('/') ?? [];
+  if (microphone.targetKey === null) return false;
+  const { instrumentId, sourceId } = partsOfSourceKey(microphone.targetKey);
   return source.instrumentId === instrumentId && (source.id === sourceId || source.groupId === sourceId);
 };
 

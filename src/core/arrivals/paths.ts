@@ -5,7 +5,7 @@ import type { Vec3 } from '../math';
 import { nearFieldPart, PATTERN_PRESSURE_SHARE, patternGain } from '../microphones';
 import { amplitudeRatioFromDb } from '../units';
 import { facingDb } from './facing';
-import type { PlanMicrophone } from './plan';
+import type { PlanMicrophone, SourceKey } from './plan';
 
 /** How a face's sound reaches a microphone. */
 export type PathWay = 'direct' | 'inside' | 'round the body';
@@ -44,7 +44,7 @@ export interface Path extends IncidentPath {
 /** What one microphone gets of one source. */
 export interface Arrival {
   readonly microphoneId: string;
-  readonly sourceKey: string;
+  readonly sourceKey: SourceKey;
   /** Every way of one stroke to this microphone, the struck or first face's first. */
   readonly paths: readonly Path[];
   /** The string: straight from where the first arrival leaves the source, metres. */

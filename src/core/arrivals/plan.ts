@@ -31,7 +31,7 @@ export interface PlanMicrophone {
   /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */
   readonly alignSamples: number;
   /** Source it is there for, or null for a whole-instrument microphone. */
-  readonly targetKey: string | null;
+  readonly targetKey: SourceKey | null;
   readonly locked: boolean;
   /** The stand it is on; null when none is planned. */
   readonly stand: { readonly model: StandModel; readonly baseM: { readonly x: number; readonly y: number } } | null;
@@ -44,7 +44,7 @@ export interface PlanPair {
   readonly leftId: string;
   readonly rightId: string;
   /** Source that should sit in the middle of the picture. */
-  readonly centreKey: string | null;
+  readonly centreKey: SourceKey | null;
 }
 
 /** A session resolved to plain inputs of the physics: positions in the room, models, sources. */
@@ -65,4 +65,13 @@ export interface Plan {
   readonly peakTargetsDbfs?: Readonly<Record<string, number>>;
 }
 
-export const sourceKey = (source: Source): string => `${source.instrumentId}/${source.id}`;
+/** A source by its instrument and its own id. Made and taken apart here alone. */
+export type SourceKey = `${string}/${string}`;
+
+export const sourceKey = ({ instrumentId, id }: Pick<Source, 'instrumentId' | 'id'>): SourceKey => `${instrumentId}/${id}`;
+
+/** The instrument and the source that a key names. */
+export function partsOfSourceKey(key: SourceKey): { readonly instrumentId: string; readonly sourceId: string } {
+  const slash = key.indexOf('/');
+  return { instrumentId: key.slice(0, slash), sourceId: key.slice(slash + 1) };
+}

@@ -53,7 +53,7 @@ test('an overhead whose cable is turned round is told, and the flip mends it (si
   const session = boathouseKit();
   const wrong = editMicrophone(byName(session, 'Snare').id, { flipped: true })(session);
   const finding = find(wrong, 'polarity-opposed');
-  expect(told(finding)).toContain('Flip Snare');
+  expect(told(finding)).toContain('Invert Snare');
   expect(finding.severity).toBe('improve');
   expect(findings(mend(wrong, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
 });

@@ -48,8 +48,8 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
     code: 'polarity-opposed',
     severity: 'improve',
     microphoneIds: [microphone.id, ...others.map(({ id }) => id)],
-    message: `${microphone.name} hears the ${name} the other way up than ${listed(others.map((other) => other.name))}.`,
-    advice: `Flip ${microphone.name}.`,
+    message: `${microphone.name} and ${listed(others.map((other) => other.name))} have opposite polarity on the ${name}.`,
+    advice: `Invert ${microphone.name} in the mix.`,
     why: `Added together they lose their low end: below the first dip the ${name} cancels instead of adding.`,
     move: { kind: 'flip', microphoneId: microphone.id, label: 'Invert it in the mix' },
   };

@@ -1,5 +1,6 @@
 import type { Command } from './command';
 import { withDistinctNames } from './distinctNames';
+import { withoutMissingSwitches } from './inputs';
 import { sessionProblem, sessionShapeProblem } from './invariants';
 import { asStored } from './normalise';
 import { settlePairs } from './pairFrames';
@@ -23,7 +24,7 @@ function settled(before: Session | null, after: Session): Settled {
   const stored = asStored(after);
   const shape = sessionShapeProblem(stored);
   if (shape) return { ok: false, problem: shape };
-  const session = shared(before, settlePairs(before, withDistinctNames(withoutDeadReferences(stored))));
+  const session = shared(before, settlePairs(before, withDistinctNames(withoutMissingSwitches(withoutDeadReferences(stored)))));
   const problem = session === before ? null : sessionProblem(session);
   return problem ? { ok: false, problem } : { ok: true, session };
 }
@@ -56,7 +57,7 @@ export function commit(session: Session, command: Command, nowIso: string): Comm
 export function admitted(session: Session): { readonly ok: true; readonly session: Session } | { readonly ok: false; readonly problem: string } {
   const problem = sessionProblem(session);
   if (problem) return { ok: false, problem };
-  const next = settlePairs(null, withDistinctNames(asStored(session)));
+  const next = settlePairs(null, withDistinctNames(withoutMissingSwitches(asStored(session))));
   const after = sessionProblem(next);
   return after ? { ok: false, problem: after } : { ok: true, session: frozen(next) };
 }

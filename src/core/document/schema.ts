@@ -150,6 +150,7 @@ export const placedSchema = object({
   learnedDb: number(-60, 60).optional(),
   cable: Joi.valid('reversed').optional(),
   inputInverted: Joi.boolean().optional(),
+  madeUp: Joi.valid('input', 'mix').optional(),
   latencySamples: number(-1e6, 1e6).optional(),
   cableChanges: Joi.number().integer().min(0).max(9999).optional(),
 });

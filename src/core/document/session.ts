@@ -67,6 +67,8 @@ export interface PlacedMicrophone extends Chain {
   readonly preamp?: PreampCharacter;
   /** How much louder than the model a take had it, dB: added to what is predicted. */
   readonly learnedDb?: number;
+  /** Where a reversed cable was made up for: with it, that goes. */
+  readonly madeUp?: 'input' | 'mix';
 }
 
 /** A string from a mark of an instrument. */

@@ -68,8 +68,8 @@ export function takeReportCsv(report: TakeReport, proof: Proof, session: Session
     nameOf(one.microphoneId),
     figure(one.measuredSamples, 2),
     figure(one.plannedSamples, 2),
-    one.measuredPolarity === 1 ? 'upright' : 'reversed',
-    one.plannedPolarity === null ? 'open' : one.plannedPolarity === 1 ? 'upright' : 'reversed',
+    one.measuredPolarity === 1 ? 'same' : 'opposite',
+    one.plannedPolarity === null ? 'open' : one.plannedPolarity === 1 ? 'same' : 'opposite',
     figure(one.confidence, 2),
     `counted from ${nameOf(one.spotId)}`,
   ]);

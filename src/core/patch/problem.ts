@@ -103,4 +103,11 @@ export type PatchResult =
       readonly mends?: readonly PatchMend[];
     };
 
-export const inputAddress = (input: PatchInput): string => `${input.deviceId}/${input.id}`;
+/** Where a plug goes: a device and one of its inputs. Made and taken apart here alone. */
+export const inputAddress = ({ deviceId, id }: Pick<PatchInput, 'deviceId' | 'id'>): string => `${deviceId}/${id}`;
+
+/** The device and the input that an address names; empty where it names none. */
+export function partsOfAddress(address = ''): { readonly deviceId: string; readonly inputId: string } {
+  const slash = address.indexOf('/');
+  return slash < 0 ? { deviceId: '', inputId: '' } : { deviceId: address.slice(0, slash), inputId: address.slice(slash + 1) };
+}

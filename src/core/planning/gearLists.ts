@@ -1,7 +1,7 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId, secondWayName } from '../patch';
+import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, partsOfAddress, secondWayId, secondWayName } from '../patch';
 import { cableLengthM, onwardM } from './cableLength';
 import { devicesInUse, patchInputs } from './patchProblem';
 import { bankAddressOf, powerOf } from './power';
@@ -21,7 +21,7 @@ export interface CableNeed {
 /** Which cable goes where: the longest way first, each with the shortest that reaches. */
 export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)): CableNeed[] {
   const left = new Map((session.shelf.cables ?? []).map((cable) => [cable.id, cable.count]));
-  const deviceOf = (address = ''): string => address.split('/').find(Boolean) ?? session.shelf.devices[0]?.id ?? '';
+  const deviceOf = (address = ''): string => partsOfAddress(address).deviceId || (session.shelf.devices[0]?.id ?? '');
   const needs = plan.microphones.flatMap((microphone) => {
     const { id, name, model } = microphone;
     const first = deviceOf(session.patch[id]);

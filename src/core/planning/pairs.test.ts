@@ -49,7 +49,7 @@ test('turned about the snare, which stays in the middle, the kick comes as near 
   const kit = boathouseKit();
   const [pair] = kit.pairs;
   if (!pair) throw new Error('the demo has a pair');
-  const [snare, kick] = ['snare', 'kick'].map((id) => `demo-instrument/${id}`) as [string, string];
+  const [snare, kick] = ['demo-instrument/snare', 'demo-instrument/kick'] as const;
   const found = centreBesides(kit, pair, snare, kick);
   expect(Math.abs(found?.position ?? 1)).toBeLessThan(0.2);
   const after = change(kit, framePair(pair.id, found?.frame ?? {}));

@@ -1,4 +1,4 @@
-import { type ArrivalTable, arrivalTable } from '../arrivals';
+import { type ArrivalTable, arrivalTable, type SourceKey } from '../arrivals';
 import { type Command, editMicrophone, editPair, framePair, type Pair, type PlacedMicrophone, type Session, together } from '../document';
 import type { Vec3 } from '../math';
 import { directivityFactor, MICROPHONE_KIND_NAMES, type MicrophoneModel, type PatternName, sensitivityDbv } from '../microphones';
@@ -189,8 +189,8 @@ const FINEST_DEG = 0.2;
 export function centreBesides(
   session: Session,
   pair: Pair,
-  pivotKey: string,
-  sourceKey: string,
+  pivotKey: SourceKey,
+  sourceKey: SourceKey,
 ): { readonly frame: Partial<PairFrame>; readonly position: number } | null {
   const { frame } = pair;
   const at = (key: string): Vec3 | undefined =>

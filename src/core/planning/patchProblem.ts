@@ -17,6 +17,7 @@ import {
   type PatchMicrophone,
   type PatchProblem,
   partsOf,
+  partsOfAddress,
   secondWayId,
   secondWayName,
 } from '../patch';
@@ -63,7 +64,7 @@ export function inputsInUse(session: Session): number {
 
 /** Devices that something is plugged into. */
 export function devicesInUse(session: Session): readonly InputDevice[] {
-  const used = new Set(takenInputs(session).map((address) => address.split('/')[0]));
+  const used = new Set(takenInputs(session).map((address) => partsOfAddress(address).deviceId));
   return session.shelf.devices.filter(({ id }) => used.has(id));
 }
 

@@ -1,8 +1,8 @@
 import { speedOfSound } from '../acoustics';
-import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
+import { type Plan, type PlanMicrophone, type PlanPair, type SourceKey, sourceKey } from '../arrivals';
 import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
 import { derived } from '../derived';
-import { belongsTo, type PlacedMicrophone, type Session } from '../document';
+import { belongsTo, invertingInputOf, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { normalize, subtract } from '../math';
@@ -12,8 +12,8 @@ import { OCTAVES_HZ, type PerOctave, type Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 
-const keyOf = (reference: { instrumentId: string; sourceId: string } | null): string | null =>
-  reference ? `${reference.instrumentId}/${reference.sourceId}` : null;
+const keyOf = (reference: { instrumentId: string; sourceId: string } | null): SourceKey | null =>
+  reference ? sourceKey({ instrumentId: reference.instrumentId, id: reference.sourceId }) : null;
 
 function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
   const standModel = stands.find((stand) => stand.id === placed.stand?.modelId);
@@ -118,13 +118,6 @@ function inFile(microphone: PlanMicrophone, chain: Chain, invertingInput: string
   const [flipped, alignSamples] = [signInFile(chain) === -1, samplesInFile(chain)];
   const same = microphone.flipped === flipped && microphone.alignSamples === alignSamples && microphone.invertingInput === invertingInput;
   return same ? microphone : { ...microphone, flipped, alignSamples, ...(invertingInput === undefined ? {} : { invertingInput }) };
-}
-
-/** The input a microphone is in by its name, where it has a polarity switch. */
-function invertingInputOf({ shelf, patch }: Session, microphoneId: string): string | undefined {
-  const [deviceId, inputId] = (patch[microphoneId] ?? '').split('/');
-  const input = shelf.devices.find(({ id }) => id === deviceId)?.inputs.find(({ id }) => id === inputId);
-  return input?.inverts ? input.name : undefined;
 }
 
 /**

@@ -1,12 +1,12 @@
 import { BANDS, combDepth, firstDipHz, meanCosine } from '../acoustics';
-import type { Arrival, ArrivalTable } from '../arrivals';
+import type { Arrival, ArrivalTable, SourceKey } from '../arrivals';
 import { amplitudeRatioFromDb, dbFromAmplitudeRatio } from '../units';
 import type { Decoding } from './frame';
 import { imagePosition, secondSchoolPosition } from './image';
 
 /** Where a source appears between the loudspeakers, −1 (left) to 1 (right). */
 export interface ImagePlace {
-  readonly sourceKey: string;
+  readonly sourceKey: SourceKey;
   readonly name: string;
   /** By level and time together (Simonsen's data as used by Williams). */
   readonly position: number;

@@ -1,4 +1,4 @@
-import type { Plan, PlanMicrophone } from '../arrivals';
+import { type Plan, type PlanMicrophone, partsOfSourceKey, type SourceKey } from '../arrivals';
 import type { Mark } from '../instruments';
 import { distance, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
@@ -33,7 +33,7 @@ const STRINGS_PER_MICROPHONE = 2;
 /** A person moves; a tape is held to things that do not. */
 const STAYS = /^(?!head$|mouth$|.*shoulder$)/;
 
-const targetOf = (plan: Plan, microphone: PlanMicrophone): string | null => {
+const targetOf = (plan: Plan, microphone: PlanMicrophone): SourceKey | null => {
   const pair = plan.pairs.find((candidate) => candidate.leftId === microphone.id || candidate.rightId === microphone.id);
   return microphone.targetKey ?? pair?.centreKey ?? null;
 };
@@ -48,7 +48,8 @@ function marksFor(plan: Plan, microphone: PlanMicrophone, least: number, kept: R
   const gap = (mark: Mark): number => distance(mark.positionM, microphone.positionM);
   const near = all.filter((mark) => gap(mark) > 0.03).sort((a, b) => gap(a) - gap(b));
   const read = near.filter((mark) => kept.has(refOf(mark)));
-  const [instrumentId, sourceId] = targetOf(plan, microphone)?.split('/') ?? [];
+  const target = targetOf(plan, microphone);
+  const { instrumentId, sourceId } = target === null ? { instrumentId: '', sourceId: undefined } : partsOfSourceKey(target);
   const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
   const first = read.length ? read : own ? [own] : [];
   return chooseMarks(near, microphone.positionM, first, Math.max(least, read.length));

@@ -146,13 +146,13 @@ function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
 /** Who changes a cable that was mended at the input has a switch to put back as well. */
 function withSwitch(move: Move, session: Session | null): Move {
   const placed = session?.microphones.find(({ id }) => id === move.microphoneId);
-  return move.kind === 'cable changed' && placed?.cable === 'reversed' && placed.inputInverted
+  return move.kind === 'cable changed' && placed?.cable === 'reversed' && (placed.madeUp ?? (placed.inputInverted ? 'input' : 'mix')) === 'input'
     ? { ...move, label: 'I changed the cable and put the input’s switch back' }
     : move;
 }
 
 /** Faults of the world that are known and mended in the mix: said as long as they are so. */
-function mended({ name, id, cable, inputInverted, flipped, latencySamples = 0, alignSamples }: PlacedMicrophone): Verdict[] {
+function mended({ name, id, cable, madeUp, inputInverted, flipped, latencySamples = 0, alignSamples }: PlacedMicrophone): Verdict[] {
   const say = (what: string, message: string): Verdict => ({
     id: `mended-${what}/${id}`,
     code: 'mended',
@@ -165,8 +165,13 @@ function mended({ name, id, cable, inputInverted, flipped, latencySamples = 0, a
     evidence: [],
   });
   return [
-    ...(cable === 'reversed' && (inputInverted || flipped)
-      ? [say('polarity', `The cable of ${name} is reversed; it is inverted ${inputInverted ? 'at its input' : 'in the mix'}.`)]
+    ...(cable === 'reversed' && (madeUp || inputInverted || flipped)
+      ? [
+          say(
+            'polarity',
+            `The cable of ${name} is reversed; ${(madeUp ?? (inputInverted ? 'input' : 'mix')) === 'input' ? 'its input’s switch' : 'the mix'} makes up for it.`,
+          ),
+        ]
       : []),
     ...(latencySamples !== 0
       ? [

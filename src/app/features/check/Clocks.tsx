@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ClockReport, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
+import { partsOfAddress } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
@@ -20,9 +21,9 @@ const IN_STEP_PPM = 0.5;
 
 /** Channels recorded by the same device as one of them, as the patch has it; itself alone where that is not known. */
 function besides(session: Session, report: TakeReport, matching: Readonly<Record<string, string | null>>, first: string, second: string): string[] {
-  const deviceOf = (channel: string): string | undefined => session.patch[matching[channel] ?? '']?.split('/')[0];
+  const deviceOf = (channel: string): string => partsOfAddress(session.patch[matching[channel] ?? '']).deviceId;
   const own = deviceOf(second);
-  if (own === undefined || own === deviceOf(first)) return [second];
+  if (own === '' || own === deviceOf(first)) return [second];
   return report.channels.flatMap(({ name }) => (deviceOf(name) === own ? [name] : []));
 }
 

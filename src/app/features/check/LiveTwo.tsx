@@ -140,7 +140,7 @@ export function LiveTwo({ session }: { session: Session }) {
     if (look.confidence < BELIEVED) return 'They share too little to say: play by itself what both should hear.';
     const by = formatDelay(Math.abs(look.delaySamples) / rate, rate, speedOfSoundMps, session.units);
     const way = Math.abs(look.delaySamples) < 1 ? 'In step' : `The second is ${by} ${look.delaySamples > 0 ? 'later' : 'earlier'}`;
-    return `${way}, ${look.polarity === 1 ? 'the same way up' : 'the other way up'}, ${formatNumber(Math.abs(look.levelDb), 0)} dB ${look.levelDb >= 0 ? 'louder' : 'softer'}.`;
+    return `${way}, ${look.polarity === 1 ? 'same polarity' : 'opposite polarity'}, ${formatNumber(Math.abs(look.levelDb), 0)} dB ${look.levelDb >= 0 ? 'louder' : 'softer'}.`;
   };
   return (
     <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Two inputs live">
@@ -150,7 +150,7 @@ export function LiveTwo({ session }: { session: Session }) {
       {!running ? (
         <>
           <Box mb="2" maxW="640px">
-            Somebody plays, somebody moves: here it says ten times a second how much later the second hears, and which way up. Headphones on, monitors
+            Somebody plays, somebody moves: here it says ten times a second how much later the second hears, and whether its polarity is the same. Headphones on, monitors
             down.
           </Box>
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void begin()}>

@@ -86,7 +86,7 @@ export function Strokes(props: Props) {
   );
   const said = lanes
     .map(({ channel, lateMs, turned }) =>
-      lateMs === null ? `${channel} not sure` : `${channel} ${formatNumber(lateMs, 2)} ms${turned ? ', the other way up' : ''}`,
+      lateMs === null ? `${channel} not sure` : `${channel} ${formatNumber(lateMs, 2)} ms${turned ? ', polarity reversed' : ''}`,
     )
     .join('; ');
   return (
@@ -175,7 +175,7 @@ export function Strokes(props: Props) {
                   )}
                   <text x={12} y={c * LANE + 14} fontSize="12" fill={colour}>
                     {channel}
-                    {lateMs === null ? ', not sure' : ` ${formatNumber(lateMs, 2)} ms${turned ? ', the other way up' : ''}`}
+                    {lateMs === null ? ', not sure' : ` ${formatNumber(lateMs, 2)} ms${turned ? ', polarity reversed' : ''}`}
                   </text>
                 </>
               )}

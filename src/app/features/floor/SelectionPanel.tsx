@@ -8,6 +8,7 @@ import {
   type Command,
   editMicrophone,
   type HeldString,
+  invertingInputOf,
   moveMicrophone,
   type PlacedMicrophone,
   pairOf,
@@ -64,7 +65,7 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
           value={`level ${formatNumber(sway.levelDb, 1)} dB, tone ${formatNumber(sway.toneDb, 1)} dB`}
         />
       )}
-      <Line name="Polarity" value={arrival.settled ? (arrival.polarity === 1 ? 'upright' : 'inverted') : 'unsettled'} />
+      <Line name="Polarity" value={arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled'} />
       {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
     </Box>
   );
@@ -137,6 +138,7 @@ export function SelectionPanel({
 }) {
   const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
   const { unit, per: perM } = shownUnits(session.units).place;
+  const switched = invertingInputOf(session, placed.id);
   const edit = (change: Partial<PlacedMicrophone>): void => void runCommand(editMicrophone(placed.id, change));
   const axes = [
     ['Across', 'x', session.room.widthM],
@@ -234,6 +236,13 @@ export function SelectionPanel({
         </Box>
       )}
       <Flex gap="2" mt="3" wrap="wrap">
+        {switched !== undefined && (
+          <Toggle
+            label={`Inverted at input ${switched}`}
+            on={placed.inputInverted === true}
+            onToggle={() => edit({ inputInverted: placed.inputInverted !== true })}
+          />
+        )}
         <Toggle label="Inverted in the mix" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
         {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
         {model?.lowCutHz !== undefined && (

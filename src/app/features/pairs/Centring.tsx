@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { sourceKey } from '../../../core/arrivals';
+import { partsOfSourceKey, sourceKey } from '../../../core/arrivals';
 import { framePair, type Pair, type Session } from '../../../core/document';
 import type { Source } from '../../../core/instruments';
 import { centreBesides } from '../../../core/planning';
@@ -51,7 +51,7 @@ export function Centring({
 }) {
   const centreKey = pair.centre && `${pair.centre.instrumentId}/${pair.centre.sourceId}`;
   const off = places.filter(
-    ({ sourceKey: key, position }) => Math.abs(position) > CENTRAL && (key === centreKey || WANTED.has(key.split('/')[1] ?? '')),
+    ({ sourceKey: key, position }) => Math.abs(position) > CENTRAL && (key === centreKey || WANTED.has(partsOfSourceKey(key).sourceId)),
   );
   if (off.length === 0) return null;
   return (

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core/document';
-import { cableTitle } from '../../../core/patch';
+import { cableTitle, partsOfAddress } from '../../../core/patch';
 import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatNumber, formatReach, listed } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -20,7 +20,7 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
   const counted = (session.shelf.cables ?? []).length > 0;
   const at = (x: number, y: number): string => `${(x * scale).toFixed(1)},${(h - y * scale).toFixed(1)}`;
   const { devices } = session.shelf;
-  const deskOfMicrophone = (id: string) => deskOf(session, (session.patch[id] ?? devices[0]?.id ?? '').split('/')[0] ?? '');
+  const deskOfMicrophone = (id: string) => deskOf(session, partsOfAddress(session.patch[id]).deviceId || (devices[0]?.id ?? ''));
   const desks = [...new Set(devices.length > 0 ? devices.map(({ id }) => deskOf(session, id)) : [brief.desk ?? ('front left' as const)])];
   const { plan } = livePlan(session).table;
   return (

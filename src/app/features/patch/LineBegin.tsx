@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import type { Session } from '../../../core/document';
+import { partsOfAddress } from '../../../core/patch';
 import { Choice } from '../../components/Choice';
 import { planted, useLinePractice } from '../../stores/linePractice';
 import { beginLineCheck, type LineSource, useLineCheck } from './lineStore';
@@ -17,14 +18,14 @@ export function LineBegin({ session }: { session: Session }) {
   const { plant } = useLinePractice();
   const [source, setSource] = useState<LineSource>(plant ? 'simulated' : 'hand');
   const [address, setAddress] = useState('ws://localhost:4180/interface');
-  const [deviceId, setDeviceId] = useState(Object.values(session.patch)[0]?.split('/')[0] ?? '');
+  const [deviceId, setDeviceId] = useState(partsOfAddress(Object.values(session.patch)[0]).deviceId);
   const { busy, problem } = useLineCheck();
   const id = useId();
   return (
     <Box maxW="720px">
       <Box mb="3">
         From microphone to file, one line after another: is the device really answering, is power where it should be, is every microphone where the
-        patch says, the right way up, as loud and as quiet as planned.
+        patch says, its polarity right, as loud and as quiet as planned.
       </Box>
       <Flex gap="3" wrap="wrap" align="end">
         {session.shelf.devices.length > 1 && (

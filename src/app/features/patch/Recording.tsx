@@ -131,7 +131,7 @@ function Loopback({ session }: { session: Session }) {
           <span className="measure">{formatNumber(1000 * report.roundTripS, 2)} ms</span>, over {report.clicks} clicks within{' '}
           {formatNumber(report.spreadSamples, 1)}. Set the recording offset to {formatNumber(-Math.round(report.roundTripSamples), 0)} samples, so
           that overdubs lie where they were played.
-          {report.isReversed && ' It came back the other way up: look for a reversed cable or a switch.'}
+          {report.isReversed && ' It came back with its polarity reversed: look for a reversed cable or a switch.'}
           {Math.abs(report.driftPpm) > 5 &&
             ` It runs off by ${formatNumber(report.driftPpm, 0)} in a million: out and in are on different clocks, bring both on one.`}
         </Box>

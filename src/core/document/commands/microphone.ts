@@ -22,6 +22,7 @@ function editWords(change: Partial<PlacedMicrophone>): string {
   if ('pattern' in change) return 'change the pattern of';
   if ('flipped' in change) return 'flip';
   if ('padOn' in change) return 'switch the pad of';
+  if ('inputInverted' in change) return 'switch at the input the polarity of';
   if ('locked' in change) return 'lock or unlock';
   if ('alignSamples' in change) return 'change the delay of';
   if ('stand' in change) return 'move the stand of';

@@ -5,10 +5,13 @@ import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
 
 /** Another cable, which is straight: what had made up for the old one goes with it, at the input or in the mix. */
-function changedCable({ cable, inputInverted, ...placed }: PlacedMicrophone): PlacedMicrophone {
-  const cableChanges = (placed.cableChanges ?? 0) + 1;
-  if (cable !== 'reversed') return { ...placed, ...(inputInverted === undefined ? {} : { inputInverted }), cableChanges };
-  return { ...placed, flipped: inputInverted ? placed.flipped : !placed.flipped, cableChanges };
+function changedCable({ cable, madeUp, ...placed }: PlacedMicrophone): PlacedMicrophone {
+  const { inputInverted, ...rest } = { ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 };
+  const kept = inputInverted === undefined ? {} : { inputInverted };
+  if (cable !== 'reversed') return { ...rest, ...kept };
+  // Documents from before it was written down say by their switch where it was.
+  const where = madeUp ?? (inputInverted ? 'input' : 'mix');
+  return where === 'mix' ? { ...rest, ...kept, flipped: !rest.flipped } : { ...rest, ...(inputInverted ? {} : { inputInverted: true }) };
 }
 
 /** A change of what is in a channel's way. */
@@ -58,6 +61,7 @@ function commandFor(move: Move): Command {
       return onChain(`invert in the ${move.where}`, microphoneId, (placed) => ({
         ...placed,
         cable: 'reversed',
+        madeUp: move.where,
         ...(move.where === 'input' ? { inputInverted: placed.inputInverted !== true } : { flipped: !placed.flipped }),
       }));
     case 'latency': {

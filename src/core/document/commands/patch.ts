@@ -1,5 +1,6 @@
 import { type PreampCharacter, partsOf, secondWayId } from '../../patch';
 import { type Command, command, microphoneName } from '../command';
+import { invertedAtInputs } from '../inputs';
 import type { PlacedMicrophone } from '../session';
 
 /** Plugs a microphone into an input; whatever was in it comes out. */
@@ -9,7 +10,10 @@ export const plugIn = (microphoneId: string, address: string): Command =>
     (session) => {
       const others = Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address);
       const microphones = session.microphones.map((one) => (one.alsoInto === address ? secondWay(one, null) : one));
-      return { ...session, patch: { ...Object.fromEntries(others), [microphoneId]: address }, microphones };
+      return invertedAtInputs(
+        { ...session, patch: { ...Object.fromEntries(others), [microphoneId]: address }, microphones },
+        (id) => id === microphoneId && session.patch[id] !== address,
+      );
     },
   );
 
@@ -87,8 +91,13 @@ export const learnLevels = (levels: Readonly<Record<string, number>> | null): Co
 
 /** Takes over a whole patch: what a solver found, what stands between by microphone as well. */
 export const plugAll = (inputs: Readonly<Record<string, string>>, through: Readonly<Record<string, string>> = {}): Command =>
-  command('patch all', (session) => ({
-    ...session,
-    patch: Object.fromEntries(Object.entries(inputs).filter(([id]) => session.microphones.some((one) => one.id === id))),
-    microphones: session.microphones.map((one) => secondWay(between(one, through[one.id] ?? null), inputs[secondWayId(one.id)] ?? null)),
-  }));
+  command('patch all', (session) =>
+    invertedAtInputs(
+      {
+        ...session,
+        patch: Object.fromEntries(Object.entries(inputs).filter(([id]) => session.microphones.some((one) => one.id === id))),
+        microphones: session.microphones.map((one) => secondWay(between(one, through[one.id] ?? null), inputs[secondWayId(one.id)] ?? null)),
+      },
+      (id) => session.patch[id] !== inputs[id],
+    ),
+  );

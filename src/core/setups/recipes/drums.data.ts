@@ -503,7 +503,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     isolation: 'some',
     sounds: ['attack', 'bright'],
     gives: 'The wires from {5 to 10 cm} below, reversed, to add under the top.',
-    costs: 'One more input; wrong way up it takes the body away.',
+    costs: 'One more input; with its polarity reversed it takes the body away.',
     soundsLike: 'Crack with sizzle.',
     listenFor: 'The body staying when the under one comes up.',
     expects: [BLEEDS, { code: 'comb', why: 'The two heads are a few centimetres apart; the first dip lies above the drum’s body.' }],

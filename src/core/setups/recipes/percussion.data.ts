@@ -3,8 +3,8 @@ import { arrayOf, at, axis, COIL, LARGE, mic, offset, pair, SMALL, toward } from
 
 /** Set-ups for hand percussion and mallets. The instrument and a room neither dead nor echoing matter more than the microphones. */
 const flipped = { flipped: true } as const;
-const FLIP = { code: 'polarity-opposed', why: 'The open end moves the other way; its channel is flipped.' };
-const TWO = { code: 'comb', why: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after the flip.' };
+const FLIP = { code: 'polarity-opposed', why: 'The open end moves the other way; its channel is inverted.' };
+const TWO = { code: 'comb', why: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.' };
 const NEIGHBOUR = { code: 'leak', why: 'The drums stand side by side; closer and more tilted apart is all there is.' };
 
 const cajonFront = mic('front', 'C', 'Cajon front', 'cajon', offset('face', 0, 0.32, 0.1), at('top-edge'), LARGE);
@@ -74,7 +74,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['attack', 'body'],
-    gives: 'Slap from the front, bass from the port, which is flipped because it moves the other way.',
+    gives: 'Slap from the front, bass from the port, which is inverted because it moves against the front.',
     costs: 'Two inputs, and one to invert in the mix.',
     soundsLike: 'A small kit.',
     listenFor: 'More bass with both up, not less.',
@@ -157,7 +157,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'attack', 'dark'],
-    gives: 'The low notes from the open ends, flipped; the drums stand off the floor for it.',
+    gives: 'The low notes from the open ends, inverted; the drums stand off the floor for it.',
     costs: 'Up to five inputs.',
     soundsLike: 'Deep.',
     listenFor: 'The low end growing when the bottoms come up.',
@@ -202,7 +202,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['attack', 'body'],
-    gives: 'Slaps from the head, bass from the foot, flipped; the drum is held off the floor.',
+    gives: 'Slaps from the head, bass from the foot, inverted; the drum is held off the floor.',
     costs: 'Two inputs, and one to invert in the mix.',
     soundsLike: 'Big.',
     listenFor: 'More bass with both up, not less.',
@@ -229,7 +229,7 @@ export const PERCUSSION_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'natural'],
-    gives: 'The head from the front and its depth from behind, flipped.',
+    gives: 'The head from the front and its depth from behind, inverted.',
     costs: 'The player’s hands are at the back.',
     soundsLike: 'Deep and near.',
     listenFor: 'Rings on the back one; keep it clear of the hand.',
