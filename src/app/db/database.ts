@@ -56,6 +56,12 @@ export interface SoundRow {
   readonly matching: Readonly<Record<string, string | null>>;
 }
 
+/** The attempt that a session's set-up went on from. */
+export interface StandingRow {
+  readonly sessionId: string;
+  readonly attemptId: string;
+}
+
 class ShuttlecraftDatabase extends Dexie {
   sessions!: Table<SessionRow, string>;
   shelves!: Table<ShelfRow, string>;
@@ -64,6 +70,7 @@ class ShuttlecraftDatabase extends Dexie {
   attempts!: Table<AttemptRow, string>;
   snapshots!: Table<SnapshotRow, string>;
   sounds!: Table<SoundRow, string>;
+  standings!: Table<StandingRow, string>;
 
   constructor() {
     super('shuttlecraft', { chromeTransactionDurability: 'relaxed' });
@@ -87,6 +94,7 @@ class ShuttlecraftDatabase extends Dexie {
           });
       });
     this.version(3).stores({ attempts: 'id, sessionId', snapshots: 'attemptId, sessionId', sounds: 'attemptId, sessionId' });
+    this.version(4).stores({ standings: 'sessionId' });
   }
 }
 

@@ -7,7 +7,7 @@ import { database } from './database';
 export const sweepOrphans = (): Promise<void> =>
   database.transaction(
     'rw',
-    [database.sessions, database.journal, database.takes, database.attempts, database.snapshots, database.sounds],
+    [database.sessions, database.journal, database.takes, database.attempts, database.snapshots, database.sounds, database.standings],
     async () => {
       const alive = new Set([
         ...(await database.sessions.toCollection().primaryKeys()),
@@ -18,5 +18,6 @@ export const sweepOrphans = (): Promise<void> =>
           if (!alive.has(sessionId)) await table.where('sessionId').equals(sessionId).delete();
       const takes = (await database.takes.toCollection().primaryKeys()).filter((id) => !alive.has(id));
       await database.takes.bulkDelete(takes);
+      await database.standings.bulkDelete((await database.standings.toCollection().primaryKeys()).filter((id) => !alive.has(id)));
     },
   );

@@ -1,5 +1,5 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import type { AttemptFigures } from '../../core/attempts';
+import type { Attempt, AttemptFigures } from '../../core/attempts';
 import { editMicrophone, type Session, sessionContent } from '../../core/document';
 import { database } from '../db/database';
 import { storeSession } from '../db/sessions';
@@ -8,6 +8,7 @@ import {
   attemptSnapshot,
   dropItsSound,
   forgetAttempt,
+  forgetAttempts,
   keepAttempt,
   keepItsSound,
   openAttempts,
@@ -35,9 +36,11 @@ const flip = (index: number) => runCommand(editMicrophone(doc().microphones[inde
 
 beforeEach(async () => {
   await Promise.all(
-    [database.attempts, database.snapshots, database.sounds, database.takes, database.sessions, database.journal].map((table) => table.clear()),
+    [database.attempts, database.snapshots, database.sounds, database.takes, database.sessions, database.journal, database.standings].map((table) =>
+      table.clear(),
+    ),
   );
-  useAttempts.setState({ sessionId: null, attempts: [], standsOn: null, problem: null });
+  forgetAttempts();
   await storeSession(KIT);
   // A session on the bench is not read again: what the test before did to it is taken back.
   if (useSessionStore.getState().doc) setSession(KIT);
@@ -54,7 +57,7 @@ test('each attempt keeps the whole set-up, what changed since the one before, an
   ]);
   expect(attempts()[0]?.parentId).toBe(attempts()[1]?.id);
   const before = attempts();
-  useAttempts.setState({ sessionId: null, attempts: [], standsOn: null });
+  forgetAttempts();
   await openAttempts(KIT.id);
   expect(attempts()).toEqual(before);
   expect(useAttempts.getState().standsOn).toBe(before[0]?.id);
@@ -100,10 +103,10 @@ test('a set-up that cannot be read any more is told, and what stands is left alo
 
 test('its sound is kept when asked, with its size, and let go; none is kept where no files are at hand', async () => {
   await keepAttempt(doc(), { kind: 'take' });
-  keepFiles([]);
+  keepFiles(KIT.id, []);
   await keepItsSound(newest());
   expect(newest().soundBytes).toBe(0);
-  keepFiles([{ name: 'Kick.wav', blob: new Blob([new Uint8Array(1000)]) }]);
+  keepFiles(KIT.id, [{ name: 'Kick.wav', blob: new Blob([new Uint8Array(1000)]) }]);
   await keepItsSound(newest());
   expect(newest().soundBytes).toBe(1000);
   expect((await database.sounds.get(newest().id))?.files).toHaveLength(1);
@@ -117,7 +120,7 @@ test('a dropped attempt takes its set-up and its sound along; what stands goes o
   const first = newest();
   await keepAttempt(doc(), { kind: 'take' });
   const second = newest();
-  keepFiles([{ name: 'Kick.wav', blob: new Blob([new Uint8Array(10)]) }]);
+  keepFiles(KIT.id, [{ name: 'Kick.wav', blob: new Blob([new Uint8Array(10)]) }]);
   await keepItsSound(second);
   await forgetAttempt(newest());
   expect(attempts().map(({ id }) => id)).toEqual([first.id]);
@@ -132,7 +135,7 @@ test('a dropped attempt takes its set-up and its sound along; what stands goes o
 test('a row that is none hides nothing and stays where it is', async () => {
   await keepAttempt(doc(), { kind: 'take' });
   await database.attempts.put({ id: 'odd', sessionId: KIT.id, at: 'never' });
-  useAttempts.setState({ sessionId: null, attempts: [], standsOn: null });
+  forgetAttempts();
   await openAttempts(KIT.id);
   expect(attempts()).toHaveLength(1);
   expect(await database.attempts.get('odd')).toBeDefined();
@@ -168,4 +171,49 @@ test('what belongs to a session that is gone is swept away; what belongs to one 
   expect((await database.snapshots.toArray()).map(({ attemptId }) => attemptId).sort()).toEqual([own, 'b'].sort());
   expect((await database.sounds.toArray()).map(({ attemptId }) => attemptId)).toEqual(['b']);
   expect((await database.takes.toArray()).map(({ sessionId }) => sessionId)).toEqual(['coming']);
+});
+
+test('what another tab said of an attempt stays; one that was dropped there is not made anew', async () => {
+  await keepAttempt(doc(), { kind: 'take' });
+  const stale = newest();
+  const elsewhere: Attempt = { ...stale, words: 'said elsewhere' };
+  await database.attempts.put(elsewhere);
+  await sayOf(stale, { rating: 5 });
+  expect(await database.attempts.get(stale.id)).toMatchObject({ words: 'said elsewhere', rating: 5 });
+  await Promise.all([database.attempts.delete(stale.id), database.snapshots.delete(stale.id)]);
+  await sayOf(stale, { words: 'back again' });
+  expect(await database.attempts.get(stale.id)).toBeUndefined();
+  expect(useAttempts.getState().problem).toContain('dropped in another tab');
+});
+
+test('what stands is written down: put back, it stands after a reload, and the next goes on from it, with a clock set back too', async () => {
+  await keepAttempt(doc(), { kind: 'take' });
+  const first = newest();
+  flip(0);
+  await keepAttempt(doc(), { kind: 'kept' });
+  await putAttemptBack(first);
+  forgetAttempts();
+  await openAttempts(KIT.id);
+  expect(useAttempts.getState().standsOn).toBe(first.id);
+  const now = jest.spyOn(Date.prototype, 'toISOString').mockReturnValue('2001-01-01T00:00:00.000Z');
+  await keepAttempt(doc(), { kind: 'kept', words: 'by a clock set back' });
+  now.mockRestore();
+  expect(newest()).toMatchObject({ words: 'by a clock set back', parentId: first.id, order: 3 });
+});
+
+test('dropped, an attempt hands those that went on from it to the one before', async () => {
+  await keepAttempt(doc(), { kind: 'take' });
+  const first = newest();
+  await keepAttempt(doc(), { kind: 'kept' });
+  const second = newest();
+  await keepAttempt(doc(), { kind: 'kept' });
+  await forgetAttempt(second);
+  expect(attempts().map(({ parentId }) => parentId)).toEqual([first.id, null]);
+});
+
+test('the files of one session are nobody else’s: another’s attempt keeps none of them', async () => {
+  keepFiles('another session', [{ name: 'Kick.wav', blob: new Blob([new Uint8Array(10)]) }]);
+  await keepAttempt(doc(), { kind: 'take' });
+  await keepItsSound(newest());
+  expect(newest().soundBytes).toBe(0);
 });

@@ -1,10 +1,21 @@
 import { create } from 'zustand';
-import { type Attempt, type AttemptFigures, changesBetween, putBack } from '../../core/attempts';
+import { type Attempt, type AttemptFigures, changesBetween, notPutBack, putBack } from '../../core/attempts';
 import type { Session } from '../../core/document';
 import { newId } from '../components/newId';
-import { addAttempt, changeAttempt, dropAttempt, dropSound, keepSound, listAttempts, snapshotOf } from '../db/attempts';
+import {
+  addAttempt,
+  changeAttempt,
+  dropAttempt,
+  dropSound,
+  keepSound,
+  listAttempts,
+  setStanding,
+  snapshotOf,
+  standingOf,
+  watchAttempts,
+} from '../db/attempts';
 import { readProblem, saveProblem } from '../db/database';
-import { runCommand } from './sessionStore';
+import { runCommand, useSessionStore } from './sessionStore';
 import { filesOfTake, useTakeStore } from './takeStore';
 
 interface AttemptState {
@@ -28,38 +39,52 @@ export async function attemptSnapshot(id: string): Promise<Session | null> {
   return known;
 }
 
+let watched: (() => void) | null = null;
+
 /** Lets go of what was read, after attempts have come or gone in storage by another way. */
 export function forgetAttempts(): void {
   snapshots.clear();
+  watched?.();
+  watched = null;
   useAttempts.setState(EMPTY, true);
 }
 
-/** Brings a session's attempts onto the table. */
-export async function openAttempts(sessionId: string): Promise<void> {
-  if (useAttempts.getState().sessionId === sessionId) return;
+/** Brings a session's attempts onto the table, and keeps them as they are stored whichever tab changes them. */
+export function openAttempts(sessionId: string): Promise<void> {
+  if (useAttempts.getState().sessionId === sessionId) return Promise.resolve();
+  watched?.();
   useAttempts.setState({ ...EMPTY, sessionId });
-  try {
-    const attempts = await listAttempts(sessionId);
-    if (useAttempts.getState().sessionId === sessionId) useAttempts.setState({ attempts, standsOn: attempts[0]?.id ?? null });
-  } catch (error) {
-    useAttempts.setState({ problem: readProblem(error) });
-  }
+  return new Promise((resolve) => {
+    watched = watchAttempts(
+      sessionId,
+      (attempts, standsOn) => {
+        if (useAttempts.getState().sessionId === sessionId) useAttempts.setState({ attempts, standsOn });
+        resolve();
+      },
+      (error) => {
+        useAttempts.setState({ problem: readProblem(error) });
+        resolve();
+      },
+    );
+  });
 }
 
-/** Does what writes, and says in a sentence when it cannot be written. */
-async function written(write: () => Promise<unknown>): Promise<boolean> {
+const GONE = 'This attempt was dropped in another tab: nothing was changed.';
+
+/** Does what writes, shows what is stored then, and says in a sentence when it cannot be written or is gone; its answer, or null. */
+async function written<T>(write: () => Promise<T>): Promise<T | null> {
+  const { sessionId } = useAttempts.getState();
   try {
-    await write();
-    useAttempts.setState({ problem: null });
-    return true;
+    const answer = await write();
+    const attempts = sessionId === null ? [] : await listAttempts(sessionId);
+    const standsOn = sessionId === null ? null : await standingOf(sessionId, attempts);
+    if (useAttempts.getState().sessionId === sessionId) useAttempts.setState({ attempts, standsOn, problem: answer === null ? GONE : null });
+    return answer;
   } catch (error) {
     useAttempts.setState({ problem: saveProblem(error) });
-    return false;
+    return null;
   }
 }
-
-const replace = (attempt: Attempt): void =>
-  useAttempts.setState(({ attempts }) => ({ attempts: attempts.map((one) => (one.id === attempt.id ? attempt : one)) }));
 
 interface Kept {
   readonly kind: Attempt['kind'];
@@ -70,7 +95,7 @@ interface Kept {
 /** Keeps a session as it stands as the next attempt. */
 export async function keepAttempt(session: Session, { kind, figures = null, words = '' }: Kept): Promise<void> {
   await openAttempts(session.id);
-  const { standsOn } = useAttempts.getState();
+  const standsOn = await standingOf(session.id, await listAttempts(session.id)).catch(() => null);
   const before = standsOn ? await attemptSnapshot(standsOn) : null;
   const attempt: Attempt = {
     id: newId(),
@@ -85,37 +110,35 @@ export async function keepAttempt(session: Session, { kind, figures = null, word
     rating: 0,
     soundBytes: 0,
   };
-  if (!(await written(() => addAttempt(attempt, session)))) return;
-  snapshots.set(attempt.id, session);
-  if (useAttempts.getState().sessionId === session.id)
-    useAttempts.setState(({ attempts }) => ({ attempts: [attempt, ...attempts], standsOn: attempt.id }));
+  if (await written(() => addAttempt(attempt, session))) snapshots.set(attempt.id, session);
 }
 
 /** What is said of an attempt: words, tags, rating. */
-export async function sayOf(attempt: Attempt, said: Partial<Pick<Attempt, 'words' | 'tags' | 'rating'>>): Promise<void> {
-  const next = { ...attempt, ...said };
-  replace(next);
-  await written(() => changeAttempt(next));
+export async function sayOf({ id }: Attempt, said: Partial<Pick<Attempt, 'words' | 'tags' | 'rating'>>): Promise<void> {
+  await written(() => changeAttempt(id, (attempt) => ({ ...attempt, ...said })));
 }
 
-/** Keeps the files of the take on the bench with an attempt. */
-export async function keepItsSound(attempt: Attempt): Promise<void> {
-  const files = filesOfTake();
-  const next = { ...attempt, soundBytes: files.reduce((sum, { blob }) => sum + blob.size, 0) };
-  const row = { attemptId: attempt.id, sessionId: attempt.sessionId, files, matching: useTakeStore.getState().matching };
-  if (files.length > 0 && (await written(() => keepSound(row, next)))) replace(next);
+/** Keeps the files of the take on the bench with an attempt of the same session. */
+export async function keepItsSound({ id, sessionId }: Attempt): Promise<void> {
+  const files = filesOfTake(sessionId);
+  const row = { attemptId: id, sessionId, files, matching: useTakeStore.getState().matching };
+  if (files.length > 0)
+    await written(() =>
+      keepSound(
+        row,
+        files.reduce((sum, { blob }) => sum + blob.size, 0),
+      ),
+    );
 }
 
-export async function dropItsSound(attempt: Attempt): Promise<void> {
-  const next = { ...attempt, soundBytes: 0 };
-  if (await written(() => dropSound(next))) replace(next);
+export async function dropItsSound({ id }: Attempt): Promise<void> {
+  await written(() => dropSound(id));
 }
 
-export async function forgetAttempt(attempt: Attempt): Promise<void> {
-  if (!(await written(() => dropAttempt(attempt.id)))) return;
-  useAttempts.setState(({ attempts, standsOn }) => {
-    const left = attempts.filter(({ id }) => id !== attempt.id);
-    return { attempts: left, standsOn: standsOn === attempt.id ? (left[0]?.id ?? null) : standsOn };
+export async function forgetAttempt({ id }: Attempt): Promise<void> {
+  await written(async () => {
+    await dropAttempt(id);
+    return true;
   });
 }
 
@@ -126,6 +149,9 @@ export async function putAttemptBack(attempt: Attempt): Promise<void> {
     useAttempts.setState({ problem: 'The set-up of this attempt cannot be read any more; its words and figures are all there is.' });
     return;
   }
+  const { doc } = useSessionStore.getState();
+  const leftOut = doc ? notPutBack(doc, snapshot) : null;
   runCommand(putBack(snapshot));
-  useAttempts.setState({ standsOn: attempt.id });
+  await written(() => setStanding(attempt.sessionId, attempt.id));
+  if (leftOut) useAttempts.setState({ problem: leftOut });
 }

@@ -29,10 +29,11 @@ const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], m
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
 
 /** The files of the last check of this tab, which are not kept: what a person can go on working with. */
-let files: readonly TakeFile[] = [];
-export const filesOfTake = (): readonly TakeFile[] => files;
-export const keepFiles = (of: readonly TakeFile[]): void => {
-  files = of.map((file) => ({ ...file, loadId: file.loadId ?? newId() }));
+let kept: { readonly sessionId: string; readonly files: readonly TakeFile[] } = { sessionId: '', files: [] };
+/** The files of a session's take, as far as this tab has them: nobody else's. */
+export const filesOfTake = (sessionId: string): readonly TakeFile[] => (kept.sessionId === sessionId ? kept.files : []);
+export const keepFiles = (sessionId: string, files: readonly TakeFile[]): void => {
+  kept = { sessionId, files: files.map((file) => ({ ...file, loadId: file.loadId ?? newId() })) };
 };
 
 /** The take on the bench. */

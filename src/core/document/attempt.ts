@@ -25,6 +25,8 @@ export interface Attempt {
   readonly sessionId: string;
   /** ISO 8601, UTC. */
   readonly at: string;
+  /** Counts a session's attempts as they were made, from 1: clocks are set back. Older attempts have none and come first, by their time. */
+  readonly order?: number;
   /** A take was checked, or what stood was kept by hand, or one of several was chosen. */
   readonly kind: 'take' | 'kept' | 'chosen';
   /** The attempt that it went on from; null for the first. */

@@ -17,6 +17,7 @@ export const attemptSchema = Joi.object({
   id: Joi.string().min(1).max(80).required(),
   sessionId: Joi.string().min(1).max(80).required(),
   at: Joi.string().isoDate().required(),
+  order: Joi.number().integer().min(1).max(1e9),
   kind: Joi.valid('take', 'kept', 'chosen').required(),
   parentId: Joi.string().max(80).allow(null).required(),
   changes: Joi.array().max(400).items(Joi.string().max(2000)).required(),

@@ -1,22 +1,12 @@
 import type Joi from 'joi';
 import { choiceOf, familyOf, type Instrument } from '../instruments';
-import { briefSchema, readySchema } from './daySchema';
 import { cableSchema, deviceSchema, microphoneModelSchema, outboardSchema, standSchema } from './gearSchema';
+import { GROUPS, ITEMS, LIMITS, SESSION, schemaOf } from './records';
 import { firstDeadReference } from './references';
-import { roomSchema } from './roomSchema';
-import {
-  firstProblem,
-  furnishingSchema,
-  headSchema,
-  instrumentSchema,
-  LIMITS,
-  pairSchema,
-  patchSchema,
-  placedSchema,
-  readingSchema,
-  recipeSchema,
-} from './schema';
+import { firstProblem } from './schema';
+import { object } from './schemaWords';
 import type { Session, Shelf } from './session';
+import { recipeSchema, SHELF_LIMITS } from './shelfSchema';
 
 /** A phrase that names the field and what is wrong with it; null when nothing is. */
 type Problem = string | null;
@@ -30,21 +20,31 @@ interface Part {
 }
 
 const SHELF_PARTS: readonly Part[] = [
-  { key: 'microphones', item: microphoneModelSchema, most: LIMITS.models },
-  { key: 'devices', item: deviceSchema, most: LIMITS.devices },
-  { key: 'stands', item: standSchema, most: LIMITS.stands },
-  { key: 'outboard', item: outboardSchema, most: LIMITS.stands, optional: true },
-  { key: 'cables', item: cableSchema, most: LIMITS.stands, optional: true },
-  { key: 'setups', item: recipeSchema, most: LIMITS.setups },
+  { key: 'microphones', item: microphoneModelSchema, most: SHELF_LIMITS.models },
+  { key: 'devices', item: deviceSchema, most: SHELF_LIMITS.devices },
+  { key: 'stands', item: standSchema, most: SHELF_LIMITS.stands },
+  { key: 'outboard', item: outboardSchema, most: SHELF_LIMITS.stands, optional: true },
+  { key: 'cables', item: cableSchema, most: SHELF_LIMITS.stands, optional: true },
+  { key: 'setups', item: recipeSchema, most: SHELF_LIMITS.setups },
 ];
 
 const SESSION_PARTS: readonly Part[] = [
-  { key: 'instruments', item: instrumentSchema, most: LIMITS.instruments },
-  { key: 'microphones', item: placedSchema, most: LIMITS.microphones },
-  { key: 'pairs', item: pairSchema, most: LIMITS.pairs },
-  { key: 'furnishings', item: furnishingSchema, most: LIMITS.furnishings },
-  { key: 'tape', item: readingSchema, most: LIMITS.readings },
+  { key: 'instruments', item: schemaOf(ITEMS.instruments), most: LIMITS.instruments },
+  { key: 'microphones', item: schemaOf(ITEMS.microphones), most: LIMITS.microphones },
+  { key: 'pairs', item: schemaOf(ITEMS.pairs), most: LIMITS.pairs },
+  { key: 'furnishings', item: schemaOf(ITEMS.furnishings), most: LIMITS.furnishings },
+  { key: 'tape', item: schemaOf(ITEMS.tape), most: LIMITS.readings },
 ];
+const GROUP_SCHEMAS = Object.entries(GROUPS).map(([key, records]) => [key, schemaOf(records)] as const);
+
+/** What a session says of itself, without its parts. */
+const headSchema = object(
+  Object.fromEntries(
+    Object.entries(SESSION).flatMap(([key, { schema }]) =>
+      [...Object.keys(ITEMS), ...Object.keys(GROUPS), 'shelf', 'patch'].includes(key) ? [] : [[key, schema]],
+    ),
+  ),
+);
 
 /** Parts that were found right, by the schema that found them so: a document is checked again only where it changed. */
 const right = new WeakMap<Joi.Schema, WeakSet<object>>();
@@ -127,12 +127,14 @@ export function sessionShapeProblem(value: unknown): Problem {
   if (!isObject(value)) return 'the session must be an object';
   return firstOf([
     () => headProblem(value),
-    () => problemAt('room', roomSchema, value.room),
-    () => problemAt('brief', briefSchema, value.brief),
-    () => problemAt('ready', readySchema, value.ready),
+    ...GROUP_SCHEMAS.map(
+      ([key, schema]) =>
+        () =>
+          problemAt(key, schema, value[key]),
+    ),
     () => shelfProblem(value.shelf, 'shelf.'),
     ...SESSION_PARTS.map((part) => () => listProblem('', part, value[part.key])),
-    () => problemAt('patch', patchSchema, value.patch),
+    () => problemAt('patch', SESSION.patch.schema, value.patch),
     () => instrumentsProblem(value as unknown as Session),
   ]);
 }

@@ -1,6 +1,6 @@
 import type { Recipe } from '../setups';
 import { admitted } from './commit';
-import { SESSION_FORMAT, SESSION_VERSION, SETUP_FORMAT, SHELF_FORMAT } from './formats';
+import { SESSION_FORMAT, SETUP_FORMAT, SHELF_FORMAT } from './formats';
 import { recipeProblem, sessionShapeProblem, shelfOf, shelfProblem } from './invariants';
 import { isRecord, lifted } from './migrations';
 import { asStored } from './normalise';
@@ -16,8 +16,11 @@ const unusable = (what: string, problem: string): { readonly ok: false; readonly
   reason: `The ${what} cannot be used: ${problem}.`,
 });
 
+/** From this version of a session on nothing that points at nothing was ever stored. */
+const JUDGED_SINCE = 4;
+
 /** What older versions let a session keep, made good: dead references, numbers finer than is stored. */
-const mended = (session: Session, from: number): Session => (from < SESSION_VERSION ? withoutDeadReferences(session) : session);
+const mended = (session: Session, from: number): Session => (from < JUDGED_SINCE ? withoutDeadReferences(session) : session);
 
 const lift = (format: string, what: string, value: unknown) =>
   isRecord(value) ? lifted(format, value) : unusable(what, 'it is no object with fields');

@@ -13,3 +13,5 @@ export const name = Joi.string().trim().min(1).max(LONGEST_NAME);
 export const address = Joi.string().min(3).max(161);
 export const number = (low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high);
 export const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys);
+export const point = object({ x: number(-100, 100), y: number(-100, 100), z: number(-100, 100) });
+export const sourceReference = object({ instrumentId: id, sourceId: id });

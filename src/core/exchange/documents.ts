@@ -20,6 +20,7 @@ import {
   type Shelf,
   type ShelfDocument,
   shelfOf,
+  versionNeeded,
 } from '../document';
 import type { Recipe } from '../setups';
 import { plainName } from '../units';
@@ -148,7 +149,7 @@ export const exportAside = (aside: readonly SetAside[]): string => asText(aside)
 const asText = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`;
 const shelfDocument = (shelf: Shelf): ShelfDocument => ({ format: SHELF_FORMAT, version: SHELF_VERSION, ...shelfOf(shelf) });
 
-export const exportSession = (session: Session): string => asText(session);
+export const exportSession = (session: Session): string => asText({ ...session, version: versionNeeded(session) });
 
 export const exportShelf = (shelf: Shelf): string => asText(shelfDocument(shelf));
 

@@ -47,7 +47,7 @@ export function tapedStrings(session: Session, plan: Plan): Taped {
 export function measuredPlaces(session: Session, plan: Plan): Measured[] {
   const marks = marksOf(plan);
   return plan.microphones.flatMap(({ id, label, name, positionM }): Measured[] => {
-    const own = session.tape.filter(({ microphoneId }) => microphoneId === id);
+    const own = session.tape.filter(({ microphoneId, from }) => microphoneId === id && (from === 'floor' || marks.has(from)));
     if (own.length === 0) return [];
     const readings = own.map(({ from, lengthM }): Reading => {
       const mark = marks.get(from);

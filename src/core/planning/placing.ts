@@ -1,14 +1,4 @@
-import {
-  type Command,
-  command,
-  type NewId,
-  type Pair,
-  type PlacedMicrophone,
-  pairMembers,
-  removeMicrophones,
-  type Session,
-  standFor,
-} from '../document';
+import { type Command, command, type NewId, type Pair, type PlacedMicrophone, pairMembers, type Session, standFor } from '../document';
 import { isDirect, type MicrophoneKind, type MicrophoneModel } from '../microphones';
 import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
@@ -130,7 +120,9 @@ function withoutNeeds(session: Session, instrumentId: string, gone: readonly str
 /** Takes the microphones of earlier set-ups away, and with them what those set-ups asked of the instrument. */
 export function withoutSetups(session: Session, instrumentId: string, replaced: readonly string[]): Session {
   const gone = session.microphones.flatMap(({ id, setupId }) => (setupId && replaced.includes(id) ? [setupId] : []));
-  return withoutNeeds(removeMicrophones(replaced)(session), instrumentId, [...new Set(gone)]);
+  // Their readings stay: they are of that set-up, and there again when it is put back.
+  const left = { ...session, microphones: session.microphones.filter(({ id }) => !replaced.includes(id)) };
+  return withoutNeeds(left, instrumentId, [...new Set(gone)]);
 }
 
 /** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */

@@ -52,7 +52,7 @@ export function Clocks({ session, report, mend, onMend }: Props) {
   const [found, setFound] = useState<{ readonly words: string; readonly bad: boolean; readonly ratio: number | null } | null>(null);
   const options = names.map((name) => ({ value: name, text: name }));
   const compare = async (): Promise<void> => {
-    const files = filesOfTake();
+    const files = filesOfTake(session.id);
     onMend(null);
     if (files.length === 0) {
       setFound({ words: 'The files themselves are gone with the reload: choose them again above, then compare.', bad: true, ratio: null });

@@ -62,7 +62,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
       );
   };
   const make = async (): Promise<void> => {
-    const files = filesOfTake();
+    const files = filesOfTake(session.id);
     if (files.length === 0) {
       setWords('The files themselves are gone with the reload: choose them again above, then make this.');
       return;

@@ -13,7 +13,7 @@ export function ListenTo({ session, channel, onProblem }: { session: Session; ch
   const [busy, setBusy] = useState(false);
   useEffect(() => () => stopDecks(), []);
   const listen = async (): Promise<void> => {
-    const files = filesOfTake();
+    const files = filesOfTake(session.id);
     if (files.length === 0) return onProblem(GONE);
     setBusy(true);
     onProblem(null);

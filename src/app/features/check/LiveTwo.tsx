@@ -150,8 +150,8 @@ export function LiveTwo({ session }: { session: Session }) {
       {!running ? (
         <>
           <Box mb="2" maxW="640px">
-            Somebody plays, somebody moves: here it says ten times a second how much later the second hears, and whether its polarity is the same. Headphones on, monitors
-            down.
+            Somebody plays, somebody moves: here it says ten times a second how much later the second hears, and whether its polarity is the same.
+            Headphones on, monitors down.
           </Box>
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void begin()}>
             Listen to two inputs

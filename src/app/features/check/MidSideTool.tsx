@@ -21,7 +21,7 @@ const LABELS: Readonly<Record<What, readonly [string, string]>> = {
 };
 
 /** Two channels of the take turned into two others, as a new file; yours stay as they are. */
-export function MidSideTool({ names }: { names: readonly string[] }) {
+export function MidSideTool({ sessionId, names }: { sessionId: string; names: readonly string[] }) {
   const [what, setWhat] = useState<What>('decode');
   const [first, setFirst] = useState(names[0] ?? '');
   const [second, setSecond] = useState(names[1] ?? '');
@@ -30,7 +30,7 @@ export function MidSideTool({ names }: { names: readonly string[] }) {
   const options = names.map((name) => ({ value: name, text: name }));
   const width = 10 ** (widthDb / 20);
   const make = async (): Promise<void> => {
-    const files = filesOfTake();
+    const files = filesOfTake(sessionId);
     if (files.length === 0) {
       setWords('The files themselves are gone with the reload: choose them again above, then make this.');
       return;

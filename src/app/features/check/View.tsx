@@ -204,7 +204,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
       </Flex>
       {report.channels.length > 1 && <Clocks session={session} report={report} mend={clock} onMend={setClock} />}
       <Corrected session={session} report={report} proof={proof} clock={clock} />
-      {report.channels.length > 1 && <MidSideTool names={report.channels.map(({ name }) => name)} />}
+      {report.channels.length > 1 && <MidSideTool sessionId={session.id} names={report.channels.map(({ name }) => name)} />}
       {report.pairs.length > 0 && (
         <Suspense fallback={null}>
           <SumLossChart pairs={report.pairs} />

@@ -33,7 +33,7 @@ let underWay: AbortController | null = null;
 export async function checkFiles(session: Session, files: readonly TakeFile[]): Promise<void> {
   if (files.length === 0) return;
   underWay = new AbortController();
-  keepFiles(files);
+  keepFiles(session.id, files);
   setTake({ progress: 0, problem: null });
   const onProgress = (share: number): void => setTake({ progress: share });
   const answer = await runJob('take-check', files, { owner: 'check', signal: underWay.signal, onProgress });
@@ -43,7 +43,10 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   if (answer.kind !== 'done' || !answer.output.ok) return;
   const { report, waveforms, strokes, refused, usable } = answer.output;
   // What was refused is out of everything that works on the files.
-  keepFiles(filesOfTake().filter((_, i) => usable.includes(i)));
+  keepFiles(
+    session.id,
+    filesOfTake(session.id).filter((_, i) => usable.includes(i)),
+  );
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
   const matching = matchingFor(session, report, useTakeStore.getState().matching);
@@ -55,7 +58,7 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const held = { session: now, report, matching, chains };
   const proof = (await prove(held)) ?? (await proveHere(held));
   const told = verdictsOf(heardOn(now, report, proof, useTakeStore.getState()));
-  if (now.microphones.length > 0) void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
+  void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
 }
 
 export const stopCheck = (): void => underWay?.abort();

@@ -46,10 +46,10 @@ const STANDING_IN: BenchSettings = { first: '', second: SAME, isReversed: false,
 const NO_CHANNELS: readonly { readonly name: string }[] = [];
 
 /** Two channels of the take that was checked last, as they are wanted; null while the plan's are heard. */
-function useTakePair(fromTake: boolean, { first, second, isReversed, delayMs }: BenchSettings): TakePair | null {
+function useTakePair(sessionId: string, fromTake: boolean, { first, second, isReversed, delayMs }: BenchSettings): TakePair | null {
   return useMemo(
-    () => (fromTake ? { files: filesOfTake(), first, second: second === SAME ? first : second, isReversed, delayS: delayMs / 1000 } : null),
-    [fromTake, first, second, isReversed, delayMs],
+    () => (fromTake ? { files: filesOfTake(sessionId), first, second: second === SAME ? first : second, isReversed, delayS: delayMs / 1000 } : null),
+    [sessionId, fromTake, first, second, isReversed, delayMs],
   );
 }
 
@@ -77,7 +77,7 @@ export function Bench({ session }: { session: Session }) {
   const change = (more: Partial<BenchSettings>): void => setSettings({ ...settings, ...more });
   const [box, size] = useSize<HTMLDivElement>();
   const [fromTake, setFromTake] = useState(false);
-  const take = useTakePair(fromTake, settings);
+  const take = useTakePair(session.id, fromTake, settings);
   const bench = useMemo(() => benchOf(session, fromTake ? STANDING_IN : settings), [session, settings, fromTake]);
   const table = useMemo(() => arrivalTable(resolvePlan(bench)), [bench]);
   useEffect(() => putOn('A', bench, 'Two channels', take), [bench, take]);
@@ -88,7 +88,7 @@ export function Bench({ session }: { session: Session }) {
     return () => setMatched(true);
   }, []);
   const channels = useTakeStore(({ report, sessionId }) => (sessionId === session.id ? report?.channels : undefined)) ?? NO_CHANNELS;
-  const hasTake = channels.length > 1 && filesOfTake().length > 0;
+  const hasTake = channels.length > 1 && filesOfTake(session.id).length > 0;
   const names = fromTake
     ? channels.map(({ name }) => ({ value: name, text: name }))
     : session.microphones.map(({ id, name }) => ({ value: id, text: name }));

@@ -17,7 +17,7 @@ export function Choosing({ session }: { session: Session }) {
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [why, setWhy] = useState('');
   const [words, setWords] = useState<string | null>(null);
-  const files = filesOfTake();
+  const files = filesOfTake(session.id);
   const there = session.microphones.filter(({ id }) => Object.values(matching).includes(id));
   if (sessionId !== session.id || !report || files.length === 0 || there.length < 2) return null;
   const listen = async (): Promise<void> => {

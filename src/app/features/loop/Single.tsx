@@ -19,7 +19,7 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
   const [words, setWords] = useState(attempt.words);
   const [sure, setSure] = useState(false);
   const back = snapshot ? wayBack(session, snapshot) : null;
-  const files = filesOfTake();
+  const files = filesOfTake(session.id);
   const bytes = files.reduce((sum, { blob }) => sum + blob.size, 0);
   // Only the newest take's files are at hand.
   const canKeepSound =

@@ -6,7 +6,7 @@ export const station: Station = {
   order: 40,
   load: async () => (await import('./View')).TapeStation,
   state: ({ session }) => {
-    const read = new Set(session.tape.map((reading) => reading.microphoneId)).size;
-    return stopOf(Math.min(read, session.microphones.length), session.microphones.length, 'microphones read');
+    const read = session.microphones.filter(({ id }) => session.tape.some(({ microphoneId }) => microphoneId === id)).length;
+    return stopOf(read, session.microphones.length, 'microphones read');
   },
 };

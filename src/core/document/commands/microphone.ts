@@ -149,7 +149,11 @@ export const alignMicrophones = (ids: readonly string[], how: Alignment, stringF
 export const removeMicrophones = (ids: readonly string[]): Command =>
   command(
     (session) => `take ${microphoneNames(session, ids)} away`,
-    (session) => ({ ...session, microphones: session.microphones.filter((microphone) => !ids.includes(microphone.id)) }),
+    (session) => ({
+      ...session,
+      microphones: session.microphones.filter((microphone) => !ids.includes(microphone.id)),
+      tape: session.tape.filter(({ microphoneId }) => !ids.includes(microphoneId)),
+    }),
   );
 
 /** A way of looking: turned clockwise from straight ahead (+y) as seen from above, and tilted up from level. */

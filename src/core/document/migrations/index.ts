@@ -13,6 +13,7 @@ import type { Migration, RawDocument } from './migration';
 import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
 import { thingsThatStandAbout } from './session/0002-things-that-stand-about';
 import { roomsAndBriefs } from './session/0003-rooms-and-briefs';
+import { theChainOfAChannel } from './session/0004-the-chain-of-a-channel';
 
 export { isRecord, type RawDocument } from './migration';
 
@@ -23,7 +24,7 @@ interface History {
 }
 
 export const HISTORIES: Readonly<Record<string, History>> = {
-  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs] },
+  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs, theChainOfAChannel] },
   [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [] },
   [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },
@@ -40,6 +41,9 @@ export function lifted(format: string, document: RawDocument): Lifted {
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return { ok: false, reason: 'The field “version” is missing or no whole number from 1.' };
   if (version > history.version)
-    return { ok: false, reason: `The file has version ${version} and this program reads up to ${history.version}: update the program first.` };
+    return {
+      ok: false,
+      reason: `This was made by a newer version of the program (${version}, and this one reads up to ${history.version}): update the program first.`,
+    };
   return { ok: true, from: version, document: history.migrations.slice(version - 1).reduce((older, lift) => lift(older), document) };
 }

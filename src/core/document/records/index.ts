@@ -1,0 +1,10 @@
+export { BRIEF } from './brief';
+export { FURNISHING } from './furnishing';
+export { INSTRUMENT } from './instrument';
+export { MICROPHONE } from './microphone';
+export { PAIR } from './pair';
+export { READING } from './reading';
+export { READY } from './ready';
+export { type Field, fieldsOf, type Part, type Records, schemaOf, withPart } from './record';
+export { ROOM } from './room';
+export { GROUPS, ITEMS, LIMITS, SESSION } from './session';

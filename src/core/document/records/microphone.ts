@@ -1,0 +1,41 @@
+import Joi from 'joi';
+import { PATTERN_NAMES } from '../../microphones';
+import { PREAMP_CHARACTERS } from '../../patch';
+import { address, id, name, number, object, point, sourceReference } from '../schemaWords';
+import type { PlacedMicrophone } from '../session';
+import { ofSetUp, type Records } from './record';
+
+const CHAIN = { since: 5 };
+
+export const MICROPHONE = {
+  id: ofSetUp('id', id),
+  modelId: ofSetUp('kind of microphone', id),
+  label: ofSetUp('label', Joi.string().trim().min(1).max(4)),
+  name: ofSetUp('name', name),
+  colour: ofSetUp('colour of its string', Joi.number().integer().min(0).max(7)),
+  positionM: ofSetUp('place', point),
+  aimM: ofSetUp('aim', point),
+  pattern: ofSetUp('pattern', Joi.valid(...PATTERN_NAMES)),
+  padOn: ofSetUp('pad', Joi.boolean()),
+  flipped: ofSetUp('inverted in the mix', Joi.boolean()),
+  alignSamples: ofSetUp('delay in the mix', number(-1e6, 1e6)),
+  target: ofSetUp('source it is there for', sourceReference.allow(null)),
+  locked: ofSetUp('locked', Joi.boolean()),
+  stand: ofSetUp('stand', object({ modelId: id, baseM: object({ x: number(-100, 100), y: number(-100, 100) }) }).allow(null)),
+  heldString: ofSetUp('held string', object({ instrumentId: id, markId: id, lengthM: number(0.01, 50) }).allow(null)),
+  setupId: ofSetUp('set-up it came with', id.allow(null)),
+  pan: ofSetUp('pan', number(-1, 1).optional()),
+  pinned: ofSetUp('pinned to its input', Joi.boolean().optional()),
+  through: ofSetUp('what it goes through', id.optional()),
+  behind: ofSetUp('what stands behind that', id.optional()),
+  lowCut: ofSetUp('low cut', Joi.boolean().optional()),
+  inputLowCut: ofSetUp('low cut on its way', Joi.boolean().optional()),
+  alsoInto: ofSetUp('second input', address.optional()),
+  preamp: ofSetUp('preamp it is wanted on', Joi.valid(...PREAMP_CHARACTERS).optional()),
+  learnedDb: ofSetUp('level learned from a take', number(-60, 60).optional()),
+  cable: ofSetUp('cable', Joi.valid('reversed').optional(), CHAIN),
+  inputInverted: ofSetUp('inverted at its input', Joi.boolean().optional(), CHAIN),
+  madeUp: ofSetUp('where its reversed cable is made up for', Joi.valid('input', 'mix').optional(), CHAIN),
+  latencySamples: ofSetUp('delay by what is in its way', number(-1e6, 1e6).optional(), CHAIN),
+  cableChanges: ofSetUp('changes of its cable', Joi.number().integer().min(0).max(9999).optional(), CHAIN),
+} satisfies Records<PlacedMicrophone>;

@@ -1,0 +1,50 @@
+import type Joi from 'joi';
+import { object } from '../schemaWords';
+
+/**
+ * What a field belongs to: the set-up that an attempt keeps and *put back* restores, the day that goes on beside it, or the record
+ * itself.
+ */
+export type Part = 'set-up' | 'day' | 'record';
+
+/** One stored field, declared once: how it is judged, whose it is, since which version it is there, and what people call it. */
+export interface Field<P extends Part = Part> {
+  readonly schema: Joi.Schema;
+  readonly part: P;
+  /** The first version of the session's format that knows it. */
+  readonly since: number;
+  /** What it is called in a sentence: "low cut". */
+  readonly noun: string;
+}
+
+/** A record has a field for each that its type has: one that has none does not compile. */
+export type Records<T> = { readonly [K in keyof T]-?: Field };
+
+/** The last version before fields said since when they are there: what was there by then is since 4 or earlier. */
+const EARLIER = 4;
+
+type Options = { readonly since?: number };
+const field =
+  <P extends Part>(part: P) =>
+  (noun: string, schema: Joi.Schema, { since = EARLIER }: Options = {}): Field<P> => ({ schema, part, since, noun });
+
+export const ofSetUp = field('set-up');
+export const ofDay = field('day');
+export const ofRecord = field('record');
+
+/** The schema of a whole record. */
+export const schemaOf = (records: Readonly<Record<string, Field>>): Joi.ObjectSchema =>
+  object(Object.fromEntries(Object.entries(records).map(([key, { schema }]) => [key, schema])));
+
+/** Fields of a part, in their order. */
+export const fieldsOf = (records: Readonly<Record<string, Field>>, part: Part): readonly string[] =>
+  Object.entries(records).flatMap(([key, one]) => (one.part === part ? [key] : []));
+
+/** A value with the fields of a part taken from another; fields that the other has not are gone. */
+export function withPart<T extends object>(records: Records<T>, part: Part, own: T, from: T): T {
+  const theirs = new Set(fieldsOf(records, part));
+  return Object.fromEntries([
+    ...Object.entries(own).filter(([key]) => !theirs.has(key)),
+    ...Object.entries(from).filter(([key]) => theirs.has(key)),
+  ]) as T;
+}
