@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analysis';
+import { readTakeReport } from '../../core/document';
 import type { Chains } from '../../core/verdict';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { newId } from '../components/newId';
@@ -49,23 +50,32 @@ export function keepTake(sessionId: string, change: Partial<Take>): void {
   void database.takes.put({ sessionId, take }).catch(() => undefined);
 }
 
-const isTake = (value: unknown): value is Take => {
-  const take = value as Partial<Take> | null;
-  return take?.report?.format === 'shuttlecraft-take-report' && Array.isArray(take.waveforms) && Array.isArray(take.refused);
-};
+/** A stored take, or why it cannot be used; null for none. */
+function readTake(value: unknown): Take | string | null {
+  const take = value as Partial<Take> | null | undefined;
+  if (!take?.report) return null;
+  const read = readTakeReport(take.report);
+  if (!read.ok) return read.reason;
+  if (!Array.isArray(take.waveforms) || !Array.isArray(take.refused)) return null;
+  return {
+    report: read.report,
+    waveforms: take.waveforms,
+    refused: take.refused,
+    strokes: take.strokes ?? [],
+    matching: take.matching ?? {},
+    roles: take.roles ?? {},
+    chains: take.chains ?? {},
+  };
+}
 
-/** Brings back the take that was on the bench of a session; an empty bench when there is none. */
+/** Brings back the take that was on the bench of a session; an empty bench when there is none, and a sentence when it cannot be read. */
 export async function restoreTake(sessionId: string): Promise<void> {
   if (useTakeStore.getState().sessionId === sessionId) return;
   useTakeStore.setState({ ...EMPTY, sessionId });
   const row = await database.takes.get(sessionId).catch(() => undefined);
   const { sessionId: now, report } = useTakeStore.getState();
-  if (isTake(row?.take) && now === sessionId && report === null)
-    useTakeStore.setState({
-      ...row.take,
-      strokes: row.take.strokes ?? [],
-      matching: row.take.matching ?? {},
-      roles: row.take.roles ?? {},
-      chains: row.take.chains ?? {},
-    });
+  if (now !== sessionId || report !== null) return;
+  const take = readTake(row?.take);
+  if (typeof take === 'string') useTakeStore.setState({ problem: take });
+  else if (take) useTakeStore.setState(take);
 }

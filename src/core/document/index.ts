@@ -20,3 +20,4 @@ export { firstDeadReference } from './references';
 export * from './schema';
 export * from './session';
 export * from './shelfDifferences';
+export { readTakeReport } from './takeSchema';
