@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { inputAddress, levelChain, type PowerSocket, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
-import { gainSetting, loudestDb, outboardOf, patchInputs, peakTargetOf, pluggedAt, powerOf, powerSockets, resolvePlan } from '../planning';
+import { inputAddress, levelChain, type PowerSocket, peakTargetOf, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
+import { gainSetting, loudestDb, outboardOf, patchInputs, pluggedAt, powerOf, powerSockets, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {

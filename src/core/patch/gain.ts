@@ -1,3 +1,4 @@
+import type { Plan } from '../arrivals';
 import type { MicrophoneModel } from '../microphones';
 import { outputLevelDbu } from '../microphones';
 import type { DeviceInput } from './device';
@@ -5,6 +6,10 @@ import type { Outboard } from './outboard';
 
 /** Peaks of the loudest playing are aimed here (the safe-peaks habit, common practice). */
 export const PEAK_TARGET_DBFS = -12;
+
+/** Where a microphone's loudest peaks are wanted, dBFS. */
+export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: string): number =>
+  peakTargetsDbfs?.[microphoneId] ?? peakTargetDbfs ?? PEAK_TARGET_DBFS;
 
 export type GainVerdict = 'fits' | 'overloads' | 'too-loud' | 'too-hot' | 'too-quiet';
 

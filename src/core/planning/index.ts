@@ -1,3 +1,4 @@
+export { briefWords } from './briefWords';
 export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
 export { withExpectations } from './expected';
@@ -17,7 +18,7 @@ export * from './placing';
 export * from './power';
 export * from './proposals';
 export * from './ready';
-export { heardRoom, peakTargetOf, resolveFiles, resolvePlan, wantedLevelDb } from './resolve';
+export { heardRoom, resolveFiles, resolvePlan, wantedLevelDb } from './resolve';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';

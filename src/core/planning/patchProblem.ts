@@ -18,12 +18,12 @@ import {
   type PatchProblem,
   partsOf,
   partsOfAddress,
+  peakTargetOf,
   secondWayId,
   secondWayName,
 } from '../patch';
 import { formatNumber, listed } from '../units';
 import { cableLengthM } from './cableLength';
-import { peakTargetOf } from './resolve';
 
 /** Every input of the session's devices that can be recorded at its rate, in order. */
 export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>

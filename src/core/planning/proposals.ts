@@ -43,10 +43,22 @@ function wishes(brief: Brief, recipe: Recipe, microphones: number, drums: boolea
   if (brief.together === 'one after another') out.push({ points: isolation === 'little' ? 0.5 : 0, words: null });
   if (brief.roomShare === 'dry')
     out.push(...has('dry', 2.5, 'dry'), { points: sounds.includes('roomy') ? -2 : isolation === 'much' ? 1 : 0, words: null });
+  if (brief.roomShare === 'some room')
+    out.push(...has('natural', 1.5, 'some of the room in it'), { points: sounds.includes('dry') || sounds.includes('roomy') ? -1 : 0, words: null });
   if (brief.roomShare === 'roomy') out.push(...has('roomy', 3, 'with the room in it'), { points: sounds.includes('dry') ? -1.5 : 0, words: null });
   if (brief.fixHabit === 'in the mix' && isolation !== 'little')
     out.push({ points: isolation === 'much' ? 1.5 : 0.75, words: 'channels apart enough to mend in the mix' });
-  if (brief.fixHabit === 'at the source') out.push({ points: -0.15 * microphones, words: null });
+  if (brief.fixHabit === 'at the source')
+    out.push({
+      points: -0.3 * microphones,
+      words: microphones <= (drums ? USUAL.drums : USUAL.other) ? 'few microphones, so that what is wrong is mended where it is' : null,
+    });
+  // Half of either: channels apart where that costs few of them.
+  if (brief.fixHabit === 'between')
+    out.push({
+      points: (isolation === 'much' ? 0.75 : isolation === 'some' ? 0.4 : 0) - 0.07 * microphones,
+      words: isolation === 'little' ? null : 'channels apart with few microphones',
+    });
   if (brief.character) out.push(...has(brief.character, 2, brief.character === 'natural' ? 'natural' : `more ${brief.character}`));
   return out;
 }

@@ -88,8 +88,13 @@ export function heardRoom(session: Pick<Session, 'room' | 'furnishings'>): Room 
   return screens === 0 ? room : { ...room, softM2: OCTAVES_HZ.map((_, octave) => (room.softM2?.[octave] ?? 0) + screens) as unknown as PerOctave };
 }
 
-/** Peaks at three quarters of a meter from −60 to 0 dBFS: as that habit has it at the loudest. */
-const HALF_TO_THREE_QUARTERS_DBFS = -15;
+/** Where the loudest peaks are wanted by habits that have them elsewhere than usual, dBFS. */
+const HABITUAL_DBFS: Readonly<Partial<Record<NonNullable<Session['brief']['levelHabit']>, number>>> = {
+  // Three quarters of a meter from −60 to 0.
+  'half to three quarters': -15,
+  // Floating point loses nothing by being low, and a converter clips all the same (our choice): more room above.
+  '32-bit float': -20,
+};
 
 /** A shaker is recorded quietly: it is felt more than heard (common practice), dB under the rest. */
 const SHAKEN_DB = -12;
@@ -108,10 +113,6 @@ function unityTargets(session: Session): Record<string, number> {
     }),
   );
 }
-
-/** Where a microphone's loudest peaks are wanted, dBFS. */
-export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: string): number =>
-  peakTargetsDbfs?.[microphoneId] ?? peakTargetDbfs ?? PEAK_TARGET_DBFS;
 
 /** A resolved microphone as its recorded file is: through a chain, without what the mix does. */
 function inFile(microphone: PlanMicrophone, chain: Chain, invertingInput: string | undefined): PlanMicrophone {
@@ -133,6 +134,11 @@ export function resolveFiles(session: Session, chains: Readonly<Record<string, C
     return placed ? inFile(microphone, chains[microphone.id] ?? placed, invertingInputOf(session, microphone.id)) : microphone;
   });
   return { ...plan, microphones };
+}
+
+function habitual({ brief }: Session): Pick<Plan, 'peakTargetDbfs'> {
+  const peakTargetDbfs = brief.levelHabit && HABITUAL_DBFS[brief.levelHabit];
+  return peakTargetDbfs === undefined ? {} : { peakTargetDbfs };
 }
 
 /** Turns the document into the plain inputs that the physics wants, channels as the mix has them. The only place that knows both. */
@@ -162,7 +168,7 @@ export function resolvePlan(session: Session): Plan {
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,
     solids: solidsOf(placedGeometries, session, microphones),
-    ...(session.brief.levelHabit === 'half to three quarters' ? { peakTargetDbfs: HALF_TO_THREE_QUARTERS_DBFS } : {}),
+    ...habitual(session),
     ...(session.brief.levelHabit === 'balanced at unity' ? { peakTargetsDbfs: unityTargets(session) } : {}),
   };
 }

@@ -2,7 +2,7 @@ import { boathouseKit } from '../../../demo/boathouse';
 import { arrivalTable } from '../arrivals';
 import { editMicrophone, plugAll, plugIn, putBehind, putBetween, type Session, sessionProblem, splitInto } from '../document';
 import { inputList, inputListCsv } from '../exchange';
-import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, secondWayId } from '../patch';
+import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, peakTargetOf, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
 import {
@@ -17,7 +17,6 @@ import {
   patchInputs,
   patchProblem,
   patchTroubles,
-  peakTargetOf,
   powerUses,
   resolvePlan,
   shoppingList,

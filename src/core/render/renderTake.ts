@@ -1,6 +1,6 @@
 import { arrivalTable, type Plan, sourceKey } from '../arrivals';
 import { behindLowCuts, createRandom, type Random } from '../math';
-import { PEAK_TARGET_DBFS } from '../patch';
+import { peakTargetOf } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
 import { disturb } from './disturb';
 import type { Fault } from './fault';
@@ -103,7 +103,7 @@ function calledAs({ microphones }: Plan, { id, name }: Plan['microphones'][numbe
   return name;
 }
 
-/** Sources are struck one by one; a channel's loudest predicted peak lands at −12 dBFS. Truth counts the sound's own start as 0. */
+/** Sources are struck one by one; a channel's loudest predicted peak lands where its plan wants it, −12 dBFS where no habit is said. Truth counts the sound's own start as 0. */
 export function renderTake(planned: Plan, options: RenderOptions): RenderedTake {
   const random = createRandom(options.seed);
   const faults = options.faults ?? [];
@@ -117,12 +117,13 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
   );
   const split = signals.map((signal) => inBands(signal, rate));
   const channels = plan.microphones.map((microphone, m) => {
+    const targetDbfs = peakTargetOf(plan, microphone.id);
     const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
     const heard = signals.map((signal, s) =>
       heardStroke(
         signal,
         split[s] as Float32Array[],
-        heardBy(table, m, s, amplitudeRatioFromDb(PEAK_TARGET_DBFS - loudestDb), options.reflections ?? true),
+        heardBy(table, m, s, amplitudeRatioFromDb(targetDbfs - loudestDb), options.reflections ?? true),
       ),
     );
     const samples = new Float32Array(length);
@@ -130,7 +131,7 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
     const reversed = faults.some((fault) => fault.kind === 'reversed' && fault.microphoneId === microphone.id);
     for (const stroke of strokes)
       addDelayed(samples, heard[stroke.source] as Float32Array, stroke.atSample + late, stroke.velocity * (reversed ? -1 : 1));
-    const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + PEAK_TARGET_DBFS);
+    const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + targetDbfs);
     for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * random.normal();
     const { lowCutHz } = microphone;
     for (const { kind, microphoneId } of faults) if (microphoneId === microphone.id) disturb(samples, kind, rate);

@@ -43,7 +43,7 @@ function Line({ session, question }: { session: Session; question: Question }) {
         </Flex>
       </Flex>
       <Box fontSize="sm" color="quiet">
-        {question.why}
+        {question.why} Used by: {question.usedBy}.
       </Box>
     </Box>
   );

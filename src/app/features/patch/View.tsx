@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
-import { inputAddress, type PatchResult } from '../../../core/patch';
+import { inputAddress, type PatchResult, peakTargetOf } from '../../../core/patch';
 import {
   clockWords,
   dangerOfPlugging,
@@ -16,7 +16,6 @@ import {
   outboardOf,
   patchInputs,
   patchTroubles,
-  peakTargetOf,
   resolvePlan,
 } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';

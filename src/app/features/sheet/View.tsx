@@ -6,7 +6,7 @@ import type { Session } from '../../../core/document';
 import { answerBrief } from '../../../core/document';
 import { gearCsv, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
+import { briefWords, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
 import { formatNumber, formatTemperature } from '../../../core/units';
 import { Choice } from '../../components/Choice';
@@ -33,12 +33,6 @@ const choiceWords = ({ ready, instruments }: Session): string =>
 /** The parts of the song, where each sits. */
 const partWords = ({ brief }: Session): string =>
   (brief.parts ?? []).map(({ name, pan, against }) => `${name} ${pan}${against ? `, against ${against}` : ''}`).join('; ');
-
-/** What the brief says, in one line. */
-const briefWords = ({ together, picture, roomShare, key, tempoBpm, levelHabit, alignHabit, bitDepth }: Session['brief']): string =>
-  [together, picture, roomShare, key, tempoBpm && `${tempoBpm} a minute`, bitDepth && `${bitDepth} bit`, levelHabit, alignHabit]
-    .filter(Boolean)
-    .join(', ');
 
 /** Everything on one page for the wall. */
 export function SheetStation() {
