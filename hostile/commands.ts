@@ -225,7 +225,7 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   lowerCeiling: (h) =>
     lowerCeiling(h.chance(0.4) ? null : { along: h.pick(WALLS) ?? 'left wall', reachM: h.random.between(0.1, 6), heightM: h.random.between(0.5, 3) }),
   nameSurface: (h) => nameSurface(h.pick(SURFACES) ?? 'floor', h.chance(0.3) ? null : (h.pick(MATERIAL_IDS) ?? null)),
-  takeHeardDecay: (h) => takeHeardDecay(h.length(-0.2, 1.2)),
+  takeHeardDecay: (h) => takeHeardDecay(h.chance(0.3) ? null : ([1, 2, 3, 4, 5, 6].map(() => h.length(-0.2, 5)) as never)),
   answerBrief: (h) =>
     answerBrief(
       h.pick([

@@ -108,6 +108,7 @@ const ROOMS: Others<Omit<Session['room'], 'softM2'>> = {
   heightM: 3,
   temperatureC: 24,
   absorption: 0.4,
+  heardScale: [1, 1, 2, 2, 1, 1],
   glass: [],
   noiseDb: 30,
   lowCeiling: { along: 'left wall', reachM: 1, heightM: 2 },

@@ -16,8 +16,12 @@ const overOctaves = (of: (octave: number) => number): PerOctave => OCTAVES_HZ.ma
 function bareAbsorption(room: Room, surface: Surface): PerOctave {
   const material = room.surfaces?.[surface];
   const { absorption: a } = room;
-  return material ? materialOf(material).absorbs : [a, a, a, a, a, a];
+  return asHeard(room, material ? materialOf(material).absorbs : [a, a, a, a, a, a]);
 }
+
+/** What a surface takes up by what it is made of, as much more or less as the room was heard to. */
+const asHeard = ({ heardScale }: Room, absorbs: PerOctave): PerOctave =>
+  heardScale ? overOctaves((octave) => Math.min(MOST, (absorbs[octave] as number) * (heardScale[octave] as number))) : absorbs;
 
 /** Absorption of a surface by octave: its material's, its windows and doors counted by their areas. */
 export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
@@ -27,7 +31,10 @@ export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
   const together = parts.reduce((sum, { widthM, heightM }) => sum + widthM * heightM, 0);
   const share = Math.min(1, together / surfaceAreaM2(room, surface));
   return overOctaves((octave) => {
-    const inParts = parts.reduce((sum, { kind, widthM, heightM }) => sum + widthM * heightM * (PART_MODELS[kind].absorbs[octave] as number), 0);
+    const inParts = parts.reduce(
+      (sum, { kind, widthM, heightM }) => sum + widthM * heightM * (asHeard(room, PART_MODELS[kind].absorbs)[octave] as number),
+      0,
+    );
     return (bare[octave] as number) * (1 - share) + (inParts / together) * share;
   });
 }
@@ -35,7 +42,7 @@ export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
 /** Absorption where a reflection meets a surface: a window's or a door's, else what the surface itself is made of. */
 export function absorptionAt(room: Room, surface: Surface, at: Vec3): PerOctave {
   const part = partAt(room, surface, at);
-  return part ? PART_MODELS[part.kind].absorbs : bareAbsorption(room, surface);
+  return part ? asHeard(room, PART_MODELS[part.kind].absorbs) : bareAbsorption(room, surface);
 }
 
 /** Mean absorption of the room by octave, its furniture's area counted in: Σ Sα / S. */
@@ -55,7 +62,8 @@ export const meanAbsorptionAt = (room: Room, surface: Surface, at: Vec3): number
 
 const meanOf = derived((room: Room) => middle(octaveAbsorption(room)));
 
-export const meanAbsorption = (room: Room): number => (!room.surfaces && !room.softM2 && !room.parts ? room.absorption : meanOf(room));
+export const meanAbsorption = (room: Room): number =>
+  !room.surfaces && !room.softM2 && !room.parts && !room.heardScale ? room.absorption : meanOf(room);
 
 /** Opposite walls, floor and ceiling: what sound goes to and fro between. */
 export const OPPOSITE: readonly (readonly [Surface, Surface])[] = [
@@ -142,3 +150,37 @@ export function absorptionFor(room: Room, decaySeconds: number, speedOfSoundMps:
 /** Absorbing area that is missing for a decay, m²; negative when there is more than enough. */
 export const missingAreaM2 = (room: Room, decaySeconds: number, speedOfSoundMps: number): number =>
   roomSurfaceM2(room) * (absorptionFor(room, decaySeconds, speedOfSoundMps) - meanAbsorption(room));
+
+/** Surfaces are not believed to take up less or more than this share of what they are made of does. */
+const LEAST_SCALE = 0.05;
+const MOST_SCALE = 20;
+
+/**
+ * By how much all surfaces' absorption has to be scaled, octave by octave, so that the room decays as it was heard to: what they are made of,
+ * windows, doors and furniture stay. An octave that was not heard takes the scale of the nearest that was.
+ *
+ * @param heardS decay by octave, s; null where it was not heard
+ */
+export function scaleForDecay(room: Room, heardS: readonly (number | null)[], speedOfSoundMps: number): PerOctave {
+  const { heardScale: _, ...drawn } = room;
+  const decaysAt = (scale: number, octave: number): number =>
+    octaveDecays({ ...drawn, heardScale: overOctaves(() => scale) }, speedOfSoundMps)[octave]?.seconds ?? 0;
+  const found = OCTAVES_HZ.map((__, octave): number | null => {
+    const wanted = heardS[octave];
+    if (!wanted) return null;
+    let [low, high] = [Math.log(LEAST_SCALE), Math.log(MOST_SCALE)];
+    // A larger scale decays sooner.
+    for (let i = 0; i < 40; i++) {
+      const middleScale = (low + high) / 2;
+      if (decaysAt(Math.exp(middleScale), octave) > wanted) low = middleScale;
+      else high = middleScale;
+    }
+    return Math.exp((low + high) / 2);
+  });
+  return overOctaves((octave) => {
+    const [nearest] = found
+      .flatMap((scale, other) => (scale === null ? [] : [{ scale, off: Math.abs(other - octave) }]))
+      .sort((a, b) => a.off - b.off);
+    return nearest?.scale ?? 1;
+  });
+}

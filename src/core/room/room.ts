@@ -34,6 +34,8 @@ export interface Room {
   readonly temperatureC: number;
   /** Mean absorption, 0.01 (bare concrete) to 0.9, of the surfaces that are not named. */
   readonly absorption: number;
+  /** By how much more or less all surfaces take up than what they are made of says, by octave: as the decay was heard. */
+  readonly heardScale?: PerOctave;
   /** What surfaces are made of, where it is said. */
   readonly surfaces?: Readonly<Partial<Record<Surface, MaterialId>>>;
   /** Absorbing area of the furniture by octave, m²; not kept, but worked out from what stands in the room. */

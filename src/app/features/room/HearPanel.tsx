@@ -5,7 +5,7 @@ import { type ClapReport, noiseDbSpl, type QuietReport } from '../../../core/ana
 import { editRoom, type Session, takeHeardDecay } from '../../../core/document';
 import { inputAddress } from '../../../core/patch';
 import { gainSetting, heardRoom, loudestDb, outboardOf, patchInputs } from '../../../core/planning';
-import { absorptionFor, type OctaveDecay, roomSurfaceM2 } from '../../../core/room';
+import { OCTAVES_HZ, type OctaveDecay, scaleForDecay } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
@@ -97,11 +97,8 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
   const meanS = middle.length > 0 ? middle.reduce((sum, value) => sum + value, 0) / middle.length : null;
   const refused = report.octaves.find(({ problem }) => problem !== null);
   const take = (): void => {
-    if (meanS === null) return;
-    const speed = speedOfSound(session.room.temperatureC);
-    const { surfaces: _, ...plain } = heardRoom(session);
-    const soft = ((plain.softM2?.[2] ?? 0) + (plain.softM2?.[3] ?? 0)) / 2 / roomSurfaceM2(plain);
-    runCommand(takeHeardDecay(Math.max(0.01, absorptionFor(plain, meanS, speed) - soft)));
+    const heardS = OCTAVES_HZ.map((hertz) => report.octaves.find((one) => one.hertz === hertz)?.t20S ?? null);
+    runCommand(takeHeardDecay(scaleForDecay(heardRoom(session), heardS, speedOfSound(session.room.temperatureC))));
   };
   return (
     <Box mt="3" role="region" aria-label="What the clap says">
@@ -158,8 +155,18 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
         </Box>
       )}
       {meanS !== null && (
-        <Button mt="3" minH="44px" variant="outline" onClick={take}>
-          Let the plan use what was heard
+        <>
+          <Button mt="3" minH="44px" variant="outline" onClick={take}>
+            Let the plan use what was heard
+          </Button>
+          <Box mt="1" fontSize="sm" color="quiet">
+            Surfaces, windows and doors stay as drawn; by octave they take up as much more or less as was heard.
+          </Box>
+        </>
+      )}
+      {session.room.heardScale && (
+        <Button mt="2" minH="44px" variant="outline" onClick={() => runCommand(takeHeardDecay(null))}>
+          Back to the drawn surfaces
         </Button>
       )}
     </Box>

@@ -1,5 +1,5 @@
 import type { Cable, Outboard } from '../../patch';
-import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type Surface, type WallPart } from '../../room';
+import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type PerOctave, type Surface, type WallPart } from '../../room';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
 import type { Brief, Readiness, Session, Shelf } from '../session';
@@ -81,11 +81,11 @@ export const lowerCeiling = (low: LowCeiling | null): Command =>
     return { ...session, room: low ? { ...room, lowCeiling: low } : room };
   });
 
-/** The room takes up what was heard of it: one figure for all its surfaces, what stands in it counted apart. */
-export const takeHeardDecay = (absorption: number): Command =>
-  command('take the decay that was heard', (session) => {
-    const { surfaces: _, parts: __, ...room } = session.room;
-    return { ...session, room: { ...room, absorption } };
+/** Takes the decay that was heard: all surfaces take up so much more or less than what they are made of says; null goes back to that. */
+export const takeHeardDecay = (scale: PerOctave | null): Command =>
+  command(scale ? 'take the decay that was heard' : 'go back to the drawn surfaces', (session) => {
+    const { heardScale: _, ...room } = session.room;
+    return { ...session, room: scale ? { ...room, heardScale: scale } : room };
   });
 
 /** Answers of the brief; one that is undefined is taken back. */

@@ -13,6 +13,7 @@ export const ROOM = {
   heightM: ofSetUp('height', number(1.5, 30)),
   temperatureC: ofSetUp('temperature', number(-20, 50)),
   absorption: ofSetUp('absorption', number(0.01, 0.95)),
+  heardScale: ofSetUp('absorption by what was heard', Joi.array().items(number(0.01, 100)).length(6).optional(), { since: 5 }),
   glass: ofSetUp(
     'glass',
     Joi.array()
