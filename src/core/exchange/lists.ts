@@ -30,7 +30,8 @@ export function gearCsv(session: Session, table: ArrivalTable): string {
       'cable',
       microphone,
       `${plug}, ${needM.toFixed(1)} m`,
-      cable ? cableTitle(cable, session.units) : 'missing',
+      // Who has counted no cable has not said that there are none.
+      cable ? cableTitle(cable, session.units) : (session.shelf.cables ?? []).length > 0 ? 'missing' : '',
     ]),
     ...standUses(session).map(({ name, used, owned }) => ['stand', name, `${used} in use`, `${owned} there`]),
     ...powerUses(session).map((one) => ['power', one.device, 'mains', powerUseWords(one)]),

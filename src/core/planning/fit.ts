@@ -1,6 +1,6 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { checkPlan, type Finding, told } from '../checks';
-import type { Session } from '../document';
+import { belongsTo, type Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
 import { assignInputs, type SolveMilp, somePatch } from '../patch';
@@ -20,6 +20,18 @@ export interface Fit {
   readonly isPatchOpen: boolean;
   readonly microphones: number;
   readonly stands: number;
+}
+
+/** The session without what stands at an instrument: what a set-up for it is tried in, with the gear free that it would replace. */
+export function bareOf(session: Session, { id: instrumentId }: Pick<Instrument, 'id'>): Session {
+  const microphones = session.microphones.filter((placed) => !belongsTo(session, placed, instrumentId));
+  const left = new Set(microphones.map(({ id }) => id));
+  return {
+    ...session,
+    microphones,
+    pairs: session.pairs.filter(({ leftId, rightId }) => left.has(leftId) && left.has(rightId)),
+    patch: Object.fromEntries(Object.entries(session.patch).filter(([id]) => left.has(id))),
+  };
 }
 
 /** An overhead wants at least this much air to the ceiling, metres. */

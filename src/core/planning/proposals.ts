@@ -2,7 +2,7 @@ import type { Brief, Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
 import { type Recipe, recipesFor } from '../setups';
 import { counted } from '../units';
-import { type Fit, fitOf } from './fit';
+import { bareOf, type Fit, fitOf } from './fit';
 
 /** A set-up that answers the brief, with what speaks for it and what it costs. */
 export interface Proposal {
@@ -77,11 +77,7 @@ let last: { readonly session: Session; readonly instrument: Instrument; readonly
 function fitsOf(session: Session, instrument: Instrument, recipes: readonly Recipe[]): ReadonlyMap<string, Fit> {
   const before = last;
   if (before?.instrument === instrument && GROUNDS.every((key) => before.session[key] === session[key])) return before.fits;
-  const bare: Session = {
-    ...session,
-    microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id),
-    pairs: [],
-  };
+  const bare = bareOf(session, instrument);
   const fits = new Map(recipes.map((recipe) => [recipe.id, fitOf(bare, recipe, instrument)]));
   last = { session, instrument, fits };
   return fits;

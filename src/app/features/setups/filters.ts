@@ -1,7 +1,7 @@
 import { derived } from '../../../core/derived';
 import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
-import { type Fit, fitOf } from '../../../core/planning';
+import { bareOf, type Fit, fitOf } from '../../../core/planning';
 import { ISOLATIONS, type Isolation, type Recipe, recipesFor, type Sound } from '../../../core/setups';
 
 export interface Filters {
@@ -19,13 +19,6 @@ export interface Offer {
   readonly recipe: Recipe;
   readonly fit: Fit;
 }
-
-/** The session without what stands at an instrument: what a set-up for it is tried in. */
-export const bareOf = (session: Session, instrument: Instrument): Session => ({
-  ...session,
-  microphones: session.microphones.filter((placed) => placed.target?.instrumentId !== instrument.id),
-  pairs: [],
-});
 
 /** Every set-up for an instrument with whether it fits; kept for as long as the session is the same, since each is put up on paper. */
 const allOffers = derived((session: Session, instrument: Instrument): readonly Offer[] => {

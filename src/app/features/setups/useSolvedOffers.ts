@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
 import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
-import type { Fit } from '../../../core/planning';
+import { bareOf, type Fit } from '../../../core/planning';
 import { createResource, useResource } from '../../stores/resource';
-import { bareOf, type Offer } from './filters';
+import type { Offer } from './filters';
 
 interface Tried {
   readonly session: Session;

@@ -8,7 +8,6 @@ import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
 import { formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
-import { newId } from '../../components/newId';
 import { useViewStore } from '../../stores/viewStore';
 import { ShelfLine } from './ShelfLine';
 import { StandForm } from './StandForm';
@@ -37,7 +36,9 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
   const add = (id: string): void => {
     const found = STAND_CATALOGUE.find((stand) => stand.id === id);
     if (!found) return;
-    const stand = shelf.stands.some((own) => own.id === id) ? { ...found, id: `${id}-${newId().slice(0, 8)}`, name: `${found.name} 2` } : found;
+    // One more of a kind that is there; the first of one that is not.
+    const own = shelf.stands.find((one) => one.id === id);
+    const stand = own ? { ...own, count: Math.min(99, own.count + 1) } : { ...found, count: 1 };
     onChange(`add ${stand.name}`, (now) => putStand(now, stand));
     setEditing(stand.id);
   };

@@ -35,7 +35,8 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
   const addModel = (id: string): void => {
     const found = MICROPHONE_CATALOGUE.find((model) => model.id === id);
     if (!found) return;
-    const model = shelf.microphones.some((own) => own.id === id) ? { ...found, id: freshId(id), name: `${found.name} 2` } : found;
+    const one = { ...found, count: 1 };
+    const model = shelf.microphones.some((own) => own.id === id) ? { ...one, id: freshId(id), name: `${found.name} 2` } : one;
     onChange(`add ${model.name}`, (now) => putModel(now, model));
     setEditing(model.id);
   };
