@@ -1,12 +1,11 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
 import { addInstrument, type Session } from '../../core/document';
-import { familyOf, INSTRUMENT_KINDS, type InstrumentKind } from '../../core/instruments';
+import { familyOf, INSTRUMENT_KINDS } from '../../core/instruments';
 import { inUnits } from '../../core/units';
 import { Choice } from '../components/Choice';
 import { newId } from '../components/newId';
 import { runCommand } from '../stores/sessionStore';
-import { chooseInstrument } from '../stores/viewStore';
+import { chooseInstrument, FIRST_OFFERED, setView, useViewStore } from '../stores/viewStore';
 import { InstrumentThumb } from './InstrumentThumb';
 
 const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
@@ -21,16 +20,16 @@ function freePlace(session: Session): { x: number; y: number } {
 
 /** Choose what is played: a drawing of each, then its size. */
 export function AddInstrument({ session, onDone }: { session: Session; onDone?: () => void }) {
-  const [kind, setKind] = useState<InstrumentKind>('drum-kit');
+  const { kind, variant: wanted } = useViewStore((state) => state.nextInstrument);
   const family = familyOf(kind);
   const variants = Object.keys(family.variants);
-  const [wanted, setVariant] = useState('four-piece');
   const variant = variants.includes(wanted) ? wanted : (variants[0] ?? '');
   const add = (): void => {
     const id = newId();
     const name = family.variants[variant]?.name ?? family.name;
     runCommand(addInstrument({ id, kind, variant, name, positionM: freePlace(session), rotationDeg: 0, mirrored: false }));
     chooseInstrument(id);
+    setView({ nextInstrument: FIRST_OFFERED });
     onDone?.();
   };
   return (
@@ -56,7 +55,7 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
                 borderColor={candidate === kind ? 'tape' : 'line'}
                 fontWeight={candidate === kind ? '700' : '400'}
                 whiteSpace="normal"
-                onClick={() => setKind(candidate)}
+                onClick={() => setView({ nextInstrument: { kind: candidate, variant: wanted } })}
               >
                 <InstrumentThumb
                   kind={candidate}
@@ -73,7 +72,7 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
         label="Size or build"
         value={variant}
         options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
-        onChange={setVariant}
+        onChange={(next) => setView({ nextInstrument: { kind, variant: next } })}
       />
       <Box fontSize="sm" color="quiet" mt="1">
         {inUnits(family.variants[variant]?.basis ?? '', session.units)}

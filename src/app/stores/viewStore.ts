@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Session } from '../../core/document';
+import type { InstrumentKind } from '../../core/instruments';
 import type { UnitSystem } from '../../core/units';
 
 export type FloorView = 'plan' | 'side' | 'both';
@@ -33,7 +34,12 @@ interface ViewState {
   /** What a drag has just clicked into. */
   readonly snapWords: string | null;
   readonly legend: boolean;
+  /** What is about to be put into the room: kept here, so that no redrawing of what asks loses it. */
+  readonly nextInstrument: { readonly kind: InstrumentKind; readonly variant: string };
 }
+
+/** What is offered to be put into a room before anybody chose. */
+export const FIRST_OFFERED: ViewState['nextInstrument'] = { kind: 'drum-kit', variant: 'four-piece' };
 
 const STORED = 'shuttlecraft-theme';
 
@@ -66,6 +72,7 @@ export const useViewStore = create<ViewState>(() => ({
   strip: 'sum',
   snapWords: null,
   legend: false,
+  nextInstrument: FIRST_OFFERED,
 }));
 
 export const setView = (change: Partial<ViewState>): void => useViewStore.setState(change);

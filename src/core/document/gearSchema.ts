@@ -66,7 +66,7 @@ export const deviceSchema = object({
   id,
   name: name.label('Name'),
   inputs: Joi.array().items(inputSchema).min(1).max(64).unique('id').label('Inputs'),
-  clock: Joi.string().trim().min(1).max(40).optional(),
+  clock: Joi.string().trim().min(1).max(80).optional(),
   timeCode: Joi.string().trim().min(1).max(40).optional(),
   digitalInputs: Joi.number().integer().min(1).max(64).optional(),
   expands: id.optional(),

@@ -172,6 +172,20 @@ describe('instruments', () => {
     expect(useViewStore.getState().selection).toEqual({ of: 'instrument', id: piano?.id });
     expect(piano?.positionM.x).toBeGreaterThan(1);
   });
+  test('what was chosen is what is put in, also when what asks was drawn anew in between', () => {
+    open({ ...boathouseKit(), instruments: [], microphones: [], pairs: [] });
+    const { unmount } = render(
+      <ChakraProvider value={system}>
+        <AddInstrument session={doc()} />
+      </ChakraProvider>,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'Upright piano' }));
+    unmount();
+    show(<AddInstrument session={doc()} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Put it in the room' }));
+    expect(doc().instruments[0]?.kind).toBe('upright-piano');
+    expect(useViewStore.getState().nextInstrument.kind).toBe('drum-kit');
+  });
   test('turned by number, its microphones go along; left-handed, twelve strings', () => {
     const song = boathouseSessions()[1] as Session;
     open(song);

@@ -11,6 +11,13 @@ import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { Field } from './MicrophoneForm';
 
+/** The time code that is fed to more than one device. */
+const SHARED_CODE = 'time code';
+
+/** A name from before it was chosen from a list, which is not in it. */
+const named = (value: string | undefined, known: readonly string[]): readonly { readonly value: string; readonly text: string }[] =>
+  value && !known.includes(value) ? [{ value, text: value }] : [];
+
 /** A device whose inputs are alike, as most are; mixed ones come from the catalogue or a file. */
 interface Draft {
   name: string;
@@ -45,7 +52,7 @@ const schema = Joi.object({
   connector: Joi.valid('XLR', 'TRS', 'both'),
   rank: Joi.valid('1', '2', '3'),
   records: Joi.valid('integer', 'float'),
-  clock: Joi.string().trim().allow('').max(40).label('Clock'),
+  clock: Joi.string().trim().allow('').max(80).label('Clock'),
   timeCode: Joi.string().trim().allow('').max(40).label('Time code'),
   character: Joi.valid('', ...PREAMP_CHARACTERS),
   polarity: Joi.valid('none', 'switch'),
@@ -203,12 +210,27 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
           ]}
           {...register('expands')}
         />
-        <Field label="Runs by the clock of (empty for its own)" problem={formState.errors.clock?.message}>
-          <Input size="sm" h="44px" aria-label="Runs by the clock of (empty for its own)" {...register('clock')} />
-        </Field>
-        <Field label="Time code it shares (empty for none)" problem={formState.errors.timeCode?.message}>
-          <Input size="sm" h="44px" aria-label="Time code it shares (empty for none)" {...register('timeCode')} />
-        </Field>
+        <FormSelect
+          label="Runs by the clock of"
+          options={[
+            { value: '', text: 'itself' },
+            ...others.map(({ id, name }) => ({ value: id, text: name })),
+            ...named(
+              device.clock,
+              others.map(({ id }) => id),
+            ),
+          ]}
+          {...register('clock')}
+        />
+        <FormSelect
+          label="Time code"
+          options={[
+            { value: '', text: 'none' },
+            { value: SHARED_CODE, text: 'shared with the others that have it' },
+            ...named(device.timeCode, [SHARED_CODE]),
+          ]}
+          {...register('timeCode')}
+        />
         {!mixed && (
           <>
             <FormSelect
