@@ -1,4 +1,4 @@
-import { addInstrument, newSession, type Session, type Shelf, sound } from '../src/core/document';
+import { addInstrument, admitOwnSession, newSession, type Session, type Shelf } from '../src/core/document';
 import type { Instrument } from '../src/core/instruments';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { DEVICE_CATALOGUE } from '../src/core/patch';
@@ -51,7 +51,7 @@ function fresh(part: Part): Session {
     empty,
   );
   const recipe = recipeById(part.recipe);
-  return sound(recipe ? placeSetup(withInstrument, recipe, instrumentId, newId).session : withInstrument);
+  return admitOwnSession(recipe ? placeSetup(withInstrument, recipe, instrumentId, newId).session : withInstrument);
 }
 
 const KIT: Part = {

@@ -1,4 +1,4 @@
-import { type Command, commit, firstDeadReference, newSession, type Session, sessionContent, sound } from '../src/core/document';
+import { admitOwnSession, type Command, commit, firstDeadReference, newSession, type Session, sessionContent } from '../src/core/document';
 import { exportSession, importDocument } from '../src/core/exchange';
 import { createRandom } from '../src/core/math';
 import { COMMANDS, NOW, SHELF } from './commands';
@@ -36,7 +36,7 @@ function objection(session: Session): string | null {
  */
 export function walkCommands(seed: number, steps: number, counts: WalkCounts, look = true): string | null {
   const random = createRandom(seed);
-  let now = sound(newSession(`walk-${seed}`, 'Walk', NOW, SHELF));
+  let now = admitOwnSession(newSession(`walk-${seed}`, 'Walk', NOW, SHELF));
   let past: Session[] = [];
   let future: Session[] = [];
   for (let step = 0; step < steps; step++) {

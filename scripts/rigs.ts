@@ -1,5 +1,5 @@
 import { arrivalTable } from '../src/core/arrivals';
-import { addInstrument, newSession, plugAll, type Session, type Shelf, sound } from '../src/core/document';
+import { addInstrument, newSession, plugAll, type Session, type Shelf, admitOwnSession } from '../src/core/document';
 import type { Instrument } from '../src/core/instruments';
 import type { LineFault } from '../src/core/lineCheck';
 import { createRandom } from '../src/core/math';
@@ -32,10 +32,10 @@ export function rigSession(index: number, solve: SolveMilp): Session {
   const begun = addInstrument({ id: 'i', name: 'Instrument', positionM: { x: 2.6, y: 2.1 }, rotationDeg: 0, mirrored: false, ...instrument })(empty);
   const found = recipeById(recipe);
   if (!found) throw new Error(`no set-up ${recipe}`);
-  const session = sound(placeSetup(begun, found, 'i', () => `m${++ids}`).session);
+  const session = admitOwnSession(placeSetup(begun, found, 'i', () => `m${++ids}`).session);
   const result = assignInputs(patchProblem(session, arrivalTable(resolvePlan(session))), solve);
   if (!result.ok) throw new Error(`${recipe}: ${result.reason}`);
-  return sound(plugAll(result.inputs)(session));
+  return admitOwnSession(plugAll(result.inputs)(session));
 }
 
 export const FAULT_KINDS = ['swapped', 'reversed', 'dead', 'no power', 'wrong gain', 'hum', 'not answering', 'dropped'] as const;

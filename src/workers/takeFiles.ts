@@ -1,4 +1,4 @@
-import { linedUp, type TakeChannel, takeChannels } from '../core/analysis';
+import { alignByTimestamps, type TakeChannel, takeChannels } from '../core/analysis';
 import { openFile } from './openFile';
 import type { TakeFile } from './protocol';
 
@@ -11,7 +11,7 @@ export async function openTake(files: readonly TakeFile[], asPlayed: boolean): P
   const refused = opened.find((result) => !result.ok);
   if (refused && !refused.ok) return refused.reason;
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
-  return takeChannels(asPlayed ? linedUp(good).files : good);
+  return takeChannels(asPlayed ? alignByTimestamps(good).files : good);
 }
 
 /** Frames [start, start + count) of one channel; what is not there is silence. */

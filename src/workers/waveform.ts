@@ -1,4 +1,4 @@
-import { type ChannelReading, linedUp, meterTake, takeChannels } from '../core/analysis';
+import { alignByTimestamps, type ChannelReading, meterTake, takeChannels } from '../core/analysis';
 import type { AudioFile } from '../core/audio';
 import type { ChannelPeaks } from './protocol';
 
@@ -8,7 +8,7 @@ const BUCKETS = 600;
 export async function meterAndDraw(
   files: readonly AudioFile[],
 ): Promise<{ readonly readings: readonly ChannelReading[]; readonly waveforms: readonly ChannelPeaks[] }> {
-  const channels = takeChannels(linedUp(files).files);
+  const channels = takeChannels(alignByTimestamps(files).files);
   const peaks = new Map(channels.map(({ name }) => [name, new Float32Array(2 * BUCKETS)]));
   const readings = await meterTake(files, ({ name, file }, block, start, count) =>
     widen(peaks.get(name) as Float32Array, block, count, start, file.info.frameCount),

@@ -1,10 +1,10 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
 export { proveTake } from './againstPlan';
+export { alignByTimestamps } from './alignByTimestamps';
 export { type Balance, balanceOf } from './balance';
 export * from './clap';
 export * from './clocks';
 export { HumMeter } from './hum';
-export { linedUp } from './linedUp';
 export * from './live';
 export * from './locate';
 export { loudnessOfChannels } from './loudness';

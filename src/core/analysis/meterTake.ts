@@ -1,6 +1,6 @@
 import type { AudioFile } from '../audio';
+import { alignByTimestamps } from './alignByTimestamps';
 import { ChannelMeter } from './channelMeter';
-import { linedUp } from './linedUp';
 import type { ChannelReport } from './report';
 import { blocksOf, isFloat, type TakeChannel, takeChannels } from './take';
 import type { Sways } from './thumps';
@@ -42,7 +42,7 @@ async function meter(channels: readonly TakeChannel[], watch: WatchBlock | undef
  * @param given the very files that are checked, in the same order
  */
 export async function meterTake(given: readonly AudioFile[], watch?: WatchBlock): Promise<ChannelReading[]> {
-  const channels = takeChannels(linedUp(given).files);
+  const channels = takeChannels(alignByTimestamps(given).files);
   const readings: ChannelReading[] = [];
   for (const file of new Set(channels.map((channel) => channel.file)))
     readings.push(

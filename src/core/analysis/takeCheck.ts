@@ -1,10 +1,10 @@
 import type { AudioFile } from '../audio';
 import type { FftKernel, RealFftPlan } from '../math';
+import { alignByTimestamps } from './alignByTimestamps';
 import { correlationOf, sumLossDb } from './bands';
 import { type DelayEstimate, estimateDelay } from './delay';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { groupFindings, groupsOf } from './groups';
-import { linedUp } from './linedUp';
 import { type ChannelReading, meterTake } from './meterTake';
 import { noiseFor, noiseOf, QuietWindows } from './noise';
 import { OnsetDetector } from './onsets';
@@ -180,7 +180,7 @@ const together = (offers: readonly SumOffer[]): SumOffer => ({
  * Throws RangeError without channels.
  */
 export async function checkTake(given: readonly AudioFile[], options: TakeCheckOptions): Promise<TakeReport> {
-  const { files, findings } = linedUp(given);
+  const { files, findings } = alignByTimestamps(given);
   const all = takeChannels(files);
   if (all.length === 0) throw new RangeError('checkTake: files must hold at least one channel');
   const rate = commonRate(all);

@@ -5,7 +5,7 @@ import { isDirect, PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../mic
 import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio } from '../units';
 import { directArrival } from './direct';
-import { type Arrival, type IncidentPath, incidentPaths, type Path, speakerShare, taken } from './paths';
+import { type Arrival, type IncidentPath, incidentPaths, type Path, speakerShare, throughPattern } from './paths';
 import { type Plan, type PlanMicrophone, sourceKey } from './plan';
 import { diffuseEnergy, ECHO_SIZE, echoField, type Surroundings } from './roomSound';
 
@@ -163,7 +163,7 @@ function firstOf(paths: readonly Path[]): Path {
 export function arrivalOf(microphone: PlanMicrophone, source: Source, air: Surroundings, near?: Vec3): Arrival {
   if (isDirect(microphone.model.kind)) return directArrival(microphone, source);
   const there = reaching(microphone.positionM, source, air, near);
-  const paths = there.paths.map((path) => taken(microphone, path, air.speedOfSoundMps));
+  const paths = there.paths.map((path) => throughPattern(microphone, path, air.speedOfSoundMps));
   const first = firstOf(paths);
   const energies = bandEnergies(paths);
   const direct = energies[0] + energies[1] + energies[2] + energies[3];

@@ -188,7 +188,7 @@ export function incidentPaths(source: Source, point: Vec3, speedOfSoundMps: numb
 const LOUDSPEAKER = [1, 10 ** (-10 / 20), 10 ** (-40 / 20), 10 ** (-60 / 20)] as const;
 
 /** An incident path through the capsule's pattern, with the lift of near sources at every angle. */
-export function taken(microphone: PlanMicrophone, path: IncidentPath, speedOfSoundMps: number): Path {
+export function throughPattern(microphone: PlanMicrophone, path: IncidentPath, speedOfSoundMps: number): Path {
   const share = PATTERN_PRESSURE_SHARE[microphone.pattern];
   const { lastFromM: from, nearM, pressure } = path;
   const { positionM: at, axis } = microphone;

@@ -63,7 +63,7 @@ export function admitted(session: Session): { readonly ok: true; readonly sessio
 }
 
 /** A session that the program itself made of parts, settled and admitted; a mistake of ours when it cannot be. */
-export function sound(session: Session): Session {
+export function admitOwnSession(session: Session): Session {
   const result = settled(null, session);
   if (!result.ok) throw new Error(`A session was made that cannot be kept: ${result.problem}`);
   return frozen(result.session);

@@ -24,7 +24,7 @@ import {
   shiftMicrophones,
   squarePair,
 } from './index';
-import { HISTORIES, lifted } from './migrations';
+import { HISTORIES, migrateToCurrent } from './migrations';
 import { asStored } from './normalise';
 import { frozen, shared } from './sharing';
 
@@ -137,7 +137,7 @@ describe('documents of version 1, made by the program that wrote it', () => {
   test('shelf, set-up and library open, a session inside a library as well', () => {
     expect(readShelf(fixtures.shelf).ok).toBe(true);
     expect(readSetup(fixtures.setup).ok).toBe(true);
-    const library = lifted('shuttlecraft-library', fixtures.library);
+    const library = migrateToCurrent('shuttlecraft-library', fixtures.library);
     if (!library.ok) throw new Error(library.reason);
     expect(readShelf(library.document.shelf).ok).toBe(true);
     for (const session of library.document.sessions as unknown[]) expect(readSession(session).ok).toBe(true);
@@ -147,7 +147,7 @@ describe('documents of version 1, made by the program that wrote it', () => {
       expect([format, migrations.length]).toEqual([format, version - 1]);
       fc.assert(
         fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (odd) => {
-          const result = lifted(format, { pairs: odd.pairs, microphones: [odd], ...odd, format, version: 1 });
+          const result = migrateToCurrent(format, { pairs: odd.pairs, microphones: [odd], ...odd, format, version: 1 });
           return result.ok && result.document.version === version;
         }),
         { seed: 621, numRuns: 200 },

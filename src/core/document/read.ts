@@ -2,7 +2,7 @@ import type { Recipe } from '../setups';
 import { admitted } from './commit';
 import { SESSION_FORMAT, SETUP_FORMAT, SHELF_FORMAT } from './formats';
 import { recipeProblem, sessionShapeProblem, shelfOf, shelfProblem } from './invariants';
-import { isRecord, lifted } from './migrations';
+import { isRecord, migrateToCurrent } from './migrations';
 import { asStored } from './normalise';
 import { withoutDeadReferences } from './references';
 import type { Session, Shelf } from './session';
@@ -23,7 +23,7 @@ const JUDGED_SINCE = 4;
 const mended = (session: Session, from: number): Session => (from < JUDGED_SINCE ? withoutDeadReferences(session) : session);
 
 const lift = (format: string, what: string, value: unknown) =>
-  isRecord(value) ? lifted(format, value) : unusable(what, 'it is no object with fields');
+  isRecord(value) ? migrateToCurrent(format, value) : unusable(what, 'it is no object with fields');
 
 /** Reads a session of any version, from a file or from storage. */
 export function readSession(value: unknown): Read<Session> {

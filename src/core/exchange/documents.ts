@@ -4,7 +4,7 @@ import {
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
   type LibraryDocument,
-  lifted,
+  migrateToCurrent,
   type Read,
   readKeptAttempt,
   readSession,
@@ -73,7 +73,7 @@ export type InSteps<T> = Generator<number, T, void>;
 
 /** Reads a backup part by part: what can be read is, the rest is set aside with the reason. */
 function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
-  const current = lifted(LIBRARY_FORMAT, document);
+  const current = migrateToCurrent(LIBRARY_FORMAT, document);
   if (!current.ok) return refuse(current.reason);
   const { sessions: listed, shelf: raw, attempts: tried = [] } = current.document;
   const aside: SetAside[] = [];

@@ -1,4 +1,4 @@
-import { addInstrument, commit, newSession, type Session, sound, turnHanded } from '../document';
+import { addInstrument, admitOwnSession, commit, newSession, type Session, turnHanded } from '../document';
 import { geometryOf, handed, INSTRUMENT_KINDS, type Instrument, placedGeometry, pointFromRoom } from '../instruments';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { recipesFor } from '../setups';
@@ -66,7 +66,11 @@ describe.each([false, true])('left and right are the player’s own, left-handed
 
 test('a set-up put up for a left-handed kit is the one that turning the kit round gives, names, labels and pairs included', () => {
   for (const recipe of recipesFor(kit(false))) {
-    const turned = commit(sound(placeSetup(roomWith(kit(false)), recipe, 'i', newId).session), turnHanded('i', true), '2026-11-25T10:01:00.000Z');
+    const turned = commit(
+      admitOwnSession(placeSetup(roomWith(kit(false)), recipe, 'i', newId).session),
+      turnHanded('i', true),
+      '2026-11-25T10:01:00.000Z',
+    );
     if (turned.kind !== 'changed') throw new Error(`${recipe.name}: ${JSON.stringify(turned)}`);
     const straight = placeSetup(roomWith(kit(true)), recipe, 'i', newId).session;
     const told = (session: Session): string[] =>

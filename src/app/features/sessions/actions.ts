@@ -1,5 +1,5 @@
 import { boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import { mergedShelf, newSession, type Session, type Shelf, sound, storedName } from '../../../core/document';
+import { admitOwnSession, mergedShelf, newSession, type Session, type Shelf, storedName } from '../../../core/document';
 import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
@@ -23,7 +23,7 @@ async function ownShelf(): Promise<Shelf> {
 /** A new session with the shelf as its record of gear; with an empty record when the shelf cannot be read. */
 export async function createSession(name: string): Promise<Session> {
   const shelf = await ownShelf().catch(() => EMPTY_SHELF);
-  return sound({ ...newSession(newId(), name, now(), shelf), units: useViewStore.getState().units });
+  return admitOwnSession({ ...newSession(newId(), name, now(), shelf), units: useViewStore.getState().units });
 }
 
 /** A new session in storage and on the bench; where storage refuses, on the bench alone, and it says so. */
@@ -43,7 +43,7 @@ export async function beginSession(): Promise<Session> {
 export const isFirstRun = async (): Promise<boolean> => (await loadShelf()).kind === 'none';
 
 export const duplicateOf = (session: Session): Session =>
-  sound({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 110)}, copy`), createdAt: now(), updatedAt: now() });
+  admitOwnSession({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 110)}, copy`), createdAt: now(), updatedAt: now() });
 
 /** The demo sessions, put back where they are missing; the kit is the one to open. */
 export async function restoreDemo(): Promise<{ session: Session; revision: number }> {

@@ -30,11 +30,11 @@ export const HISTORIES: Readonly<Record<string, History>> = {
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },
 };
 
-/** A document lifted to the version of this program, and the version it came in; or a sentence on why it cannot be. */
+/** A document brought to the version of this program, and the version it came in; or a sentence on why it cannot be. */
 export type Lifted = { readonly ok: true; readonly document: RawDocument; readonly from: number } | { readonly ok: false; readonly reason: string };
 
 /** Lifts a document of a format to this program's version, one step after the other. Nothing is validated but the version. */
-export function lifted(format: string, document: RawDocument): Lifted {
+export function migrateToCurrent(format: string, document: RawDocument): Lifted {
   const history = Object.hasOwn(HISTORIES, format) ? HISTORIES[format] : undefined;
   const { version } = document;
   if (!history || document.format !== format) return { ok: false, reason: `The field “format” is not “${format}”: choose a file exported here.` };

@@ -1,7 +1,7 @@
 import { type AudioFile, bytesSource, openAudio, writeWav } from '../audio';
 import { createRandom, loadFftKernel } from '../math';
 import { checkTake } from '.';
-import { linedUp } from './linedUp';
+import { alignByTimestamps } from './alignByTimestamps';
 
 const RATE = 48_000;
 
@@ -44,9 +44,9 @@ test('two recorders started one after the other: compared as they were played, a
 
 test('stamps of other days, or of nothing in common, change nothing and are told', async () => {
   const sound = playing();
-  const days = linedUp([await stamped('A', sound, 0, 0), await stamped('B', sound, 0, MIDDAY)]);
+  const days = alignByTimestamps([await stamped('A', sound, 0, 0), await stamped('B', sound, 0, MIDDAY)]);
   expect(days.findings[0]).toEqual(expect.objectContaining({ code: 'other-times', message: expect.stringMatching(/43200\.?0* s|43,?200/) }));
-  const after = linedUp([await stamped('A', sound, 0, 0), await stamped('B', sound, 0, sound.length)]);
+  const after = alignByTimestamps([await stamped('A', sound, 0, 0), await stamped('B', sound, 0, sound.length)]);
   expect(after.findings[0]?.code).toBe('other-times');
   expect(after.files.map(({ info }) => info.frameCount)).toEqual([sound.length, sound.length]);
 });
@@ -54,6 +54,6 @@ test('stamps of other days, or of nothing in common, change nothing and are told
 test('equal stamps, or a file without one, leave everything as it is', async () => {
   const sound = playing();
   const [a, b, c] = [await stamped('A', sound, 0, MIDDAY), await stamped('B', sound, 0, MIDDAY), await stamped('C', sound, 0, null)] as const;
-  expect(linedUp([a, b])).toEqual({ files: [a, b], findings: [] });
-  expect(linedUp([a, c])).toEqual({ files: [a, c], findings: [] });
+  expect(alignByTimestamps([a, b])).toEqual({ files: [a, b], findings: [] });
+  expect(alignByTimestamps([a, c])).toEqual({ files: [a, c], findings: [] });
 });

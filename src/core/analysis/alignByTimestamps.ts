@@ -26,7 +26,7 @@ function from(file: AudioFile, first: number): AudioFile {
  * Files of one take that began at different times, as their time stamps say (EBU Tech 3285, TimeReference), each from where the last of
  * them had begun. Files without a stamp, or with another sample rate, or hardly of one take, are left as they are.
  */
-export function linedUp(files: readonly AudioFile[]): { readonly files: readonly AudioFile[]; readonly findings: readonly TakeFinding[] } {
+export function alignByTimestamps(files: readonly AudioFile[]): { readonly files: readonly AudioFile[]; readonly findings: readonly TakeFinding[] } {
   const stamped = files.filter(({ info }) => info.timeReference !== null);
   const rate = stamped[0]?.info.sampleRateHz;
   const begun = stamped.map(({ info }) => info.timeReference as number);
