@@ -1,5 +1,5 @@
 import { arrivalTable } from '../src/core/arrivals';
-import { addInstrument, newSession, plugAll, type Session, type Shelf, admitOwnSession } from '../src/core/document';
+import { addInstrument, admitOwnSession, newSession, plugAll, type Session, type Shelf } from '../src/core/document';
 import type { Instrument } from '../src/core/instruments';
 import type { LineFault } from '../src/core/lineCheck';
 import { createRandom } from '../src/core/math';

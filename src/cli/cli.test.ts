@@ -1,6 +1,7 @@
 import { execFile, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtemp, readdir, readFile, writeFile } from 'node:fs/promises';
+import { closeSync, openSync } from 'node:fs';
+import { link, mkdtemp, readdir, readFile, rm, symlink, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { boathouseKit } from '../../demo/boathouse';
@@ -132,6 +133,74 @@ describe('what is written never replaces what the program did not make', () => {
     expect((await run('renderTake', session, '--out', folder)).err).toMatch(/Kick\.wav is a recording/);
     expect(await readdir(folder)).toEqual(['Kick.wav', 'session.json']);
     for (const seed of ['1', '2']) expect((await run('renderTake', session, '--out', join(folder, 'take'), '--seed', seed)).code).toBe(0);
+  });
+});
+
+describe('whose file it is', () => {
+  const session = async (folder: string): Promise<string> => {
+    const path = join(folder, 'session.json');
+    await writeFile(path, exportSession(boathouseKit()));
+    return path;
+  };
+  const sound = Buffer.from(writeWav([new Float32Array(480).fill(0.3)], 48_000));
+
+  test('a take of an earlier run that somebody recorded over is theirs; a link is never followed, an input never written', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
+    const path = await session(folder);
+    const out = join(folder, 'take');
+    expect((await run('renderTake', path, '--out', out)).code).toBe(0);
+    expect((await run('renderTake', path, '--out', out, '--seed', '2')).code).toBe(0);
+    // The same name, other bytes.
+    await writeFile(join(out, 'Kick.wav'), sound);
+    expect((await run('renderTake', path, '--out', out)).err).toMatch(/Kick\.wav is a recording, so it is left as it is/);
+    expect(await readFile(join(out, 'Kick.wav'))).toEqual(sound);
+    // A name that leads elsewhere, and one that is the same file.
+    const elsewhere = join(folder, 'mine.wav');
+    await writeFile(elsewhere, sound);
+    await rm(join(out, 'Kick.wav'));
+    await symlink(elsewhere, join(out, 'Kick.wav'));
+    for (const more of [[], ['--replace']])
+      expect((await run('renderTake', path, '--out', out, ...more)).err).toMatch(/it is a link to something else/);
+    await rm(join(out, 'Kick.wav'));
+    await link(elsewhere, join(out, 'Kick.wav'));
+    expect((await run('renderTake', path, '--out', out)).err).toMatch(/is a recording/);
+    expect((await run('renderTake', path, '--out', out, '--replace')).code).toBe(0);
+    expect(await readFile(elsewhere)).toEqual(sound);
+    expect((await readFile(join(out, 'Kick.wav'))).equals(sound)).toBe(false);
+  });
+  test('a report is not written onto what is read, by whatever link', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
+    const path = await session(folder);
+    const take = join(folder, 'Kick.wav');
+    await writeFile(take, sound);
+    for (const [of, name] of [
+      [take, 'linked.txt'],
+      [path, 'plan.txt'],
+    ] as const)
+      for (const how of [link, symlink]) {
+        const out = join(folder, `${how.name}-${name}`);
+        await how(of, out);
+        const before = await readFile(of);
+        for (const more of [[], ['--replace']]) {
+          const { code, err } = await run('takeCheck', '--plan', path, '--out', out, ...more, take);
+          expect([name, how.name, code, err]).toEqual([name, how.name, 2, expect.stringMatching(/is one of the files to read/)]);
+        }
+        expect(await readFile(of)).toEqual(before);
+      }
+  });
+  test('standard output on a full disk is one line', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'shuttlecraft-'));
+    const take = join(folder, 'Kick.wav');
+    await writeFile(take, sound);
+    const full = openSync('/dev/full', 'w');
+    const child = spawn(process.execPath, [join(root, 'scripts/cli.mjs'), 'takeCheck', '--json', take], { env, stdio: ['ignore', full, 'pipe'] });
+    let err = '';
+    child.stderr?.on('data', (bytes) => {
+      err += bytes;
+    });
+    const code = await new Promise((done) => child.on('close', done));
+    closeSync(full);
+    expect([code, err.trim().split('\n')]).toEqual([2, ['Standard output cannot be written: there is no room left.']]);
   });
 });
 

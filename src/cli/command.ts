@@ -1,5 +1,5 @@
 import { type ParseArgsConfig, parseArgs } from 'node:util';
-import { InputError } from './files';
+import { because, InputError } from './files';
 
 /** What was typed, read against a command's options; `--help` and anything unknown end it with the usage. */
 export function readArguments<T extends NonNullable<ParseArgsConfig['options']>>(options: T, usage: string) {
@@ -26,14 +26,17 @@ export function wholeNumber(name: string, text: string, least: number, usage: st
 const oneLine = (text: string): string => text.replaceAll(/\s*\n\s*/g, ' ');
 
 /** Nobody reads on (a closed pipe): nothing is wrong, there is only nothing left to say. */
-const endQuietly = (error: NodeJS.ErrnoException): void => {
-  if (error.code !== 'EPIPE') throw error;
-  process.exit(0);
-};
+const endQuietly = (error: NodeJS.ErrnoException): void => process.exit(error.code === 'EPIPE' ? 0 : 2);
+
+/** What is said cannot be written down, as on a full disk: that much is said beside it. */
+function endInALine(error: NodeJS.ErrnoException): void {
+  if (error.code === 'EPIPE') process.exit(0);
+  process.stderr.write(`Standard output cannot be written: ${because(error)}.\n`, () => process.exit(2));
+}
 
 /** Runs a command: exit 0 when it ran, 2 with one line on standard error when its input cannot be used, 1 when the program is at fault. */
 export async function runCommand(main: () => Promise<void>): Promise<void> {
-  process.stdout.on('error', endQuietly);
+  process.stdout.on('error', endInALine);
   process.stderr.on('error', endQuietly);
   try {
     await main();

@@ -1,4 +1,6 @@
-import { open, readFile, stat, writeFile } from 'node:fs/promises';
+import { createHash, randomUUID } from 'node:crypto';
+import { constants, type Stats } from 'node:fs';
+import { link, lstat, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { type AudioFile, type ByteSource, type FlacPlatform, openAudio } from '../core/audio';
 import { flacInNode, readAt } from './flacInNode';
@@ -21,6 +23,8 @@ const REASONS: Record<string, string> = {
   EROFS: 'it is on something that cannot be written to',
   ENOSPC: 'there is no room left',
   ENAMETOOLONG: 'its name is too long',
+  EEXIST: 'a file of that name was put there meanwhile',
+  ELOOP: 'it is a link to something else',
   EMFILE: 'too many files are open, name fewer at once',
 };
 
@@ -88,11 +92,19 @@ export async function withAudioFiles<T>(paths: readonly string[], work: (files: 
 /** Files that are sound, by how they begin: none is ever written over without being named for it. */
 const SOUND = /^(RIFF|RF64|BW64|FORM|fLaC|OggS|ID3|caff|riff)/;
 
-async function beginningOf(path: string): Promise<string | null> {
-  const found = await stat(path).catch(() => null);
-  if (!found) return null;
-  if (!found.isFile()) throw new InputError(`${path} cannot be written: it is ${found.isDirectory() ? 'a folder' : 'no plain file'}, name a file.`);
-  const handle = await open(path, 'r').catch((error) => {
+/** What stands where something is to be written; null where nothing does. A link is never followed: what it leads to is not ours to touch. */
+async function thereAlready(path: string): Promise<Stats | null> {
+  const found = await lstat(path).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return null;
+    throw new InputError(`${path} cannot be written: ${because(error)}.`);
+  });
+  if (found === null || found.isFile()) return found;
+  const what = found.isSymbolicLink() ? 'a link to something else' : found.isDirectory() ? 'a folder' : 'no plain file';
+  throw new InputError(`${path} cannot be written: it is ${what}, name a file.`);
+}
+
+async function beginningOf(path: string): Promise<string> {
+  const handle = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW).catch((error) => {
     throw new InputError(`${path} is there already and cannot be looked at: ${because(error)}.`);
   });
   try {
@@ -104,26 +116,73 @@ async function beginningOf(path: string): Promise<string | null> {
 }
 
 export interface WriteRules {
-  /** Whether a file that is there already was made by this command, by its first 256 bytes. */
-  readonly isOurs: (beginning: string) => boolean;
+  /** Whether a file that is there already was made by this command, by its first 256 bytes or by all of them. */
+  readonly isOurs: (beginning: string) => boolean | Promise<boolean>;
   /** The person named the file to be replaced. */
   readonly replace: boolean;
-  /** Files that are being read; they are never written. */
+  /** Files that are being read; they are never written, under whatever name they are named. */
   readonly inputs: readonly string[];
 }
 
-/** Throws an {@link InputError} unless a file may be written: it is new, made by this very command, or named to be replaced. */
+/** Whether two files are one: by device and inode, whichever names and links lead to them. */
+const isSame = (a: Stats, b: Stats): boolean => a.dev === b.dev && a.ino === b.ino;
+
+/**
+ * Throws an {@link InputError} unless a file may be written: it is new, made by this very command, or named to be replaced; and never one
+ * that is read.
+ */
 export async function mayWrite(path: string, { isOurs, replace, inputs }: WriteRules): Promise<void> {
-  if (inputs.some((input) => resolve(input) === resolve(path)))
-    throw new InputError(`${path} is one of the files to read, so it is not written: name another.`);
+  const own = (await stat(path).catch(() => null)) ?? null;
+  for (const input of inputs) {
+    const read = await stat(input).catch(() => null);
+    if (resolve(input) === resolve(path) || (own && read && isSame(own, read)))
+      throw new InputError(`${path} is one of the files to read, so it is not written: name another.`);
+  }
+  if ((await thereAlready(path)) === null) return;
   const beginning = await beginningOf(path);
-  if (beginning === null || replace || isOurs(beginning)) return;
+  if (replace || (await isOurs(beginning))) return;
   const kind = SOUND.test(beginning) ? 'is a recording' : 'is there already and was not made by this command';
   throw new InputError(`${path} ${kind}, so it is left as it is: name another, or add --replace to have it replaced.`);
 }
 
-/** Writes a file, or throws an {@link InputError} with the reason. */
-export const write = (path: string, content: string | Uint8Array): Promise<void> =>
-  writeFile(path, content).catch((error) => {
+/**
+ * Writes a file whole or not at all: beside its place first, then put there in one go, so that nothing that another name or link leads to is
+ * touched and a full disk leaves what was there. Throws an {@link InputError} with the reason.
+ */
+export async function write(path: string, content: string | Uint8Array): Promise<void> {
+  const before = await thereAlready(path);
+  const beside = `${path}.${randomUUID().slice(0, 8)}.part`;
+  try {
+    await writeFile(beside, content, { flag: 'wx', mode: before ? before.mode & 0o777 : 0o666 });
+    if (before) await rename(beside, path);
+    // Somebody may have put a file there meanwhile: that is not written over.
+    else
+      await link(beside, path).catch(async (error: NodeJS.ErrnoException) => {
+        if (error.code === 'EEXIST') throw error;
+        // A file system without links.
+        await rename(beside, path);
+      });
+  } catch (error) {
     throw new InputError(`${path} cannot be written: ${because(error)}.`);
-  });
+  } finally {
+    await rm(beside, { force: true });
+  }
+}
+
+/** SHA-256 of a file's bytes, read piece by piece; null where it is no plain file or cannot be read. */
+export async function hashOfFile(path: string): Promise<string | null> {
+  const handle = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW).catch(() => null);
+  if (!handle) return null;
+  try {
+    if (!(await handle.stat()).isFile()) return null;
+    const hash = createHash('sha256');
+    for await (const part of handle.createReadStream({ autoClose: false })) hash.update(part as Buffer);
+    return hash.digest('hex');
+  } catch {
+    return null;
+  } finally {
+    await handle.close();
+  }
+}
+
+export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');

@@ -4,7 +4,7 @@ import { writeWav } from '../core/audio';
 import { resolveFiles } from '../core/planning';
 import { renderTake } from '../core/render';
 import { readArguments, runCommand, wholeNumber } from './command';
-import { because, InputError, mayWrite, write } from './files';
+import { because, hashOf, hashOfFile, InputError, mayWrite, write } from './files';
 import { readSession } from './sessionFile';
 
 const USAGE = 'Usage: npm run -s render-take -- SESSION.json --out DIR [--seed N] [--replace]';
@@ -31,16 +31,23 @@ function uniqueNames(names: readonly string[]): string[] {
 
 const TRUTH = 'truth.json';
 
-/** Names of the files that an earlier run left in a folder, by the truth beside them. */
-async function madeBefore(folder: string): Promise<ReadonlySet<string>> {
+/** The truth as it is written: its seal is the hash of all the rest, so that it is known to be ours and unaltered. */
+function sealed(truth: object): string {
+  const body = JSON.stringify(truth, null, 2);
+  return `${JSON.stringify({ ...truth, seal: hashOf(body) }, null, 2)}\n`;
+}
+
+/** What an earlier run left in a folder: the hash of each file, by the truth beside them; and whether that truth is as it was written. */
+async function madeBefore(folder: string): Promise<{ readonly hashes: ReadonlyMap<string, readonly string[]>; readonly isWhole: boolean }> {
   const text = await readFile(join(folder, TRUTH), 'utf8').catch(() => '');
   try {
-    const { format, files } = JSON.parse(text) as { format?: unknown; files?: unknown };
-    if (format === TRUTH_FORMAT && Array.isArray(files)) return new Set([...files.map(String), TRUTH]);
+    const { seal, ...truth } = JSON.parse(text) as { seal?: unknown; format?: unknown; hashes?: unknown };
+    if (truth.format === TRUTH_FORMAT && seal === hashOf(JSON.stringify(truth, null, 2)))
+      return { hashes: new Map(Object.entries(truth.hashes as Record<string, string[]>)), isWhole: true };
   } catch {
     // Not one of ours: nothing in the folder is.
   }
-  return new Set();
+  return { hashes: new Map(), isWhole: false };
 }
 
 await runCommand(async () => {
@@ -61,9 +68,23 @@ await runCommand(async () => {
   });
   const files = uniqueNames(take.channels.map(({ name }) => name)).map((name) => `${name}.wav`);
   const before = await madeBefore(out);
-  for (const file of [...files, TRUTH])
-    await mayWrite(join(out, file), { isOurs: () => before.has(file), replace: values.replace ?? false, inputs: [path] });
-  for (const [i, channel] of take.channels.entries()) await write(join(out, files[i] ?? ''), writeWav([channel.samples], take.sampleRateHz));
-  await write(join(out, TRUTH), `${JSON.stringify({ format: TRUTH_FORMAT, files, ...take.truth }, null, 2)}\n`);
+  // Ours is what has the very bytes that were written, whatever it is called.
+  const isOurs = async (file: string): Promise<boolean> => {
+    const hash = file === TRUTH ? null : await hashOfFile(join(out, file));
+    return file === TRUTH ? before.isWhole : hash !== null && (before.hashes.get(file)?.includes(hash) ?? false);
+  };
+  const rules = { replace: values.replace ?? false, inputs: [path] };
+  for (const file of [...files, TRUTH]) await mayWrite(join(out, file), { ...rules, isOurs: () => isOurs(file) });
+  const wavOf = (i: number): Uint8Array => new Uint8Array(writeWav([take.channels[i]?.samples ?? new Float32Array()], take.sampleRateHz));
+  const hashes = Object.fromEntries(files.map((file, i) => [file, [hashOf(wavOf(i))]]));
+  const truthWith = (known: Readonly<Record<string, readonly string[]>>): string =>
+    sealed({ format: TRUTH_FORMAT, files, hashes: known, ...take.truth });
+  // Told before anything is written: a run that breaks off leaves files of this one and the last, and knows both.
+  await write(
+    join(out, TRUTH),
+    truthWith(Object.fromEntries(files.map((file) => [file, [...(hashes[file] ?? []), ...(before.hashes.get(file) ?? [])]]))),
+  );
+  for (const [i, file] of files.entries()) await write(join(out, file), wavOf(i));
+  await write(join(out, TRUTH), truthWith(hashes));
   process.stdout.write(`${take.channels.length} files and ${TRUTH} in ${out}, seed ${seed}\n`);
 });

@@ -51,7 +51,12 @@ await runCommand(async () => {
   );
   if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
   const { out } = values;
-  if (out !== undefined) await mayWrite(out, { isOurs: isReport, replace: values.replace ?? false, inputs: positionals });
+  if (out !== undefined)
+    await mayWrite(out, {
+      isOurs: isReport,
+      replace: values.replace ?? false,
+      inputs: [...positionals, ...(values.plan === undefined ? [] : [values.plan])],
+    });
   const session = values.plan === undefined ? null : await readSession(values.plan);
   const kernel = await loadFftKernel();
   const measured = await withAudioFiles(positionals, (files) =>

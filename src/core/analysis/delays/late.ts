@@ -1,0 +1,133 @@
+import { formatNumber } from '../../units';
+import type { SourceReport, TakeFinding, TakeReport } from '../reading/report';
+import { type Role, rolesOf } from '../reading/roles';
+
+/** Sound that arrives sooner than this is sooner, whatever the measurement's error, ms. */
+const SURE_MS = 0.35;
+const SURE_CONFIDENCE = 0.85;
+const LEAST_EVENTS = 3;
+/** A channel's own source is louder in it than any other, by this at least. */
+const OWN_DB = 3;
+
+interface Early {
+  /** The close channel whose own source it is. */
+  readonly close: string;
+  readonly far: string;
+  /** How much sooner the far one hears it, ms; negative where it hears it later, as it should. */
+  readonly byMs: number;
+}
+
+/** How loud a channel hears a source, dB; null where it hears nothing that can be measured. */
+function heardDb({ spot, spotDb = 0, arrivals }: SourceReport, channel: string): number | null {
+  if (spot === channel) return spotDb;
+  const arrival = arrivals.find((one) => one.channel === channel);
+  return arrival ? spotDb + arrival.levelDb : null;
+}
+
+/** A close channel's own source: the one that it hears loudest by far. */
+function ownSource(sources: readonly SourceReport[], channel: string): SourceReport | null {
+  const heard = sources
+    .flatMap((source) => {
+      const db = heardDb(source, channel);
+      return db === null ? [] : [{ source, db }];
+    })
+    .sort((a, b) => b.db - a.db);
+  const [first, second] = heard;
+  return first && (!second || first.db - second.db >= OWN_DB) ? first.source : null;
+}
+
+/** When a channel hears a source, samples after its spot; null where that is not sure. */
+function heardAt({ spot, arrivals }: SourceReport, channel: string): number | null {
+  if (spot === channel) return 0;
+  const arrival = arrivals.find((one) => one.channel === channel);
+  return arrival && arrival.confidence >= SURE_CONFIDENCE ? arrival.delaySamples : null;
+}
+
+/** Every pair of a close channel and a far one on the close one's own source. */
+function pairsOf(
+  { sources, sampleRate, channels }: Pick<TakeReport, 'sources' | 'sampleRate' | 'channels'>,
+  roles: Readonly<Record<string, Role>>,
+): Early[] {
+  const names = channels.map(({ name }) => name);
+  return names
+    .filter((name) => roles[name] === 'close' || roles[name] === 'kick')
+    .flatMap((close) => {
+      const own = ownSource(
+        sources.filter(({ events }) => events >= LEAST_EVENTS),
+        close,
+      );
+      const at = own && heardAt(own, close);
+      if (own === null || at === null) return [];
+      return names.flatMap((far) => {
+        const farAt = roles[far] === 'far' ? heardAt(own, far) : null;
+        return farAt === null ? [] : [{ close, far, byMs: (1000 * (at - farAt)) / sampleRate }];
+      });
+    });
+}
+
+/**
+ * What is late in time where geometry alone proves it: a close microphone cannot hear its own source after one that stands farther away.
+ * All far ones that are sooner on one source: the close one is late, by as much at least. One far one sooner on all sources: its track
+ * starts too soon. Anything between is a question.
+ */
+export function lateFindings(
+  report: Pick<TakeReport, 'sources' | 'sampleRate' | 'channels'>,
+  corrected: Readonly<Record<string, Role>> = {},
+): TakeFinding[] {
+  const pairs = pairsOf(
+    report,
+    rolesOf(
+      report.channels.map(({ name }) => name),
+      corrected,
+    ),
+  );
+  const early = pairs.filter(({ byMs }) => byMs > SURE_MS);
+  const ms = (value: number): string => `${formatNumber(value, 1)} ms`;
+  const most = (list: readonly Early[]): number => Math.max(...list.map(({ byMs }) => byMs));
+  const findings: TakeFinding[] = [];
+  const told = new Set<string>();
+  const far = [...new Set(early.map((one) => one.far))];
+  for (const name of far) {
+    const heard = pairs.filter((one) => one.far === name);
+    const sooner = early.filter((one) => one.far === name);
+    const others = pairs.some((one) => one.far !== name && sooner.some(({ close }) => close === one.close) && one.byMs <= SURE_MS);
+    if (sooner.length < 2 || sooner.length < heard.length || !others) continue;
+    told.add(name);
+    findings.push({
+      severity: 'improve',
+      code: 'early',
+      channels: [name],
+      message: `${name} hears ${sooner.map(({ close }) => close).join(', ')} up to ${ms(most(sooner))} before their own microphones, which stand nearer: its track starts too soon. Line it up by at least that much, or look at its recorder.`,
+      probability: 0.95,
+      evidence: sooner.map(({ close, byMs }) => `${close}: ${ms(byMs)} sooner`),
+    });
+  }
+  for (const close of [...new Set(early.map((one) => one.close))]) {
+    const sooner = early.filter((one) => one.close === close && !told.has(one.far));
+    if (sooner.length === 0) continue;
+    // Its far ones must be right on other sources: else it may be they.
+    const trusted = sooner.filter(({ far: name }) => pairs.some((one) => one.far === name && one.close !== close && one.byMs <= SURE_MS));
+    const sure = sooner.length >= 2 && trusted.length > 0;
+    const names = sooner.map((one) => one.far).join(' and ');
+    findings.push(
+      sure
+        ? {
+            severity: 'improve',
+            code: 'late',
+            channels: [close],
+            message: `${close} hears its own source ${ms(most(sooner))} after ${names}, which ${sooner.length > 1 ? 'stand' : 'stands'} farther away: its track is late by more than that. Look for a plug-in or another recorder on it, then line it up.`,
+            probability: 0.95,
+            evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
+          }
+        : {
+            severity: 'note',
+            code: 'question',
+            channels: [close, ...sooner.map((one) => one.far)],
+            message: `${close} hears its own source ${ms(most(sooner))} after ${names}: either its track is late, or ${sooner.length > 1 ? 'those start' : 'that one starts'} too soon, or the nearest microphone is another. Look at which recorder or plug-in is on each.`,
+            probability: 0.9,
+            evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
+          },
+    );
+  }
+  return findings;
+}

@@ -1,0 +1,58 @@
+import { floatWav, loadStrokes, openTake } from '../../../../trials/openDrums';
+import { bytesSource, openAudio, writeWav } from '../../audio';
+import { createRandom, loadFftKernel } from '../../math';
+import { checkTake } from '..';
+
+const RATE = 48_000;
+
+/** Phrases of notes with gaps, and a click from a headphone every so often, so far under them. */
+async function told(clickDb: number | null, beatS: number, unevenS = 0): Promise<string[]> {
+  const random = createRandom(31);
+  const out = Float32Array.from({ length: 20 * RATE }, () => 2e-5 * random.normal());
+  for (let s = 0.5; s < 19; s += 2.4)
+    for (let note = 0; note < 2; note++) {
+      const from = Math.round((s + 0.31 * note + random.between(-0.02, 0.02)) * RATE);
+      for (let i = 0; i < 0.25 * RATE; i++)
+        out[from + i] =
+          (out[from + i] as number) + 0.3 * Math.min(1, i / 200) * Math.exp(-i / 4000) * Math.sin((2 * Math.PI * (233 + 60 * note) * i) / RATE);
+    }
+  if (clickDb !== null)
+    for (let s = 0.2; s < 19.5; s += beatS) {
+      const from = Math.round((s + unevenS * random.between(-1, 1)) * RATE);
+      for (let i = 0; i < 300; i++) out[from + i] = (out[from + i] as number) + 0.3 * 10 ** (clickDb / 20) * Math.exp(-i / 60) * Math.sin(i / 2.5);
+    }
+  const opened = await openAudio(bytesSource('Voice.wav', new Uint8Array(writeWav([out], RATE, 'f32'))));
+  if (!opened.ok) throw new Error(opened.reason);
+  const report = await checkTake([opened.file], { kernel: await loadFftKernel() });
+  return report.findings.filter(({ code }) => code === 'ticking').map(({ message }) => message);
+}
+
+test.each([
+  [-36, 0.5, 120],
+  [-42, 60 / 96, 96],
+  [-34, 60 / 171, 171],
+])('a click %d dB under the notes, every %d s, is asked about with its beats a minute', async (db, beat, perMinute) => {
+  const [message, ...more] = await told(db, beat);
+  expect(more).toEqual([]);
+  const [, rate = ''] = /^Something ticks in Voice, ([\d.]+) times a minute/.exec(message ?? '') ?? [];
+  expect(Number(rate)).toBeCloseTo(perMinute, 0);
+});
+
+test('nothing is asked where nothing ticks, or where a hand taps along', async () => {
+  expect(await told(null, 1)).toEqual([]);
+  expect(await told(-36, 0.5, 0.02)).toEqual([]);
+});
+
+test('a kit played by hand into ten microphones is no clock (open recordings, three seeded takes)', async () => {
+  const strokes = await loadStrokes();
+  const kernel = await loadFftKernel();
+  for (let seed = 700; seed < 703; seed++) {
+    const take = openTake(strokes, { seed, fault: 'none', seconds: 10 });
+    const opened = await Promise.all(take.channels.map((samples, i) => openAudio(bytesSource(`${take.names[i]}.wav`, floatWav(samples)))));
+    const report = await checkTake(
+      opened.flatMap((one) => (one.ok ? [one.file] : [])),
+      { kernel },
+    );
+    expect(report.findings.filter(({ code }) => code === 'ticking')).toEqual([]);
+  }
+});

@@ -1,0 +1,78 @@
+import { formatNumber } from '../../units';
+import type { TakeFinding } from '../reading/report';
+import type { TakeEvent } from '../sources/onsets';
+
+/** What ticks is at least this far under what the channel is there for, dB. */
+const UNDER_DB = 25;
+/** Periods of clicks that people play to, seconds: 40 to 240 a minute. */
+const SHORTEST_S = 0.25;
+const LONGEST_S = 1.5;
+/** Evener than anybody plays: within this of its grid, seconds. */
+const EVEN_S = 0.0014;
+/** As many must be there, and as large a share of the places where one would be. */
+const LEAST_TICKS = 12;
+const LEAST_SHARE = 0.65;
+/** Softer events of a channel looked at. */
+const MOST_EVENTS = 120;
+
+const toDb = (power: number): number => 10 * Math.log10(Math.max(power, 1e-20));
+
+/** Something that ticks evenly in the gaps of a channel. */
+interface Ticking {
+  readonly periodS: number;
+  readonly count: number;
+  readonly levelDb: number;
+}
+
+/** How many times lie on a grid through one of them, its period made as exact as they know it; 0 where they leave too much of it empty. */
+function onGrid(times: readonly number[], start: number, rough: number): { readonly count: number; readonly periodS: number } {
+  let periodS = rough;
+  let hits: readonly number[] = [];
+  for (let reach = 4; reach <= 256; reach *= 2) {
+    hits = times.filter((t) => {
+      const n = (t - start) / periodS;
+      return Math.abs(n) <= reach && Math.abs(n - Math.round(n)) * periodS < EVEN_S;
+    });
+    const steps = hits.map((t) => Math.round((t - start) / periodS));
+    const [sum, weight] = steps.reduce(([a, b], n, i) => [a + n * ((hits[i] as number) - start), b + n * n], [0, 0]);
+    if (weight > 0) periodS = sum / weight;
+  }
+  const places = new Set(hits.map((t) => Math.round((t - start) / periodS)));
+  const span = Math.max(...places) - Math.min(...places) + 1;
+  return { count: places.size >= LEAST_SHARE * span ? places.size : 0, periodS };
+}
+
+function tickingOf(events: readonly TakeEvent[], channel: number, rate: number): Ticking | null {
+  const loudest = events.reduce((most, { powers }) => Math.max(most, powers[channel] as number), 0);
+  const soft = events
+    .filter(({ powers, onsets }) => Number.isFinite(onsets[channel]) && toDb(powers[channel] as number) < toDb(loudest) - UNDER_DB)
+    .slice(0, MOST_EVENTS);
+  const times = soft.map(({ onsets }) => (onsets[channel] as number) / rate).sort((a, b) => a - b);
+  let best: { readonly count: number; readonly periodS: number } = { count: 0, periodS: 0 };
+  for (let i = 0; i < times.length; i++)
+    for (let j = i + 1; j < Math.min(times.length, i + 4); j++) {
+      const rough = (times[j] as number) - (times[i] as number);
+      if (rough < SHORTEST_S || rough > LONGEST_S) continue;
+      const found = onGrid(times, times[i] as number, rough);
+      if (found.count > best.count) best = found;
+    }
+  if (best.count < LEAST_TICKS) return null;
+  const level = soft.map(({ powers }) => toDb(powers[channel] as number) - toDb(loudest)).sort((a, b) => a - b)[soft.length >> 1] as number;
+  return { ...best, levelDb: level };
+}
+
+/** Channels in which something ticks evenly in the gaps: asked, as a clock or a machine would do so too. */
+export function tickFindings(events: readonly TakeEvent[], names: readonly string[], rate: number): TakeFinding[] {
+  return names.flatMap((name, channel): TakeFinding[] => {
+    const found = tickingOf(events, channel, rate);
+    if (!found) return [];
+    return [
+      {
+        severity: 'note',
+        code: 'ticking',
+        channels: [name],
+        message: `Something ticks in ${name}, ${formatNumber(60 / found.periodS, 1)} times a minute and evener than anybody plays, some ${formatNumber(-found.levelDb, 0)} dB under its loudest: a click from headphones? Turn it down, wear closed ones, or put a towel round them.`,
+      },
+    ];
+  });
+}

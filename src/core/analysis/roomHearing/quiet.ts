@@ -1,0 +1,225 @@
+import type { FftKernel } from '../../math';
+import { median } from '../../math';
+import { formatNumber } from '../../units';
+import { HumMeter } from '../meters/hum';
+import { above, octaveBackwards } from '../meters/octaves';
+import type { ChannelReport } from '../reading/report';
+
+const { abs, floor, log10, max, min, round } = Math;
+
+/** A steady whistle: a line in the spectrum that stands out from its neighbours. */
+export interface Whistle {
+  readonly hertz: number;
+  readonly levelDbfs: number;
+  readonly overDb: number;
+}
+
+/** Something that came and went. */
+export interface QuietEvent {
+  readonly startS: number;
+  readonly seconds: number;
+  readonly band: 'low' | 'middle' | 'high';
+  /** Over the usual level of that band, dB. */
+  readonly overDb: number;
+}
+
+export interface QuietReport {
+  readonly seconds: number;
+  /** Mean power of the quieter half above 100 Hz, dB re full scale. */
+  readonly noiseDbfs: number;
+  readonly hum: ChannelReport['hum'];
+  readonly whistles: readonly Whistle[];
+  readonly events: readonly QuietEvent[];
+  /** Ticks at an even pace, as a click that leaks from headphones. */
+  readonly ticks: { readonly bpm: number; readonly strength: number } | null;
+  /** What it comes to, worst first, each with what to do. */
+  readonly advice: readonly string[];
+}
+
+const STEP_S = 0.02;
+const BANDS = [
+  { band: 'low', hertz: 125 },
+  { band: 'middle', hertz: 1000 },
+  { band: 'high', hertz: 4000 },
+] as const;
+const EVENT_OVER_DB = 9;
+const WHISTLE_OVER_DB = 14;
+const TICK_BPM = [40, 240] as const;
+const TICK_STRENGTH = 0.3;
+
+const toDb = (power: number): number => 10 * log10(max(power, 1e-20));
+
+/** Levels in steps of 20 ms, dB. */
+function levelsOf(signal: Float64Array, rate: number): number[] {
+  const step = round(STEP_S * rate);
+  return Array.from({ length: floor(signal.length / step) }, (_, k) => {
+    let sum = 0;
+    for (let i = k * step; i < (k + 1) * step; i++) sum += (signal[i] as number) ** 2;
+    return toDb(sum / step);
+  });
+}
+
+/** What rises over the usual level of its band and goes again. */
+function eventsOf(samples: Float32Array, rate: number): QuietEvent[] {
+  const found = BANDS.filter(({ hertz }) => hertz * 1.5 < 0.45 * rate).flatMap(({ band, hertz }) => {
+    const levels = levelsOf(octaveBackwards(samples, rate, hertz), rate);
+    const usual = median(levels);
+    const events: QuietEvent[] = [];
+    let [from, most, calm] = [-1, 0, 0];
+    for (let k = 0; k <= levels.length; k++) {
+      const over = (levels[k] ?? -Infinity) - usual;
+      if (over >= EVENT_OVER_DB) {
+        if (from < 0) [from, most] = [k, over];
+        most = max(most, over);
+        calm = 0;
+      } else if (from >= 0 && (++calm > 15 || k === levels.length)) {
+        const length = k - calm - from + 1;
+        if (length >= 2) events.push({ startS: from * STEP_S, seconds: length * STEP_S, band, overDb: most });
+        from = -1;
+      }
+    }
+    return events;
+  });
+  // One thing heard in several bands is told once, by the band where it stands out most.
+  return found
+    .sort((a, b) => b.overDb - a.overDb)
+    .filter(
+      (event, i, all) =>
+        !all.slice(0, i).some((other) => event.startS < other.startS + other.seconds + 0.2 && other.startS < event.startS + event.seconds + 0.2),
+    )
+    .slice(0, 20)
+    .sort((a, b) => a.startS - b.startS);
+}
+
+/** Lines that stand out of the averaged spectrum of the quieter windows; mains and its harmonics are left to the hum. */
+function whistlesOf(samples: Float32Array, rate: number, kernel: FftKernel, mainsHz: number | null): Whistle[] {
+  const size = 2 ** floor(Math.log2(min(samples.length, 0.4 * rate)));
+  const plan = kernel.plan(size);
+  const bins = size / 2;
+  const power = new Float64Array(bins);
+  const input = new Float32Array(size);
+  const output = new Float32Array(size);
+  let windows = 0;
+  for (let start = 0; start + size <= samples.length; start += size / 2) {
+    for (let i = 0; i < size; i++) input[i] = (samples[start + i] as number) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
+    plan.forward(input, output);
+    for (let k = 1; k < bins; k++) power[k] = (power[k] as number) + (output[2 * k] as number) ** 2 + (output[2 * k + 1] as number) ** 2;
+    windows++;
+  }
+  plan.dispose();
+  if (windows === 0) return [];
+  const level = Array.from(power, (p) => toDb(p / windows / (size * size * 0.0625)) - 3.01);
+  const found: Whistle[] = [];
+  const reach = 24;
+  for (let k = reach; k < bins - reach; k++) {
+    const hertz = (k * rate) / size;
+    if (hertz < 150 || (level[k] as number) < (level[k - 1] as number) || (level[k] as number) < (level[k + 1] as number)) continue;
+    const round2 = [...level.slice(k - reach, k - 3), ...level.slice(k + 4, k + reach + 1)];
+    const overDb = (level[k] as number) - median(round2);
+    if (overDb < WHISTLE_OVER_DB) continue;
+    if (mainsHz && abs(hertz / mainsHz - round(hertz / mainsHz)) * mainsHz < 2 && hertz < 1000) continue;
+    found.push({ hertz, levelDbfs: level[k] as number, overDb });
+  }
+  return found.sort((a, b) => b.overDb - a.overDb).slice(0, 5);
+}
+
+/** Ticks that come evenly: the rises of the upper band compared with themselves a beat later. */
+function ticksOf(samples: Float32Array, rate: number): QuietReport['ticks'] {
+  const levels = levelsOf(above(samples, rate, 1500), rate);
+  const rises = levels.map((level, i) => max(0, min(12, level - (levels[i - 1] ?? level))));
+  const mean = rises.reduce((sum, x) => sum + x, 0) / max(1, rises.length);
+  const flat = rises.map((x) => x - mean);
+  const whole = flat.reduce((sum, x) => sum + x * x, 0);
+  if (whole <= 0) return null;
+  // A step is 20 ms and a beat is rarely a whole number of them: neighbours count in, and the lag is refined over many beats.
+  const at = (lag: number): number => {
+    let sum = 0;
+    for (let i = 0; i + lag < flat.length; i++)
+      sum += (flat[i] as number) * ((flat[i + lag] as number) + (flat[i + lag + 1] ?? 0) + (flat[i + lag - 1] ?? 0));
+    return sum / whole;
+  };
+  const [slow, fast] = TICK_BPM;
+  const [low, high] = [round(60 / fast / STEP_S), round(60 / slow / STEP_S)];
+  if (flat.length < 4 * high) return null;
+  let best = low;
+  for (let lag = low; lag <= high; lag++) if (at(lag) > at(best) + 1e-9) best = lag;
+  const strength = at(best);
+  if (strength < TICK_STRENGTH) return null;
+  // The shortest lag that is nearly as strong is the beat, not a bar of it.
+  for (let lag = low; lag < best; lag++) if (at(lag) > 0.75 * strength && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) best = min(best, lag);
+  const beats = floor((flat.length * 0.6) / best);
+  let refined = best;
+  for (let n = 2; n <= beats; n *= 2) {
+    const middle = round(refined * n);
+    let top = middle;
+    for (let lag = middle - 2; lag <= middle + 2; lag++) if (at(lag) > at(top)) top = lag;
+    refined = top / n;
+  }
+  return { bpm: 60 / (refined * STEP_S), strength };
+}
+
+/**
+ * A mean power in dB SPL, where the chain is known.
+ * @param fullScalePeakDbSpl peak sound pressure that just reaches full scale, dB re 20 µPa: the planned peak less the level it is recorded at
+ */
+export const noiseDbSpl = (noiseDbfs: number, fullScalePeakDbSpl: number): number => noiseDbfs + fullScalePeakDbSpl;
+
+/** What a home's noises are, by where they lie (common practice). */
+const LIKELY: Readonly<Record<QuietEvent['band'], string>> = {
+  low: 'traffic, a door, steps or a compressor starting',
+  middle: 'a voice, a phone, a chair or a pump',
+  high: 'birds, hiss, cloth or keys',
+};
+
+function adviceOn(report: Omit<QuietReport, 'advice'>): string[] {
+  const { hum, whistles, events, ticks, noiseDbfs } = report;
+  const out: string[] = [];
+  if (hum)
+    out.push(
+      `Hum at ${hum.mainsHz} Hz, ${formatNumber(hum.levelDbfs, 0)} dBFS: move cables off power leads, plug everything into one outlet, lift no earth.`,
+    );
+  if (ticks)
+    out.push(
+      `Ticks at ${formatNumber(ticks.bpm, 0)} a minute: a click leaks from headphones. Turn it down, take closed ones, or keep it off the last bars.`,
+    );
+  for (const { hertz, levelDbfs } of whistles.slice(0, 2))
+    out.push(
+      `A whistle at ${formatNumber(hertz, 0)} Hz, ${formatNumber(levelDbfs, 0)} dBFS: a charger, screen or dimmer. Switch them off one by one.`,
+    );
+  for (const band of ['low', 'middle', 'high'] as const) {
+    const own = events.filter((event) => event.band === band);
+    const [first] = own;
+    if (first)
+      out.push(
+        `${own.length === 1 ? 'Something' : `${own.length} things`} at ${own
+          .slice(0, 3)
+          .map(({ startS }) => `${formatNumber(startS, 0)} s`)
+          .join(', ')} in the ${band} (${LIKELY[band]}): wait for it to pass, or switch it off and put a note on the door to switch it on again.`,
+      );
+  }
+  if (noiseDbfs > -60) out.push(`The quiet is at ${formatNumber(noiseDbfs, 0)} dBFS: less gain, a nearer microphone or a quieter hour.`);
+  return out;
+}
+
+/**
+ * A minute of nothing: how quiet it is, and what is in it.
+ */
+export function hearQuiet(samples: Float32Array, rate: number, kernel: FftKernel): QuietReport {
+  const meter = new HumMeter(rate);
+  meter.push(samples, samples.length);
+  const heard = levelsOf(above(samples, rate, 100), rate).sort((a, b) => a - b);
+  const quieter = heard.slice(0, max(1, floor(heard.length / 2)));
+  const noiseDbfs = toDb(quieter.reduce((sum, level) => sum + 10 ** (level / 10), 0) / quieter.length);
+  // A hum far under the noise is nobody's trouble.
+  const found = meter.hum();
+  const hum = found && found.levelDbfs > noiseDbfs - 20 ? found : null;
+  const measured = {
+    seconds: samples.length / rate,
+    noiseDbfs,
+    hum,
+    whistles: whistlesOf(samples, rate, kernel, hum?.mainsHz ?? null),
+    events: eventsOf(samples, rate),
+    ticks: ticksOf(samples, rate),
+  };
+  return { ...measured, advice: adviceOn(measured) };
+}

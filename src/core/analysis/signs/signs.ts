@@ -1,0 +1,156 @@
+import { listed } from '../../units';
+import { nameWords } from '../reading/nameWords';
+import type { TakeFinding, TakeReport } from '../reading/report';
+import { type Role, rolesOf } from '../reading/roles';
+
+/** One channel's sign on one source, and the chance that it is wrong. */
+interface Sign {
+  readonly channel: number;
+  readonly sign: 1 | -1;
+  readonly slip: number;
+}
+
+/** How rare a reversed cable is (our choice). */
+const PRIOR = 0.02;
+/** Said from these odds on; asked from here. */
+const SAID = 0.95;
+const ASKED = 0.5;
+/** Strokes heard once may be anything. */
+const LEAST_EVENTS = 2;
+/** Chance that a close microphone hears its own source the other way up by nature: a drum's from above never, another's now and then. */
+const NATURE = { drum: 0.001, other: 0.04 };
+const DRUMS = /snare|tom|conga|bongo|djembe|tumba/;
+
+/** Chance that a sign is wrong, by the confidence of its measurement (counted over carried open recordings). */
+function slipOf(confidence: number): number | null {
+  if (confidence >= 0.85) return 0.03;
+  if (confidence >= 0.7) return 0.08;
+  return confidence >= 0.55 ? 0.18 : null;
+}
+
+/**
+ * Who may be judged on a source: the far channels, that hear every source from where everyone hears it, and the close one on its own;
+ * a kick, and what is under, behind or inside, is excused: nature may turn it.
+ */
+function signsOn(source: TakeReport['sources'][number], names: readonly string[], roles: readonly Role[]): Sign[] {
+  const far = source.arrivals.flatMap(({ channel, polarity, confidence }): Sign[] => {
+    const index = names.indexOf(channel);
+    const slip = slipOf(confidence);
+    return index >= 0 && slip !== null && (roles[index] === 'far' || roles[index] === 'unknown') ? [{ channel: index, sign: polarity, slip }] : [];
+  });
+  const spot = names.indexOf(source.spot);
+  const role = roles[spot];
+  const own: Sign[] =
+    role === 'kick' || role === 'other side' || spot < 0
+      ? []
+      : [{ channel: spot, sign: 1, slip: role === 'close' ? NATURE[DRUMS.test(nameWords(source.spot).join(' ')) ? 'drum' : 'other'] : 0.02 }];
+  return [...own, ...far];
+}
+
+/** Log likelihood of a source's signs with some channels reversed: whichever way up the source itself is. */
+function logOf(signs: readonly Sign[], reversed: ReadonlySet<number>): number {
+  const given = (way: 1 | -1): number =>
+    signs.reduce((product, { channel, sign, slip }) => product * (sign * (reversed.has(channel) ? -1 : 1) === way ? 1 - slip : slip), 0.5);
+  return Math.log(given(1) + given(-1));
+}
+
+export interface SignVerdict {
+  /** Channels that are reversed beyond doubt, with the probability and the number of sources that say so. */
+  readonly reversed: readonly { readonly channel: string; readonly probability: number; readonly sources: number }[];
+  /** Channels of which one is, where the take does not settle which. */
+  readonly oneOf: readonly { readonly channel: string; readonly probability: number }[];
+}
+
+/** Sets of up to two channels: two reversed cables in one take are rare enough. */
+function setsOf(channels: readonly number[]): ReadonlySet<number>[] {
+  const single = channels.map((a) => new Set([a]));
+  const double = channels.flatMap((a, i) => channels.slice(i + 1).map((b) => new Set([a, b])));
+  return [new Set<number>(), ...single, ...double];
+}
+
+/**
+ * Which channels of a take are reversed, from the channels alone: signs judged as one set, each source giving its own sign away. The
+ * probability of a channel is that of all sets which hold it.
+ */
+export function judgeSigns(report: Pick<TakeReport, 'sources' | 'channels'>, corrected: Readonly<Record<string, Role>> = {}): SignVerdict {
+  const names = report.channels.map(({ name }) => name);
+  const roles = Object.values(rolesOf(names, corrected));
+  const sources = report.sources
+    .filter(({ events }) => events >= LEAST_EVENTS)
+    .map((source) => signsOn(source, names, roles))
+    .filter((signs) => signs.length > 1);
+  const channels = [...new Set(sources.flat().map(({ channel }) => channel))];
+  if (channels.length < 2) return { reversed: [], oneOf: [] };
+  const weighed = setsOf(channels).map((set) => ({
+    set,
+    log: sources.reduce((sum, signs) => sum + logOf(signs, set), set.size * Math.log(PRIOR)),
+  }));
+  const most = Math.max(...weighed.map(({ log }) => log));
+  const total = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0);
+  const probability = (of: (set: ReadonlySet<number>) => boolean): number =>
+    weighed.reduce((sum, { set, log }) => (of(set) ? sum + Math.exp(log - most) / total : sum), 0);
+  const each = channels.map((channel) => ({
+    channel: names[channel] ?? '',
+    probability: probability((set) => set.has(channel)),
+    sources: sources.filter((signs) => signs.some((sign) => sign.channel === channel)).length,
+  }));
+  const reversed = each.filter((one) => one.probability >= SAID);
+  const something = 1 - probability((set) => set.size === 0);
+  const open = each.filter((one) => one.probability < SAID && one.probability > 0.15).sort((a, b) => b.probability - a.probability);
+  return { reversed, oneOf: reversed.length === 0 && something >= ASKED ? open : [] };
+}
+
+/** Under a drum everything is the other way up: an under that swings with its top was flipped already, or is reversed. */
+function underFindings(report: Pick<TakeReport, 'sources' | 'channels'>): TakeFinding[] {
+  return report.channels.flatMap(({ name }): TakeFinding[] => {
+    const words = nameWords(name);
+    if (!words.includes('under')) return [];
+    const drum = words.filter((word) => word !== 'under');
+    const top = report.sources
+      .filter(({ spot, events }) => events >= LEAST_EVENTS && spot !== name && nameWords(spot).some((word) => drum.includes(word)))
+      .sort((a, b) => b.events - a.events)[0];
+    const arrival = top?.arrivals.find(({ channel }) => channel === name);
+    if (!top || !arrival || arrival.polarity === -1 || arrival.confidence < 0.85) return [];
+    return [
+      {
+        severity: 'note',
+        code: 'question',
+        channels: [name],
+        message: `${name} swings the same way as ${top.spot}, though it is on the other side: it was flipped already, or its cable is reversed. Look at its switch.`,
+      },
+    ];
+  });
+}
+
+/** What is told of signs without a plan: faults where they are sure, else questions. */
+export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, corrected: Readonly<Record<string, Role>> = {}): TakeFinding[] {
+  const { reversed, oneOf } = judgeSigns(report, corrected);
+  const faults = reversed.map(
+    ({ channel, probability, sources }): TakeFinding => ({
+      severity: 'fix',
+      code: 'polarity-reversed',
+      channels: [channel],
+      message: `The polarity of ${channel} is reversed against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: check its cable, or invert it in the mix.`,
+      probability,
+      evidence: [`its sign disagrees on ${sources} of its sources`, `${Math.round(100 * probability)} % sure`],
+    }),
+  );
+  const under = underFindings(report);
+  if (oneOf.length === 0) return [...faults, ...under];
+  const names = oneOf.map(({ channel }) => channel);
+  return [
+    ...faults,
+    ...under,
+    {
+      severity: 'note',
+      code: 'question',
+      channels: names,
+      message: `${names.length === 1 ? `The polarity of ${names[0]} may be` : `The polarity of one of ${listed(names)} is`} reversed, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
+      probability: Math.min(
+        1,
+        oneOf.reduce((sum, one) => sum + one.probability, 0),
+      ),
+      evidence: oneOf.map(({ channel, probability }) => `${channel}: ${Math.round(100 * probability)} %`),
+    },
+  ];
+}
