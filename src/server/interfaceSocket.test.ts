@@ -1,6 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createServer as createHttpServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { type AddressInfo, connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import WebSocket from 'ws';
@@ -185,5 +185,42 @@ describe('what is turned away', () => {
     expect(await answered).toContain('"id":9');
     other.terminate();
     expect((await fetch(`http://127.0.0.1:${portOf(server)}/`)).status).toBe(200);
+  });
+  test('who asks for sound and never reads it gets no more than one recording made; banks that only a language knows are none', async () => {
+    const socket = new WebSocket(`ws://127.0.0.1:${portOf(server)}/interface`);
+    await new Promise((done) => socket.on('open', done));
+    const refused: string[] = [];
+    let recordings = 0;
+    socket.on('message', (data, isBinary) => {
+      if (isBinary) recordings++;
+      else if (String(data).includes('"refused"')) refused.push(JSON.parse(String(data)).reason);
+    });
+    socket.send(JSON.stringify({ type: 'rig', id: 1, session: rigSession(0, solve), deviceId: DEVICE, seed: 1, faults: [] }));
+    socket.send('{"type":"set","id":2,"command":{"bank":"constructor","phantom":true}}');
+    await wait(500);
+    expect(refused).toEqual([expect.stringContaining('no bank “constructor”')]);
+    socket.pause();
+    for (let id = 3; id < 9; id++) socket.send(`{"type":"record","id":${id},"seconds":12}`);
+    await wait(3000);
+    socket.resume();
+    await wait(1500);
+    expect(recordings).toBeLessThan(3);
+    expect(refused.filter((reason) => reason.includes('has not been read yet')).length).toBeGreaterThan(2);
+    socket.terminate();
+  });
+  test('a handshake that is none is answered in one line with the headers of every answer', async () => {
+    const answer = await new Promise<string>((done) => {
+      const socket = connect(portOf(server), '127.0.0.1', () =>
+        socket.write(`GET /interface HTTP/1.1\r\nHost: 127.0.0.1:${portOf(server)}\r\nUpgrade: websocket\r\nConnection: Upgrade\r\n\r\n`),
+      );
+      let text = '';
+      socket.on('data', (bytes) => {
+        text += String(bytes);
+      });
+      socket.on('close', () => done(text));
+    });
+    expect(answer).toMatch(/^HTTP\/1\.1 400 Bad Request\r\n/);
+    expect(answer).toMatch(/Content-Security-Policy: default-src 'none'/);
+    expect(answer).toMatch(/X-Content-Type-Options: nosniff/);
   });
 });

@@ -15,8 +15,10 @@ const MOST_BAD = 20;
 const MOST_AT_ONCE = 8;
 const METERS_EVERY_MS = 50;
 const STALE_BYTES = 8 * 1024 * 1024;
-/** No recording is longer than this in all its channels together: 8 at 48 kHz for a minute. */
-const MOST_SAMPLES = 24_000_000;
+/** No recording is longer than this in all its channels together: 8 at 48 kHz for 15 s, longer than any step; making it keeps nobody waiting. */
+const MOST_SAMPLES = 6_000_000;
+/** Who has said nothing for so long is asked whether he is there, and let go when he is not. */
+const PING_MS = 30_000;
 /** So many samples a connection may ask for in ten seconds, a rig counting as one recording of its own: work that a page of ours never needs. */
 const MOST_WORK = 200_000_000;
 const RIG_WORK = 6_000_000;
@@ -35,12 +37,28 @@ class Conversation {
   private workSince = 0;
   private work = 0;
   private readonly timer: NodeJS.Timeout;
+  private readonly pings: NodeJS.Timeout;
+  private isThere = true;
 
   constructor(private readonly socket: WebSocket) {
     this.timer = setInterval(() => this.meters(), METERS_EVERY_MS);
     socket.on('message', (data, isBinary) => this.hear(data, isBinary));
-    socket.on('close', () => clearInterval(this.timer));
+    this.pings = setInterval(() => this.ping(), PING_MS);
+    this.pings.unref();
+    socket.on('pong', () => {
+      this.isThere = true;
+    });
+    socket.on('close', () => {
+      clearInterval(this.timer);
+      clearInterval(this.pings);
+    });
     socket.on('error', () => socket.terminate());
+  }
+
+  private ping(): void {
+    if (!this.isThere) this.socket.terminate();
+    this.isThere = false;
+    this.socket.ping();
   }
 
   private say(message: FromDevice): void {
@@ -118,6 +136,10 @@ class Conversation {
   }
 
   private record(rig: SimulatedRig, id: number, seconds: number): void {
+    if (this.socket.bufferedAmount > STALE_BYTES) {
+      this.refuse(id, 'What was recorded before has not been read yet: read it, then record.');
+      return;
+    }
     const samples = seconds * rig.description.sampleRateHz * rig.description.inputs.length;
     if (samples > MOST_SAMPLES || !this.affords(samples)) {
       this.refuse(
@@ -137,11 +159,12 @@ class Conversation {
   }
 }
 
-function turnAway(socket: Duplex, status: string, words: string): void {
+/** Answers what is no conversation with one line and the headers of every answer. */
+export function turnAway(socket: Duplex, status: string, words: string, more = ''): void {
   const body = `${words}\n`;
   socket.end(
     `HTTP/1.1 ${status}\r\nContent-Type: text/plain; charset=utf-8\r\nContent-Length: ${Buffer.byteLength(body)}\r\n` +
-      `Content-Security-Policy: default-src 'none'\r\nX-Content-Type-Options: nosniff\r\nConnection: close\r\n\r\n${body}`,
+      `Content-Security-Policy: default-src 'none'\r\nX-Content-Type-Options: nosniff\r\nReferrer-Policy: no-referrer\r\n${more}Connection: close\r\n\r\n${body}`,
   );
 }
 
@@ -169,6 +192,8 @@ export function serveInterface(server: Server, host: string): void {
     else if (sockets.clients.size >= MOST_AT_ONCE) turnAway(socket, '503 Service Unavailable', 'Enough pages speak to the interface: close one.');
     else sockets.handleUpgrade(request, socket, head, (opened) => new Conversation(opened));
   });
+  // A handshake that is none: the library's own answer has none of our headers.
+  sockets.on('wsClientError', (_error, socket) => turnAway(socket, '400 Bad Request', 'That is no handshake of a web socket.'));
   server.on('close', () => {
     for (const client of sockets.clients) client.terminate();
   });

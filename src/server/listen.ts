@@ -2,7 +2,7 @@ import { createServer as createHttpServer, type Server } from 'node:http';
 import type { Socket } from 'node:net';
 import type { Express } from 'express';
 import { IDENTITY } from './app';
-import { serveInterface } from './interfaceSocket';
+import { serveInterface, turnAway } from './interfaceSocket';
 import { addressOf, DEFAULT_PORT, type Settings } from './settings';
 
 /** What came of listening: a server at a port, the same program found there already, or one sentence. */
@@ -30,7 +30,7 @@ function listenAt(app: Express, { port, host }: Settings): Promise<Server> {
     // Not app.listen: Express 5 hands a failure to the same callback as success.
     const server = createHttpServer(app);
     server.on('clientError', answerNonsense);
-    server.on('connect', (_request, socket) => socket.end('HTTP/1.1 405 Method Not Allowed\r\nAllow: GET, HEAD\r\nConnection: close\r\n\r\n'));
+    server.on('connect', (_request, socket) => turnAway(socket, '405 Method Not Allowed', 'Nothing is passed on here.', 'Allow: GET, HEAD\r\n'));
     serveInterface(server, host);
     server.once('error', fail);
     server.listen(port, host, () => done(server));

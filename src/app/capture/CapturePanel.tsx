@@ -57,13 +57,16 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     look();
     return watchInputs(look);
   }, []);
-  useEffect(
-    () => () => {
+  const gone = useRef<AbortController | null>(null);
+  useEffect(() => {
+    const own = new AbortController();
+    gone.current = own;
+    return () => {
+      own.abort();
       window.clearInterval(timer.current);
       void capture.current?.cancel();
-    },
-    [],
-  );
+    };
+  }, []);
   const finish = async (keep: boolean): Promise<void> => {
     window.clearInterval(timer.current);
     const own = capture.current;
@@ -76,7 +79,9 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
   };
   const listen = async (): Promise<void> => {
     setCountS(null);
-    const answer = await startCapture(inputId, name, setPeaks);
+    const signal = gone.current?.signal;
+    const answer = await startCapture(inputId, name, setPeaks, signal ? { signal } : {});
+    if (signal?.aborted) return;
     if (!answer.ok) {
       setProblem(answer.reason);
       return;

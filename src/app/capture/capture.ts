@@ -98,15 +98,23 @@ async function captureStream(
   };
 }
 
-/** Begins to listen, with everything switched off that a telephone call would want. */
+/**
+ * Begins to listen, with everything switched off that a telephone call would want.
+ *
+ * @param signal aborted when who asked is gone: the input is closed then, also when the permission comes later
+ */
 export async function startCapture(
   deviceId: string | null,
   name: string,
   onLevels: (peaks: readonly number[]) => void,
-  onBatch: ((channels: readonly Float32Array[]) => void) | null = null,
+  { onBatch = null, signal }: { onBatch?: ((channels: readonly Float32Array[]) => void) | null; signal?: AbortSignal } = {},
 ): Promise<CaptureAnswer> {
+  let stream: MediaStream | null = null;
+  const letGo = (): void => {
+    for (const track of stream?.getTracks() ?? []) track.stop();
+  };
   try {
-    const stream = await navigator.mediaDevices.getUserMedia({
+    stream = await navigator.mediaDevices.getUserMedia({
       audio: {
         ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
         channelCount: { ideal: MOST_CHANNELS },
@@ -115,8 +123,16 @@ export async function startCapture(
         autoGainControl: false,
       },
     });
-    return { ok: true, capture: await captureStream(stream, name, onLevels, onBatch) };
+    // Who asked may have gone before the answer to the permission came: nobody is listened to behind his back.
+    if (!signal?.aborted) {
+      const capture = await captureStream(stream, name, onLevels, onBatch);
+      if (!signal?.aborted) return { ok: true, capture };
+      await capture.cancel();
+    }
+    letGo();
+    return { ok: false, reason: 'The view was left before the browser might listen: nothing was recorded.' };
   } catch (error) {
+    letGo();
     return { ok: false, reason: reasonOf(error) };
   }
 }

@@ -58,12 +58,11 @@ export function LiveTwo({ session }: { session: Session }) {
   const [channels, setChannels] = useState<readonly [number, number]>([0, 1]);
   const [withTone, setWithTone] = useState(false);
   // A view that was left meanwhile has nobody to stop what begins.
-  const here = useRef(true);
+  const gone = useRef<AbortController | null>(null);
   useEffect(() => {
-    here.current = true;
-    return () => {
-      here.current = false;
-    };
+    const own = new AbortController();
+    gone.current = own;
+    return () => own.abort();
   }, []);
   const picked = useRef(channels);
   picked.current = channels;
@@ -102,16 +101,16 @@ export function LiveTwo({ session }: { session: Session }) {
   const begin = async (): Promise<void> => {
     setProblem(null);
     const kernel = await loadFftKernel();
+    const signal = gone.current?.signal;
     let compare: LiveComparison | null = null;
-    const answer = await startCapture(
-      null,
-      'live',
-      () => undefined,
-      (batch) => {
+    const answer = await startCapture(null, 'live', () => undefined, {
+      onBatch: (batch) => {
         const [a, b] = [batch[picked.current[0]], batch[picked.current[1]]];
         if (a && b) compare?.push(a, b);
       },
-    );
+      ...(signal ? { signal } : {}),
+    });
+    if (signal?.aborted) return;
     if (!answer.ok) {
       setProblem(answer.reason);
       return;
@@ -119,10 +118,6 @@ export function LiveTwo({ session }: { session: Session }) {
     if (answer.capture.channelCount < 2) {
       await answer.capture.cancel();
       setProblem('The browser hears one channel of this input: choose an interface with two and more as the system’s input, then listen again.');
-      return;
-    }
-    if (!here.current) {
-      await answer.capture.cancel();
       return;
     }
     compare = new LiveComparison(answer.capture.sampleRateHz, kernel);

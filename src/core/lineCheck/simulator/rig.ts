@@ -119,7 +119,7 @@ export class SimulatedRig {
 
   private after(state: DeviceState, command: DeviceCommand): DeviceState {
     if ('bank' in command) {
-      if (state.banks[command.bank] === undefined) throw new Error(`This device has no bank “${command.bank}”.`);
+      if (!Object.hasOwn(state.banks, command.bank)) throw new Error(`This device has no bank “${command.bank}”.`);
       return { ...state, banks: { ...state.banks, [command.bank]: command.phantom } };
     }
     const described = this.description.inputs.find(({ id }) => id === command.input);
