@@ -37,7 +37,7 @@ const idle = (): Promise<void> =>
 /** Fetches every station, one after the other and only while nobody is working, so that a page in use has all its pieces. */
 async function fetchStations(): Promise<void> {
   await idle();
-  await sweepOrphans().catch(() => undefined);
+  await sweepOrphans(Date.now()).catch(() => undefined);
   for (const { load } of STATIONS) {
     await idle();
     await load();

@@ -62,6 +62,14 @@ export interface StandingRow {
   readonly attemptId: string;
 }
 
+/** A deleted session as its row was: it waits for a month, or until the bin is emptied. */
+export interface DeletedRow {
+  readonly id: string;
+  /** ISO 8601, UTC. */
+  readonly deletedAt: string;
+  readonly row: SessionRow;
+}
+
 class ShuttlecraftDatabase extends Dexie {
   sessions!: Table<SessionRow, string>;
   shelves!: Table<ShelfRow, string>;
@@ -71,6 +79,7 @@ class ShuttlecraftDatabase extends Dexie {
   snapshots!: Table<SnapshotRow, string>;
   sounds!: Table<SoundRow, string>;
   standings!: Table<StandingRow, string>;
+  deleted!: Table<DeletedRow, string>;
 
   constructor() {
     super('shuttlecraft', { chromeTransactionDurability: 'relaxed' });
@@ -94,7 +103,7 @@ class ShuttlecraftDatabase extends Dexie {
           });
       });
     this.version(3).stores({ attempts: 'id, sessionId', snapshots: 'attemptId, sessionId', sounds: 'attemptId, sessionId' });
-    this.version(4).stores({ standings: 'sessionId' });
+    this.version(4).stores({ standings: 'sessionId', deleted: 'id, deletedAt' });
   }
 }
 

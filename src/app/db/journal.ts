@@ -37,7 +37,9 @@ export async function readJournal(id: string): Promise<JournalEntry[]> {
   });
 }
 
-export const clearJournal = (id: string): Promise<number> => database.journal.where('sessionId').equals(id).delete();
+/** Takes entries away that were looked at; one that cannot be read, as a newer program's, stays. */
+export const clearJournal = (entries: readonly JournalEntry[]): Promise<void> =>
+  database.journal.bulkDelete(entries.map(({ session, tab }) => keyOf(session.id, tab)));
 
 /** Takes this tab's entry away once its change, or a later one, is in the row; part of the transaction that writes the row. */
 export async function settleJournal(id: string, count: number): Promise<void> {

@@ -1,4 +1,4 @@
-import { readSession, SESSION_VERSION, type Session, storedName } from '../../core/document';
+import { readSession, SESSION_VERSION, type Session, sessionContent, storedName } from '../../core/document';
 import type { InSteps } from '../../core/exchange';
 import { inPieces } from '../components/inPieces';
 import { newId } from '../components/newId';
@@ -70,7 +70,7 @@ const isOlder = (raw: unknown): boolean => (raw as { version?: unknown }).versio
 const goesOn = (entry: JournalEntry, row: SessionRow): boolean => (row.savedBy === entry.tab ? entry.count > row.count : entry.base === row.revision);
 
 /** Whether a journal's change was written by nobody: another tab wrote after it, without having seen it. */
-const wasBuried = (entry: JournalEntry, row: SessionRow): boolean => row.savedBy !== entry.tab && row.revision > entry.base + 1;
+const wasBuried = (entry: JournalEntry, row: SessionRow): boolean => row.savedBy !== entry.tab && row.revision > entry.base;
 
 /**
  * Loads a session, migrated and validated; one of an older version is written back in the same transaction. What a killed tab had
@@ -84,12 +84,16 @@ export async function loadSession(id: string): Promise<Stored | null> {
     const found = storedOf(row);
     if (found.kind === 'unreadable') return found;
     const left = await readJournal(id);
-    await clearJournal(id);
-    for (const { session } of left.filter((entry) => wasBuried(entry, row))) {
+    await clearJournal(left);
+    // Of several tabs that were killed the last one's change goes on; every other that differs is kept beside.
+    const following = left.filter((entry) => goesOn(entry, row));
+    const newer = following.at(-1)?.session;
+    const kept = newer ?? found.session;
+    for (const { session } of left.filter((entry) => wasBuried(entry, row) || following.slice(0, -1).includes(entry))) {
+      if (sessionContent(session) === sessionContent(kept)) continue;
       const copy = { ...session, id: newId(), name: storedName(`${session.name.slice(0, 100)}, recovered`) };
       await database.sessions.put(rowOf(copy, 1));
     }
-    const newer = left.find((entry) => goesOn(entry, row))?.session;
     if (!newer && !isOlder(row.session)) return found;
     const session = newer ?? found.session;
     await database.sessions.put(rowOf(session, row.revision + 1));
@@ -149,14 +153,56 @@ export const changeStored = (id: string, change: (session: Session) => Session):
     return true;
   });
 
-/** Takes a row away and hands it out, so that it can be put back as it was. */
-export const takeRow = (id: string): Promise<SessionRow | undefined> =>
-  database.transaction('rw', database.sessions, async () => {
+/** Marks a session as deleted: its row waits with what belongs to it. False when there is none. */
+export const deleteSession = (id: string, nowIso: string): Promise<boolean> =>
+  database.transaction('rw', database.sessions, database.deleted, async () => {
     const row = await database.sessions.get(id);
+    if (!row) return false;
+    await database.deleted.put({ id, deletedAt: nowIso, row });
     await database.sessions.delete(id);
-    return row;
+    return true;
   });
 
-export const putRow = (row: SessionRow): Promise<string> => database.sessions.put(row);
+/**
+ * Puts a deleted session back as it was. Where a session of its id is there again, as from a backup or another tab, that is left and the
+ * deleted one comes back beside it.
+ */
+export const undelete = (id: string): Promise<'back' | 'beside' | 'gone'> =>
+  database.transaction('rw', database.sessions, database.deleted, async () => {
+    const kept = await database.deleted.get(id);
+    if (!kept) return 'gone';
+    await database.deleted.delete(id);
+    if (!(await database.sessions.get(id))) {
+      await database.sessions.put({ ...kept.row, revision: kept.row.revision + 1 });
+      return 'back';
+    }
+    const stored = storedOf(kept.row);
+    const fresh = newId();
+    const session =
+      stored.kind === 'session'
+        ? { ...stored.session, id: fresh, name: storedName(`${stored.session.name.slice(0, 100)}, as deleted`) }
+        : kept.row.session;
+    await database.sessions.put({ ...kept.row, id: fresh, revision: 1, session });
+    return 'beside';
+  });
+
+/** A deleted session by its name, as far as that can be read. */
+export interface Deleted {
+  readonly id: string;
+  readonly name: string;
+  readonly deletedAt: string;
+}
+
+/** Deleted sessions that wait, the last one first. */
+export async function listDeleted(): Promise<readonly Deleted[]> {
+  const rows = await database.deleted.orderBy('deletedAt').reverse().toArray();
+  return rows.map(({ id, deletedAt, row }) => {
+    const name = (row.session as { name?: unknown } | null)?.name;
+    return { id, deletedAt, name: typeof name === 'string' ? name : id };
+  });
+}
+
+/** Lets deleted sessions go for good; what belonged to them is swept with the next beginning. */
+export const emptyDeleted = (): Promise<void> => database.deleted.clear();
 
 export { storedOf };

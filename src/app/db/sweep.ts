@@ -1,15 +1,27 @@
 import { database } from './database';
 
-/**
- * Lets go of takes, attempts and sounds whose session is gone. Done when the page begins, so that a session deleted by mistake comes back
- * with all of it as long as its page is open.
- */
-export const sweepOrphans = (): Promise<void> =>
+/** A deleted session waits for a month, ms. */
+const KEPT_MS = 30 * 24 * 3_600_000;
+
+/** Lets go of sessions that were deleted a month ago, and of takes, attempts and sounds whose session is gone. Done when the page begins. */
+export const sweepOrphans = (nowMs: number): Promise<void> =>
   database.transaction(
     'rw',
-    [database.sessions, database.journal, database.takes, database.attempts, database.snapshots, database.sounds, database.standings],
+    [
+      database.sessions,
+      database.journal,
+      database.takes,
+      database.attempts,
+      database.snapshots,
+      database.sounds,
+      database.standings,
+      database.deleted,
+    ],
     async () => {
+      const since = new Date(nowMs - KEPT_MS).toISOString();
+      await database.deleted.where('deletedAt').below(since).delete();
       const alive = new Set([
+        ...(await database.deleted.toCollection().primaryKeys()),
         ...(await database.sessions.toCollection().primaryKeys()),
         ...(await database.journal.toArray()).map(({ sessionId }) => sessionId),
       ]);

@@ -166,7 +166,7 @@ test('what belongs to a session that is gone is swept away; what belongs to one 
     await database.takes.put({ sessionId, take: {} });
   }
   await database.journal.put({ key: 'coming/tab', sessionId: 'coming', tab: 'tab', count: 1, base: 0, session: {} });
-  await sweepOrphans();
+  await sweepOrphans(Date.now());
   expect((await database.attempts.toArray()).map(({ id }) => id).sort()).toEqual([own, 'b'].sort());
   expect((await database.snapshots.toArray()).map(({ attemptId }) => attemptId).sort()).toEqual([own, 'b'].sort());
   expect((await database.sounds.toArray()).map(({ attemptId }) => attemptId)).toEqual(['b']);

@@ -174,6 +174,26 @@ describe('opening', () => {
     await settled();
     await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Written since' }));
     expect((await stored())?.name).toBe('Written since');
+    // Nobody had seen it: it is kept beside.
+    const names = (await listSessions()).flatMap((found) => (found.kind === 'session' ? [found.session.name] : []));
+    expect(names.sort()).toEqual(['Follows, recovered', 'Written since']);
+  });
+  test('two tabs killed at once: the last one’s change goes on, the other’s is kept beside; what a newer program left stays', async () => {
+    writeJournal({ tab: 'dead 1', count: 1, base: 1, session: { ...boathouseKit(), name: 'Of the first' } });
+    writeJournal({ tab: 'dead 2', count: 1, base: 1, session: { ...boathouseKit(), name: 'Of the second' } });
+    await database.journal.put({
+      key: 'x/new',
+      sessionId: boathouseKit().id,
+      tab: 'new',
+      count: 1,
+      base: 1,
+      session: { ...boathouseKit(), version: 99 },
+    });
+    await settled();
+    expect((await stored())?.name).toBe('Of the second');
+    const names = (await listSessions()).flatMap((found) => (found.kind === 'session' ? [found.session.name] : []));
+    expect(names.sort()).toEqual(['Of the first, recovered', 'Of the second']);
+    expect((await database.journal.toArray()).map(({ tab }) => tab)).toEqual(['new']);
   });
   test('a journal buried under two tabs’ work comes back as a session of its own', async () => {
     writeJournal({ tab: 'dead', count: 1, base: 1, session: { ...boathouseKit(), name: 'Mine' } });

@@ -4,15 +4,27 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
+import { counted } from '../../../core/units';
 import { download } from '../../components/download';
 import { backupText } from '../../db/backup';
 import { readProblem, saveProblem } from '../../db/database';
-import { changeStored, listSessions, putRow, type Stored, storeSession, takeRow } from '../../db/sessions';
+import {
+  changeStored,
+  type Deleted,
+  deleteSession,
+  emptyDeleted,
+  listDeleted,
+  listSessions,
+  type Stored,
+  storeSession,
+  undelete,
+} from '../../db/sessions';
 import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
-import { beginSession, duplicateOf, isFirstRun, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { type Brought, beginSession, duplicateOf, isFirstRun, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
 import { ImportPanel } from './ImportPanel';
+import { RecentlyDeleted } from './RecentlyDeleted';
 import { SessionCard } from './SessionCard';
 import { Unreadable } from './Unreadable';
 
@@ -26,15 +38,16 @@ interface Notice {
 interface Kept {
   readonly stored: readonly Stored[];
   readonly shelf: Awaited<ReturnType<typeof loadShelf>> | null;
+  readonly deleted: readonly Deleted[];
   readonly problem: string | null;
 }
 
 const lookUp = async (): Promise<Kept> => {
   try {
     const shelf = await loadShelf();
-    return { stored: await listSessions(), shelf, problem: null };
+    return { stored: await listSessions(), shelf, deleted: await listDeleted(), problem: null };
   } catch (error) {
-    return { stored: [], shelf: null, problem: readProblem(error) };
+    return { stored: [], shelf: null, deleted: [], problem: readProblem(error) };
   }
 };
 
@@ -105,8 +118,18 @@ export function SessionsView() {
   const remove = (id: string, name: string): Promise<void> =>
     guard(async () => {
       putAway(id);
-      const row = await takeRow(id);
-      setNotice({ text: `“${name}” was deleted.`, bad: false, ...(row ? { undo: () => putRow(row) } : {}) });
+      const isDeleted = await deleteSession(id, new Date().toISOString());
+      setNotice({ text: `“${name}” was deleted.`, bad: false, ...(isDeleted ? { undo: () => bringBack(id, name) } : {}) });
+    });
+  const bringBack = (id: string, name: string): Promise<void> =>
+    guard(async () => {
+      const found = await undelete(id);
+      if (found === 'back') return;
+      const text =
+        found === 'beside'
+          ? `“${name}” is there again already: that one was left, and the deleted one is beside it.`
+          : `“${name}” is not among the deleted ones any more.`;
+      setNotice({ text, bad: found === 'gone' });
     });
   const look = (file: File | undefined): Promise<void> =>
     guard(async () => {
@@ -125,8 +148,12 @@ export function SessionsView() {
       const aside = plan.aside.length
         ? ` ${plan.aside.length} could not be read and stayed out: ${plan.aside.map(({ what }) => what).join(', ')}.`
         : '';
-      setNotice({ text: `Taken in.${aside}`, bad: plan.aside.length > 0, undo: () => takeBack(before) });
+      setNotice({ text: `Taken in.${aside}`, bad: plan.aside.length > 0, undo: () => undoImport(before) });
     });
+  const undoImport = async (brought: Brought): Promise<void> => {
+    const left = await takeBack(brought);
+    if (left > 0) setNotice({ text: `Taken back, but for ${counted(left, 'thing')} that was changed since.`, bad: false });
+  };
   const rename = (session: Session, name: string): Promise<void> =>
     guard(async () => {
       putAway(session.id);
@@ -228,6 +255,9 @@ export function SessionsView() {
           <Button minH="44px" mt="4" variant="outline" onClick={() => setShown(shown + A_PAGE)}>
             Show {Math.min(A_PAGE, readable.length - shown)} more of {readable.length}
           </Button>
+        )}
+        {kept && kept.deleted.length > 0 && (
+          <RecentlyDeleted deleted={kept.deleted} onBack={({ id, name }) => void bringBack(id, name)} onEmpty={() => void guard(emptyDeleted)} />
         )}
         <Box as="footer" mt="8" fontSize="sm" color="quiet">
           <Box asChild textDecoration="underline">

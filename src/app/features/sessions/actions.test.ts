@@ -5,8 +5,9 @@ import { ownSetupFrom } from '../../../core/planning';
 import { addAttempt, listAttempts, snapshotOf } from '../../db/attempts';
 import { backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
-import { changeStored, listSessions, putRow, storeSession, takeRow } from '../../db/sessions';
+import { changeStored, deleteSession, listDeleted, listSessions, storeSession, undelete } from '../../db/sessions';
 import { changeShelf, loadShelf } from '../../db/shelf';
+import { sweepOrphans } from '../../db/sweep';
 import { createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
 
 beforeEach(async () => {
@@ -14,6 +15,7 @@ beforeEach(async () => {
   await database.shelves.clear();
   await database.attempts.clear();
   await database.snapshots.clear();
+  await database.deleted.clear();
 });
 
 const names = async (): Promise<string[]> =>
@@ -62,10 +64,29 @@ test('a duplicate is another session with the same content, its name never too l
 test('a session deleted and put back is the row it was', async () => {
   await storeSession(boathouseKit());
   const before = await database.sessions.toArray();
-  const row = await takeRow(boathouseKit().id);
+  await deleteSession(boathouseKit().id, '2026-11-30T10:00:00.000Z');
   expect(await database.sessions.count()).toBe(0);
-  if (row) await putRow(row);
-  expect(await database.sessions.toArray()).toEqual(before);
+  expect(await listDeleted()).toEqual([{ id: boathouseKit().id, name: boathouseKit().name, deletedAt: '2026-11-30T10:00:00.000Z' }]);
+  // What belongs to it waits as long as it does.
+  await database.takes.put({ sessionId: boathouseKit().id, take: {} });
+  await sweepOrphans(Date.parse('2026-12-20T10:00:00.000Z'));
+  expect(await database.takes.count()).toBe(1);
+  expect(await undelete(boathouseKit().id)).toBe('back');
+  expect(await database.sessions.toArray()).toEqual(before.map((row) => ({ ...row, revision: row.revision + 1 })));
+  expect(await listDeleted()).toEqual([]);
+});
+
+test('brought back where a session of its id is there again, that one stays and the deleted one is beside it; after a month it is gone', async () => {
+  await storeSession(boathouseKit());
+  await deleteSession(boathouseKit().id, '2026-11-30T10:00:00.000Z');
+  await storeSession({ ...boathouseKit(), name: 'There again, and newer' });
+  expect(await undelete(boathouseKit().id)).toBe('beside');
+  const names = (await listSessions()).flatMap((stored) => (stored.kind === 'session' ? [stored.session.name] : []));
+  expect(names.sort()).toEqual([`${boathouseKit().name}, as deleted`, 'There again, and newer']);
+  await deleteSession(boathouseKit().id, '2026-11-30T10:00:00.000Z');
+  await sweepOrphans(Date.parse('2027-01-05T10:00:00.000Z'));
+  expect(await listDeleted()).toEqual([]);
+  expect(await undelete(boathouseKit().id)).toBe('gone');
 });
 
 describe('what comes through the door', () => {
@@ -121,6 +142,24 @@ describe('what comes through the door', () => {
     expect(back.sort((a, b) => a.id.localeCompare(b.id))).toEqual(boathouseSessions().sort((a, b) => a.id.localeCompare(b.id)));
     await takeBack(before);
     expect([await database.sessions.count(), await shelfNow()]).toEqual([0, null]);
+  });
+  test('taken back, an import takes only what it brought: gear added since stays, and so does what was worked on', async () => {
+    await changeShelf(() => ({ ...BOATHOUSE_SHELF, stands: BOATHOUSE_SHELF.stands.slice(0, 2) }));
+    const { before } = await bring(exportLibrary(BOATHOUSE_SHELF, boathouseSessions()));
+    const bought = { ...(BOATHOUSE_SHELF.stands[0] as (typeof BOATHOUSE_SHELF.stands)[number]), id: 'bought', name: 'Bought since' };
+    await changeShelf((own) => ({
+      ...own,
+      stands: [...own.stands, bought].map((one) => (one.id === BOATHOUSE_SHELF.stands[3]?.id ? { ...one, count: 9 } : one)),
+    }));
+    await changeStored(boathouseKit().id, (session) => ({ ...session, name: 'Worked on since' }));
+    expect(await takeBack(before)).toBe(2);
+    const left = (await listSessions()).flatMap((stored) => (stored.kind === 'session' ? [stored.session.name] : []));
+    expect(left).toEqual(['Worked on since']);
+    expect((await shelfNow())?.stands.map(({ id }) => id)).toEqual([
+      ...BOATHOUSE_SHELF.stands.slice(0, 2).map(({ id }) => id),
+      BOATHOUSE_SHELF.stands[3]?.id,
+      'bought',
+    ]);
   });
   test('of a backup with one broken session the rest comes in, and the broken one is named', async () => {
     const broken = boathouseSessions().map((session, i) => (i === 2 ? { ...session, sampleRateHz: 'fast' } : session));
@@ -209,7 +248,7 @@ describe('attempts of the loop in a backup', () => {
 describe('what cannot be read', () => {
   const spoil = async (): Promise<void> => {
     await storeSession(boathouseKit());
-    const row = await takeRow(boathouseKit().id);
+    const row = await database.sessions.get(boathouseKit().id);
     if (row) await database.sessions.put({ ...row, session: { ...boathouseKit(), room: 'gone' } });
     await database.shelves.put({ id: 'shelf', revision: 1, shelf: { format: 'shuttlecraft-shelf', version: 1, microphones: 'gone' } });
   };

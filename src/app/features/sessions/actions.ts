@@ -4,7 +4,7 @@ import { type ImportPlan, importInSteps, planInSteps } from '../../../core/excha
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
 import { addAttempts, attemptIds, dropAttempts } from '../../db/attempts';
-import { database, type ShelfRow, saveProblem } from '../../db/database';
+import { database, saveProblem } from '../../db/database';
 import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
 import { forgetAttempts } from '../../stores/attemptStore';
@@ -69,38 +69,79 @@ export async function prepareImport(text: string, onShare: (share: number) => vo
   return { ok: true, plan: await inPieces(steps, (share) => onShare(0.8 + share * 0.2)) };
 }
 
-/** What was there before an import, to take it back. */
-export interface Before {
+/** What an import brought, to take it back. */
+export interface Brought {
   readonly added: readonly string[];
   readonly tried: readonly string[];
-  readonly shelf: ShelfRow | undefined;
+  /** Gear that came onto the shelf, as it came. */
+  readonly gear: readonly Gear[];
+  /** There was no shelf before. */
+  readonly firstShelf: boolean;
 }
 
+type Kind = 'microphones' | 'devices' | 'stands' | 'outboard' | 'cables' | 'setups';
+const KINDS: readonly Kind[] = ['microphones', 'devices', 'stands', 'outboard', 'cables', 'setups'];
+interface Gear {
+  readonly kind: Kind;
+  readonly id: string;
+  readonly as: string;
+}
+const gearOn = (shelf: Shelf): Gear[] => KINDS.flatMap((kind) => (shelf[kind] ?? []).map((one) => ({ kind, id: one.id, as: JSON.stringify(one) })));
+
 /** Does what was planned, all of it or nothing. */
-export async function takeIn(plan: ImportPlan): Promise<Before> {
+export async function takeIn(plan: ImportPlan): Promise<Brought> {
   const tables = [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots];
-  const before = await database.transaction('rw', tables, async () => {
-    const shelf = await database.shelves.get('shelf');
+  const brought = await database.transaction('rw', tables, async () => {
+    const firstShelf = (await database.shelves.get('shelf')) === undefined;
     await addSessions(plan.add);
     await addAttempts(plan.attempts);
     const { shelf: coming } = plan;
+    let gear: readonly Gear[] = [];
     if (coming && coming.added.length + coming.beside.length > 0) {
       const changed = await changeShelf((own) => mergedShelf(own, coming.incoming, newId).shelf);
       if (!changed.ok) throw new Error(changed.reason);
+      const before = new Set(gearOn(changed.before).map(({ kind, id }) => `${kind} ${id}`));
+      gear = gearOn(changed.shelf).filter(({ kind, id }) => !before.has(`${kind} ${id}`));
     }
-    return { added: plan.add.map(({ id }) => id), tried: plan.attempts.map(({ attempt }) => attempt.id), shelf };
+    return { added: plan.add.map(({ id }) => id), tried: plan.attempts.map(({ attempt }) => attempt.id), gear, firstShelf };
   });
   forgetAttempts();
-  return before;
+  return brought;
 }
 
-/** Takes an import back: what it added goes, the shelf is as it was. */
-export async function takeBack({ added, tried, shelf }: Before): Promise<void> {
-  await database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
-    await database.sessions.bulkDelete([...added]);
-    await dropAttempts(tried);
-    if (shelf) await database.shelves.put(shelf);
-    else await database.shelves.delete('shelf');
+/**
+ * Takes an import back: only what it brought goes, and of that only what nobody has changed since. Sessions that were worked on and gear that
+ * was changed or added since stay.
+ *
+ * @returns how many things were left, since they were changed
+ */
+export async function takeBack({ added, tried, gear, firstShelf }: Brought): Promise<number> {
+  const left = await database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
+    const rows = await database.sessions.bulkGet([...added]);
+    const untouched = rows.flatMap((row) => (row?.revision === 1 ? [row.id] : []));
+    await database.sessions.bulkDelete(untouched);
+    const kept = new Set(rows.flatMap((row) => (row && row.revision > 1 ? [row.id] : [])));
+    const attempts = await database.attempts.bulkGet([...tried]);
+    await dropAttempts(attempts.flatMap((row) => (row && !kept.has(row.sessionId) ? [row.id] : [])));
+    let changed = 0;
+    if (gear.length > 0)
+      await changeShelf((own) => {
+        const now = new Map(gearOn(own).map((one) => [`${one.kind} ${one.id}`, one.as]));
+        const goes = gear.filter(({ kind, id, as }) => now.get(`${kind} ${id}`) === as);
+        changed = gear.filter(({ kind, id, as }) => (now.get(`${kind} ${id}`) ?? as) !== as).length;
+        const ids = new Set(goes.map(({ kind, id }) => `${kind} ${id}`));
+        const lists = KINDS.flatMap((kind) => {
+          const list = own[kind] as readonly { readonly id: string }[] | undefined;
+          return list ? [[kind, list.filter(({ id }) => !ids.has(`${kind} ${id}`))]] : [];
+        });
+        const { outboard = [], cables = [], ...rest } = { ...own, ...Object.fromEntries(lists) } as Shelf;
+        // Lists that older shelves have not are not left behind empty.
+        return { ...rest, ...(outboard.length > 0 ? { outboard } : {}), ...(cables.length > 0 ? { cables } : {}) };
+      });
+    const stored = await loadShelf();
+    if (firstShelf && stored.kind === 'shelf' && gearOn(stored.shelf).length === 0) await database.shelves.delete('shelf');
+    return kept.size + changed;
   });
   forgetAttempts();
+  return left;
 }

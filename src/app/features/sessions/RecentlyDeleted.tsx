@@ -1,0 +1,37 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import type { Deleted } from '../../db/sessions';
+
+interface Props {
+  readonly deleted: readonly Deleted[];
+  readonly onBack: (one: Deleted) => void;
+  readonly onEmpty: () => void;
+}
+
+/** What was deleted and still waits, with its attempts and takes. */
+export function RecentlyDeleted({ deleted, onBack, onEmpty }: Props) {
+  return (
+    <Box as="details" mt="6" maxW="640px">
+      <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
+        Recently deleted ({deleted.length})
+      </Box>
+      <Box color="quiet" fontSize="sm">
+        They wait for a month with their attempts and takes.
+      </Box>
+      <Box as="ul" aria-label="Recently deleted" m="0" p="0">
+        {deleted.map((one) => (
+          <Flex as="li" key={one.id} listStyleType="none" align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
+            <Box flex="1" overflowWrap="anywhere">
+              {one.name}, deleted {new Date(one.deletedAt).toLocaleDateString()}
+            </Box>
+            <Button size="sm" minH="44px" variant="outline" aria-label={`Bring back ${one.name}`} onClick={() => onBack(one)}>
+              Bring back
+            </Button>
+          </Flex>
+        ))}
+      </Box>
+      <Button size="sm" minH="44px" mt="2" variant="outline" onClick={onEmpty}>
+        Empty
+      </Button>
+    </Box>
+  );
+}
