@@ -319,7 +319,7 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
   await waiting;
   const again = page.getByRole('group', { name: 'Measured again' });
-  await expect(again).toContainText(/two channels lose \d\.\d dB of each other on average, \d\.\d dB before\.Overhead left/, { timeout: 60_000 });
+  await expect(again).toContainText(/in the sum two channels lose \d\.\d dB on average, \d\.\d dB before\.Overhead left/, { timeout: 60_000 });
   await expect(again).toContainText(/Overhead left and Overhead rightCorrelation−0\.\d\d → 0\.\d\d/);
   await verdicts.getByRole('button', { name: 'Invert it in the mix' }).click();
   await expect(verdicts).toContainText(

@@ -13,7 +13,7 @@ const BANDS = [
 ] as const;
 
 const Change = ({ name, before, after }: { name: string; before: string; after: string }) => (
-  <Box minW="130px">
+  <Box minW="118px">
     <Box fontSize="sm" color="quiet">
       {name}
     </Box>
@@ -27,9 +27,9 @@ const Change = ({ name, before, after }: { name: string; before: string; after: 
 export function MeasuredAgain({ pairs }: { pairs: readonly Remeasured[] }) {
   const { before: was, after: is } = meanLossDb(pairs);
   return (
-    <Box mt="3" role="group" aria-label="Measured again" maxW="760px">
+    <Box mt="3" role="group" aria-label="Measured again" maxW="880px">
       <Box fontWeight="700">
-        Measured again: two channels lose {formatNumber(is, 1)} dB of each other on average, {formatNumber(was, 1)} dB before.
+        Measured again: in the sum two channels lose {formatNumber(is, 1)} dB on average, {formatNumber(was, 1)} dB before.
         {is > was + SAME_DB ? ' That is more: keep your own files, and look at what is turned and moved here.' : ''}
       </Box>
       {pairs.slice(0, SHOWN).map(({ a, b, before, after }) => (

@@ -58,7 +58,9 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const held = { session: now, report, matching, chains };
   const proof = (await prove(held)) ?? (await proveHere(held));
   const told = verdictsOf(heardOn(now, report, proof, useTakeStore.getState()));
-  void keepAttempt(now, { kind: 'take', figures: figuresOf(report, matching, told) });
+  // A take whose files are not known yet is kept, and nothing is said of how good it is.
+  const isAsked = told.some(({ code }) => code === 'which-file');
+  void keepAttempt(now, { kind: 'take', figures: isAsked ? null : figuresOf(report, matching, told) });
 }
 
 export const stopCheck = (): void => underWay?.abort();
