@@ -257,3 +257,22 @@ test('the kit taken away leaves every view, the list and a reload alive', async 
   await expect(page.getByRole('article')).toHaveCount(5);
   expect(errors).toEqual([]);
 });
+
+test('storage that never answers: said within moments, the page works in memory, and the session can be exported', async ({ page }) => {
+  await page.addInitScript(() => {
+    // A request that nobody ever answers.
+    IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
+  });
+  await page.goto('/');
+  await expect(page.getByRole('alert')).toContainText('storage cannot be read just now', { timeout: 8000 });
+  await page.getByRole('button', { name: 'New session' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'your changes live only in this tab' })).toBeVisible({ timeout: 10_000 });
+  await page.getByRole('button', { name: 'Put it in the room' }).click();
+  await expect(page.getByText('The room is empty.', { exact: false })).toHaveCount(0);
+  const waiting = page.waitForEvent('download');
+  await page
+    .getByRole('button', { name: /^Export/ })
+    .first()
+    .click();
+  expect((await waiting).suggestedFilename()).toMatch(/\.json$/);
+});

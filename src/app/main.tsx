@@ -8,6 +8,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
+import { openOrGiveUp } from './db/database';
 import { sweepOrphans } from './db/sweep';
 import { keepFocus } from './frame/keepFocus';
 import { STATIONS } from './stations';
@@ -43,6 +44,8 @@ async function fetchStations(): Promise<void> {
     await load();
   }
 }
+
+openOrGiveUp();
 
 const root = document.getElementById('root');
 if (root)

@@ -112,6 +112,23 @@ export const database = new ShuttlecraftDatabase();
 /** Names this tab; every write carries it. */
 export const TAB_ID = newId();
 
+/** Storage that has not opened after this is not going to, ms. */
+const OPENS_WITHIN_MS = 2000;
+
+/**
+ * Opens storage; where that never answers, as in some private windows, it is given up, so that everything that waits for it says so and the
+ * page works in memory.
+ */
+export function openOrGiveUp(): void {
+  const giveUp = (): void => {
+    if (!database.isOpen()) database.close({ disableAutoOpen: true });
+  };
+  // What has answered meanwhile on a busy page is heard first.
+  const timer = setTimeout(() => setTimeout(() => setTimeout(giveUp, 0), 0), OPENS_WITHIN_MS);
+  const settled = (): void => clearTimeout(timer);
+  database.open().then(settled, settled);
+}
+
 /** Why a write failed, in a sentence that says what to do. */
 export function saveProblem(error: unknown): string {
   const name = error instanceof Error ? error.name : '';

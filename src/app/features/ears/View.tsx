@@ -26,8 +26,11 @@ export function EarsStation() {
         <Segments label="For the ears" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
       </Box>
       <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '6' }} py="4" role="region" aria-label="For the ears" tabIndex={0}>
-        {session.microphones.length === 0 ? (
-          <Box color="quiet">With microphones on the Floor there is something to hear here: put a set-up up first.</Box>
+        {session.microphones.length === 0 || session.instruments.length === 0 ? (
+          <Box color="quiet">
+            There is nothing to hear yet: {session.instruments.length === 0 ? 'put an instrument into the room' : 'place a set-up'} on the Floor
+            first.
+          </Box>
         ) : tab === 'bench' ? (
           <Bench session={session} />
         ) : tab === 'faults' ? (
