@@ -258,7 +258,7 @@ test('a fuller sum is an offer: done to the copies alone, sample for sample as i
   const corrected = page.getByRole('group', { name: 'Corrected files' });
   await corrected.getByLabel('For a fuller sum').selectOption({ label: 'Snare slid to the pair' }, { timeout: 60_000 });
   await expect(corrected).toContainText(/The sum changes by \+\d\.\d dB below 250 Hz/);
-  await expect(corrected).toContainText('Snare slid by 2.00 ms');
+  await expect(corrected).toContainText('Snare moved 2.00 ms later');
   const waiting = page.waitForEvent('download');
   await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
   const files = unzipSync(readFileSync(await (await waiting).path()));

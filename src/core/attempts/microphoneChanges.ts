@@ -50,6 +50,8 @@ interface Told {
   readonly words: (both: Both) => string | null;
 }
 
+const laterBy = (samples: number): string => `${formatNumber(Math.abs(samples), 0)} samples ${samples > 0 ? 'later' : 'earlier'}`;
+
 const moved = ({ a, b }: Both): boolean => distance(a.positionM, b.positionM) > SAME_PLACE_M;
 
 const inputName = ({ session }: Stood, address: string | undefined): string =>
@@ -89,12 +91,12 @@ const TOLD: readonly Told[] = [
   {
     kind: 'switch',
     fields: ['latencySamples'],
-    words: ({ a, b }) => `${b.name} is ${formatNumber(samplesInFile(b) - samplesInFile(a), 0)} samples later by what is in its way.`,
+    words: ({ a, b }) => `${b.name} is ${laterBy(samplesInFile(b) - samplesInFile(a))} by what is in its way.`,
   },
   {
     kind: 'switch',
     fields: ['alignSamples'],
-    words: ({ a, b }) => `${b.name} comes ${formatNumber(b.alignSamples - a.alignSamples, 0)} samples later in the mix than it did.`,
+    words: ({ a, b }) => `${b.name} comes ${laterBy(b.alignSamples - a.alignSamples)} in the mix than it did.`,
   },
   {
     kind: 'switch',

@@ -24,7 +24,7 @@ export interface InputListRow {
   readonly lowCut: boolean;
   /** The low cut of its input, or of what stands between, is on. */
   readonly inputLowCut: boolean;
-  /** What the chain and the mix do to its polarity, in words; "normal" where nothing. */
+  /** What the chain and the mix do to its polarity and delay, in words; "normal" where nothing. */
   readonly polarity: string;
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
@@ -109,12 +109,16 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
   return sorted.map((row, i) => ({ ...row, fileName: own[i] as string }));
 }
 
-/** What turns a channel, from the cable to the mix. */
-function polarityWords({ cable, inputInverted, flipped }: PlacedMicrophone): string {
+const bySamples = (samples: number): string => `${Math.abs(Math.round(samples))} samples ${samples > 0 ? 'later' : 'earlier'}`;
+
+/** What turns and delays a channel, from the cable to the mix. */
+function polarityWords({ cable, inputInverted, latencySamples = 0, flipped, alignSamples }: PlacedMicrophone): string {
   const said = [
     ...(cable === 'reversed' ? ['cable reversed'] : []),
     ...(inputInverted ? ['inverted at the input'] : []),
+    ...(latencySamples === 0 ? [] : [`${bySamples(latencySamples)} in its file`]),
     ...(flipped ? ['invert in the mix'] : []),
+    ...(alignSamples === 0 ? [] : [`${bySamples(alignSamples)} in the mix`]),
   ];
   return said.length > 0 ? said.join(', ') : 'normal';
 }

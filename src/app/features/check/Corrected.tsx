@@ -20,7 +20,7 @@ import { heardOn } from './verdicts';
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
   const done = [
     ...(flip ? ['inverted'] : []),
-    ...(seconds ? [`slid by ${formatNumber(seconds * 1000, 2)} ms`] : []),
+    ...(seconds ? [`moved ${formatNumber(Math.abs(seconds) * 1000, 2)} ms ${seconds > 0 ? 'later' : 'earlier'}`] : []),
     ...(ratio === 1 ? [] : ['brought to the first recorder’s clock']),
   ];
   return `${channel} ${done.join(' and ')}`;
@@ -104,7 +104,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
       )}
       <Box mb="2" maxW="640px">
         {changed.length === 0
-          ? 'Nothing is inverted or slid: these would be your files under their names of the sheet.'
+          ? 'Nothing is inverted or moved: these would be your files under their names of the sheet.'
           : `Copies with ${changed.map(doneTo).join(', ')}.`}{' '}
         Yours stay as they are.
       </Box>

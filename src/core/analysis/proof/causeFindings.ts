@@ -24,7 +24,13 @@ function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, s
     microphoneIds: [id],
     message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, which no likely place explains: look for a plug-in or converter in its way, or take it back in the mix.`,
     moves: [
-      { kind: 'latency', microphoneId: id, bySamples: samples, inMix: true, label: `Slide it ${whole} samples in the mix` },
+      {
+        kind: 'latency',
+        microphoneId: id,
+        bySamples: samples,
+        inMix: true,
+        label: `Move it ${whole} samples ${seconds > 0 ? 'earlier' : 'later'} in the mix`,
+      },
       { kind: 'latency', microphoneId: id, bySamples: samples, inMix: false, label: `It is the recorder: remember ${whole} samples` },
     ],
     probability,

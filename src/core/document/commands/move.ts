@@ -66,7 +66,7 @@ function commandFor(move: Move): Command {
       }));
     case 'latency': {
       const { bySamples, inMix } = move;
-      return onChain(inMix ? 'slide in the mix' : 'remember the delay of', microphoneId, (placed) => ({
+      return onChain(inMix ? 'move in the mix' : 'remember the delay of', microphoneId, (placed) => ({
         ...placed,
         latencySamples: (placed.latencySamples ?? 0) + bySamples,
         ...(inMix ? { alignSamples: placed.alignSamples - bySamples } : {}),
