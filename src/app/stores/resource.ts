@@ -34,10 +34,8 @@ export interface Resource<I, O> {
   ask(inputs: I): Promise<O | null>;
   /** What is known for just these inputs; null until it is. */
   current(inputs: I): Known<I, O> | null;
-  forget(): void;
   /** What was worked out, or found again, last. */
   readonly store: StoreApi<Known<I, O>>;
-  isSame(a: I, b: I): boolean;
   readonly stillMs: number;
 }
 
@@ -105,13 +103,7 @@ export function createResource<I extends object, O, N extends JobName>(wish: Wis
   return {
     ask,
     current,
-    forget: () => {
-      kept = [];
-      running = null;
-      store.setState(NOTHING, true);
-    },
     store,
-    isSame,
     stillMs,
   };
 }

@@ -3,16 +3,21 @@ import {
   BRIEF,
   differenceOf,
   FURNISHING,
+  firstProblem,
   INSTRUMENT,
+  librarySchema,
   MICROPHONE,
   PAIR,
   READY,
   ROOM,
   type Session,
   sessionSchema,
+  shelfSchema,
+  shelfVersionNeeded,
   versionNeeded,
   withSetUpOf,
 } from '../document';
+import { exportLibrary, exportSession, exportShelf } from '../exchange';
 import { changesBetween } from './index';
 
 const BARE = boathouseKit();
@@ -192,5 +197,14 @@ test('a document needs the version of its newest field, and no newer one', () =>
   const of = (field: object): number =>
     versionNeeded({ ...BARE, microphones: BARE.microphones.map((one, i) => (i === 0 ? { ...one, ...field } : one)) });
   expect([of({ pan: 0.1 }), of({ cable: 'reversed' }), of({ latencySamples: 3 })]).toEqual([4, 5, 5]);
+  expect([versionNeeded(KIT), shelfVersionNeeded(KIT.shelf), shelfVersionNeeded(BARE.shelf)]).toEqual([5, 2, 1]);
   expect(versionNeeded({ ...BARE, tape: [{ microphoneId: 'gone', from: 'floor', lengthM: 1 }] })).toBe(5);
+});
+
+test('what is exported fits the schema that is published, whatever version it says', () => {
+  for (const session of [BARE, KIT, { ...BARE, tape: [{ microphoneId: 'gone', from: 'floor', lengthM: 1 }] }]) {
+    expect(firstProblem(sessionSchema, JSON.parse(exportSession(session)))).toBeNull();
+    expect(firstProblem(shelfSchema, JSON.parse(exportShelf(session.shelf)))).toBeNull();
+    expect(firstProblem(librarySchema, JSON.parse(exportLibrary(session.shelf, [session])))).toBeNull();
+  }
 });

@@ -5,7 +5,8 @@ import type { Session, Shelf } from './session';
 
 export interface ShelfDocument extends Shelf {
   readonly format: typeof SHELF_FORMAT;
-  readonly version: typeof SHELF_VERSION;
+  /** The lowest that knows what is on it. */
+  readonly version: 1 | typeof SHELF_VERSION;
 }
 
 /** Everything that is kept: the shelf and all sessions. */

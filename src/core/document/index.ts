@@ -13,7 +13,7 @@ export { storedName } from './normalise';
 export * from './owned';
 export { pairMembers } from './pairFrames';
 export * from './pan';
-export { type Difference, differenceOf, lostMicrophones, versionNeeded, withSetUpOf } from './parts';
+export { type Difference, differenceOf, lostMicrophones, shelfVersionNeeded, versionNeeded, withSetUpOf } from './parts';
 export * from './read';
 export { BRIEF, FURNISHING, INSTRUMENT, MICROPHONE, PAIR, READY, ROOM } from './records';
 export { firstDeadReference } from './references';

@@ -1,5 +1,5 @@
 import { BRIEF, fieldsOf, GROUPS, ITEMS, READY, SESSION, withPart } from './records';
-import type { Session } from './session';
+import type { Session, Shelf } from './session';
 
 /** Set-up fields of a session that are no groups of fields, and those that are whole. */
 const WHOLE = fieldsOf(SESSION, 'set-up').filter((key) => key !== 'brief' && key !== 'ready') as readonly (keyof Session)[];
@@ -76,17 +76,22 @@ export function differenceOf(before: Session, after: Session): readonly Differen
   return [...items, ...plugged, ...groups, ...own];
 }
 
+/** The lowest version of a shelf that knows everything on it: polarity switches of inputs are since 2. */
+export const shelfVersionNeeded = ({ devices }: Pick<Shelf, 'devices'>): 1 | 2 =>
+  devices.some(({ inputs }) => inputs.some(({ inverts }) => inverts !== undefined)) ? 2 : 1;
+
 /** The version before which no session of this program can be read: what every one has is since then. */
-const LEAST = 4;
+export const LEAST_VERSION = 4;
 
 /** The lowest version that knows every field that a session has: as an older program may read it. */
 export function versionNeeded(session: Session): number {
   const of = (records: Readonly<Record<string, { readonly since: number }>>, value: object): number =>
-    Object.keys(value).reduce((most, key) => Math.max(most, records[key]?.since ?? LEAST), LEAST);
+    Object.keys(value).reduce((most, key) => Math.max(most, records[key]?.since ?? LEAST_VERSION), LEAST_VERSION);
   const groups = Object.entries(GROUPS).map(([key, records]) => of(records, session[key as keyof typeof GROUPS]));
   const items = Object.entries(ITEMS).flatMap(([key, records]) => session[key as keyof typeof ITEMS].map((item) => of(records, item)));
   const present = new Set(session.microphones.map(({ id }) => id));
   // Readings of a set-up that is not there are since version 5.
-  const astray = session.tape.some(({ microphoneId }) => !present.has(microphoneId)) ? 5 : LEAST;
-  return Math.max(LEAST, astray, of(SESSION, session), ...groups, ...items);
+  const astray = session.tape.some(({ microphoneId }) => !present.has(microphoneId)) ? 5 : LEAST_VERSION;
+  const gear = shelfVersionNeeded(session.shelf) > 1 ? 5 : LEAST_VERSION;
+  return Math.max(LEAST_VERSION, astray, gear, of(SESSION, session), ...groups, ...items);
 }

@@ -1,16 +1,17 @@
 import Joi from 'joi';
 import { attemptSchema } from './attemptSchema';
-import { LIBRARY_FORMAT, LIBRARY_VERSION, SETUP_FORMAT, SETUP_VERSION, SHELF_FORMAT, SHELF_VERSION } from './formats';
+import { LIBRARY_FORMAT, LIBRARY_VERSION, SESSION_VERSION, SETUP_FORMAT, SETUP_VERSION, SHELF_FORMAT, SHELF_VERSION } from './formats';
+import { LEAST_VERSION } from './parts';
 import { SESSION, schemaOf } from './records';
 import { object } from './schemaWords';
 import { recipeSchema, shelfKeys } from './shelfSchema';
 
 export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(SETUP_VERSION), setup: recipeSchema });
 
-/** The whole of a session in one, for the schema that is published; {@link sessionProblem} checks part by part. */
-export const sessionSchema = schemaOf(SESSION);
+/** The whole of a session in one, for the schema that is published, of any version that an export may say; {@link sessionProblem} checks part by part. */
+export const sessionSchema = schemaOf(SESSION).keys({ version: Joi.valid(LEAST_VERSION, SESSION_VERSION) });
 
-export const shelfSchema = object({ format: Joi.valid(SHELF_FORMAT), version: Joi.valid(SHELF_VERSION), ...shelfKeys });
+export const shelfSchema = object({ format: Joi.valid(SHELF_FORMAT), version: Joi.valid(1, SHELF_VERSION), ...shelfKeys });
 
 export const librarySchema = object({
   format: Joi.valid(LIBRARY_FORMAT),

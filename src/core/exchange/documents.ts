@@ -16,10 +16,10 @@ import {
   type Session,
   type SetupDocument,
   SHELF_FORMAT,
-  SHELF_VERSION,
   type Shelf,
   type ShelfDocument,
   shelfOf,
+  shelfVersionNeeded,
   versionNeeded,
 } from '../document';
 import type { Recipe } from '../setups';
@@ -147,7 +147,11 @@ export function importDocument(text: string): Imported {
 export const exportAside = (aside: readonly SetAside[]): string => asText(aside);
 
 const asText = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`;
-const shelfDocument = (shelf: Shelf): ShelfDocument => ({ format: SHELF_FORMAT, version: SHELF_VERSION, ...shelfOf(shelf) });
+const shelfDocument = (shelf: Shelf): ShelfDocument => ({
+  format: SHELF_FORMAT,
+  version: shelfVersionNeeded(shelf),
+  ...shelfOf(shelf),
+});
 
 export const exportSession = (session: Session): string => asText({ ...session, version: versionNeeded(session) });
 

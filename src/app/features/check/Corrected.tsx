@@ -12,9 +12,9 @@ import { download, fileName } from '../../components/download';
 import { livePlan } from '../../stores/planHooks';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
+import { heardOn } from './heardOn';
 import { MeasuredAgain } from './MeasuredAgain';
 import { gainWords, offersOf } from './sumOffers';
-import { heardOn } from './verdicts';
 
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {

@@ -1,6 +1,6 @@
 import { verdictsOf } from '../../../core/verdict';
 import type { Station } from '../../frame/station';
-import { heardOn } from './verdicts';
+import { heardOn } from './heardOn';
 
 export const station: Station = {
   path: 'check',

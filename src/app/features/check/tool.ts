@@ -10,7 +10,7 @@ import { keepAttempt } from '../../stores/attemptStore';
 import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { filesOfTake, keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
-import { heardOn } from './verdicts';
+import { heardOn } from './heardOn';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {

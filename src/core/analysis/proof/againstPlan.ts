@@ -79,7 +79,7 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
         'note',
         'which-file',
         missing.map(({ id }) => id),
-        `Which file is which? ${listed(missing.map(({ name }) => name))} ${missing.length === 1 ? 'has' : 'have'} none yet, and ${listed(strays.map(({ name }) => `“${name}”`))} ${strays.length === 1 ? 'belongs' : 'belong'} to no microphone: choose below.`,
+        `Which file is which? ${listed(missing.map(({ name }) => name))} ${missing.length === 1 ? 'has' : 'have'} none yet, and ${listed(strays.map(({ name }) => `“${name}”`))} ${strays.length === 1 ? 'belongs' : 'belong'} to no microphone: listen to each and choose.`,
       ),
     ];
   return [
