@@ -83,3 +83,23 @@ test('the shelf: add from the catalogue, a wrong figure is refused by name, a ri
   await station(page, 'Floor').click();
   await expect(page.getByText('of 10 inputs')).toBeVisible();
 });
+
+test('a deleted session waits, also after a reload: brought back it is whole; emptied, asked twice, it is gone', async ({ page }) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Delete Congas/ }).click();
+  await page.reload();
+  await page.getByText('Recently deleted (1)').click();
+  await page.getByRole('button', { name: 'Bring back Congas' }).click();
+  await expect(page.getByRole('button', { name: /^Delete Congas/ })).toBeVisible();
+  await expect(page.getByText('Recently deleted')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Delete Congas/ }).click();
+  await page.getByText('Recently deleted (1)').click();
+  await page.getByRole('button', { name: 'Empty' }).click();
+  await page.getByRole('button', { name: 'Delete 1 session for good' }).click();
+  await expect(page.getByText('Recently deleted')).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^Delete Flugelhorn/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Delete Congas/ })).toHaveCount(0);
+});

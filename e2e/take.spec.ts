@@ -28,11 +28,11 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used: it is not a WAV file');
   await expect(page.getByLabel('Microphone of channel Audio 9')).toHaveValue('');
   await expect(
-    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: choose below.'),
+    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: listen to each and choose.'),
   ).toBeVisible();
   await page.getByLabel('Microphone of channel Audio 9').selectOption({ label: 'Overhead right' });
   await expect(
-    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: choose below.'),
+    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: listen to each and choose.'),
   ).toBeHidden();
 
   await page.getByLabel('Take files').setInputFiles([broken]);

@@ -1,4 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { counted } from '../../../core/units';
 import type { Deleted } from '../../db/sessions';
 
 interface Props {
@@ -9,6 +11,8 @@ interface Props {
 
 /** What was deleted and still waits, with its attempts and takes. */
 export function RecentlyDeleted({ deleted, onBack, onEmpty }: Props) {
+  // There is no way back from it: it is asked twice.
+  const [isSure, setIsSure] = useState(false);
   return (
     <Box as="details" mt="6" maxW="640px">
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
@@ -29,9 +33,16 @@ export function RecentlyDeleted({ deleted, onBack, onEmpty }: Props) {
           </Flex>
         ))}
       </Box>
-      <Button size="sm" minH="44px" mt="2" variant="outline" onClick={onEmpty}>
-        Empty
-      </Button>
+      <Flex gap="2" mt="2">
+        <Button size="sm" minH="44px" variant="outline" onClick={() => (isSure ? onEmpty() : setIsSure(true))}>
+          {isSure ? `Delete ${counted(deleted.length, 'session')} for good` : 'Empty'}
+        </Button>
+        {isSure && (
+          <Button size="sm" minH="44px" variant="ghost" onClick={() => setIsSure(false)}>
+            Keep them
+          </Button>
+        )}
+      </Flex>
     </Box>
   );
 }
