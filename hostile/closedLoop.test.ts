@@ -85,7 +85,7 @@ const pressed = (session: Session, move: Move): Session => {
   return result.session;
 };
 
-const FAULTS = new Set(['polarity-reversed', 'channel-late', 'channels-swapped']);
+const FAULTS = new Set(['polarity-reversed', 'channel-late', 'device-late', 'channels-swapped']);
 const faultsIn = (verdicts: readonly Verdict[]): Verdict[] => verdicts.filter(({ code, severity }) => FAULTS.has(code) && severity === 'fix');
 
 const graveOf = (one: Heard): string[] =>
@@ -98,9 +98,9 @@ const floorOf = (session: Session, ids: readonly string[]): string[] =>
   );
 
 /** What is planted: one or two things, and how often each comes. */
-const SCENARIOS = ['reversed', 'reversed', 'reversed', 'late', 'late', 'both', 'two', 'crossed'] as const;
+const SCENARIOS = ['reversed', 'reversed', 'reversed', 'late', 'late', 'both', 'two', 'crossed', 'device'] as const;
 
-function plant(ids: readonly string[], random: Random): { readonly scenario: (typeof SCENARIOS)[number]; readonly world: World } {
+function plant(ids: readonly string[], random: Random, session: Session): { readonly scenario: (typeof SCENARIOS)[number]; readonly world: World } {
   const scenario = SCENARIOS[random.integer(0, SCENARIOS.length - 1)] ?? 'reversed';
   const first = ids[random.integer(0, ids.length - 1)] as string;
   const others = ids.filter((id) => id !== first);
@@ -115,6 +115,11 @@ function plant(ids: readonly string[], random: Random): { readonly scenario: (ty
       return { scenario, world: { ...WHOLE, reversed: new Set([first]), late: new Map([[first, lateBy]]) } };
     case 'two':
       return { scenario, world: { ...WHOLE, reversed: new Set([first]), late: second ? new Map([[second, lateBy]]) : new Map() } };
+    case 'device': {
+      const device = session.shelf.devices[random.integer(0, 1)]?.id;
+      const own = Object.keys(session.patch).filter((id) => session.patch[id]?.startsWith(`${device}/`));
+      return { scenario, world: { ...WHOLE, late: new Map(own.map((id) => [id, lateBy])) } };
+    }
     case 'crossed':
       return { scenario, world: second ? { ...WHOLE, crossed: [first, second] } : { ...WHOLE, reversed: new Set([first]) } };
   }
@@ -128,14 +133,20 @@ function after(world: World, move: Move): World {
 }
 
 /** A case as a person would have it: its microphones in inputs, some of which have a polarity switch. */
-function plugged(one: ReturnType<typeof allCases>[number], switches: boolean): Session {
+function plugged(one: ReturnType<typeof allCases>[number], switches: boolean, twoDevices: boolean): Session {
   const bare = placed(one);
   const devices = bare.shelf.devices.map((device) => ({ ...device, inputs: device.inputs.map((input) => ({ ...input, inverts: switches })) }));
   const device = [...devices].sort((a, b) => b.inputs.length - a.inputs.length)[0];
+  if (!device) return bare;
+  // A second of its kind takes every other pair of microphones in some rigs.
+  const both = [device, { ...device, id: `${device.id}-second`, name: 'Second interface' }];
   const patch = Object.fromEntries(
-    bare.microphones.slice(0, device?.inputs.length ?? 0).map(({ id }, i) => [id, `${device?.id}/${device?.inputs[i]?.id}`]),
+    bare.microphones.slice(0, device.inputs.length).map(({ id }, i) => {
+      const own = both[twoDevices ? Math.floor(i / 2) % 2 : 0] ?? device;
+      return [id, `${own.id}/${own.inputs[i]?.id}`];
+    }),
   );
-  return { ...bare, shelf: { ...bare.shelf, devices }, patch };
+  return { ...bare, shelf: { ...bare.shelf, devices: both }, patch };
 }
 
 /** Samples as the offered corrections make them: turned and moved by whole samples. */
@@ -200,7 +211,7 @@ function presses(label: string, first: Heard, session: Session, found: Verdict, 
   const waits = verdicts.filter((one) => one.code === 'chain-changed' && one.id.endsWith(found.id));
   expect([label, move.label, same.length, waits.length, waits.flatMap(({ moves }) => moves)]).toEqual([label, move.label, 0, 1, []]);
   // Nothing contrary on the Floor, but for a delay that is known and was left in the mix.
-  if (!(move.kind === 'latency' && !move.inMix))
+  if (!((move.kind === 'latency' || move.kind === 'device latency') && !move.inMix))
     expect([label, move.label, floorOf(now, found.microphoneIds)]).toEqual([label, move.label, floorOf(session, found.microphoneIds)]);
   return now;
 }
@@ -209,12 +220,12 @@ function presses(label: string, first: Heard, session: Session, found: Verdict, 
 async function walkOne(seed: number, cases: ReturnType<typeof allCases>, counts: Counts): Promise<void> {
   const random = createRandom(seed);
   const one = cases[random.integer(0, cases.length - 1)] as (typeof cases)[number];
-  const session = plugged(one, seed % 2 === 0);
+  const session = plugged(one, seed % 2 === 0, seed % 3 === 0);
   const plan = resolveFiles(session);
   const sounds: Sounds = plainTake(plan, seed);
   const air = plan.microphones.filter(({ model }) => !isDirect(model.kind)).map(({ id }) => id);
   if (air.length < 2) return;
-  const { scenario, world } = plant(air, random);
+  const { scenario, world } = plant(air, random, session);
   const numbered = plan.microphones.every(({ id }) => inputNamesInUse(session)[id] !== undefined);
   const naming = NAMINGS[random.integer(0, numbered ? 3 : 2)] as Naming;
   const label = `${seed} ${nameOf(one)} ${scenario}`;

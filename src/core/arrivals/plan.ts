@@ -28,6 +28,8 @@ export interface PlanMicrophone {
   readonly flipped: boolean;
   /** The input it is in, where that has a polarity switch. */
   readonly invertingInput?: string;
+  /** The device it is plugged into, in a plan of the files. */
+  readonly device?: { readonly id: string; readonly name: string };
   /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */
   readonly alignSamples: number;
   /** Source it is there for, or null for a whole-instrument microphone. */

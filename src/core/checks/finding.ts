@@ -24,6 +24,16 @@ export type Move =
   | { readonly kind: 'invert'; readonly where: 'input' | 'mix'; readonly microphoneId: string; readonly label: string }
   /** What is in the channel's way delays it by so much more than was known, samples of the session; and the mix takes it back or not. */
   | { readonly kind: 'latency'; readonly microphoneId: string; readonly bySamples: number; readonly inMix: boolean; readonly label: string }
+  /** The same of everything a device records, seconds. */
+  | {
+      readonly kind: 'device latency';
+      readonly microphoneId: string;
+      readonly microphoneIds: readonly string[];
+      readonly deviceId: string;
+      readonly bySeconds: number;
+      readonly inMix: boolean;
+      readonly label: string;
+    }
   | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: string };
 
 /** One thing worth telling: how bad, why, and the move that mends it. */

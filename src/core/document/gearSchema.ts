@@ -70,6 +70,7 @@ export const deviceSchema = object({
   timeCode: Joi.string().trim().min(1).max(40).optional(),
   digitalInputs: Joi.number().integer().min(1).max(64).optional(),
   expands: id.optional(),
+  latencySeconds: number(-1, 1).optional(),
 });
 
 export const standSchema = object({

@@ -6,7 +6,7 @@ export * from './commit';
 export * from './envelopes';
 export * from './formats';
 export { microphoneModelSchema, standSchema } from './gearSchema';
-export { invertingInputOf } from './inputs';
+export { chainIn, deviceOf, deviceSamples, invertingInputOf } from './inputs';
 export { sessionProblem, shelfOf, shelfProblem } from './invariants';
 export { isRecord, migrateToCurrent } from './migrations';
 export { storedName } from './normalise';

@@ -1,15 +1,36 @@
-import { type DeviceInput, partsOfAddress } from '../patch';
+import { type Chain, chainOf } from '../chain';
+import { type DeviceInput, type InputDevice, partsOfAddress } from '../patch';
 import { RECIPES } from '../setups';
 import type { PlacedMicrophone, Session } from './session';
 
+type Plugged = Pick<Session, 'shelf' | 'patch'>;
+type Recorded = Plugged & Pick<Session, 'sampleRateHz'>;
+
+/** The device a microphone is plugged into; undefined where it is in none. */
+export function deviceOf({ shelf, patch }: Plugged, microphoneId: string): InputDevice | undefined {
+  const { deviceId } = partsOfAddress(patch[microphoneId]);
+  return shelf.devices.find(({ id }) => id === deviceId);
+}
+
 /** The input a microphone is plugged into; undefined where it is in none. */
-function inputOf({ shelf, patch }: Pick<Session, 'shelf' | 'patch'>, microphoneId: string): DeviceInput | undefined {
-  const { deviceId, inputId } = partsOfAddress(patch[microphoneId]);
-  return shelf.devices.find(({ id }) => id === deviceId)?.inputs.find(({ id }) => id === inputId);
+function inputOf(session: Plugged, microphoneId: string): DeviceInput | undefined {
+  const { inputId } = partsOfAddress(session.patch[microphoneId]);
+  return deviceOf(session, microphoneId)?.inputs.find(({ id }) => id === inputId);
+}
+
+/** What the device that a microphone is plugged into delays it by, samples of the session. */
+export const deviceSamples = (session: Recorded, microphoneId: string): number =>
+  Math.round((deviceOf(session, microphoneId)?.latencySeconds ?? 0) * session.sampleRateHz);
+
+/** The chain a microphone is recorded through as the session stands: its own and that of the device it is plugged into. */
+export function chainIn(session: Recorded, placed: Chain & { readonly id: string }): Chain {
+  const late = deviceSamples(session, placed.id);
+  const own = chainOf(placed);
+  return late === 0 ? own : { ...own, latencySamples: (own.latencySamples ?? 0) + late };
 }
 
 /** The input a microphone is in by its name, where it has a polarity switch. */
-export function invertingInputOf(session: Pick<Session, 'shelf' | 'patch'>, microphoneId: string): string | undefined {
+export function invertingInputOf(session: Plugged, microphoneId: string): string | undefined {
   const input = inputOf(session, microphoneId);
   return input?.inverts ? input.name : undefined;
 }

@@ -76,9 +76,9 @@ export function differenceOf(before: Session, after: Session): readonly Differen
   return [...items, ...plugged, ...groups, ...own];
 }
 
-/** The lowest version of a shelf that knows everything on it: polarity switches of inputs are since 2. */
+/** The lowest version of a shelf that knows everything on it: polarity switches of inputs and delays of devices are since 2. */
 export const shelfVersionNeeded = ({ devices }: Pick<Shelf, 'devices'>): 1 | 2 =>
-  devices.some(({ inputs }) => inputs.some(({ inverts }) => inverts !== undefined)) ? 2 : 1;
+  devices.some(({ inputs, latencySeconds }) => latencySeconds !== undefined || inputs.some(({ inverts }) => inverts !== undefined)) ? 2 : 1;
 
 /** The version before which no session of this program can be read: what every one has is since then. */
 export const LEAST_VERSION = 4;

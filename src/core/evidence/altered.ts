@@ -29,6 +29,10 @@ export function alteredBy(model: Model, at: (source: number, microphone: number)
   for (const cause of causes) {
     if (cause.kind === 'reversed') signOf[cause.channel] = -(signOf[cause.channel] as number);
     else if (cause.kind === 'late') seconds[cause.channel] = (seconds[cause.channel] as number) + cause.seconds;
+    else if (cause.kind === 'device late')
+      seconds.forEach((own, channel) => {
+        if (model.deviceOf(channel) === cause.device) seconds[channel] = own + cause.seconds;
+      });
     else if (cause.kind === 'moved') moves.set(cause.channel, cause.byM);
     else if (cause.kind === 'elsewhere') elsewhere.set(cause.instrument, cause.byM);
     else [microphoneOf[cause.channel], microphoneOf[cause.other]] = [cause.other, cause.channel];

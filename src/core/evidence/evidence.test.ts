@@ -35,6 +35,7 @@ function modelOf(sources: readonly Point[], microphones: readonly Point[]): Mode
       };
     },
     instrumentOf: () => 0,
+    deviceOf: () => -1,
     fixed: () => false,
     strings: () => [],
   };
@@ -122,7 +123,7 @@ function world(seed: number, kind: Kind, microphoneCount: number, sourceCount: n
 
 const names = (cause: Cause, { kind, channels }: World): boolean => {
   if (cause.kind !== kind) return false;
-  if (cause.kind === 'elsewhere') return true;
+  if (cause.kind === 'elsewhere' || cause.kind === 'device late') return true;
   const own = cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];
   return channels.every((channel) => own.includes(channel));
 };

@@ -210,13 +210,13 @@ export class Weighing {
     });
   }
 
-  /** Every lateness that some way of some source could ask of a channel. */
-  latenessAsked(causes: readonly Cause[], channel: number): Asked[] {
+  /** Every lateness that some way of some source could ask of channels that are late alike. */
+  latenessAsked(causes: readonly Cause[], isLate: (channel: number) => boolean): Asked[] {
     const { microphoneOf, late } = this.altered(causes);
     const out: Asked[] = [];
     for (const { spot, sure } of this.clusters)
       for (const measured of sure) {
-        if (measured.channel !== channel && spot !== channel) continue;
+        if (isLate(measured.channel) === isLate(spot)) continue;
         for (let source = 0; source < this.model.sources; source++) {
           const to = this.at(source, microphoneOf[measured.channel] as number);
           const from = this.at(source, microphoneOf[spot] as number);
@@ -225,7 +225,7 @@ export class Weighing {
           for (const a of to.ways)
             for (const b of from.ways) {
               const seconds = rest - (a.delaySeconds - b.delaySeconds);
-              out.push({ seconds: measured.channel === channel ? seconds : -seconds, weight: to.clarity * from.clarity * (a.share * b.share) ** 2 });
+              out.push({ seconds: isLate(measured.channel) ? seconds : -seconds, weight: to.clarity * from.clarity * (a.share * b.share) ** 2 });
             }
         }
       }

@@ -42,6 +42,8 @@ export interface Model {
   readonly at: (source: number, microphone: number) => Expected;
   /** Which instrument a source belongs to. */
   readonly instrumentOf: (source: number) => number;
+  /** Which device a microphone is recorded by; −1 where nobody says. */
+  readonly deviceOf: (microphone: number) => number;
   /** A microphone that cannot have been moved: a pickup. */
   readonly fixed: (microphone: number) => boolean;
   /** What the tape said of a microphone; none where nobody measured. */
@@ -72,6 +74,8 @@ export interface Cluster {
 export type Cause =
   | { readonly kind: 'reversed'; readonly channel: number }
   | { readonly kind: 'late'; readonly channel: number; readonly seconds: number }
+  /** All channels of one device are late alike. */
+  | { readonly kind: 'device late'; readonly device: number; readonly seconds: number }
   | { readonly kind: 'moved'; readonly channel: number; readonly byM: Vec3 }
   | { readonly kind: 'swapped'; readonly channel: number; readonly other: number }
   /** An instrument, and all its sources with it, stands elsewhere. */

@@ -5,7 +5,7 @@ import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 
 /** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
-const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02 } as const;
+const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02, 'device late': 0.02 } as const;
 /** A channel is early by nothing we know of. */
 const EARLY_SHARE = 0.02;
 /** Lateness of a converter or a plug-in: from this, else it is rather a place, to this, seconds. */
@@ -27,9 +27,9 @@ interface Hypothesis {
 }
 
 /** Latenesses that are asked for by most, the most asked first; told apart from twice their uncertainty on. */
-function lateTries(weighing: Weighing, causes: readonly Cause[], channel: number): number[] {
+function lateTries(weighing: Weighing, causes: readonly Cause[], isLate: (channel: number) => boolean): number[] {
   const asked = weighing
-    .latenessAsked(causes, channel)
+    .latenessAsked(causes, isLate)
     .filter(({ seconds }) => Math.abs(seconds) >= LATE_FROM_S && Math.abs(seconds) <= LATE_TO_S)
     .sort((a, b) => a.seconds - b.seconds);
   const votes = asked.map(({ seconds }) => {
@@ -45,12 +45,21 @@ function lateTries(weighing: Weighing, causes: readonly Cause[], channel: number
   return out;
 }
 
-function lateHypotheses(weighing: Weighing, causes: readonly Cause[], channel: number): Hypothesis[] {
-  return lateTries(weighing, causes, channel).map((seconds) => {
-    const cause: Cause = { kind: 'late', channel, seconds };
+type Late = Extract<Cause, { readonly seconds: number }>;
+
+/** The channels that a lateness is of. */
+const lateIn =
+  ({ model }: Weighing, cause: Late) =>
+  (channel: number): boolean =>
+    cause.kind === 'late' ? channel === cause.channel : model.deviceOf(channel) === cause.device;
+
+/** Latenesses of a channel or of a device. */
+function lateHypotheses(weighing: Weighing, causes: readonly Cause[], of: Late): Hypothesis[] {
+  return lateTries(weighing, causes, lateIn(weighing, of)).map((seconds) => {
+    const cause: Cause = { ...of, seconds };
     // The chance of just this lateness, as finely as it is known, among all there could be.
     const occam = Math.log((SIGMA_S * 2.5) / LATE_TO_S);
-    const prior = Math.log(PRIOR.late) + (seconds < 0 ? Math.log(EARLY_SHARE) : 0) + (Math.abs(seconds) < A_STANDS_WORTH_S ? Math.log(0.3) : 0);
+    const prior = Math.log(PRIOR[of.kind]) + (seconds < 0 ? Math.log(EARLY_SHARE) : 0) + (Math.abs(seconds) < A_STANDS_WORTH_S ? Math.log(0.3) : 0);
     return { cause, logPosterior: weighing.logLikelihood([...causes, cause]) + prior + occam };
   });
 }
@@ -76,9 +85,9 @@ function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from:
   });
 }
 
-/** Channels that a cause speaks of. */
+/** Channels that a cause speaks of by themselves. */
 export const channelsOf = (cause: Cause): number[] =>
-  cause.kind === 'elsewhere' ? [] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];
+  cause.kind === 'elsewhere' || cause.kind === 'device late' ? [] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];
 
 /** A cause that no clear arrival bears out is this much rarer: in a channel that hears mostly the room, one reflection fools every source alike. */
 const BY_ECHOES_ALONE = Math.log(0.005);
@@ -87,15 +96,16 @@ const CLEAR = 0.9;
 /** Whether a channel of a cause has an arrival that is clearly direct, of a source that it could be by that cause. */
 function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause): boolean {
   if (cause.kind === 'elsewhere') return true;
-  const own = channelsOf(cause);
+  const own = cause.kind === 'device late' ? weighing.channels.filter(lateIn(weighing, cause)) : channelsOf(cause);
+  // Between two channels that are late alike nothing shows.
+  const speaks = (channel: number, spot: number): boolean =>
+    cause.kind === 'device late' ? own.includes(channel) !== own.includes(spot) : own.includes(channel) || own.includes(spot);
   const all = [...causes, cause];
   return weighing
     .residuals(all, weighing.sourcesOf(all))
     .some(
       ({ source, channel, spot, seconds }) =>
-        (own.includes(channel) || own.includes(spot)) &&
-        Math.abs(seconds) < 3 * SIGMA_S &&
-        weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > CLEAR,
+        speaks(channel, spot) && Math.abs(seconds) < 3 * SIGMA_S && weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > CLEAR,
     );
 }
 
@@ -128,10 +138,13 @@ function everyCause(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] 
   };
   for (const channel of free) {
     weigh({ kind: 'reversed', channel }, PRIOR.reversed);
-    out.push(...lateHypotheses(weighing, causes, channel));
+    out.push(...lateHypotheses(weighing, causes, { kind: 'late', channel, seconds: 0 }));
     if (!model.fixed(channel)) out.push(...displacedHypotheses(weighing, causes, { kind: 'moved', channel, byM: STILL }));
     for (const other of free) if (other > channel) weigh({ kind: 'swapped', channel, other }, PRIOR.swapped);
   }
+  for (const device of devicesApart(weighing))
+    if (!causes.some((cause) => cause.kind === 'device late' && cause.device === device))
+      out.push(...lateHypotheses(weighing, causes, { kind: 'device late', device, seconds: 0 }));
   const instruments = new Set(Array.from({ length: model.sources }, (_, source) => model.instrumentOf(source)));
   for (const instrument of instruments)
     if (!causes.some((cause) => cause.kind === 'elsewhere' && cause.instrument === instrument))
@@ -139,8 +152,16 @@ function everyCause(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] 
   return out;
 }
 
-/** Of one kind, and of the same channels or the same instrument. */
+/** Devices that record two channels and more while another records the rest: all of such a one's channels may be late alike. */
+function devicesApart({ model, channels }: Weighing): number[] {
+  const devices = channels.map(model.deviceOf);
+  const apart = [...new Set(devices)].filter((device) => device >= 0 && devices.filter((one) => one === device).length > 1);
+  return apart.filter((device) => devices.some((one) => one !== device));
+}
+
+/** Of one kind, and of the same channels, the same device or the same instrument. */
 function sameThing(a: Cause, b: Cause): boolean {
+  if (a.kind === 'device late') return b.kind === 'device late' && a.device === b.device;
   if (a.kind === 'elsewhere') return b.kind === 'elsewhere' && a.instrument === b.instrument;
   return a.kind === b.kind && channelsOf(a).join() === channelsOf(b).join();
 }
@@ -171,13 +192,14 @@ function nextCause(weighing: Weighing, causes: readonly Cause[]): Cause | null {
 
 /** A lateness as exactly as the clear arrivals know it: what is left of them in the middle goes to it. */
 function refined(weighing: Weighing, causes: readonly Cause[], cause: Cause): Cause {
-  if (cause.kind !== 'late') return cause;
+  if (cause.kind !== 'late' && cause.kind !== 'device late') return cause;
+  const isLate = lateIn(weighing, cause);
   let { seconds } = cause;
   for (let round = 0; round < 3; round++) {
     const all = [...causes, { ...cause, seconds }];
     const left = weighing.residuals(all, weighing.sourcesOf(all)).flatMap(({ channel, spot, source, seconds: rest }) => {
       const clear = weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > 0.8 && Math.abs(rest) < 3 * SIGMA_S;
-      return !clear ? [] : channel === cause.channel ? [rest] : spot === cause.channel ? [-rest] : [];
+      return !clear || isLate(channel) === isLate(spot) ? [] : [isLate(channel) ? rest : -rest];
     });
     if (left.length === 0) break;
     seconds += median(left);

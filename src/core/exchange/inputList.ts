@@ -1,5 +1,6 @@
 import type { ArrivalTable } from '../arrivals';
-import { type PlacedMicrophone, panOf, panWords, type Session } from '../document';
+import type { Chain } from '../chain';
+import { chainIn, type PlacedMicrophone, panOf, panWords, type Session } from '../document';
 import { type GainSetting, inputAddress, secondWayName } from '../patch';
 import { gainSetting, outboardOf, patchInputs, powerOf, powerWords } from '../planning';
 import { toCsv } from './csv';
@@ -94,7 +95,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
           hasGain: input !== undefined && !input.floats,
           lowCut: placed?.lowCut === true,
           inputLowCut: cutOnItsWay,
-          polarity: placed ? polarityWords(placed) : 'normal',
+          polarity: placed ? polarityWords(placed, chainIn(session, placed)) : 'normal',
           pan: panOfRow(session, microphone.id),
         },
       };
@@ -112,7 +113,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
 const bySamples = (samples: number): string => `${Math.abs(Math.round(samples))} samples ${samples > 0 ? 'later' : 'earlier'}`;
 
 /** What turns and delays a channel, from the cable to the mix. */
-function polarityWords({ cable, inputInverted, latencySamples = 0, flipped, alignSamples }: PlacedMicrophone): string {
+function polarityWords({ flipped, alignSamples }: PlacedMicrophone, { cable, inputInverted, latencySamples = 0 }: Chain): string {
   const said = [
     ...(cable === 'reversed' ? ['cable reversed'] : []),
     ...(inputInverted ? ['inverted at the input'] : []),

@@ -46,6 +46,8 @@ export interface InputDevice {
   readonly digitalInputs?: number;
   /** Its inputs reach the recording over the digital port of this device, and run by its clock. */
   readonly expands?: string;
+  /** All its inputs come later by so much than another device's, as somebody has found it, seconds. */
+  readonly latencySeconds?: number;
 }
 
 /** A digital port carries this many times fewer channels at a rate: each takes the room of several (common practice of eight-channel light pipes). */

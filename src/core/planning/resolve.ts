@@ -2,7 +2,7 @@ import { speedOfSound } from '../acoustics';
 import { type Plan, type PlanMicrophone, type PlanPair, type SourceKey, sourceKey } from '../arrivals';
 import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
 import { derived } from '../derived';
-import { belongsTo, invertingInputOf, type PlacedMicrophone, type Session } from '../document';
+import { belongsTo, chainIn, deviceOf, deviceSamples, invertingInputOf, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { normalize, subtract } from '../math';
@@ -15,7 +15,8 @@ import type { StandModel } from '../stands';
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): SourceKey | null =>
   reference ? sourceKey({ instrumentId: reference.instrumentId, id: reference.sourceId }) : null;
 
-function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[]): PlanMicrophone {
+/** @param deviceSamples that the device it is plugged into delays it by */
+function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[], deviceSamples: number): PlanMicrophone {
   const standModel = stands.find((stand) => stand.id === placed.stand?.modelId);
   return {
     id: placed.id,
@@ -30,7 +31,7 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     ...(placed.inputLowCut ? { inputLowCut: true } : {}),
     ...(placed.learnedDb === undefined ? {} : { learnedDb: placed.learnedDb }),
     flipped: signInMix(placed, placed) === -1,
-    alignSamples: samplesInMix(placed, placed),
+    alignSamples: samplesInMix(placed, placed) + deviceSamples,
     targetKey: keyOf(placed.target),
     // A pickup stays where its instrument is: no move is its.
     locked: placed.locked || isDirect(model.kind),
@@ -115,10 +116,16 @@ function unityTargets(session: Session): Record<string, number> {
 }
 
 /** A resolved microphone as its recorded file is: through a chain, without what the mix does. */
-function inFile(microphone: PlanMicrophone, chain: Chain, invertingInput: string | undefined): PlanMicrophone {
-  const [flipped, alignSamples] = [signInFile(chain) === -1, samplesInFile(chain)];
-  const same = microphone.flipped === flipped && microphone.alignSamples === alignSamples && microphone.invertingInput === invertingInput;
-  return same ? microphone : { ...microphone, flipped, alignSamples, ...(invertingInput === undefined ? {} : { invertingInput }) };
+function inFile(microphone: PlanMicrophone, chain: Chain, session: Session): PlanMicrophone {
+  const invertingInput = invertingInputOf(session, microphone.id);
+  const device = deviceOf(session, microphone.id);
+  return {
+    ...microphone,
+    flipped: signInFile(chain) === -1,
+    alignSamples: samplesInFile(chain),
+    ...(invertingInput === undefined ? {} : { invertingInput }),
+    ...(device === undefined ? {} : { device: { id: device.id, name: device.name } }),
+  };
 }
 
 /**
@@ -131,7 +138,7 @@ export function resolveFiles(session: Session, chains: Readonly<Record<string, C
   const plan = resolvePlan(session);
   const microphones = plan.microphones.map((microphone) => {
     const placed = session.microphones.find(({ id }) => id === microphone.id);
-    return placed ? inFile(microphone, chains[microphone.id] ?? placed, invertingInputOf(session, microphone.id)) : microphone;
+    return placed ? inFile(microphone, chains[microphone.id] ?? chainIn(session, placed), session) : microphone;
   });
   return { ...plan, microphones };
 }
@@ -146,7 +153,7 @@ export function resolvePlan(session: Session): Plan {
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const microphones = session.microphones.flatMap((placed) => {
     const model = models.get(placed.modelId);
-    return model ? [knownMicrophone(placed, model, session.shelf.stands)] : [];
+    return model ? [knownMicrophone(placed, model, session.shelf.stands, deviceSamples(session, placed.id))] : [];
   });
   const placedGeometries = session.instruments.map(geometryOf);
   return {

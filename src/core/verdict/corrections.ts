@@ -1,4 +1,5 @@
-import { chainOf, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
+import { samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
+import { chainIn } from '../document';
 import { crosswise, type Heard } from './verdicts';
 
 /** What has to be done to the recorded file of a channel so that it is as the mix has it. */
@@ -18,8 +19,10 @@ function foundIn({ report, proof, session, matching }: Heard, name: string): { r
   const reversed = planned
     ? of('polarity-reversed').length > 0
     : report.findings.some(({ code, severity, channels }) => code === 'polarity-reversed' && severity === 'fix' && channels.includes(name));
-  const late = of('channel-late').flatMap(({ moves }) => moves.flatMap((move) => (move.kind === 'latency' ? [move.bySamples] : [])));
-  return { reversed, lateSeconds: (late[0] ?? 0) / (session?.sampleRateHz ?? 1) };
+  // Each finding has a move in the mix and one that remembers: the same delay.
+  const own = of('channel-late').flatMap(({ moves }) => moves.flatMap((move) => (move.kind === 'latency' ? [move.bySamples] : [])))[0] ?? 0;
+  const device = of('device-late').flatMap(({ moves }) => moves.flatMap((move) => (move.kind === 'device latency' ? [move.bySeconds] : [])))[0] ?? 0;
+  return { reversed, lateSeconds: own / (session?.sampleRateHz ?? 1) + device };
 }
 
 /**
@@ -37,10 +40,11 @@ export function correctionsOf(heard: Heard): readonly Correction[] {
     const placed = session?.microphones.find(({ id }) => id === matching[name]);
     const { reversed, lateSeconds } = foundIn(heard, name);
     if (!placed || !session) return { channel: name, flip: reversed, seconds: 0 };
-    const then = chains?.[placed.id] ?? chainOf(placed);
+    const now = chainIn(session, placed);
+    const then = chains?.[placed.id] ?? now;
     const sign = signInFile(then) * (reversed ? -1 : 1);
-    const wanted = signInMix(placed, placed);
-    const samples = samplesInMix(placed, placed) - samplesInFile(then);
+    const wanted = signInMix(now, placed);
+    const samples = samplesInMix(now, placed) - samplesInFile(then);
     return { channel: name, flip: sign !== wanted, seconds: samples / session.sampleRateHz - lateSeconds };
   });
 }

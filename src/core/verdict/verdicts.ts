@@ -9,9 +9,9 @@ import {
   TOGETHER_CODES,
   togetherFindings,
 } from '../analysis';
-import { type Chain, chainOf, changedLinks } from '../chain';
+import { type Chain, changedLinks } from '../chain';
 import type { Move } from '../checks';
-import type { PlacedMicrophone, Session } from '../document';
+import { chainIn, deviceOf, type PlacedMicrophone, type Session } from '../document';
 import { isOneSplit } from '../planning';
 
 /** Chains as they were when a take was recorded, by microphone id. */
@@ -56,6 +56,7 @@ const ANSWERED: Readonly<Record<string, readonly ('cable' | 'input' | 'latency')
   'polarity-reversed': ['cable', 'input'],
   'channels-swapped': ['cable'],
   'channel-late': ['latency'],
+  'device-late': ['latency'],
 };
 
 /** What was changed since a take, by the chain as it stands. */
@@ -69,8 +70,8 @@ const exchangeWords = ({ microphoneIds }: Verdict, session: Session | null): str
   `the cables of ${microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? '').join(' and ')} were exchanged`;
 
 /** Chains of all microphones as they stand. */
-export const chainsOf = ({ microphones }: Pick<Session, 'microphones'>): Chains =>
-  Object.fromEntries(microphones.map((placed) => [placed.id, chainOf(placed)]));
+export const chainsOf = (session: Pick<Session, 'microphones' | 'shelf' | 'patch' | 'sampleRateHz'>): Chains =>
+  Object.fromEntries(session.microphones.map((placed) => [placed.id, chainIn(session, placed)]));
 
 const signWords = (sign: 1 | -1): string => (sign === 1 ? 'same polarity' : 'opposite polarity');
 
@@ -128,16 +129,17 @@ function beside({ report, proof, session, matching, roles = {} }: Heard): readon
 function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
   const links = ANSWERED[verdict.code] ?? [];
   const placed = session?.microphones.find(({ id }) => id === verdict.microphoneIds[0]);
-  const then = placed && (chains?.[placed.id] ?? chainOf(placed));
-  const link = placed && then ? changedLinks(then, placed).find((one) => links.includes(one)) : undefined;
-  if (!placed || !link) return verdict;
+  if (!session || !placed) return verdict;
+  const now = chainIn(session, placed);
+  const link = changedLinks(chains?.[placed.id] ?? now, now).find((one) => links.includes(one));
+  if (!link) return verdict;
   const { rematch: _, ...said } = verdict;
   return {
     ...said,
     id: `chain-changed/${verdict.id}`,
     code: 'chain-changed',
     severity: 'improve',
-    message: `Recorded before ${verdict.code === 'channels-swapped' ? exchangeWords(verdict, session) : changeWords(link, placed.name, placed)}: record another ten seconds to prove it.`,
+    message: `Recorded before ${verdict.code === 'channels-swapped' ? exchangeWords(verdict, session) : changeWords(link, verdict.code === 'device-late' ? (deviceOf(session, placed.id)?.name ?? '') : placed.name, placed)}: record another ten seconds to prove it.`,
     moves: [],
     probability: null,
   };
@@ -184,8 +186,31 @@ function mended({ name, id, cable, madeUp, inputInverted, flipped, latencySample
   ];
 }
 
+/** Devices whose delay is known: said once, not for each of their channels. */
+function lateDevices({ shelf, patch, microphones, sampleRateHz }: Session): Verdict[] {
+  return shelf.devices.flatMap(({ id, name, latencySeconds = 0 }): Verdict[] => {
+    const own = microphones.filter((placed) => deviceOf({ shelf, patch }, placed.id)?.id === id);
+    const samples = Math.round(latencySeconds * sampleRateHz);
+    if (samples === 0 || own.length === 0) return [];
+    const back = own.every(({ alignSamples, latencySamples = 0 }) => alignSamples === -samples - latencySamples);
+    return [
+      {
+        id: `mended-device/${id}`,
+        code: 'mended',
+        severity: 'note',
+        microphoneIds: own.map((placed) => placed.id),
+        channels: [],
+        message: `Everything that ${name} records comes ${Math.abs(samples)} samples ${samples > 0 ? 'late' : 'early'}${back ? '; the mix takes that back' : ''}.`,
+        moves: [],
+        probability: null,
+        evidence: [],
+      },
+    ];
+  });
+}
+
 /** Faults by which a channel's sign or time is wrong: what is worked out on the raw files of such a take is no offer. */
-const FAULTS = new Set(['polarity-reversed', 'channel-late', 'channels-swapped', 'chain-changed', 'late', 'early']);
+const FAULTS = new Set(['polarity-reversed', 'channel-late', 'device-late', 'channels-swapped', 'chain-changed', 'late', 'early']);
 
 /** Everything that is said of a take, the gravest first: page, command line, CSV and JSON read this list and word nothing themselves. */
 export function verdictsOf(heard: Heard): readonly Verdict[] {
@@ -194,7 +219,7 @@ export function verdictsOf(heard: Heard): readonly Verdict[] {
     session && session.microphones.length > 0 ? (proof?.findings ?? []).map((finding) => superseded(ofProof(heard, finding), heard)) : [];
   const others = beside(heard).map((finding) => ofReport(heard, finding));
   const faulty = isFaulty([...proven, ...others]);
-  const known = proof && session ? session.microphones.flatMap(mended) : [];
+  const known = proof && session ? [...session.microphones.flatMap(mended), ...lateDevices(session)] : [];
   return [...proven, ...others.filter(({ code }) => !(faulty && code === 'sum-fuller')), ...known];
 }
 

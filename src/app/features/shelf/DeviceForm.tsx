@@ -34,6 +34,7 @@ interface Draft {
   polarity: 'none' | 'switch';
   expands: string;
   digitalInputs: number;
+  latencyMs: number;
   lowCutHz: number;
   einDbu: number;
   gainStepDb: number;
@@ -58,6 +59,7 @@ const schema = Joi.object({
   polarity: Joi.valid('none', 'switch'),
   expands: Joi.string().allow(''),
   digitalInputs: number('Digital inputs', 0, 64).integer(),
+  latencyMs: number('Delay', -1000, 1000),
   lowCutHz: Joi.alternatives(Joi.valid(0), number('Low cut', 20, 400))
     .label('Low cut')
     .messages({ 'alternatives.match': 'Low cut must be 0, or 20 to 400 Hz' }),
@@ -81,6 +83,7 @@ const FIELDS = [
   ['einDbu', 'Equivalent input noise (dBu), −126 is usual'],
   ['lowCutHz', 'Low cut (Hz), 0 for none'],
   ['digitalInputs', 'Channels its digital port takes at 48 kHz, 0 for no port'],
+  ['latencyMs', 'Later than your other devices by (ms), 0 where you know of nothing'],
 ] as const;
 
 function draftOf(device: InputDevice): Draft {
@@ -101,6 +104,7 @@ function draftOf(device: InputDevice): Draft {
     polarity: first?.inverts ? 'switch' : 'none',
     expands: device.expands ?? '',
     digitalInputs: device.digitalInputs ?? 0,
+    latencyMs: 1000 * (device.latencySeconds ?? 0),
     lowCutHz: first?.lowCutHz ?? 0,
     einDbu: first?.einDbu ?? USUAL_EIN_DBU,
     gainStepDb: first?.gainStepDb ?? 1,
@@ -147,6 +151,7 @@ function deviceOf(device: InputDevice, draft: Draft): InputDevice {
     ...(draft.timeCode.trim() ? { timeCode: draft.timeCode.trim() } : {}),
     ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
     ...(draft.expands ? { expands: draft.expands } : {}),
+    ...(draft.latencyMs === 0 ? {} : { latencySeconds: draft.latencyMs / 1000 }),
   };
 }
 

@@ -4,7 +4,7 @@ import { type Cause, channelsOf, type Explanation, type Model, stringsAgree, typ
 import { dot, magnitude, normalize, subtract } from '../../math';
 import { formatDelay, formatLength, formatNumber, listed } from '../../units';
 import type { TakeReport } from '../reading/report';
-import { targetOf } from './planModel';
+import { devicesOf, targetOf } from './planModel';
 import type { ProofFinding } from './proof';
 
 export const nameOf = (table: ArrivalTable, channel: number): string => table.plan.microphones[channel]?.name ?? '';
@@ -35,6 +35,38 @@ function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, s
     ],
     probability,
   };
+}
+
+/** What all channels of a device have in common is the device's, or of what is between it and the recording. */
+function deviceLateFinding(table: ArrivalTable, report: TakeReport, device: number, seconds: number, probability: number): ProofFinding[] {
+  const { plan } = table;
+  const deviceId = devicesOf(table)[device] ?? '';
+  const own = plan.microphones.filter((one) => one.device?.id === deviceId);
+  const name = own[0]?.device?.name ?? '';
+  const [first] = own;
+  if (!first) return [];
+  const whole = Math.round(Math.abs(seconds) * report.sampleRate);
+  const move = {
+    kind: 'device latency' as const,
+    microphoneId: first.id,
+    microphoneIds: own.map(({ id }) => id),
+    deviceId,
+    bySeconds: Math.round(seconds * plan.sampleRateHz) / plan.sampleRateHz,
+  };
+  return [
+    {
+      id: `take-device-late/${deviceId}`,
+      severity: 'fix',
+      code: 'device-late',
+      microphoneIds: own.map(({ id }) => id),
+      message: `Everything that ${name} records is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${seconds > 0 ? 'late' : 'early'} against the rest: it is the delay of the device or of the recorder’s setting for it, no place.`,
+      moves: [
+        { ...move, inMix: true, label: `Move its channels ${whole} samples ${seconds > 0 ? 'earlier' : 'later'} in the mix` },
+        { ...move, inMix: false, label: `It is ${name}: remember ${whole} samples` },
+      ],
+      probability,
+    },
+  ];
 }
 
 function reversedFinding(table: ArrivalTable, channel: number, probability: number): ProofFinding {
@@ -138,6 +170,11 @@ function inWords(table: ArrivalTable, cause: Cause): string {
       return `the polarity of ${nameOf(table, cause.channel)} is reversed`;
     case 'late':
       return `${nameOf(table, cause.channel)} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+    case 'device late': {
+      const id = devicesOf(table)[cause.device];
+      const name = table.plan.microphones.find(({ device }) => device?.id === id)?.device?.name ?? '';
+      return `all of ${name} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+    }
     case 'moved':
       return `${nameOf(table, cause.channel)} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
     case 'swapped':
@@ -201,6 +238,8 @@ export function causeFindings(table: ArrivalTable, report: TakeReport, { sure, o
         return [reversedFinding(table, cause.channel, probability)];
       case 'late':
         return [lateFinding(table, report, cause.channel, cause.seconds, probability)];
+      case 'device late':
+        return deviceLateFinding(table, report, cause.device, cause.seconds, probability);
       case 'swapped':
         return [swappedFinding(table, cause.channel, cause.other, probability)];
       case 'elsewhere': {

@@ -72,11 +72,15 @@ export function targetOf(table: ArrivalTable, microphone: number): number {
   return table.plan.sources.findIndex((source) => sourceKey(source) === key);
 }
 
+/** The devices that record a plan, in the order of its microphones. */
+export const devicesOf = ({ plan }: ArrivalTable): string[] => [...new Set(plan.microphones.flatMap(({ device }) => device?.id ?? []))];
+
 /** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone */
 export function modelOf(table: ArrivalTable, taped: Taped = new Map()): Model {
   const { plan } = table;
   const known = new Map<number, Expected>();
   const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
+  const devices = devicesOf(table);
   return {
     sources: plan.sources.length,
     microphones: plan.microphones.length,
@@ -88,6 +92,7 @@ export function modelOf(table: ArrivalTable, taped: Taped = new Map()): Model {
       return found;
     },
     instrumentOf: (source) => instruments.indexOf(plan.sources[source]?.instrumentId ?? ''),
+    deviceOf: (microphone) => devices.indexOf(plan.microphones[microphone]?.device?.id ?? ''),
     strings: (microphone) =>
       (taped.get(plan.microphones[microphone]?.id ?? '') ?? []).map(({ instrumentId, ...string }) => ({
         ...string,

@@ -38,7 +38,11 @@ const LEAST_SOURCES = 4;
 /** The differences that say something of places: the clearest for each source and microphone; none of channels that are late as a whole. */
 function differences(table: ArrivalTable, { comparisons, findings }: Proof, sampleRate: number): HeardDifference[] {
   const { plan, rows } = table;
-  const late = new Set(findings.flatMap(({ code, microphoneIds }) => (code === 'channel-late' || code === 'channels-swapped' ? microphoneIds : [])));
+  const late = new Set(
+    findings.flatMap(({ code, microphoneIds }) =>
+      code === 'channel-late' || code === 'device-late' || code === 'channels-swapped' ? microphoneIds : [],
+    ),
+  );
   const best = new Map<string, Comparison>();
   for (const one of comparisons) {
     if (one.confidence < LEAST_CONFIDENCE || late.has(one.microphoneId) || late.has(one.spotId)) continue;

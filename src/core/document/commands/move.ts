@@ -1,6 +1,6 @@
 import type { Move } from '../../checks';
 import { type Command, command, microphoneName, together } from '../command';
-import type { PlacedMicrophone } from '../session';
+import type { PlacedMicrophone, Session } from '../session';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
 
@@ -20,6 +20,25 @@ const onChain = (words: string, microphoneId: string, change: (placed: PlacedMic
     (session) => `${words} ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, microphones: session.microphones.map((placed) => (placed.id === microphoneId ? change(placed) : placed)) }),
   );
+
+/** What a device delays all its channels by is the device's; what the mix takes back is each channel's own. */
+function deviceLatency({ microphoneIds, deviceId, bySeconds, inMix }: Extract<Move, { kind: 'device latency' }>): Command {
+  const nameIn = ({ shelf }: Session): string => shelf.devices.find(({ id }) => id === deviceId)?.name ?? '';
+  return command(
+    (session) => `${inMix ? 'move in the mix everything of' : 'remember the delay of'} ${nameIn(session)}`,
+    (session) => {
+      const samples = Math.round(bySeconds * session.sampleRateHz);
+      const devices = session.shelf.devices.map(({ latencySeconds = 0, ...device }) => {
+        const seconds = latencySeconds + (device.id === deviceId ? bySeconds : 0);
+        return Math.abs(seconds) < 1e-9 ? device : { ...device, latencySeconds: seconds };
+      });
+      const microphones = session.microphones.map((placed) =>
+        inMix && microphoneIds.includes(placed.id) ? { ...placed, alignSamples: placed.alignSamples - samples } : placed,
+      );
+      return { ...session, shelf: { ...session.shelf, devices }, microphones };
+    },
+  );
+}
 
 function commandFor(move: Move): Command {
   const { microphoneId } = move;
@@ -72,6 +91,8 @@ function commandFor(move: Move): Command {
         ...(inMix ? { alignSamples: placed.alignSamples - bySamples } : {}),
       }));
     }
+    case 'device latency':
+      return deviceLatency(move);
     case 'align':
       return editMicrophone(microphoneId, { alignSamples: move.samples });
   }
