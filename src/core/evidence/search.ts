@@ -3,6 +3,7 @@ import { SIGMA_S } from './density';
 import { AROUND, astrayM, BLURS, type Displaced, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
+import { SAID } from './odds';
 
 /** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
 const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02, 'device late': 0.02 } as const;
@@ -13,8 +14,6 @@ const LATE_FROM_S = 3.5e-4;
 const LATE_TO_S = 0.04;
 /** Less than this is rather a stand than a converter, seconds. */
 const A_STANDS_WORTH_S = 0.0012;
-/** Odds by which something is said, and by which it is only asked. */
-const SAID = 0.95;
 /** A question is asked when it is likelier than this that something is wrong. */
 const ASKED = 0.3;
 const MOST_CAUSES = 4;

@@ -1,3 +1,4 @@
+import { SAID } from '../../evidence';
 import { listed } from '../../units';
 import { nameWords } from '../reading/nameWords';
 import type { TakeFinding, TakeReport } from '../reading/report';
@@ -12,8 +13,7 @@ interface Sign {
 
 /** How rare a reversed cable is (our choice). */
 const PRIOR = 0.02;
-/** Said from these odds on; asked from here. */
-const SAID = 0.95;
+/** Asked from these odds on. */
 const ASKED = 0.5;
 /** Strokes heard once may be anything. */
 const LEAST_EVENTS = 2;

@@ -1,0 +1,65 @@
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import { distance } from '../math';
+import { resolvePlan } from '../planning';
+import { readSession, type Session, sessionProblem } from './index';
+
+/** A microphone as the program that wrote the document saw it: behind the mix, and as far from each face of each source. */
+interface Meant {
+  readonly microphone: string;
+  readonly flipped: boolean;
+  readonly alignSamples: number;
+  readonly strings: Readonly<Record<string, readonly number[]>>;
+}
+
+/** Written by the last program of each version: the demo's five sessions and what twenty random walks of commands came to. */
+const FIXTURES = JSON.parse(gunzipSync(readFileSync(new URL('./fixtures/versions2to4.json.gz', import.meta.url))).toString()) as readonly {
+  readonly document: Record<string, unknown>;
+  readonly meaning: readonly Meant[];
+}[];
+
+const opened = (document: Record<string, unknown>): Session => {
+  const read = readSession(document);
+  if (!read.ok) throw new Error(`${String(document.version)} ${String(document.id)}: ${read.reason}`);
+  return read.value;
+};
+
+test.each([2, 3, 4])('documents of version %i, made by the program that wrote it, open and mean the same', (version) => {
+  const fixtures = FIXTURES.filter(({ document }) => document.version === version);
+  expect(fixtures).toHaveLength(25);
+  let strings = 0;
+  for (const { document, meaning } of fixtures) {
+    const session = opened(document);
+    const label = `${version} ${session.id}`;
+    expect([label, sessionProblem(session)]).toEqual([label, null]);
+    const plan = resolvePlan(session);
+    expect([label, plan.microphones.map(({ id, flipped, alignSamples }) => [id, flipped, alignSamples])]).toEqual([
+      label,
+      meaning.map(({ microphone, flipped, alignSamples }) => [microphone, flipped, alignSamples]),
+    ]);
+    // Congas stand apart by their bellies since: their own strings are other ones.
+    const moved = new Set(session.instruments.flatMap(({ id, kind }) => (kind === 'hand-drums' ? [id] : [])));
+    for (const [m, microphone] of plan.microphones.entries())
+      for (const source of plan.sources) {
+        const lengths = meaning[m]?.strings[`${source.instrumentId}/${source.id}`];
+        if (!lengths || moved.has(source.instrumentId)) continue;
+        strings++;
+        source.sides.forEach(({ positionM }, side) => {
+          const off = Math.abs(distance(positionM, microphone.positionM) - (lengths[side] ?? 0));
+          if (off > 0.0006) throw new Error(`${label}: ${microphone.name} to ${source.name} is ${off.toFixed(4)} m longer or shorter than it was`);
+        });
+      }
+  }
+  expect(strings).toBeGreaterThan(60);
+});
+
+test('a document of a newer version is refused by saying so, and names no field', () => {
+  for (const { document } of FIXTURES.slice(0, 5)) {
+    const read = readSession({ ...document, version: 99, microphones: 'otherwise since' });
+    expect(read.ok).toBe(false);
+    if (!read.ok) {
+      expect(read.reason).toMatch(/made by a newer version/);
+      expect(read.reason).not.toMatch(/microphones/);
+    }
+  }
+});
