@@ -7,9 +7,11 @@ import { listen as listenAt } from '../src/server/listen';
 import { actAtRandom } from './actions';
 import { serve } from './browser';
 import { COMMAND_NAMES, noWalk, walkCommands } from './commandWalk';
+import { connectAtRandom } from './connections';
 import { damageOne, noDamage } from './damagedAudio';
 import { noDocuments, strikeOne } from './damagedDocuments';
 import { killWhileEditing } from './kills';
+import { layoutWalk, noLayouts } from './layouts';
 import { askAtRandom } from './requests';
 import { wreckRows } from './rows';
 import { editInTwoTabs } from './tabs';
@@ -23,6 +25,8 @@ const { values, positionals } = parseArgs({
     sequences: { type: 'string', default: '20000' },
     actions: { type: 'string', default: '5000' },
     files: { type: 'string', default: '20000' },
+    connections: { type: 'string', default: '10000' },
+    layouts: { type: 'string', default: '2000' },
   },
 });
 const seed = Number(values.seed);
@@ -137,6 +141,13 @@ const actions = (): Promise<number> =>
     return told('actions', `${counts.actions} at random ${JSON.stringify(counts.kinds)}`, counts.wrong);
   });
 
+/** Folders of inputs, links and equal names, with commands that write into them. */
+async function layouts(): Promise<number> {
+  const counts = noLayouts();
+  for (let i = 0; i < Number(values.layouts); i++) await layoutWalk(seed * 1_000_000 + i, counts);
+  return told('layouts', `${counts.layouts} folders, ${counts.commands} commands, ${counts.wrote} wrote, ${counts.refused} refused`, counts.wrong);
+}
+
 /** 2,000 requests that should not be made. */
 async function requests(): Promise<number> {
   const open = await listenAt(createServer('dist'), { host: '127.0.0.1', port: 0 });
@@ -147,6 +158,18 @@ async function requests(): Promise<number> {
   return told('requests', `${counts.requests} odd ones, ${counts.served} served, ${counts.refused} refused, ${counts.dropped} dropped`, counts.wrong);
 }
 
+/** 10,000 connections, 200 at once, slow and silent ones among them, with a page at work beside them. */
+async function connections(): Promise<number> {
+  const counts = await connectAtRandom(Number(values.connections), 200, seed);
+  const of = ({ median, most, over, asked }: { median: number; most: number; over: number; asked: number }): string =>
+    `${median.toFixed(0)} ms in the middle, ${most.toFixed(0)} at most, ${over} of ${asked} over 100`;
+  return told(
+    'connections',
+    `${counts.connections}, ${counts.atOnce} at once; a page beside them waited ${of(counts.pageMs)}; its rig ${of(counts.rigMs)}; memory ${counts.memoryMb.map((mb) => mb.toFixed(0)).join(' to ')} MB; ${JSON.stringify(counts.ended)}`,
+    counts.wrong,
+  );
+}
+
 /** 40 rounds of wrecked rows beside whole ones. */
 const rows = (): Promise<number> =>
   withPage(async (page, url) => {
@@ -154,7 +177,19 @@ const rows = (): Promise<number> =>
     return told('rows', `${counts.rows} wrecked in ${counts.rounds} rounds`, counts.wrong);
   });
 
-const TRIALS: Readonly<Record<string, () => Promise<number>>> = { commands, recordings, documents, views, actions, rows, requests, kills, tabs };
+const TRIALS: Readonly<Record<string, () => Promise<number>>> = {
+  commands,
+  recordings,
+  documents,
+  views,
+  actions,
+  rows,
+  requests,
+  connections,
+  layouts,
+  kills,
+  tabs,
+};
 let failures = 0;
 for (const name of positionals.length ? positionals : Object.keys(TRIALS)) {
   const trial = TRIALS[name];

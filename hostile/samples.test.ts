@@ -2,8 +2,10 @@ import { seedsFor } from '../scripts/walks';
 import { loadFftKernel } from '../src/core/math';
 import { createServer } from '../src/server/app';
 import { listen as listenAt } from '../src/server/listen';
+import { connectAtRandom } from './connections';
 import { damageOne, noDamage } from './damagedAudio';
 import { noDocuments, strikeOne } from './damagedDocuments';
+import { layoutWalk, noLayouts } from './layouts';
 import { askAtRandom } from './requests';
 
 // A sample of each trial that needs no page; all of them by `npm run hostile`.
@@ -29,4 +31,18 @@ test('200 odd requests: served, or refused in one quiet line with every header',
   open.server.close();
   expect(counts.wrong).toEqual([]);
   expect(Math.min(counts.served, counts.refused)).toBeGreaterThan(2);
+});
+
+test('commands that write into folders of inputs, links and equal names change nothing that is not theirs', async () => {
+  const counts = noLayouts();
+  for (const seed of seedsFor({ name: 'layouts of folders', least: 4, all: 2000, seconds: 8, from: 1_000_000 })) await layoutWalk(seed, counts);
+  expect(counts.wrong).toEqual([]);
+  expect(Math.min(counts.wrote, counts.refused)).toBeGreaterThan(0);
+});
+
+test('a page is served beside connections that are slow, silent, cut or nonsense', async () => {
+  const { connections, pageMs, rigMs, wrong } = await connectAtRandom(120, 60, 5);
+  expect(wrong).toEqual([]);
+  expect(connections).toBe(120);
+  expect(Math.min(pageMs.asked, rigMs.asked)).toBeGreaterThan(3);
 });

@@ -121,9 +121,17 @@ describe('what is written never replaces what the program did not make', () => {
     const folder = await folderWith('a.wav');
     const report = join(folder, 'report.txt');
     for (const options of [[], ['--json'], []]) expect((await run('takeCheck', ...options, '--out', report, join(folder, 'a.wav'))).code).toBe(0);
-    await writeFile(report, 'my own notes');
-    expect((await run('takeCheck', '--out', report, join(folder, 'a.wav'))).err).toMatch(/was not made by this command/);
-    expect(await readFile(report, 'utf8')).toBe('my own notes');
+    // A report somebody wrote into is somebody's.
+    for (const options of [[], ['--json']]) {
+      expect((await run('takeCheck', ...options, '--replace', '--out', report, join(folder, 'a.wav'))).code).toBe(0);
+      const noted = (await readFile(report, 'utf8')).replace(/peak/, 'peak (mine)');
+      for (const words of [noted, 'my own notes', '', '{}']) {
+        await writeFile(report, words);
+        const { code, err } = await run('takeCheck', '--out', report, join(folder, 'a.wav'));
+        expect([code, err]).toEqual([2, expect.stringMatching(/is not as this command wrote it/)]);
+        expect(await readFile(report, 'utf8')).toBe(words);
+      }
+    }
     expect((await run('takeCheck', '--replace', '--out', report, join(folder, 'a.wav'))).code).toBe(0);
   });
   test('render-take into a folder with a recording of the same name leaves it; its own take it makes anew', async () => {

@@ -103,6 +103,7 @@ async function thereAlready(path: string): Promise<Stats | null> {
   throw new InputError(`${path} cannot be written: it is ${what}, name a file.`);
 }
 
+/** The first bytes of a file, by which a recording is known. */
 async function beginningOf(path: string): Promise<string> {
   const handle = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW).catch((error) => {
     throw new InputError(`${path} is there already and cannot be looked at: ${because(error)}.`);
@@ -116,8 +117,8 @@ async function beginningOf(path: string): Promise<string> {
 }
 
 export interface WriteRules {
-  /** Whether a file that is there already was made by this command, by its first 256 bytes or by all of them. */
-  readonly isOurs: (beginning: string) => boolean | Promise<boolean>;
+  /** Whether a file that is there already is as this command wrote it: by its bytes, never by its name. */
+  readonly isOurs: (path: string) => boolean | Promise<boolean>;
   /** The person named the file to be replaced. */
   readonly replace: boolean;
   /** Files that are being read; they are never written, under whatever name they are named. */
@@ -140,8 +141,8 @@ export async function mayWrite(path: string, { isOurs, replace, inputs }: WriteR
   }
   if ((await thereAlready(path)) === null) return;
   const beginning = await beginningOf(path);
-  if (replace || (await isOurs(beginning))) return;
-  const kind = SOUND.test(beginning) ? 'is a recording' : 'is there already and was not made by this command';
+  if (replace || (await isOurs(path))) return;
+  const kind = SOUND.test(beginning) ? 'is a recording' : 'is there already and is not as this command wrote it';
   throw new InputError(`${path} ${kind}, so it is left as it is: name another, or add --replace to have it replaced.`);
 }
 
@@ -186,3 +187,23 @@ export async function hashOfFile(path: string): Promise<string | null> {
 }
 
 export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
+
+const SEAL = /\(seal ([\da-f]{64})\)\n$/;
+
+/** A text with its own hash as the last line, so that it is known to be as it was written. */
+export const sealedText = (text: string): string => `${text}(seal ${hashOf(text)})\n`;
+
+/** A document with the hash of all the rest in it, as one line of JSON. */
+export const sealedJson = (document: object): string => `${JSON.stringify({ ...document, seal: hashOf(JSON.stringify(document)) })}\n`;
+
+/** Whether a text is as {@link sealedText} or {@link sealedJson} wrote it, to the last byte. */
+export function isSealed(text: string): boolean {
+  const seal = SEAL.exec(text);
+  if (seal) return text === sealedText(text.slice(0, seal.index));
+  try {
+    const { seal: _, ...document } = JSON.parse(text) as { readonly seal?: unknown };
+    return text === sealedJson(document);
+  } catch {
+    return false;
+  }
+}

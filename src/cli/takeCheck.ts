@@ -1,4 +1,5 @@
-import { checkTake, matchByName, proveTake, TAKE_REPORT_FORMAT, type TakeReport } from '../core/analysis';
+import { stat } from 'node:fs/promises';
+import { checkTake, matchByName, proveTake, type TakeReport } from '../core/analysis';
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { type TakeReportDocument, takeReportDocument } from '../core/exchange';
@@ -6,7 +7,7 @@ import { loadFftKernel } from '../core/math';
 import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
 import { readArguments, runCommand } from './command';
-import { InputError, mayWrite, withAudioFiles, write } from './files';
+import { InputError, isSealed, mayWrite, readText, sealedJson, sealedText, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
 import { readSession } from './sessionFile';
 
@@ -40,9 +41,11 @@ function againstPlan(session: Session, report: TakeReport): TakeReportDocument {
   return takeReportDocument({ report, proof, session, matching });
 }
 
-/** Whether a file that is there already is a report of this command. */
-const isReport = (beginning: string): boolean =>
-  beginning.startsWith(`{"format":"${TAKE_REPORT_FORMAT}"`) || /^\d+ channels?, .* s at \d+ Hz\n/.test(beginning);
+/** No report is as long as this. */
+const MOST_REPORT_BYTES = 64e6;
+
+/** Whether a file that is there already is a report of this command, as it was written. */
+const isReport = async (path: string): Promise<boolean> => (await stat(path)).size < MOST_REPORT_BYTES && isSealed(await readText(path));
 
 await runCommand(async () => {
   const { values, positionals } = readArguments(
@@ -63,7 +66,6 @@ await runCommand(async () => {
     checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
   );
   const report = session ? againstPlan(session, measured) : takeReportDocument({ report: measured, proof: null, session: null, matching: {} });
-  const text = values.json ? `${JSON.stringify(report)}\n` : asText(report);
-  if (out !== undefined) await write(out, text);
-  else process.stdout.write(text);
+  if (out !== undefined) await write(out, values.json ? sealedJson(report) : sealedText(asText(report)));
+  else process.stdout.write(values.json ? `${JSON.stringify(report)}\n` : asText(report));
 });

@@ -186,26 +186,38 @@ describe('what is turned away', () => {
     other.terminate();
     expect((await fetch(`http://127.0.0.1:${portOf(server)}/`)).status).toBe(200);
   });
-  test('who asks for sound and never reads it gets no more than one recording made; banks that only a language knows are none', async () => {
+  test('banks that only a language knows are none', async () => {
+    const { texts } = await talk((socket) => {
+      socket.send(JSON.stringify({ type: 'rig', id: 1, session: rigSession(0, solve), deviceId: DEVICE, seed: 1, faults: [] }));
+      socket.send('{"type":"set","id":2,"command":{"bank":"constructor","phantom":true}}');
+    });
+    expect(texts.filter((text) => text.includes('"refused"')).join()).toContain('no bank “constructor”');
+  });
+  test('who asks for sound and never reads it costs less than two channels of it; who reads at last gets it all, in order', async () => {
     const socket = new WebSocket(`ws://127.0.0.1:${portOf(server)}/interface`);
     await new Promise((done) => socket.on('open', done));
-    const refused: string[] = [];
-    let recordings = 0;
+    const lengths: number[] = [];
+    const told: number[] = [];
+    const has = (count: number) => async (): Promise<void> => {
+      for (let i = 0; lengths.length < count && i < 400; i++) await wait(50);
+    };
     socket.on('message', (data, isBinary) => {
-      if (isBinary) recordings++;
-      else if (String(data).includes('"refused"')) refused.push(JSON.parse(String(data)).reason);
+      if (isBinary) lengths.push((data as Buffer).byteLength);
+      else if (String(data).includes('"recording"')) told.push(JSON.parse(String(data)).id);
     });
     socket.send(JSON.stringify({ type: 'rig', id: 1, session: rigSession(0, solve), deviceId: DEVICE, seed: 1, faults: [] }));
-    socket.send('{"type":"set","id":2,"command":{"bank":"constructor","phantom":true}}');
-    await wait(500);
-    expect(refused).toEqual([expect.stringContaining('no bank “constructor”')]);
+    socket.send('{"type":"record","id":2,"seconds":0.1}');
+    await has(1)();
+    const before = process.memoryUsage().arrayBuffers;
     socket.pause();
     for (let id = 3; id < 9; id++) socket.send(`{"type":"record","id":${id},"seconds":12}`);
-    await wait(3000);
+    await wait(2000);
+    const [frames, channels] = [12 * 48_000, 8];
+    expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(2 * 4 * frames);
     socket.resume();
-    await wait(1500);
-    expect(recordings).toBeLessThan(3);
-    expect(refused.filter((reason) => reason.includes('has not been read yet')).length).toBeGreaterThan(2);
+    await has(7)();
+    expect(told).toEqual([2, 3, 4, 5, 6, 7, 8]);
+    expect(new Set(lengths.slice(1))).toEqual(new Set([4 * frames * channels]));
     socket.terminate();
   });
   test('a handshake that is none is answered in one line with the headers of every answer', async () => {

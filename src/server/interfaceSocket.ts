@@ -1,9 +1,9 @@
 import type { IncomingMessage, Server } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { type RawData, WebSocket, WebSocketServer } from 'ws';
-import { readSession } from '../core/document';
-import { ADAPTER_VERSION, type FromDevice, readFaults, readToDevice, SimulatedRig, type ToDevice } from '../core/lineCheck';
+import { ADAPTER_VERSION, type DeviceDescription, type FromDevice, readToDevice, type ToDevice } from '../core/lineCheck';
 import { isOwnHost, nameIn } from './hostGuard';
+import { askRig } from './rigs';
 
 /** Where the simulated interface is reached. */
 const SOCKET_PATH = '/interface';
@@ -24,11 +24,15 @@ const MOST_WORK = 200_000_000;
 const RIG_WORK = 6_000_000;
 const WORK_MS = 10_000;
 
-const sentence = (error: unknown): string => (error instanceof Error && error.message.length < 400 ? error.message : 'The device cannot do that.');
+/** So many messages may wait for their answer: who sends more and reads none of them is no page. */
+const MOST_WAITING = 400;
 
-/** One connection: its rig lives as long as it does. */
+let conversations = 0;
+
+/** One connection: its rig lives as long as it does. Messages are answered one after the other, in their order. */
 class Conversation {
-  private rig: SimulatedRig | null = null;
+  private readonly id = ++conversations;
+  private device: DeviceDescription | null = null;
   private dropAfter = Number.POSITIVE_INFINITY;
   private commands = 0;
   private bad = 0;
@@ -36,12 +40,17 @@ class Conversation {
   private inSecond = 0;
   private workSince = 0;
   private work = 0;
+  private waiting = 0;
+  private last: Promise<void> = Promise.resolve();
+  /** A recording is on its way: nothing else may come between its pieces. */
+  private isSending = false;
+  private isMetering = false;
   private readonly timer: NodeJS.Timeout;
   private readonly pings: NodeJS.Timeout;
   private isThere = true;
 
   constructor(private readonly socket: WebSocket) {
-    this.timer = setInterval(() => this.meters(), METERS_EVERY_MS);
+    this.timer = setInterval(() => void this.meters(), METERS_EVERY_MS);
     socket.on('message', (data, isBinary) => this.hear(data, isBinary));
     this.pings = setInterval(() => this.ping(), PING_MS);
     this.pings.unref();
@@ -51,6 +60,7 @@ class Conversation {
     socket.on('close', () => {
       clearInterval(this.timer);
       clearInterval(this.pings);
+      void askRig(this.id, { kind: 'end' });
     });
     socket.on('error', () => socket.terminate());
   }
@@ -61,13 +71,21 @@ class Conversation {
     this.socket.ping();
   }
 
-  private say(message: FromDevice): void {
-    if (this.socket.readyState === WebSocket.OPEN) this.socket.send(JSON.stringify(message));
+  private get isOpen(): boolean {
+    return this.socket.readyState === WebSocket.OPEN;
   }
 
-  private meters(): void {
+  private say(message: FromDevice): void {
+    if (this.isOpen) this.socket.send(JSON.stringify(message));
+  }
+
+  private async meters(): Promise<void> {
     // One who does not listen gets no more until he does.
-    if (this.rig && this.socket.bufferedAmount < STALE_BYTES) this.say({ type: 'meters', peaksDbfs: this.rig.meters() });
+    if (!this.device || this.isSending || this.isMetering || this.socket.bufferedAmount >= STALE_BYTES) return;
+    this.isMetering = true;
+    const answer = await askRig(this.id, { kind: 'meters' });
+    this.isMetering = false;
+    if (answer.ok && answer.peaksDbfs && !this.isSending) this.say({ type: 'meters', peaksDbfs: answer.peaksDbfs });
   }
 
   private refuse(id: number | null, reason: string): void {
@@ -77,21 +95,21 @@ class Conversation {
   private hear(data: RawData, isBinary: boolean): void {
     const now = Math.floor(Date.now() / 1000);
     if (now !== this.second) [this.second, this.inSecond] = [now, 0];
-    if (++this.inSecond > MOST_A_SECOND) {
+    if (++this.inSecond > MOST_A_SECOND || ++this.waiting > MOST_WAITING) {
       this.socket.close(1008, 'too many messages');
       return;
     }
     const read = isBinary ? { ok: false as const, reason: 'Only text is understood here: send JSON.' } : readToDevice(data.toString());
-    if (!read.ok) {
-      this.refuse(null, read.reason);
-      if (++this.bad > MOST_BAD) this.socket.close(1008, 'not this protocol');
+    if (!read.ok && ++this.bad > MOST_BAD) {
+      this.socket.close(1008, 'not this protocol');
       return;
     }
-    try {
-      this.answer(read.message);
-    } catch (error) {
-      this.refuse(read.message.id, sentence(error));
-    }
+    this.last = this.last.then(async () => {
+      if (!this.isOpen) return;
+      if (read.ok) await this.answer(read.message);
+      else this.refuse(null, read.reason);
+      this.waiting--;
+    });
   }
 
   /** Whether so much more may be asked for now. */
@@ -102,45 +120,44 @@ class Conversation {
     return this.work <= MOST_WORK;
   }
 
-  private answer(message: ToDevice): void {
-    const { rig } = this;
-    if (message.type === 'rig') this.begin(message);
-    else if (!rig) this.refuse(message.id, 'No rig is set up yet: send a rig first.');
-    else if (message.type === 'record') this.record(rig, message.id, message.seconds);
+  private async answer(message: ToDevice): Promise<void> {
+    const { device } = this;
+    if (message.type === 'rig') await this.begin(message);
+    else if (!device) this.refuse(message.id, 'No rig is set up yet: send a rig first.');
+    else if (message.type === 'record') await this.record(device, message.id, message.seconds);
     else if (message.type === 'set' && ++this.commands > this.dropAfter) this.socket.terminate();
     else {
-      if (message.type === 'set') rig.set(message.command);
-      else rig.hand(message.action);
-      this.say({ type: 'done', id: message.id, state: rig.state });
+      const { id } = message;
+      const answer = await askRig(
+        this.id,
+        message.type === 'set' ? { kind: 'set', command: message.command } : { kind: 'hand', action: message.action },
+      );
+      if (!answer.ok) this.refuse(id, answer.reason);
+      else if (answer.state) this.say({ type: 'done', id, state: answer.state });
     }
   }
 
-  private begin({ id, session, deviceId, seed, faults }: ToDevice & { type: 'rig' }): void {
+  private async begin({ id, session, deviceId, seed, faults }: ToDevice & { type: 'rig' }): Promise<void> {
     if (!this.affords(RIG_WORK)) {
       this.refuse(id, 'Too many rigs in a moment: wait ten seconds.');
       return;
     }
-    const read = readSession(session);
-    const planted = readFaults(faults);
-    if (!read.ok || !planted) {
-      this.refuse(id, read.ok ? 'One of the faults is none that this rig knows: see docs/adapters.md.' : read.reason);
+    const answer = await askRig(this.id, { kind: 'begin', session, deviceId, seed, faults });
+    if (!answer.ok) {
+      this.refuse(id, answer.reason);
       return;
     }
-    const rig = new SimulatedRig(read.value, deviceId, seed, planted);
-    const dropped = planted.find((fault) => fault.kind === 'dropped');
-    this.rig = rig;
+    const { device, state, dropAfter } = answer;
+    if (!device || !state) return;
+    this.device = device;
     this.commands = 0;
-    this.dropAfter = dropped?.afterCommands ?? Number.POSITIVE_INFINITY;
-    this.say({ type: 'device', version: ADAPTER_VERSION, device: rig.description, state: rig.state });
-    this.say({ type: 'done', id, state: rig.state });
+    this.dropAfter = dropAfter ?? Number.POSITIVE_INFINITY;
+    this.say({ type: 'device', version: ADAPTER_VERSION, device, state });
+    this.say({ type: 'done', id, state });
   }
 
-  private record(rig: SimulatedRig, id: number, seconds: number): void {
-    if (this.socket.bufferedAmount > STALE_BYTES) {
-      this.refuse(id, 'What was recorded before has not been read yet: read it, then record.');
-      return;
-    }
-    const samples = seconds * rig.description.sampleRateHz * rig.description.inputs.length;
+  private async record(device: DeviceDescription, id: number, seconds: number): Promise<void> {
+    const samples = seconds * device.sampleRateHz * device.inputs.length;
     if (samples > MOST_SAMPLES || !this.affords(samples)) {
       this.refuse(
         id,
@@ -150,12 +167,31 @@ class Conversation {
       );
       return;
     }
-    const channels = rig.record(seconds);
-    const frames = channels[0]?.length ?? 0;
-    // Little-endian, as every machine is that Node runs on.
-    const bytes = Buffer.concat(channels.map(({ buffer, byteOffset, byteLength }) => Buffer.from(buffer, byteOffset, byteLength)));
-    this.say({ type: 'recording', id, sampleRateHz: rig.description.sampleRateHz, channels: channels.length, frames });
-    if (this.socket.readyState === WebSocket.OPEN) this.socket.send(bytes);
+    // One message in pieces, the next made when the last has gone: never more of it here than a channel.
+    for (let channel = 0; channel < device.inputs.length && this.isOpen; channel++) {
+      const answer = await askRig(this.id, { kind: 'channel', channel, seconds });
+      const piece = answer.ok ? answer.samples : undefined;
+      if (channel === 0) {
+        if (!piece) return this.refuse(id, answer.ok ? 'Nothing was recorded: try again.' : answer.reason);
+        this.say({ type: 'recording', id, sampleRateHz: device.sampleRateHz, channels: device.inputs.length, frames: piece.length });
+        this.isSending = true;
+      }
+      // A message broken off cannot be mended.
+      if (piece) await this.sendPiece(piece, channel + 1 === device.inputs.length);
+      else this.socket.terminate();
+    }
+    this.isSending = false;
+  }
+
+  /** Sends a part of a binary message, little-endian as every machine is that Node runs on; done when it has left. */
+  private sendPiece({ buffer, byteOffset, byteLength }: Float32Array, fin: boolean): Promise<void> {
+    return new Promise((done) => {
+      this.socket.once('close', done);
+      this.socket.send(Buffer.from(buffer, byteOffset, byteLength), { binary: true, fin }, () => {
+        this.socket.off('close', done);
+        done();
+      });
+    });
   }
 }
 

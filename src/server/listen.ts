@@ -28,7 +28,10 @@ function answerNonsense(error: NodeJS.ErrnoException, socket: Socket): void {
 function listenAt(app: Express, { port, host }: Settings): Promise<Server> {
   return new Promise((done, fail) => {
     // Not app.listen: Express 5 hands a failure to the same callback as success.
-    const server = createHttpServer(app);
+    const server = createHttpServer({ connectionsCheckingInterval: 2000 }, app);
+    // Who has not said within ten seconds what he wants is let go.
+    server.headersTimeout = 10_000;
+    server.requestTimeout = 20_000;
     server.on('clientError', answerNonsense);
     server.on('connect', (_request, socket) => turnAway(socket, '405 Method Not Allowed', 'Nothing is passed on here.', 'Allow: GET, HEAD\r\n'));
     serveInterface(server, host);

@@ -3,6 +3,7 @@ import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { createServer } from './app';
 import { type Listening, listen } from './listen';
+import { warmRigs } from './rigs';
 import { addressOf, isLoopback, readSettings, type Settings } from './settings';
 
 const build = resolve(import.meta.dirname, '../../dist');
@@ -34,6 +35,8 @@ if (listening.kind === 'refused') refuse(listening.reason);
 const address = addressOf(settings.host, listening.port, path);
 if (listening.kind === 'already') process.stdout.write(`Shuttlecraft is running already at ${address}: open it there.\n`);
 else process.stdout.write(`Shuttlecraft is at ${address}\n`);
+// A moment later, so that the first page is served first.
+if (listening.kind === 'open') setTimeout(warmRigs, 3000).unref();
 if (!isLoopback(settings.host))
   process.stdout.write(
     `HOST=${settings.host}: everybody on the network can open the program there. Only the program is handed out; sessions stay in each browser. Without https a browser keeps no copy for offline use.\n`,

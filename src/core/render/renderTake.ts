@@ -1,4 +1,4 @@
-import { arrivalTable, type Plan, sourceKey } from '../arrivals';
+import { type ArrivalTable, arrivalTable, type Plan, sourceKey } from '../arrivals';
 import { behindLowCuts, createRandom, type Random } from '../math';
 import { peakTargetOf } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
@@ -103,9 +103,16 @@ function calledAs({ microphones }: Plan, { id, name }: Plan['microphones'][numbe
   return name;
 }
 
-/** Sources are struck one by one; a channel's loudest predicted peak lands where its plan wants it, −12 dBFS where no habit is said. Truth counts the sound's own start as 0. */
-export function renderTake(planned: Plan, options: RenderOptions): RenderedTake {
-  const random = createRandom(options.seed);
+/** A take that is rendered channel by channel. */
+interface Rendering {
+  readonly plan: Plan;
+  readonly table: ArrivalTable;
+  readonly strokes: readonly Stroke[];
+  /** The channel of a microphone, by its place in the plan; noise is drawn from the random numbers handed in. */
+  channel(m: number, random: Random): RenderedTake['channels'][number];
+}
+
+function rendering(planned: Plan, options: RenderOptions, random: Random): Rendering {
   const faults = options.faults ?? [];
   const plan = asItStands(planned, faults);
   const rate = plan.sampleRateHz;
@@ -116,7 +123,8 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
     coloured(synthesiseStroke(strokeKindOf(source.id), rate, options.seed + 101 * (s + 1)), source.spectrumDb, rate),
   );
   const split = signals.map((signal) => inBands(signal, rate));
-  const channels = plan.microphones.map((microphone, m) => {
+  const channel = (m: number, noiseFrom: Random): RenderedTake['channels'][number] => {
+    const microphone = plan.microphones[m] as Plan['microphones'][number];
     const targetDbfs = peakTargetOf(plan, microphone.id);
     const loudestDb = Math.max(...(table.rows[m] ?? []).map((arrival) => arrival.levelDb));
     const heard = signals.map((signal, s) =>
@@ -132,7 +140,7 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
     for (const stroke of strokes)
       addDelayed(samples, heard[stroke.source] as Float32Array, stroke.atSample + late, stroke.velocity * (reversed ? -1 : 1));
     const noise = amplitudeRatioFromDb((options.noiseSplDb ?? 34) - loudestDb + targetDbfs);
-    for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * random.normal();
+    for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + noise * noiseFrom.normal();
     const { lowCutHz } = microphone;
     for (const { kind, microphoneId } of faults) if (microphoneId === microphone.id) disturb(samples, kind, rate);
     return {
@@ -140,7 +148,22 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
       name: calledAs(plan, microphone, faults),
       samples: lowCutHz ? behindLowCuts(samples, rate, [lowCutHz]) : samples,
     };
-  });
+  };
+  return { plan, table, strokes, channel };
+}
+
+/** The channels of {@link renderTake} one at a time, each when it is asked for: by its microphone's place in the plan. Its noise is its own. */
+export function renderChannels(planned: Plan, options: RenderOptions): (m: number) => Float32Array {
+  const { channel } = rendering(planned, options, createRandom(options.seed));
+  return (m) => channel(m, createRandom(options.seed + 7919 * (m + 1))).samples;
+}
+
+/** Sources are struck one by one; a channel's loudest predicted peak lands where its plan wants it, −12 dBFS where no habit is said. Truth counts the sound's own start as 0. */
+export function renderTake(planned: Plan, options: RenderOptions): RenderedTake {
+  const random = createRandom(options.seed);
+  const { plan, table, strokes, channel } = rendering(planned, options, random);
+  const rate = plan.sampleRateHz;
+  const channels = plan.microphones.map((_, m) => channel(m, random));
   const arrivals = table.rows.flatMap((row, m) =>
     row.map(
       (arrival, s): TrueArrival => ({
@@ -160,7 +183,7 @@ export function renderTake(planned: Plan, options: RenderOptions): RenderedTake 
       sampleRate: rate,
       strokes: strokes.map((stroke) => ({ source: sourceKey(plan.sources[stroke.source] as Plan['sources'][number]), atSample: stroke.atSample })),
       arrivals,
-      faults,
+      faults: options.faults ?? [],
     },
   };
 }

@@ -4,7 +4,7 @@ import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
 import { type PatchInput, type PowerWay, powerWay, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
 import { resolveFiles } from '../../planning';
-import { renderTake } from '../../render';
+import { renderChannels } from '../../render';
 import { amplitudeRatioFromDb } from '../../units';
 import type { DeviceCommand, DeviceDescription, DeviceState, HandAction, InputState } from '../protocol';
 import type { LineFault } from './faults';
@@ -57,7 +57,8 @@ export class SimulatedRig {
   private readonly random: Random;
   private action: HandAction = { do: 'quiet' };
   private meterAt = 0;
-  private played: ReadonlyMap<string, Float32Array> | null = null;
+  private render: ((m: number) => Float32Array) | null = null;
+  private readonly played = new Map<string, Float32Array>();
   private readonly harmedIds = new Set<string>();
 
   private readonly table: ArrivalTable;
@@ -145,6 +146,12 @@ export class SimulatedRig {
     return this.plugged.map((one) => this.channel(one, 0, seconds));
   }
 
+  /** The same of one input alone, by its place in the description; nothing of one that is not there. */
+  recordChannel(index: number, seconds: number): Float32Array {
+    const one = this.plugged[index];
+    return one ? this.channel(one, 0, seconds) : new Float32Array();
+  }
+
   /** Highest samples of the next twentieth of a second, dBFS. */
   meters(): number[] {
     const from = this.meterAt;
@@ -228,7 +235,7 @@ export class SimulatedRig {
     const rate = this.description.sampleRateHz;
     const sign = this.has('reversed', microphone.id) ? -1 : 1;
     if (this.action.do === 'play') {
-      const take = this.take().get(microphone.id);
+      const take = this.takeOf(microphone.id);
       if (!take) return;
       const gain = sign * amplitudeRatioFromDb(splToDbfs(microphone.learnedDb ?? 0) - this.renderedAt(microphone));
       const start = round(fromS * rate);
@@ -257,14 +264,14 @@ export class SimulatedRig {
     }
   }
 
-  /** What every microphone hears of the plan when each source is struck in turn. */
-  private take(): ReadonlyMap<string, Float32Array> {
-    this.played ??= new Map(
-      renderTake(this.table.plan, { seed: this.seed, rounds: 1, reflections: false, noiseSplDb: ROOM_DB_SPL }).channels.map(
-        ({ microphoneId, samples }) => [microphoneId, samples],
-      ),
-    );
-    return this.played;
+  /** What a microphone hears of the plan when each source is struck in turn, made when it is first asked for. */
+  private takeOf(microphoneId: string): Float32Array | undefined {
+    const m = this.table.plan.microphones.findIndex(({ id }) => id === microphoneId);
+    if (m < 0) return undefined;
+    this.render ??= renderChannels(this.table.plan, { seed: this.seed, rounds: 1, reflections: false, noiseSplDb: ROOM_DB_SPL });
+    const samples = this.played.get(microphoneId) ?? this.render(m);
+    this.played.set(microphoneId, samples);
+    return samples;
   }
 
   /** The level in the rendered take of a sound of 0 dB SPL, dBFS. */
