@@ -121,12 +121,14 @@ function hypotheses(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] 
   return found;
 }
 
-function borneOut(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
-  const now = weighing.logLikelihood(causes);
-  return everyCause(weighing, causes).map((one) =>
+/** Hypotheses with what bears them out counted: what no clear arrival does is rarer. */
+const judged = (weighing: Weighing, causes: readonly Cause[], now: number, all: readonly Hypothesis[]): Hypothesis[] =>
+  all.map((one) =>
     one.logPosterior < now || isBorneOut(weighing, causes, one.cause) ? one : { ...one, logPosterior: one.logPosterior + BY_ECHOES_ALONE },
   );
-}
+
+const borneOut = (weighing: Weighing, causes: readonly Cause[]): Hypothesis[] =>
+  judged(weighing, causes, weighing.logLikelihood(causes), everyCause(weighing, causes));
 
 function everyCause(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] {
   const { model } = weighing;
@@ -208,10 +210,42 @@ function refined(weighing: Weighing, causes: readonly Cause[], cause: Cause): Ca
 
 const without = (causes: readonly Cause[], index: number): Cause[] => causes.filter((_, i) => i !== index);
 
+/** The likeliest lateness of a channel or a device on top of other causes, with its posterior. */
+function bestLateness(weighing: Weighing, causes: readonly Cause[], of: Late): Hypothesis | null {
+  const none = weighing.logLikelihood(causes);
+  return judged(weighing, causes, none, lateHypotheses(weighing, causes, of)).reduce<Hypothesis | null>(
+    (best, one) => (best && best.logPosterior >= one.logPosterior ? best : one),
+    null,
+  );
+}
+
+/**
+ * Latenesses looked at anew together with a channel turned round: a sign that is wrong makes the right delay unlikely, so that one after
+ * the other a wrong delay may be found that needs no sign.
+ */
+function latenessWithSigns(weighing: Weighing, causes: readonly Cause[]): readonly Cause[] {
+  let best = causes;
+  let most = 0;
+  causes.forEach((cause, i) => {
+    if (cause.kind !== 'late' && cause.kind !== 'device late') return;
+    const rest = without(causes, i);
+    const now = bestLateness(weighing, rest, cause)?.logPosterior ?? -Infinity;
+    for (const channel of weighing.channels) {
+      if (rest.some((other) => channelsOf(other).includes(channel))) continue;
+      const turned: Cause = { kind: 'reversed', channel };
+      const found = bestLateness(weighing, [...rest, turned], cause);
+      const gain = found ? found.logPosterior + Math.log(PRIOR.reversed) - now : 0;
+      if (found && gain > Math.max(most, TAKEN_UP)) [best, most] = [[...rest, turned, found.cause], gain];
+    }
+  });
+  return best;
+}
+
 /** Causes found one after the other, each looked for again once the others are known. */
 function causesOf(weighing: Weighing): Cause[] {
   let causes: Cause[] = [];
   for (let next = nextCause(weighing, causes); next && causes.length < MOST_CAUSES; next = nextCause(weighing, causes)) causes = [...causes, next];
+  causes = [...latenessWithSigns(weighing, causes)];
   for (let round = 0; round < 2 && causes.length > 1; round++)
     for (let i = 0; i < causes.length; i++) {
       const rest = without(causes, i);
