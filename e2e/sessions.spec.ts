@@ -29,7 +29,7 @@ test('new, rename, duplicate, delete with undo, export and import', async ({ pag
 
   await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
   const coming = page.getByRole('region', { name: 'Import' });
-  await expect(coming).toContainText('is here in another form: both are kept');
+  await expect(coming).toContainText('is here in another form. Both are kept');
   await coming.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText('Taken in.')).toBeVisible();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);

@@ -105,7 +105,10 @@ export const dropAttempt = (id: string): Promise<void> =>
 /** Every attempt with its set-up, as they go into a backup; what cannot be read stays behind. */
 export async function allAttempts(): Promise<KeptAttempt[]> {
   const setups = new Map((await database.snapshots.toArray()).map(({ attemptId, session }) => [attemptId, session]));
-  return (await database.attempts.toArray()).flatMap((attempt) => readKeptAttempt({ attempt, setup: setups.get(attempt.id) }) ?? []);
+  const standing = new Set((await database.standings.toArray()).map(({ attemptId }) => attemptId));
+  return (await database.attempts.toArray()).flatMap(
+    (attempt) => readKeptAttempt({ attempt, setup: setups.get(attempt.id), stands: standing.has(attempt.id) }) ?? [],
+  );
 }
 
 export const attemptIds = async (): Promise<ReadonlySet<string>> => new Set(await database.attempts.toCollection().primaryKeys());
@@ -114,6 +117,9 @@ export const attemptIds = async (): Promise<ReadonlySet<string>> => new Set(awai
 export async function addAttempts(kept: readonly KeptAttempt[]): Promise<void> {
   await database.snapshots.bulkPut(kept.map(({ attempt, setup }) => ({ attemptId: attempt.id, sessionId: attempt.sessionId, session: setup })));
   await database.attempts.bulkPut(kept.map(({ attempt }) => attempt));
+  const standing = kept.flatMap(({ attempt, stands }) => (stands ? [{ sessionId: attempt.sessionId, attemptId: attempt.id }] : []));
+  const there = await database.standings.bulkGet(standing.map(({ sessionId }) => sessionId));
+  await database.standings.bulkPut(standing.filter((_, i) => there[i] === undefined));
 }
 
 export async function dropAttempts(ids: readonly string[]): Promise<void> {

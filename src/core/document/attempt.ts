@@ -49,12 +49,14 @@ export const readAttempt = (value: unknown): Attempt | null => (attemptSchema.va
 export interface KeptAttempt {
   readonly attempt: Attempt;
   readonly setup: Session;
+  /** It is the one that its session stands on. */
+  readonly stands?: true;
 }
 
 /** What a backup says is an attempt; null for what is none, or has no set-up that can be read. */
 export function readKeptAttempt(value: unknown): KeptAttempt | null {
-  const { attempt: stored, setup } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
+  const { attempt: stored, setup, stands } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
   const read = readAttempt(stored);
   const session = readSession(setup);
-  return read && session.ok ? { attempt: { ...read, soundBytes: 0 }, setup: session.value } : null;
+  return read && session.ok ? { attempt: { ...read, soundBytes: 0 }, setup: session.value, ...(stands === true ? { stands } : {}) } : null;
 }

@@ -59,5 +59,7 @@ export function mergedShelf(own: Shelf, other: Shelf, newId: () => string): Merg
     });
     return [kind, [...mine, ...extra]] as const;
   });
-  return { shelf: { ...own, ...Object.fromEntries(merged) }, added, beside };
+  // Lists that older shelves have not are not put there empty.
+  const lists = merged.filter(([kind, items]) => own[kind] !== undefined || items.length > 0);
+  return { shelf: { ...own, ...Object.fromEntries(lists) }, added, beside };
 }

@@ -9,8 +9,8 @@ export type InStorage = ReadonlyMap<string, Session | null>;
 export interface ImportPlan {
   /** Sessions to add as they are to be stored. */
   readonly add: readonly Session[];
-  /** Names of sessions that are there already in another form: both are kept, the newcomer under a name of its own. */
-  readonly beside: readonly string[];
+  /** Sessions that are there already in another form: both are kept, the newcomer under a name of its own. */
+  readonly beside: readonly { readonly name: string; readonly isNewer: boolean }[];
   /** How many are there already, just so. */
   readonly same: number;
   /** What was tried, under the ids of the sessions it comes to; what is there already is left out. */
@@ -33,13 +33,23 @@ function attemptsFor(imported: Usable, idOf: ReadonlyMap<string, string>, tried:
   const renamed = new Map(
     all.flatMap(({ attempt: { id, sessionId } }) => ((idOf.get(sessionId) ?? sessionId) === sessionId ? [] : [[id, newId()] as const])),
   );
-  return all.flatMap(({ attempt, setup }): KeptAttempt[] => {
+  return all.flatMap(({ attempt, setup, stands }): KeptAttempt[] => {
     const sessionId = idOf.get(attempt.sessionId);
     const id = renamed.get(attempt.id) ?? attempt.id;
     if (sessionId === undefined || tried.has(id)) return [];
     const parentId = attempt.parentId === null ? null : (renamed.get(attempt.parentId) ?? attempt.parentId);
-    return [{ attempt: { ...attempt, id, sessionId, parentId }, setup: { ...setup, id: sessionId } }];
+    return [{ attempt: { ...attempt, id, sessionId, parentId }, setup: { ...setup, id: sessionId }, ...(stands ? { stands } : {}) }];
   });
+}
+
+const asImported = (name: string): string => storedName(`${name.slice(0, 100)}, imported`);
+
+/** The copy that an earlier import of the very same left here under another id; undefined where there is none, or it was changed since. */
+function copyOf(session: Session, stored: InStorage): Session | undefined {
+  const name = asImported(session.name);
+  for (const there of stored.values())
+    if (there?.name === name && sessionContent(there) === sessionContent({ ...session, id: there.id, name })) return there;
+  return undefined;
 }
 
 /**
@@ -55,7 +65,7 @@ export function* planInSteps(
 ): InSteps<ImportPlan> {
   const sessions = imported.kind === 'session' ? [imported.session] : imported.kind === 'library' ? imported.sessions : [];
   const add: Session[] = [];
-  const beside: string[] = [];
+  const beside: { name: string; isNewer: boolean }[] = [];
   const idOf = new Map<string, string>();
   let same = 0;
   for (const [i, session] of sessions.entries()) {
@@ -65,10 +75,17 @@ export function* planInSteps(
     if (there === undefined) add.push(session);
     else if (there && sessionContent(there) === sessionContent(session)) same += 1;
     else {
-      beside.push(session.name);
-      const id = newId();
-      idOf.set(session.id, id);
-      add.push({ ...session, id, name: storedName(`${session.name.slice(0, 100)}, imported`) });
+      const copy = copyOf(session, stored);
+      if (copy) {
+        // What was tried came with it then.
+        idOf.delete(session.id);
+        same += 1;
+      } else {
+        const id = newId();
+        idOf.set(session.id, id);
+        beside.push({ name: session.name, isNewer: there !== null && session.updatedAt > there.updatedAt });
+        add.push({ ...session, id, name: asImported(session.name) });
+      }
     }
   }
   const incoming = incomingShelf(imported);
@@ -87,10 +104,12 @@ export const changesAnything = ({ add, attempts, shelf }: ImportPlan): boolean =
 export function planWords(plan: ImportPlan): string[] {
   const words: string[] = [];
   if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session')}: ${quoted(plan.add.map(({ name }) => name))}.`);
-  if (plan.beside.length)
-    words.push(
-      `${quoted(plan.beside)} ${plan.beside.length === 1 ? 'is' : 'are'} here in another form: both are kept, the newcomer as “…, imported”.`,
-    );
+  for (const isNewer of [true, false]) {
+    const names = plan.beside.flatMap((one) => (one.isNewer === isNewer ? [one.name] : []));
+    if (names.length === 0) continue;
+    const how = isNewer ? 'here as it was before: the file has what was changed later' : 'here in another form';
+    words.push(`${quoted(names)} ${names.length === 1 ? 'is' : 'are'} ${how}. Both are kept, the newcomer as “…, imported”.`);
+  }
   if (plan.same) words.push(`${counted(plan.same, 'session is', 'sessions are')} here already, just so.`);
   if (plan.attempts.length) words.push(`Adds ${counted(plan.attempts.length, 'attempt')} to the loops of these sessions, without their sound.`);
   if (plan.shelf?.added.length) words.push(`Puts on your shelf: ${quoted(plan.shelf.added)}.`);

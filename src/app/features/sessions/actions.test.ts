@@ -1,8 +1,10 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
-import type { Attempt, Session, Shelf } from '../../../core/document';
+import { wander } from '../../../../hostile/commandWalk';
+import { seedsFor } from '../../../../scripts/walks';
+import type { Attempt, KeptAttempt, Session, Shelf } from '../../../core/document';
 import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
 import { ownSetupFrom } from '../../../core/planning';
-import { addAttempt, listAttempts, snapshotOf } from '../../db/attempts';
+import { addAttempt, allAttempts, listAttempts, setStanding, snapshotOf } from '../../db/attempts';
 import { backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
 import { changeStored, deleteSession, listDeleted, listSessions, storeSession, undelete } from '../../db/sessions';
@@ -15,6 +17,7 @@ beforeEach(async () => {
   await database.shelves.clear();
   await database.attempts.clear();
   await database.snapshots.clear();
+  await database.standings.clear();
   await database.deleted.clear();
 });
 
@@ -30,6 +33,20 @@ const bring = async (text: string) => {
   if (!prepared.ok) throw new Error(prepared.reason);
   return { words: planWords(prepared.plan), before: await takeIn(prepared.plan) };
 };
+
+const attemptOf = ({ id: sessionId }: Pick<Session, 'id'>, id: string): Attempt => ({
+  id,
+  sessionId,
+  at: '2026-11-30T10:00:00.000Z',
+  kind: 'kept',
+  parentId: null,
+  changes: [],
+  figures: null,
+  words: 'dull',
+  tags: [],
+  rating: 2,
+  soundBytes: 0,
+});
 
 test('a new session records the gear of the shelf as it is that day', async () => {
   expect((await createSession('One')).shelf).toEqual({ microphones: [], devices: [], stands: [], setups: [] });
@@ -100,8 +117,55 @@ describe('what comes through the door', () => {
     const same = await prepareImport(exportSession(boathouseKit()));
     expect(same.ok && planWords(same.plan)).toEqual(['1 session is here already, just so.', 'There is nothing in it that is not here already.']);
     const { words } = await bring(exportSession({ ...boathouseKit(), players: 'Tor' }));
-    expect(words.join(' ')).toMatch(/is here in another form: both are kept/);
+    expect(words.join(' ')).toMatch(/is here in another form\. Both are kept/);
     expect(await names()).toEqual(['Boathouse kit, Saturday', 'Boathouse kit, Saturday, imported']);
+  });
+  test('the same changed file taken in thrice is one copy, with one set of attempts, and told to be newer', async () => {
+    await storeSession(boathouseKit());
+    const changed = { ...boathouseKit(), players: 'Tor', updatedAt: '2026-12-01T10:00:00.000Z' };
+    const file = exportLibrary(null, [changed], null, [{ attempt: attemptOf(changed, 'a1'), setup: changed, stands: true }]);
+    const first = await bring(file);
+    expect(first.words[1]).toBe(
+      '“Boathouse kit, Saturday” is here as it was before: the file has what was changed later. Both are kept, the newcomer as “…, imported”.',
+    );
+    for (let i = 0; i < 2; i++) expect((await bring(file)).words).toContain('1 session is here already, just so.');
+    expect(await names()).toEqual(['Boathouse kit, Saturday', 'Boathouse kit, Saturday, imported']);
+    expect(await database.attempts.count()).toBe(1);
+    // Worked on since, it is another again.
+    const copy = (await database.sessions.toArray()).find(({ id }) => id !== boathouseKit().id);
+    await changeStored(copy?.id ?? '', (session) => ({ ...session, players: 'Tor and Marit' }));
+    await bring(file);
+    expect(await database.sessions.count()).toBe(3);
+  });
+  test('sessions of any kind with what was tried: backed up, wiped and brought back they are what they were (seeded)', async () => {
+    const seeds: number[] = [];
+    const kept: KeptAttempt[] = [];
+    for (const seed of seedsFor({ name: 'backups', from: 1, least: 20, all: 1000, seconds: 3 })) {
+      seeds.push(seed);
+      const session = wander({ ...boathouseKit(), id: `s${seed}`, name: `Session ${seed}` }, seed, 6);
+      await storeSession(session);
+      for (let k = 0; k < seed % 4; k++) {
+        const setup = wander(session, seed + 5000 * (k + 1), 3);
+        await addAttempt({ ...attemptOf(session, `a${seed}-${k}`), parentId: k === 0 ? null : `a${seed}-${k - 1}` }, setup);
+      }
+      // The first stands again where there are three.
+      if (seed % 4 === 3) await setStanding(session.id, `a${seed}-0`);
+    }
+    await changeShelf(() => BOATHOUSE_SHELF);
+    kept.push(...(await allAttempts()));
+    const everything = async () => [
+      (await database.sessions.toArray()).map(({ id, session }) => [id, session]),
+      await database.attempts.toArray(),
+      await database.snapshots.toArray(),
+      (await database.standings.toArray()).sort((a, b) => a.sessionId.localeCompare(b.sessionId)),
+      await shelfNow(),
+    ];
+    const before = await everything();
+    const backup = await backupText();
+    for (const table of [database.sessions, database.shelves, database.attempts, database.snapshots, database.standings]) await table.clear();
+    await bring(backup);
+    expect(await everything()).toEqual(before);
+    expect(kept.filter(({ stands }) => stands)).toHaveLength(seeds.filter((seed) => seed % 4 > 0).length);
   });
   test('a shelf joins the shelf: new things added, things that differ kept beside, nothing replaced', async () => {
     await changeShelf(() => BOATHOUSE_SHELF);

@@ -90,7 +90,7 @@ const gearOn = (shelf: Shelf): Gear[] => KINDS.flatMap((kind) => (shelf[kind] ??
 
 /** Does what was planned, all of it or nothing. */
 export async function takeIn(plan: ImportPlan): Promise<Brought> {
-  const tables = [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots];
+  const tables = [database.sessions, database.shelves, database.journal, database.attempts, database.snapshots, database.standings];
   const brought = await database.transaction('rw', tables, async () => {
     const firstShelf = (await database.shelves.get('shelf')) === undefined;
     await addSessions(plan.add);
