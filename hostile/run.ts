@@ -15,6 +15,7 @@ import { layoutWalk, noLayouts } from './layouts';
 import { askAtRandom } from './requests';
 import { wreckRows } from './rows';
 import { editInTwoTabs } from './tabs';
+import { noTabs, walkTabs } from './tabWalk';
 import { listen, viewsOf } from './views';
 
 // The seeded trials in full; `npm test` runs a sample of each. Name the ones to run, or none for all.
@@ -25,6 +26,7 @@ const { values, positionals } = parseArgs({
     sequences: { type: 'string', default: '20000' },
     actions: { type: 'string', default: '5000' },
     files: { type: 'string', default: '20000' },
+    walks: { type: 'string', default: '300' },
     connections: { type: 'string', default: '10000' },
     layouts: { type: 'string', default: '2000' },
   },
@@ -77,6 +79,27 @@ async function tabs(): Promise<number> {
     await browser.close();
     server.stop();
   }
+}
+
+/** Two and three tabs with kills, reloads, deletions, imports and attempts between. */
+async function walks(): Promise<number> {
+  const server = await serve();
+  const browser = await chromium.launch({ executablePath: browserFile.path, args: ['--no-sandbox', '--disable-gpu'] });
+  const counts = noTabs();
+  try {
+    for (let i = 0; i < Number(values.walks); i++) {
+      await walkTabs(browser, server.url, seed * 1000 + i, counts);
+      if (counts.wrong.length > 0) console.log(counts.wrong.splice(0).join('\n'));
+    }
+  } finally {
+    await browser.close();
+    server.stop();
+  }
+  return told(
+    'walks',
+    `${counts.walks} of two and three tabs, ${counts.presses} presses, ${counts.onTheirWay} on their way when their tab ended, ${JSON.stringify(counts.steps)}`,
+    counts.wrong,
+  );
 }
 
 async function withPage<T>(work: (page: Page, url: string) => Promise<T>): Promise<T> {
@@ -189,6 +212,7 @@ const TRIALS: Readonly<Record<string, () => Promise<number>>> = {
   layouts,
   kills,
   tabs,
+  walks,
 };
 let failures = 0;
 for (const name of positionals.length ? positionals : Object.keys(TRIALS)) {

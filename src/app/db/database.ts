@@ -34,6 +34,7 @@ export interface JournalRow {
   readonly count: number;
   readonly base: number;
   readonly session: unknown;
+  readonly before?: unknown;
 }
 
 /** An attempt without its set-up; see core/attempts. */

@@ -9,6 +9,8 @@ export interface JournalEntry {
   /** The revision of the row that the tab had seen last. */
   readonly base: number;
   readonly session: Session;
+  /** What it went on from: the document that the tab knew to be stored. Entries of before have none. */
+  readonly before?: Session;
 }
 
 const keyOf = (id: string, tab: string): string => `${id}/${tab}`;
@@ -31,9 +33,9 @@ export function writeJournal(entry: JournalEntry): void {
 /** What killed tabs left behind for a session, as far as it can be read. */
 export async function readJournal(id: string): Promise<JournalEntry[]> {
   const rows = await database.journal.where('sessionId').equals(id).toArray();
-  return rows.flatMap(({ tab, count, base, session }): JournalEntry[] => {
-    const read = readSession(session);
-    return read.ok && read.value.id === id ? [{ tab, count, base, session: read.value }] : [];
+  return rows.flatMap(({ tab, count, base, session, before }): JournalEntry[] => {
+    const [read, start] = [readSession(session), readSession(before)];
+    return read.ok && read.value.id === id ? [{ tab, count, base, session: read.value, ...(start.ok ? { before: start.value } : {}) }] : [];
   });
 }
 

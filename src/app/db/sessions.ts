@@ -1,4 +1,4 @@
-import { readSession, SESSION_VERSION, type Session, sessionContent, storedName } from '../../core/document';
+import { mergedOnto, readSession, SESSION_VERSION, type Session, sessionContent, storedName } from '../../core/document';
 import type { InSteps } from '../../core/exchange';
 import { inPieces } from '../components/inPieces';
 import { newId } from '../components/newId';
@@ -73,6 +73,30 @@ const goesOn = (entry: JournalEntry, row: SessionRow): boolean => (row.savedBy =
 const wasBuried = (entry: JournalEntry, row: SessionRow): boolean => row.savedBy !== entry.tab && row.revision > entry.base;
 
 /**
+ * A stored session with what killed tabs had done and not written: each change in turn goes onto what is there. What cannot, since the same
+ * was changed by somebody else, is left beside.
+ */
+function takenUp(
+  stored: Session,
+  row: SessionRow,
+  left: readonly JournalEntry[],
+): { readonly session: Session; readonly beside: readonly Session[] } {
+  let session = stored;
+  const beside: Session[] = [];
+  // Entries that do not say what they went on from: the last one goes on, the others are kept beside.
+  const last = left.findLast((entry) => goesOn(entry, row) && !entry.before);
+  for (const entry of left) {
+    if (!goesOn(entry, row) && !wasBuried(entry, row)) continue;
+    const onto = entry.before ? mergedOnto(entry.before, entry.session, session) : null;
+    const read = onto && readSession(onto);
+    if (read?.ok) session = read.value;
+    else if (entry === last && session === stored) session = entry.session;
+    else beside.push(entry.session);
+  }
+  return { session, beside };
+}
+
+/**
  * Loads a session, migrated and validated; one of an older version is written back in the same transaction. What a killed tab had
  * in its journal but not yet in the database is taken up; where another tab has gone on since, it is kept beside as a session of
  * its own. Null when there is no session of that id.
@@ -85,17 +109,13 @@ export async function loadSession(id: string): Promise<Stored | null> {
     if (found.kind === 'unreadable') return found;
     const left = await readJournal(id);
     await clearJournal(left);
-    // Of several tabs that were killed the last one's change goes on; every other that differs is kept beside.
-    const following = left.filter((entry) => goesOn(entry, row));
-    const newer = following.at(-1)?.session;
-    const kept = newer ?? found.session;
-    for (const { session } of left.filter((entry) => wasBuried(entry, row) || following.slice(0, -1).includes(entry))) {
-      if (sessionContent(session) === sessionContent(kept)) continue;
-      const copy = { ...session, id: newId(), name: storedName(`${session.name.slice(0, 100)}, recovered`) };
+    const { session, beside } = takenUp(found.session, row, left);
+    for (const other of beside) {
+      if (sessionContent(other) === sessionContent(session)) continue;
+      const copy = { ...other, id: newId(), name: storedName(`${other.name.slice(0, 100)}, recovered`) };
       await database.sessions.put(rowOf(copy, 1));
     }
-    if (!newer && !isOlder(row.session)) return found;
-    const session = newer ?? found.session;
+    if (session === found.session && !isOlder(row.session)) return found;
     await database.sessions.put(rowOf(session, row.revision + 1));
     return { kind: 'session', session, revision: row.revision + 1 } as const;
   });

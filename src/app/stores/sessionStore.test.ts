@@ -195,6 +195,22 @@ describe('opening', () => {
     expect(names.sort()).toEqual(['Of the first, recovered', 'Of the second']);
     expect((await database.journal.toArray()).map(({ tab }) => tab)).toEqual(['new']);
   });
+  test('two tabs killed at once, a third that wrote meanwhile: what each changed is in it, none beside; the same thing changed twice is kept beside', async () => {
+    const kit = boathouseKit();
+    const moved = (i: number, by: number) =>
+      kit.microphones.map((one, k) => (k === i ? { ...one, positionM: { ...one.positionM, x: one.positionM.x + by } } : one));
+    writeJournal({ tab: 'dead 1', count: 1, base: 1, session: { ...kit, microphones: moved(0, 0.02) }, before: kit });
+    writeJournal({ tab: 'dead 2', count: 1, base: 1, session: { ...kit, microphones: moved(1, 0.03) }, before: kit });
+    writeJournal({ tab: 'dead 3', count: 1, base: 1, session: { ...kit, players: 'Of the third' }, before: kit });
+    await changeStored(kit.id, (session) => ({ ...session, players: 'Written meanwhile' }));
+    const opened = await loadSession(kit.id);
+    const now = opened?.kind === 'session' ? opened.session : null;
+    const went = now?.microphones.map(({ positionM }, i) => Math.round(100 * (positionM.x - (kit.microphones[i]?.positionM.x ?? 0))));
+    expect(went?.slice(0, 3)).toEqual([2, 3, 0]);
+    expect(now?.players).toBe('Written meanwhile');
+    const names = (await listSessions()).flatMap((found) => (found.kind === 'session' ? [found.session.name] : []));
+    expect(names.filter((name) => name.endsWith('recovered'))).toHaveLength(1);
+  });
   test('a journal buried under two tabs’ work comes back as a session of its own', async () => {
     writeJournal({ tab: 'dead', count: 1, base: 1, session: { ...boathouseKit(), name: 'Mine' } });
     await settled();

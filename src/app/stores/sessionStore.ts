@@ -69,8 +69,8 @@ function onWritten(written: Written): void {
 }
 
 /** A writer that tells the page only as long as its session is on the bench. */
-function writerFor(id: string, base: number | null): SessionWriter {
-  const own: SessionWriter = new SessionWriter(id, base, (written) => {
+function writerFor(session: Session, base: number | null): SessionWriter {
+  const own: SessionWriter = new SessionWriter(session, base, (written) => {
     if (own === writer) onWritten(written);
   });
   return own;
@@ -227,7 +227,7 @@ export function setSession(session: Session | null, revision: number | null = nu
       old.id,
       old.settled.then(() => void leaving.delete(old.id)),
     );
-  writer = session && writerFor(session.id, revision);
+  writer = session && writerFor(session, revision);
   lastBurst = null;
   set({ ...EMPTY, doc: session, revision: state().revision + 1 });
   history().clear();
@@ -242,7 +242,7 @@ export function follow(row: SessionRow | undefined, id: string): void {
   }
   const stored = writer.isNews(row) ? storedOf(row) : null;
   if (stored?.kind !== 'session') return;
-  writer.saw(row.revision);
+  writer.saw(row.revision, stored.session);
   show(stored.session, ELSEWHERE, { notice: FOLLOWED });
 }
 

@@ -44,12 +44,17 @@ export class SessionWriter {
   private pending: Change[] = [];
   private writing: Promise<void> | null = null;
 
+  readonly id: string;
+
   /** @param base the revision of the stored row seen last; null before the first write */
   constructor(
-    readonly id: string,
+    /** The document as it was opened. */
+    private stored: Session,
     private base: number | null,
     private readonly tell: (written: Written) => void,
-  ) {}
+  ) {
+    this.id = stored.id;
+  }
 
   /** Whether changes are on their way. */
   get busy(): boolean {
@@ -67,8 +72,9 @@ export class SessionWriter {
   }
 
   /** Takes note that a revision is on the screen. */
-  saw(revision: number): void {
+  saw(revision: number, stored: Session): void {
     this.base = revision;
+    this.stored = stored;
   }
 
   /** Whether a row is known to have been there. */
@@ -81,7 +87,7 @@ export class SessionWriter {
     this.newest = document;
     this.count = count;
     this.pending.push(change);
-    writeJournal({ tab: TAB_ID, count, base: this.base ?? 0, session: document });
+    writeJournal({ tab: TAB_ID, count, base: this.base ?? 0, session: document, before: this.stored });
   }
 
   /** Writes the document anew, whatever became of its row. */
@@ -118,6 +124,7 @@ export class SessionWriter {
       });
       if (outcome.kind === 'gone') return this.giveBack(sent, { kind: 'gone' });
       this.base = outcome.revision;
+      this.stored = outcome.kind === 'merged' ? outcome.session : newest;
       if (outcome.kind === 'merged') this.takeMerged(outcome.session, sent, refused);
       return true;
     } catch (error) {

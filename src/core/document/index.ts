@@ -21,3 +21,4 @@ export * from './schema';
 export * from './session';
 export * from './shelfDifferences';
 export { readTakeReport } from './takeSchema';
+export { mergedOnto } from './threeWay';

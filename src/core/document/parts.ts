@@ -1,5 +1,6 @@
 import { BRIEF, fieldsOf, GROUPS, ITEMS, READY, SESSION, withPart } from './records';
 import type { Session, Shelf } from './session';
+import { isEqual } from './threeWay';
 
 /** Set-up fields of a session that are no groups of fields, and those that are whole. */
 const WHOLE = fieldsOf(SESSION, 'set-up').filter((key) => key !== 'brief' && key !== 'ready') as readonly (keyof Session)[];
@@ -35,14 +36,6 @@ export interface Difference {
 }
 
 const LISTS = ['instruments', 'microphones', 'pairs', 'furnishings'] as const;
-
-/** Equal as stored, the order of fields apart. */
-function isEqual(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
-  return [...keys].every((key) => isEqual((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]));
-}
 
 /** Every set-up field of two sessions that differs, by the records; what is the day's or the record's is not looked at. */
 export function differenceOf(before: Session, after: Session): readonly Difference[] {
