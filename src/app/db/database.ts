@@ -35,6 +35,7 @@ export interface JournalRow {
   readonly base: number;
   readonly session: unknown;
   readonly before?: unknown;
+  readonly sent?: unknown;
 }
 
 /** An attempt without its set-up; see core/attempts. */

@@ -11,6 +11,8 @@ export interface JournalEntry {
   readonly session: Session;
   /** What it went on from: the document that the tab knew to be stored. Entries of before have none. */
   readonly before?: Session;
+  /** What of it was on its way into the row when this was written. */
+  readonly sent?: Session;
 }
 
 const keyOf = (id: string, tab: string): string => `${id}/${tab}`;
@@ -33,9 +35,11 @@ export function writeJournal(entry: JournalEntry): void {
 /** What killed tabs left behind for a session, as far as it can be read. */
 export async function readJournal(id: string): Promise<JournalEntry[]> {
   const rows = await database.journal.where('sessionId').equals(id).toArray();
-  return rows.flatMap(({ tab, count, base, session, before }): JournalEntry[] => {
-    const [read, start] = [readSession(session), readSession(before)];
-    return read.ok && read.value.id === id ? [{ tab, count, base, session: read.value, ...(start.ok ? { before: start.value } : {}) }] : [];
+  return rows.flatMap(({ tab, count, base, session, before, sent }): JournalEntry[] => {
+    const [read, start, way] = [readSession(session), readSession(before), readSession(sent)];
+    return read.ok && read.value.id === id
+      ? [{ tab, count, base, session: read.value, ...(start.ok ? { before: start.value } : {}), ...(way.ok ? { sent: way.value } : {}) }]
+      : [];
   });
 }
 

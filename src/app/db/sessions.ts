@@ -87,7 +87,7 @@ function takenUp(
   const last = left.findLast((entry) => goesOn(entry, row) && !entry.before);
   for (const entry of left) {
     if (!goesOn(entry, row) && !wasBuried(entry, row)) continue;
-    const onto = entry.before ? mergedOnto(entry.before, entry.session, session) : null;
+    const onto = entry.before ? mergedOnto(entry.before, entry.session, session, entry.sent) : null;
     const read = onto && readSession(onto);
     if (read?.ok) session = read.value;
     else if (entry === last && session === stored) session = entry.session;

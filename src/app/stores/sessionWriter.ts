@@ -43,6 +43,8 @@ export class SessionWriter {
   private count = 0;
   private pending: Change[] = [];
   private writing: Promise<void> | null = null;
+  /** The document that is on its way into the row. */
+  private sent: Session | null = null;
 
   readonly id: string;
 
@@ -87,7 +89,7 @@ export class SessionWriter {
     this.newest = document;
     this.count = count;
     this.pending.push(change);
-    writeJournal({ tab: TAB_ID, count, base: this.base ?? 0, session: document, before: this.stored });
+    writeJournal({ tab: TAB_ID, count, base: this.base ?? 0, session: document, before: this.stored, ...(this.sent ? { sent: this.sent } : {}) });
   }
 
   /** Writes the document anew, whatever became of its row. */
@@ -115,6 +117,7 @@ export class SessionWriter {
     const { base, count, newest, pending: sent } = this;
     if (!newest) return false;
     this.pending = [];
+    this.sent = newest;
     let refused = false;
     try {
       const outcome = await saveSession(newest, { base, count, nowIso: now() }, (theirs) => {
@@ -129,6 +132,8 @@ export class SessionWriter {
       return true;
     } catch (error) {
       return this.giveBack(sent, { kind: 'failed', problem: saveProblem(error) });
+    } finally {
+      this.sent = null;
     }
   }
 

@@ -36,6 +36,16 @@ const sorted = (value: unknown): string =>
     Array.isArray(part) && part.every((one) => typeof one?.id === 'string') ? [...part].sort((a, b) => (a.id < b.id ? -1 : 1)) : part,
   );
 
+test('what was on its way there already is one’s own: what was done since goes onto it', () => {
+  const named = (name: string) => ({ ...kit, microphones: changed(first.id, { name }) });
+  const [one, two] = [named('First'), named('First and second')];
+  const theirs = { ...one, players: 'You' };
+  expect(mergedOnto(kit, two, theirs)).toBeNull();
+  expect(mergedOnto(kit, two, theirs, one)).toEqual({ ...two, players: 'You' });
+  // Something else again is somebody else's.
+  expect(mergedOnto(kit, two, { ...kit, microphones: changed(first.id, { name: 'Another' }) }, one)).toBeNull();
+});
+
 test('random work on both sides: nothing changed alone is lost, merging with nothing is nothing (seeded)', () => {
   expect(COMMAND_NAMES.length).toBeGreaterThan(20);
   let both = 0;

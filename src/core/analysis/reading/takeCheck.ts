@@ -1,6 +1,7 @@
 import type { AudioFile } from '../../audio';
 import type { FftKernel, RealFftPlan } from '../../math';
 import { type DelayEstimate, estimateDelay } from '../delays/delay';
+import { type Drift, driftsOf, type StrokeSeen } from '../delays/drift';
 import { correlationOf, sumLossDb } from '../meters/bands';
 import { type ChannelReading, meterTake } from '../meters/meterTake';
 import { noiseFor, noiseOf, QuietWindows } from '../meters/noise';
@@ -13,6 +14,7 @@ import { OnsetDetector } from '../sources/onsets';
 import { measureSources } from '../sources/sources';
 import { proposeSum } from '../sum/proposal';
 import { alignByTimestamps } from './alignByTimestamps';
+import { clockGroups, driftFindings, retimedChannels } from './clockGroups';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } from './report';
 import { rolesOf } from './roles';
@@ -102,7 +104,7 @@ function commonRate(channels: readonly TakeChannel[]): number {
 }
 
 /** What is measured of channels that are compared with one another, all with all. */
-type Part = Pick<TakeReport, 'channels' | 'pairs' | 'sources' | 'proposal' | 'findings'>;
+type Part = Pick<TakeReport, 'channels' | 'pairs' | 'sources' | 'proposal' | 'findings'> & { readonly strokes: readonly StrokeSeen[] };
 
 type ReadingOf = (channel: TakeChannel) => Promise<ChannelReading>;
 
@@ -120,7 +122,7 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, r
     bank = first.bank;
     const maxLagSamples = options.maxLagSamples ?? DEFAULT_MAX_LAG;
     const estimateOf = pairEstimator(first, rate, plan, maxLagSamples, noiseFor(first.gapNoise, GAP, gaps.windowEnergy, WINDOW, windowEnergy));
-    const sources = await measureSources(reader, first.onsets.events, {
+    const { sources, strokes } = await measureSources(reader, first.onsets.events, {
       kernel: options.kernel,
       sampleRateHz: rate,
       maxLagSamples,
@@ -133,6 +135,7 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, r
     const usable = reports.map((report) => !report.silent);
     return {
       channels: reports,
+      strokes,
       pairs: pairReports(first, names, rate, estimateOf),
       sources,
       proposal: proposeSum(first.bank, names, usable, sources, estimateOf, rate),
@@ -164,6 +167,24 @@ async function measureInGroups(channels: readonly TakeChannel[], rate: number, r
   return parts;
 }
 
+/** The same, every recorder's clock brought to that of most before anything is concluded: a take of one recorder is measured once. */
+async function measureByOneClock(
+  channels: readonly TakeChannel[],
+  rate: number,
+  readingOf: ReadingOf,
+  options: TakeCheckOptions,
+): Promise<{ readonly parts: readonly Part[]; readonly drifts: readonly Drift[] }> {
+  const parts = await measureInGroups(channels, rate, readingOf, { ...options, onProgress: (share) => options.onProgress?.(0.9 * share) });
+  // Strokes of groups that are measured apart do not compare.
+  const [only, ...others] = parts;
+  const drifts = only && others.length === 0 ? driftsOf(only.strokes, channels.length, rate) : [];
+  if (drifts.length === 0) return { parts, drifts };
+  const same = retimedChannels(channels, drifts);
+  const bySame = new Map(same.map((channel, i) => [channel, channels[i] as TakeChannel]));
+  const again = await measureInGroups(same, rate, (channel) => readingOf(bySame.get(channel) ?? channel), options);
+  return { parts: again, drifts };
+}
+
 const NO_OFFER: SumOffer = { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } };
 
 /** What groups offer, taken together: the strongest gain stands for it. */
@@ -190,7 +211,7 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
   // Whatever goes wrong first is told; what the meters say after that is of no more use.
   metered.catch(() => undefined);
   const readingOf: ReadingOf = async (channel) => (await metered)[all.indexOf(channel)] as ChannelReading;
-  const parts = await measureInGroups(channels, rate, readingOf, options);
+  const { parts, drifts } = await measureByOneClock(channels, rate, readingOf, options);
   const order = new Map(channels.map(({ name }, i) => [name, i]));
   const reports = parts.flatMap((part) => part.channels).sort((a, b) => (order.get(a.name) ?? 0) - (order.get(b.name) ?? 0));
   const alone = await Promise.all(strangers.map(async (stranger) => (await readingOf(stranger)).report));
@@ -208,10 +229,11 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
       ...together(parts.map(({ proposal }) => proposal)),
       polarityOnly: together(parts.map(({ proposal }) => proposal.polarityOnly ?? NO_OFFER)),
     },
-    clocks: [],
+    clocks: clockGroups(channels, drifts),
     roles: rolesOf(channels.map(({ name }) => name)),
     findings: [
       ...findings,
+      ...driftFindings(channels, drifts, rate),
       ...groupFindings(
         channels.length,
         parts.map((part) => part.channels.length),

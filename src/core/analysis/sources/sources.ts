@@ -2,6 +2,7 @@ import { BANDS, colourGap, colourOf, type PerBand } from '../../acoustics';
 import { type FftKernel, median, type RealFftPlan } from '../../math';
 import { type DelayEstimate, estimateDelay } from '../delays/delay';
 import type { DelayOptions } from '../delays/delayWeights';
+import type { StrokeSeen } from '../delays/drift';
 import { Familiarity, toDb } from '../meters/familiarity';
 import { kPower } from '../meters/loudness';
 import { noiseFor, noiseOf } from '../meters/noise';
@@ -79,6 +80,8 @@ class SourceMeasurement {
   private readonly familiarity: Familiarity;
   private readonly bank: SpectrumBank;
   private readonly windows: EventWindows;
+  /** Every stroke that was looked at by itself. */
+  readonly seen: StrokeSeen[] = [];
 
   constructor(
     private readonly reader: TakeReader,
@@ -193,6 +196,7 @@ class SourceMeasurement {
     for (const event of list) {
       const bank = this.bankOf([event]);
       const delays = this.reader.channels.map((_, c) => this.estimate(bank, spot, c, true));
+      this.seen.push({ frame: event.frame, spot, arrivals: delays });
       const colourDb = this.colourOf(bank, spot);
       const home = groups.find(
         (group) => medianGap(group.delays, delays) <= SAME_SOURCE_SAMPLES && colourGap(group.colourDb, colourDb) <= SAME_COLOUR_DB,
@@ -250,11 +254,18 @@ class SourceMeasurement {
   }
 }
 
+export interface SourcesSeen {
+  readonly sources: readonly SourceReport[];
+  /** Every stroke that was looked at by itself. */
+  readonly strokes: readonly StrokeSeen[];
+}
+
 /** Measures, for every source found in the events, how each channel hears it against the channel nearest to it. */
-export async function measureSources(reader: TakeReader, events: readonly TakeEvent[], settings: SourceSettings): Promise<SourceReport[]> {
+export async function measureSources(reader: TakeReader, events: readonly TakeEvent[], settings: SourceSettings): Promise<SourcesSeen> {
   const measurement = new SourceMeasurement(reader, events, settings);
   try {
-    return await measurement.run();
+    const sources = await measurement.run();
+    return { sources, strokes: measurement.seen };
   } finally {
     measurement.dispose();
   }
