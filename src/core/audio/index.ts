@@ -2,5 +2,5 @@ export * from './audioFile';
 export * from './byteSource';
 export type { FlacPlatform } from './flac';
 
-export { FARTHEST, silenceDamage } from './samples';
+export { BYTES_PER_SAMPLE, FARTHEST, silenceDamage } from './samples';
 export * from './wavWriter';

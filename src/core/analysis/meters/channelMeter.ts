@@ -1,6 +1,7 @@
 import { FARTHEST, silenceDamage } from '../../audio';
 import { dbFromAmplitudeRatio } from '../../units';
 import type { ChannelReport, Clip } from '../reading/report';
+import { FlatTops } from './flatTops';
 import { HumMeter } from './hum';
 import { LoudnessMeter } from './loudness';
 import { HOP, SlowMeter } from './thumps';
@@ -12,10 +13,10 @@ const { abs, floor, log10, max, min, round } = Math;
 const FULL_SCALE = 0.9999;
 /** Shortest run at full scale that is a clip (common practice: two or three consecutive samples). */
 const CLIP_RUN = 2;
-/** A flat top below full scale counts when this long, and when it comes back at the same height this often. */
-const FLAT_RUN = 4;
-const FLAT_REPEATS = 3;
+/** Below this no top is looked at. */
 const LOWEST_FLAT_TOP = 0.25;
+/** A float above this goes on beyond full scale: what stands at full scale in it is no ceiling. */
+const BEYOND = 1.0001;
 /** No more clips than this are listed one by one; all are counted. */
 const MOST_CLIPS = 200;
 /** Peaks below this are silence: nothing plugged in, or not armed (our choice, far above a dead input's noise). */
@@ -39,11 +40,11 @@ export class ChannelMeter {
   private peak = 0;
   private runStart = -1;
   private runValue = 0;
-  private runIsFull = false;
   private readonly clips: Clip[] = [];
   private clipCount = 0;
   private readonly hum: HumMeter;
-  private readonly flatTops = new Map<number, { readonly list: Clip[]; count: number }>();
+  private readonly flatTops: FlatTops;
+  private readonly fullScale: number;
   /** What sways slowly, hop by hop. */
   readonly slow: SlowMeter;
   badSamples = 0;
@@ -52,9 +53,14 @@ export class ChannelMeter {
   constructor(
     private readonly name: string,
     sampleRateHz: number,
-    /** A floating-point file goes on above full scale: only flat tops are clips there. */
+    /** A floating-point file may go on above full scale: then only flat tops are clips there. */
     private readonly isFloat = false,
+    /** Of an integer file: the step between two of its values, re full scale. */
+    step = 0,
   ) {
+    this.flatTops = new FlatTops(LOWEST_FLAT_TOP, step);
+    // The highest value of few bits is a step short of 1.
+    this.fullScale = min(FULL_SCALE, 1 - 1.01 * step);
     this.slow = new SlowMeter(sampleRateHz);
     this.hum = new HumMeter(sampleRateHz);
     this.loudness = new LoudnessMeter(sampleRateHz);
@@ -105,27 +111,21 @@ export class ChannelMeter {
     });
   }
 
-  /** Whether a sample is at the ceiling of its file: an integer's at either end, a float's at exactly one where nothing goes beyond. */
-  private atCeiling(size: number): boolean {
-    return this.isFloat ? size === 1 : size >= FULL_SCALE;
-  }
-
-  /** Runs of equal samples, and of samples at full scale on one side. */
+  /** Runs at full scale on one side, and tops that are flat below it. */
   private findRuns(block: Float32Array, start: number, end: number): void {
+    const { fullScale, flatTops } = this;
     for (let i = start; i < end; i++) {
       const value = block[i] as number;
-      const size = abs(value);
-      const isFull = this.atCeiling(size);
-      const goesOn = this.runIsFull ? isFull && value * this.runValue > 0 : !isFull && value === this.runValue;
-      if (this.runStart >= 0 && !goesOn) {
+      const isFull = abs(value) >= fullScale;
+      if (this.runStart >= 0 && !(isFull && value * this.runValue > 0)) {
         this.endRun(this.runStart, this.seen + i);
         this.runStart = -1;
       }
-      if (this.runStart < 0 && size > LOWEST_FLAT_TOP) {
+      if (this.runStart < 0 && isFull) {
         this.runStart = this.seen + i;
         this.runValue = value;
-        this.runIsFull = isFull;
       }
+      flatTops.add(value, this.seen + i);
     }
   }
 
@@ -139,28 +139,9 @@ export class ChannelMeter {
   }
 
   private endRun(startSample: number, endSample: number): void {
-    const length = endSample - startSample;
-    if (length < CLIP_RUN) return;
-    const clip = { startSample, endSample };
-    if (this.runIsFull) {
-      this.clipCount++;
-      if (this.clips.length < MOST_CLIPS) this.clips.push(clip);
-      return;
-    }
-    if (length < FLAT_RUN) return;
-    const key = round(this.runValue * 1e6);
-    const top = this.flatTops.get(key) ?? { list: [], count: 0 };
-    top.count++;
-    if (top.list.length < MOST_CLIPS) top.list.push(clip);
-    if (top.count === 1 && this.flatTops.size >= 64) this.flatTops.delete(this.flatTops.keys().next().value as number);
-    this.flatTops.set(key, top);
-  }
-
-  /** Flat tops at the channel's own ceiling: an analogue stage or an earlier file clipped. */
-  private analogueClips(): { readonly list: readonly Clip[]; readonly count: number } {
-    const ceiling = this.peak * 0.995 * 1e6;
-    const tops = [...this.flatTops].filter(([key, { count }]) => abs(key) >= ceiling && count >= FLAT_REPEATS).map(([, top]) => top);
-    return { list: tops.flatMap(({ list }) => list), count: tops.reduce((sum, { count }) => sum + count, 0) };
+    if (endSample - startSample < CLIP_RUN) return;
+    this.clipCount++;
+    if (this.clips.length < MOST_CLIPS) this.clips.push({ startSample, endSample });
   }
 
   /** Level under which the quietest tenth of 50 ms frames lies, dBFS rms. Frames of digital silence do not count. */
@@ -179,7 +160,10 @@ export class ChannelMeter {
   report(): ChannelReport {
     if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
     this.runStart = -1;
-    const flat = this.analogueClips();
+    const isOpen = this.isFloat && this.peak > BEYOND;
+    const [clips, clipCount] = isOpen ? [[], 0] : [this.clips, this.clipCount];
+    // At full scale itself they are counted already.
+    const flat = this.peak < this.fullScale || isOpen ? this.flatTops.at(this.peak) : { list: [], count: 0 };
     const peakDbfs = max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
     return {
       name: this.name,
@@ -189,8 +173,8 @@ export class ChannelMeter {
       noiseFloorDbfs: this.noiseFloorDbfs(),
       dcOffset: this.seen ? this.sum / this.seen : 0,
       silent: peakDbfs < SILENT_DBFS,
-      clips: [...this.clips, ...flat.list].sort((a, b) => a.startSample - b.startSample),
-      clipCount: this.clipCount + flat.count,
+      clips: [...clips, ...flat.list].sort((a, b) => a.startSample - b.startSample),
+      clipCount: clipCount + flat.count,
       isFloat: this.isFloat,
       hum: this.hum.hum(),
     };

@@ -1,7 +1,7 @@
 import type { AudioFile } from '../../audio';
 import { alignByTimestamps } from '../reading/alignByTimestamps';
 import type { ChannelReport } from '../reading/report';
-import { blocksOf, isFloat, type TakeChannel, takeChannels } from '../reading/take';
+import { blocksOf, isFloat, stepOf, type TakeChannel, takeChannels } from '../reading/take';
 import { ChannelMeter } from './channelMeter';
 import type { Sways } from './thumps';
 
@@ -20,7 +20,7 @@ export interface ChannelReading {
 export type WatchBlock = (channel: TakeChannel, block: Float32Array, start: number, count: number) => void;
 
 async function meter(channels: readonly TakeChannel[], watch: WatchBlock | undefined): Promise<ChannelReading[]> {
-  const meters = channels.map((channel) => new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel)));
+  const meters = channels.map((channel) => new ChannelMeter(channel.name, channel.file.info.sampleRateHz, isFloat(channel), stepOf(channel)));
   for await (const { start, count, blocks } of blocksOf(channels, BLOCK_FRAMES)) {
     channels.forEach((channel, c) => {
       const block = blocks[c] as Float32Array;

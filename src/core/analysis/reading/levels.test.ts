@@ -104,6 +104,48 @@ describe('channel levels', () => {
   test('a clean tone has none, whatever its level', () => {
     for (const amplitude of [0.1, 0.3, 0.7, 0.99]) expect(metered(sine(87, amplitude, 1)).clips).toEqual([]);
   });
+  test('a low tone is no flat top at any rate and depth, with noise or without; an overloaded stage is, with noise on it as well', () => {
+    // Tones of 16 to 82 Hz, four depths of quantisation, three rates; then the same cut off by 0.5 to 6 dB with noise of 1e-4 of full scale.
+    const random = createRandom(7);
+    const wrong: string[] = [];
+    for (const rate of [44_100, 48_000, 96_000])
+      for (const hertz of [16, 31, 41, 55, 82])
+        for (const step of [0, 2 ** -23, 2 ** -15, 2 ** -7])
+          for (const cutDb of [0, 0.5, 2, 6]) {
+            if (step === 2 ** -7 && cutDb === 0.5) continue;
+            const [level, ceiling] = [0.63 * 10 ** (cutDb / 20), 0.63];
+            const meter = new ChannelMeter('x', rate, step === 0, step);
+            const samples = Float32Array.from({ length: rate }, (_, i) => {
+              const clean = Math.max(-ceiling, Math.min(ceiling, level * Math.sin((2 * Math.PI * hertz * i) / rate)));
+              const value = clean + (cutDb > 0 || hertz > 40 ? 1e-4 * random.normal() : 0);
+              return step === 0 ? value : Math.round(value / step) * step;
+            });
+            for (let at = 0; at < rate; at += 8192) meter.push(samples.slice(at, at + 8192), Math.min(8192, rate - at));
+            const { clipCount } = meter.report();
+            if (cutDb > 0 ? clipCount < hertz - 2 : clipCount > 0)
+              wrong.push(`${rate} Hz, tone of ${hertz} Hz, step ${step}, cut ${cutDb} dB: ${clipCount}`);
+          }
+    expect(wrong).toEqual([]);
+  });
+  test('a copy of a 16-bit file in floats or 24 bits has the same clips', () => {
+    const random = createRandom(3);
+    const hot = Float32Array.from({ length: 2 * RATE }, (_, i) => {
+      const value = 1.3 * Math.exp(-(i % 12_000) / 4000) * Math.sin(i / 17) + 0.01 * random.normal();
+      return Math.max(-1, Math.min(32_767 / 32_768, Math.round(value * 32_768) / 32_768));
+    });
+    const countOf = (isFloat: boolean, step: number, scale = 1): number => {
+      const meter = new ChannelMeter('x', RATE, isFloat, step);
+      meter.push(
+        hot.map((value) => value * scale),
+        hot.length,
+      );
+      return meter.report().clipCount;
+    };
+    const clips = countOf(false, 2 ** -15);
+    expect(clips).toBeGreaterThan(20);
+    // As 24 bits, as floats of 1/32768, and as floats of 1/32767 that reach 1 itself.
+    expect([countOf(false, 2 ** -23), countOf(true, 0), countOf(true, 0, 32_768 / 32_767)]).toEqual([clips, clips, clips]);
+  });
   test('offset and silence', () => {
     expect(metered(sine(50, 0.2, 1).map((v) => v + 0.01)).dcOffset).toBeCloseTo(0.01, 4);
     expect(metered(new Float32Array(RATE)).silent).toBe(true);

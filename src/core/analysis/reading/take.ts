@@ -1,4 +1,4 @@
-import { type AudioFile, channelNames, silenceDamage } from '../../audio';
+import { type AudioFile, BYTES_PER_SAMPLE, channelNames, silenceDamage } from '../../audio';
 
 /** Frames of a take that are read at once. */
 export const SPAN_FRAMES = 65_536;
@@ -12,6 +12,9 @@ export interface TakeChannel {
 
 /** A floating-point file has no ceiling of its own, and can hold what no converter makes. */
 export const isFloat = ({ file }: TakeChannel): boolean => file.info.format === 'f32' || file.info.format === 'f64';
+
+/** Step between two values of an integer file, re full scale; 0 for a floating-point one. */
+export const stepOf = (channel: TakeChannel): number => (isFloat(channel) ? 0 : 2 ** (1 - 8 * BYTES_PER_SAMPLE[channel.file.info.format]));
 
 /** Channels of several files in order; equal names get a number behind. */
 export function takeChannels(files: readonly AudioFile[]): TakeChannel[] {

@@ -86,6 +86,26 @@ describe('signs judged as one set', () => {
     ]);
     expect(signFindings(odd)).toEqual([]);
   });
+  test('a source that is split in four says four times the same, and is one witness', () => {
+    const hat = { Kick: 0.95, 'OH L': 0.95, 'OH R': -0.95 };
+    const once = judgeSigns(reportOf(names, [['Snare', hat]]));
+    const split = judgeSigns(
+      reportOf(
+        names,
+        Array.from({ length: 4 }, () => ['Snare', hat] as const),
+      ),
+    );
+    expect(split).toEqual(once);
+    expect(split.reversed).toEqual([]);
+    // What is noted in three channels has three.
+    const three = judgeSigns(
+      reportOf(
+        names,
+        (['Snare', 'Tom', 'OH L'] as const).map((spot) => [spot, { [spot === 'OH L' ? 'Snare' : 'OH L']: 0.95, 'OH R': -0.95 }] as const),
+      ),
+    );
+    expect(three.reversed.map(({ channel }) => channel)).toEqual(['OH R']);
+  });
   test('an under that swings with its top is asked about', () => {
     const under = reportOf(names, [['Snare', { 'Snare under': 0.95, 'OH L': 0.95, 'OH R': 0.95 }]]);
     expect(signFindings(under)).toEqual([expect.objectContaining({ code: 'question', channels: ['Snare under'] })]);
@@ -109,11 +129,11 @@ describe('a fuller sum is offered, never told as a fault', () => {
   });
   const told = (signs: Readonly<Record<string, number>>, low = 3.2) => {
     const report = reportOf(
-      ['Snare', 'OH L', 'OH R'],
+      ['Snare', 'Tom', 'OH L', 'OH R'],
       [
         ['Snare', signs],
         ['OH L', { 'OH R': signs['OH R'] ?? 0.9 }],
-        ['Snare', signs],
+        ['Tom', signs],
       ],
     );
     return takeFindings({

@@ -47,6 +47,23 @@ function signsOn(source: TakeReport['sources'][number], names: readonly string[]
   return [...own, ...far];
 }
 
+/**
+ * What is heard in one channel first is one witness, in however many sources it was sorted: a source that a drifting clock or an uneven player
+ * splits in four says four times the same. Each says what its sources say in the mean.
+ */
+function witnessesOf(
+  report: Pick<TakeReport, 'sources'>,
+  said: (source: TakeReport['sources'][number]) => readonly Sign[],
+): (readonly (readonly Sign[])[])[] {
+  const bySpot = new Map<string, (readonly Sign[])[]>();
+  for (const source of report.sources) {
+    if (source.events < LEAST_EVENTS) continue;
+    const signs = said(source);
+    if (signs.length > 1) bySpot.set(source.spot, [...(bySpot.get(source.spot) ?? []), signs]);
+  }
+  return [...bySpot.values()];
+}
+
 /** Log likelihood of a source's signs with some channels reversed: whichever way up the source itself is. */
 function logOf(signs: readonly Sign[], reversed: ReadonlySet<number>): number {
   const given = (way: 1 | -1): number =>
@@ -75,15 +92,12 @@ function setsOf(channels: readonly number[]): ReadonlySet<number>[] {
 export function judgeSigns(report: Pick<TakeReport, 'sources' | 'channels'>, corrected: Readonly<Record<string, Role>> = {}): SignVerdict {
   const names = report.channels.map(({ name }) => name);
   const roles = Object.values(rolesOf(names, corrected));
-  const sources = report.sources
-    .filter(({ events }) => events >= LEAST_EVENTS)
-    .map((source) => signsOn(source, names, roles))
-    .filter((signs) => signs.length > 1);
-  const channels = [...new Set(sources.flat().map(({ channel }) => channel))];
+  const witnesses = witnessesOf(report, (source) => signsOn(source, names, roles));
+  const channels = [...new Set(witnesses.flat(2).map(({ channel }) => channel))];
   if (channels.length < 2) return { reversed: [], oneOf: [] };
   const weighed = setsOf(channels).map((set) => ({
     set,
-    log: sources.reduce((sum, signs) => sum + logOf(signs, set), set.size * Math.log(PRIOR)),
+    log: witnesses.reduce((sum, said) => sum + said.reduce((own, signs) => own + logOf(signs, set), 0) / said.length, set.size * Math.log(PRIOR)),
   }));
   const most = Math.max(...weighed.map(({ log }) => log));
   const total = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0);
@@ -92,7 +106,7 @@ export function judgeSigns(report: Pick<TakeReport, 'sources' | 'channels'>, cor
   const each = channels.map((channel) => ({
     channel: names[channel] ?? '',
     probability: probability((set) => set.has(channel)),
-    sources: sources.filter((signs) => signs.some((sign) => sign.channel === channel)).length,
+    sources: witnesses.filter((said) => said.some((signs) => signs.some((sign) => sign.channel === channel))).length,
   }));
   const reversed = each.filter((one) => one.probability >= SAID);
   const something = 1 - probability((set) => set.size === 0);
