@@ -215,12 +215,11 @@ function Circle({ report, wantedKey }: { report: LugReport; wantedKey: string | 
               .flatMap((off, i) => (off !== null && Math.abs(off) >= 6 ? [`Lug ${i + 1}: ${turnFor(off)}`] : []))
               .join('; ')}.`}
       </Box>
-      {own && lowestHz !== null && (
-        <Box fontSize="sm" color="quiet" mt="1">
-          The drum’s own note is near {own.name} ({formatNumber(lowestHz, 0)} Hz by the ideal head; air lowers it some)
-          {wantedKey ? `; the song is in ${wantedKey}${keyWords(inKey(lowestHz, wantedKey))}` : ''}.
-        </Box>
-      )}
+      <Box fontSize="sm" color="quiet" mt="1">
+        {own && lowestHz !== null
+          ? `The drum’s own note is ${own.name} (${formatNumber(lowestHz, 1)} Hz in its middle)${wantedKey ? `; the song is in ${wantedKey}${keyWords(inKey(lowestHz, wantedKey))}` : ''}.`
+          : 'For the drum’s own note strike it once in the middle after the lugs.'}
+      </Box>
     </Box>
   );
 }

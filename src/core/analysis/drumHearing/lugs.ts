@@ -3,10 +3,14 @@ import { median } from '../../math';
 
 const { abs, exp, floor, log2, max, min, round, sqrt } = Math;
 
-/** Ideal membrane: its modes re the lowest (zeros of Jₙ; Rossing). A tap beside a lug sounds mostly the second. */
-const SECOND = 1.593;
-/** A real head is loaded by air and its lowest mode is lowered most: the second lies so far above it (Rossing, from memory). */
+/**
+ * A tap beside a lug sounds mostly a head's second mode, one in its middle the lowest. Of an ideal membrane the second is 1.593 times the
+ * lowest (Rossing); air loads a real one, and its lowest mode most: so far above it the second lies (from memory). The lowest is therefore
+ * measured, never worked out.
+ */
 const OVER_LOWEST = [1.45, 2] as const;
+/** In a stroke in the middle the lowest mode stands over the second by this at least, dB: there the second has its node. */
+const IN_MIDDLE_DB = 6;
 /** Where a drum's second mode can be: a low floor tom to a high bongo, hertz. */
 const RANGE_HZ = [60, 700] as const;
 /** Length that is looked at after a tap, s, and how long after the stick. */
@@ -33,7 +37,7 @@ export interface LugReport {
   readonly meanHz: number | null;
   /** How far each tap is from it, cents; null where there is none. */
   readonly cents: readonly (number | null)[];
-  /** Estimate of the drum's own note, its lowest mode, hertz. */
+  /** The drum's own note, its lowest mode, from strokes in its middle, hertz; null where there was none. */
   readonly lowestHz: number | null;
 }
 
@@ -96,15 +100,24 @@ function likelihood(peak: Peak, peaks: readonly Peak[]): number {
   return peak.db + (below > peak.db - 30 ? 6 : 0) - (above > peak.db - 6 ? 9 : 0);
 }
 
+/** The lowest mode in a stroke in the middle of a head whose second is known; null for a tap beside a lug. */
+function ownNoteIn(peaks: readonly Peak[], second: number): number | null {
+  const loudest = (low: number, high: number): Peak | null =>
+    peaks.reduce<Peak | null>((most, peak) => (peak.hertz >= low && peak.hertz <= high && (!most || peak.db > most.db) ? peak : most), null);
+  const lowest = loudest(second / OVER_LOWEST[1], second / OVER_LOWEST[0]);
+  const beside = loudest(second / ONE_DRUM, second * ONE_DRUM);
+  return lowest && lowest.db > (beside?.db ?? -Infinity) + IN_MIDDLE_DB ? lowest.hertz : null;
+}
+
 /**
  * The pitch beside each lug, from taps one after the other. Every tap has several candidates; the drum's own note is the one that most
  * taps share, and each tap's pitch the candidate nearest to it.
- * @param samples one channel: taps a second apart, the head not damped
+ * @param samples one channel: taps a second apart, the head not damped; a stroke in the middle among them gives its own note
  */
 export function hearLugs(samples: Float32Array, rate: number, kernel: FftKernel): LugReport {
   const starts = tapsIn(samples, rate);
-  const each = starts.map((at, i) => {
-    const peaks = peaksOf(samples, at, starts[i + 1] ?? samples.length, rate, kernel);
+  const partials = starts.map((at, i) => peaksOf(samples, at, starts[i + 1] ?? samples.length, rate, kernel));
+  const each = partials.map((peaks) => {
     const candidates = peaks.filter(({ hertz }) => hertz >= RANGE_HZ[0] && hertz <= RANGE_HZ[1]);
     const best = candidates.reduce((most, peak) => max(most, likelihood(peak, peaks)), -Infinity);
     return candidates.map((peak) => ({ hertz: peak.hertz, weight: 10 ** ((likelihood(peak, peaks) - best) / 20) }));
@@ -118,14 +131,17 @@ export function hearLugs(samples: Float32Array, rate: number, kernel: FftKernel)
     );
     if (sum > votes) [home, votes] = [hertz, sum];
   }
-  const taps = starts.map((at, i): LugTap => {
+  const middles = partials.map((peaks) => ownNoteIn(peaks, home));
+  const struck = middles.flatMap((hertz) => hertz ?? []);
+  const taps = starts.flatMap((at, i): LugTap[] => {
+    if (middles[i] !== null) return [];
     const near = (each[i] ?? []).filter(({ hertz }) => hertz < home * ONE_DRUM && hertz > home / ONE_DRUM);
     const best = near.reduce<(typeof near)[number] | null>(
       (most, one) =>
         most === null || one.weight / (1 + 8 * abs(log2(one.hertz / home))) > most.weight / (1 + 8 * abs(log2(most.hertz / home))) ? one : most,
       null,
     );
-    return { atS: at / rate, hertz: best?.hertz ?? null };
+    return [{ atS: at / rate, hertz: best?.hertz ?? null }];
   });
   const known = taps.flatMap(({ hertz }) => (hertz === null ? [] : [hertz]));
   const meanHz = known.length > 0 ? median(known) : null;
@@ -133,7 +149,7 @@ export function hearLugs(samples: Float32Array, rate: number, kernel: FftKernel)
     taps,
     meanHz,
     cents: taps.map(({ hertz }) => (hertz === null || meanHz === null ? null : 1200 * log2(hertz / meanHz))),
-    lowestHz: meanHz === null ? null : meanHz / SECOND,
+    lowestHz: struck.length > 0 ? median(struck) : null,
   };
 }
 

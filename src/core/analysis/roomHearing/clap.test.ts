@@ -61,6 +61,42 @@ test('against plain integration of the same decay without noise: the mean of the
   }
 });
 
+test.each([
+  [0, 0.5, 0.5],
+  [1, 0.4, 0.4],
+  [4, 0.6, 0.6],
+  [1, 0.25, 0.9],
+  [4, 0.25, 0.9],
+  [10, 0.2, 0.7],
+])(
+  'a direct sound of %d times the tail’s energy, slopes of %d and %d s: T20 within 5 %% of that of the energies themselves',
+  (direct, early, late) => {
+    // The curve as it is written down: the direct sound at 0, then two exponentials, the later one 10 dB under the first.
+    const [k1, k2] = [13.8155 / early, 13.8155 / late];
+    const [a, b] = early === late ? [1, 0] : [1, 0.1];
+    const tail = (t: number): number => (a / k1) * Math.exp(-k1 * t) + (b / k2) * Math.exp(-k2 * t);
+    const whole = tail(0) * (1 + direct);
+    const curve = Array.from({ length: 2 * 8000 }, (_, i) => ({ t: i / 8000, db: 10 * Math.log10(i === 0 ? 1 : tail(i / 8000) / whole) }));
+    const used = curve.filter(({ db }) => db <= -5 && db >= -25);
+    const [mt, my] = [used.reduce((sum, { t }) => sum + t, 0) / used.length, used.reduce((sum, { db }) => sum + db, 0) / used.length];
+    const wanted = -60 / (used.reduce((sum, { t, db }) => sum + (t - mt) * (db - my), 0) / used.reduce((sum, { t }) => sum + (t - mt) ** 2, 0));
+    const errors = [1, 2, 3, 4].flatMap((seed) => {
+      const random = createRandom(seed);
+      const start = Math.round(0.5 * RATE);
+      const samples = Float32Array.from({ length: Math.round(2.6 * RATE) }, (_, i) => {
+        const t = (i - start) / RATE;
+        const sound = t < 0 ? 0 : Math.sqrt(a) * random.normal() * Math.exp((-k1 * t) / 2) + Math.sqrt(b) * random.normal() * Math.exp((-k2 * t) / 2);
+        return 0.05 * sound + 1e-5 * random.normal();
+      });
+      // A spike has as much energy in an octave as its square, noise as its power for as long as it lasts.
+      samples[start] = (samples[start] as number) + 0.05 * Math.sqrt(direct * tail(0) * RATE);
+      return hearClap(samples, RATE, 343.2).octaves.flatMap(({ hertz, t20S }) => (hertz >= 500 && t20S !== null ? [t20S / wanted - 1] : []));
+    });
+    expect(errors.length).toBeGreaterThan(8);
+    expect(Math.abs(errors.reduce((sum, error) => sum + error, 0) / errors.length)).toBeLessThan(0.05);
+  },
+);
+
 test('where the noise is too near there is no figure but a sentence with what is needed (ISO 3382-2: 35 dB)', () => {
   for (const { t20S, t30S, problem, overNoiseDb } of hearClap(decaying(0.4, -18, 5), RATE, 343.2).octaves) {
     expect([t20S, t30S]).toEqual([null, null]);

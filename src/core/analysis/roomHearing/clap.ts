@@ -102,11 +102,15 @@ function meeting(power: Float64Array, noise: number, rate: number, stepS: number
   return min(power.length, max((last + 1) * step, floor(((noiseDb - level) / slope + 0.5) * step)));
 }
 
+/** An octave's filter rings for so many of its periods (to some 40 dB down). */
+const RINGING = 4;
+
 function decayOf(samples: Float32Array, start: number, rate: number, hertz: number): HeardDecay {
   const band = octaveBackwards(samples, rate, hertz);
-  const power = band.subarray(start).map((x) => x * x);
+  // Run backwards the filter rings before the sound: what of the direct sound is there belongs to it.
+  const power = band.subarray(max(0, start - round((RINGING * rate) / hertz))).map((x) => x * x);
   // Noise: before the sound where there is enough of it, else the last tenth.
-  const before = band.subarray(0, max(0, start - round(0.08 * rate)));
+  const before = band.subarray(0, max(0, start - round((0.08 + RINGING / hertz) * rate)));
   const quiet = before.length > 0.2 * rate ? before.subarray(round(0.05 * rate)) : band.subarray(band.length - floor(band.length / 10));
   const noise = quiet.reduce((sum, x) => sum + x * x, 0) / max(1, quiet.length);
   const stepS = max(0.01, 4 / hertz);
