@@ -18,6 +18,9 @@ interface Props {
 const LOUD = { bg: 'tapeFill', color: '#12181b', _hover: { opacity: 0.88 } } as const;
 const QUIET = { variant: 'outline', borderColor: 'edge' } as const;
 
+/** Names in a move may be long: the button grows, and stays in its column. */
+const LONG = { h: 'auto', py: '1', maxW: '100%', whiteSpace: 'normal', textAlign: 'start', overflowWrap: 'anywhere' } as const;
+
 /** One sentence, how bad it is, and the button with the move. */
 export function VerdictLine({ severity, message, why, moveLabel, onMove, moves = [], onHear, onPoint }: Props) {
   const [open, setOpen] = useState(false);
@@ -31,6 +34,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
             key={move.label}
             size="sm"
             minH={{ base: '44px', md: '32px' }}
+            {...LONG}
             {...(severity === 'note' || i > 0 ? QUIET : LOUD)}
             onClick={move.onMove}
           >
@@ -38,7 +42,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
           </Button>
         ))}
         {moveLabel && onMove && (
-          <Button size="sm" minH={{ base: '44px', md: '32px' }} {...(severity === 'note' ? QUIET : LOUD)} onClick={onMove}>
+          <Button size="sm" minH={{ base: '44px', md: '32px' }} {...LONG} {...(severity === 'note' ? QUIET : LOUD)} onClick={onMove}>
             {moveLabel}
           </Button>
         )}

@@ -1,6 +1,7 @@
 import type { Comparison, TakeReport } from '../../../core/analysis';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
+import { counted } from '../../../core/units';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
@@ -92,7 +93,7 @@ export function measuredRakes({ sources, channels, sampleRate }: TakeReport): So
   });
   return sources.map(({ spot, events, arrivals }, i) => ({
     id: `${spot}/${i}`,
-    sourceName: `${events} strokes nearest to ${spot}`,
+    sourceName: `${counted(events, 'stroke')} nearest to ${spot}`,
     spotName: spot,
     marks: [
       mark(spot, 0, 0, true),

@@ -83,7 +83,7 @@ const FIELDS = [
   ['einDbu', 'Equivalent input noise (dBu), −126 is usual'],
   ['lowCutHz', 'Low cut (Hz), 0 for none'],
   ['digitalInputs', 'Channels its digital port takes at 48 kHz, 0 for no port'],
-  ['latencyMs', 'Later than your other devices by (ms), 0 where you know of nothing'],
+  ['latencyMs', 'Later than other devices (ms), 0 for none'],
 ] as const;
 
 function draftOf(device: InputDevice): Draft {
@@ -104,7 +104,7 @@ function draftOf(device: InputDevice): Draft {
     polarity: first?.inverts ? 'switch' : 'none',
     expands: device.expands ?? '',
     digitalInputs: device.digitalInputs ?? 0,
-    latencyMs: 1000 * (device.latencySeconds ?? 0),
+    latencyMs: Math.round(1e7 * (device.latencySeconds ?? 0)) / 1e4,
     lowCutHz: first?.lowCutHz ?? 0,
     einDbu: first?.einDbu ?? USUAL_EIN_DBU,
     gainStepDb: first?.gainStepDb ?? 1,

@@ -1,6 +1,6 @@
 import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
 import { type Cluster, explain, type Model, SURE } from '../../evidence';
-import { listed } from '../../units';
+import { counted, listed } from '../../units';
 import type { TakeReport } from '../reading/report';
 import { causeFindings, idOf, nameOf } from './causeFindings';
 import { takeLimits } from './limits';
@@ -128,7 +128,7 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
       severity: 'note',
       code: 'source-unmatched',
       microphoneIds: [id],
-      message: `${events} strokes nearest to ${nameOf(table, cluster.spot)} fit nothing that is planned: something else in the room, or a plan that differs.`,
+      message: `${counted(events, 'stroke')} nearest to ${nameOf(table, cluster.spot)} ${events === 1 ? 'fits' : 'fit'} nothing that is planned: something else in the room, or a plan that differs.`,
       moves: [],
       probability: null,
     };
