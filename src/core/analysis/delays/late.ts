@@ -9,6 +9,16 @@ const LEAST_EVENTS = 3;
 /** A channel's own source is louder in it than any other, by this at least. */
 const OWN_DB = 3;
 
+/** How rare a track on a wrong delay is (our choice, as in the evidence of plans), and an arrival that is sure and wrong all the same. */
+const PRIOR = 0.03;
+const SLIP = 0.03;
+
+/** Chance that a track is late, or too soon, when so many arrivals say so that nothing else explains. */
+const chanceOf = (witnesses: number): number => {
+  const odds = (PRIOR / (1 - PRIOR)) * ((1 - SLIP) / SLIP) ** witnesses;
+  return odds / (1 + odds);
+};
+
 interface Early {
   /** The close channel whose own source it is. */
   readonly close: string;
@@ -98,7 +108,7 @@ export function lateFindings(
       code: 'early',
       channels: [name],
       message: `${name} hears ${sooner.map(({ close }) => close).join(', ')} up to ${ms(most(sooner))} before their own microphones, which stand nearer: its track starts too soon. Line it up by at least that much, or look at its recorder.`,
-      probability: 0.95,
+      probability: chanceOf(sooner.length),
       evidence: sooner.map(({ close, byMs }) => `${close}: ${ms(byMs)} sooner`),
     });
   }
@@ -116,7 +126,7 @@ export function lateFindings(
             code: 'late',
             channels: [close],
             message: `${close} hears its own source ${ms(most(sooner))} after ${names}, which ${sooner.length > 1 ? 'stand' : 'stands'} farther away: its track is late by more than that. Look for a plug-in or another recorder on it, then line it up.`,
-            probability: 0.95,
+            probability: chanceOf(sooner.length),
             evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
           }
         : {
@@ -124,7 +134,7 @@ export function lateFindings(
             code: 'question',
             channels: [close, ...sooner.map((one) => one.far)],
             message: `${close} hears its own source ${ms(most(sooner))} after ${names}: either its track is late, or ${sooner.length > 1 ? 'those start' : 'that one starts'} too soon, or the nearest microphone is another. Look at which recorder or plug-in is on each.`,
-            probability: 0.9,
+            probability: chanceOf(1),
             evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
           },
     );
