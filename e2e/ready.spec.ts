@@ -5,9 +5,15 @@ import { station } from './steps';
 
 const RATE = 24_000;
 
-/** Six taps beside the lugs of a drum, a second apart: the second note of a membrane with its neighbours (Rossing), one lug 40 cents flat. */
-function taps(): Uint8Array {
-  const samples = new Float32Array(7 * RATE);
+/**
+ * Six taps beside the lugs of a drum, a second apart: the second note of a membrane with its neighbours (Rossing), one lug 40 cents flat; with
+ * a stroke in the middle after them or without.
+ */
+function taps(withMiddle: boolean): Uint8Array {
+  const samples = new Float32Array(8 * RATE);
+  if (withMiddle)
+    for (let i = 0; i < RATE; i++)
+      samples[Math.round(6.4 * RATE) + i] = 0.5 * Math.exp((-9 * i) / RATE) * Math.sin((2 * Math.PI * (233 / 1.7) * i) / RATE);
   for (let lug = 0; lug < 6; lug++) {
     const second = 233 * 2 ** ((lug === 4 ? -40 : 0) / 1200);
     for (const [ratio, level] of [
@@ -62,12 +68,16 @@ test('a drum is tuned by taps from a file: the flat lug is named with its turn, 
   await page.getByRole('button', { name: 'Drum tuning' }).click();
   await page.getByLabel('Drum', { exact: true }).selectOption({ label: 'Floor tom' });
   const path = info.outputPath('taps.wav');
-  await writeFile(path, taps());
+  await writeFile(path, taps(false));
   await page.getByLabel('Taps file').setInputFiles(path);
+  await expect(page.getByText(/strike it once in the middle after the lugs/)).toBeVisible({ timeout: 20_000 });
+  const whole = info.outputPath('with-middle.wav');
+  await writeFile(whole, taps(true));
+  await page.getByLabel('Taps file').setInputFiles(whole);
   await expect(page.getByRole('img', { name: /^Lugs: 1 \S+ cents, .*5 −4\d cents, 6 \S+ cents$/ })).toBeVisible({ timeout: 20_000 });
   await expect(page.getByText(/Lug 5: an eighth tighter/)).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Log of Floor tom' }).getByRole('listitem')).toHaveCount(1);
-  await expect(page.getByText(/the song is in A minor/)).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Log of Floor tom' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByText(/own note is C♯3 \(137\.\d Hz in its middle\); the song is in A minor/)).toBeVisible();
 });
 
 test('the day’s exposure follows the minutes played; what would help is by kind', async ({ page }) => {
