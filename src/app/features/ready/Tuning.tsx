@@ -69,7 +69,7 @@ export function Tuning({ session }: { session: Session }) {
         </Box>
         <Box color="quiet" mb="3">
           {inUnits('{2.5 cm}', session.units)} from the rim, one a second, clockwise from the lug nearest to the player, the other head damped with a
-          hand. What sounds there is the head’s second note, about a sixth above the drum’s own.
+          hand. What sounds there is the head’s second note; a last stroke in the middle gives the drum’s own.
         </Box>
         <Choice
           label="Drum"
