@@ -1,10 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer as createNetServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import browserFile from '../scripts/browser.json' with { type: 'json' };
+import { freePort } from './serve';
 
 const FLAGS = [
   '--headless',
@@ -17,15 +17,6 @@ const FLAGS = [
   '--disable-sync',
   '--window-size=1280,800',
 ];
-
-/** A port nobody listens on just now. */
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const server = createNetServer().listen(0, '127.0.0.1', () => {
-      const address = server.address();
-      server.close(() => done(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
 
 /** A browser with a profile on disk that can be killed outright and started again on the same profile. */
 export class KillableBrowser {
@@ -67,21 +58,4 @@ export class KillableBrowser {
     await this.kill();
     rmSync(this.profile, { recursive: true, force: true });
   }
-}
-
-/** Serves the build on a port of its own. */
-export async function serve(): Promise<{ url: string; stop: () => void }> {
-  const port = await freePort();
-  const child = spawn('npx', ['tsx', 'src/server/main.ts'], { env: { ...process.env, PORT: String(port) }, stdio: 'ignore', detached: true });
-  const url = `http://127.0.0.1:${port}`;
-  for (let i = 0; i < 200; i++) {
-    if (
-      await fetch(url)
-        .then((answer) => answer.ok)
-        .catch(() => false)
-    )
-      break;
-    await new Promise((done) => setTimeout(done, 100));
-  }
-  return { url, stop: () => void (child.pid && process.kill(-child.pid)) };
 }

@@ -1,8 +1,8 @@
+import { reportOf } from '../scripts/reportOf';
 import { seedsFor } from '../scripts/walks';
 import { allCases, nameOf, placed } from '../src/cli/audit/cases';
-import { checkTake, matchByName, proveTake, type TakeReport } from '../src/core/analysis';
+import { matchByName, proveTake, type TakeReport } from '../src/core/analysis';
 import { arrivalTable } from '../src/core/arrivals';
-import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { checkPlan, type Move } from '../src/core/checks';
 import { applyMove, commit, type Session } from '../src/core/document';
 import { takeReportCsv, takeReportDocument } from '../src/core/exchange';
@@ -56,15 +56,8 @@ function down(sounds: Sounds, world: World, session: Session, naming: Naming): C
     .sort((x, y) => (x.name < y.name ? -1 : 1));
 }
 
-async function reportOf(channels: Channels, rate: number): Promise<TakeReport> {
-  const opened = await Promise.all(
-    channels.map(({ name, samples }) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], rate))))),
-  );
-  return checkTake(
-    opened.flatMap((result) => (result.ok ? [result.file] : [])),
-    { kernel },
-  );
-}
+const reportFrom = (channels: Channels, rate: number): Promise<TakeReport> =>
+  reportOf(kernel, rate, Object.fromEntries(channels.map(({ name, samples }) => [name, samples])));
 
 /** A take held against a session: through the chains it was recorded through, or as the mix has it. */
 function held(report: TakeReport, session: Session, chains: Chains, inMix = false): Heard {
@@ -178,7 +171,7 @@ async function correctionsAreRight(
   const found = faultsIn(verdictsOf(heard)).filter(({ code }) => code !== 'channels-swapped');
   if (found.length === 0) return;
   const files = corrected(channels, again(heard, now), now.sampleRateHz);
-  const mended = held(await reportOf(files, now.sampleRateHz), now, {}, true);
+  const mended = held(await reportFrom(files, now.sampleRateHz), now, {}, true);
   const left = graveOf(mended).filter(
     (one) => !clean.includes(one) && found.some(({ code, microphoneIds }) => one === `${code} ${microphoneIds.join()}`),
   );
@@ -230,7 +223,7 @@ async function walkOne(seed: number, cases: ReturnType<typeof allCases>, counts:
   const naming = NAMINGS[random.integer(0, numbered ? 3 : 2)] as Naming;
   const label = `${seed} ${nameOf(one)} ${scenario}`;
   const take = async (now: Session, really: World): Promise<Heard> =>
-    held(await reportOf(down(sounds, really, now, naming), now.sampleRateHz), now, chainsOf(now));
+    held(await reportFrom(down(sounds, really, now, naming), now.sampleRateHz), now, chainsOf(now));
   counts.looked++;
   const clean = graveOf(await take(session, WHOLE));
   const first = await take(session, world);

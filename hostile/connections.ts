@@ -1,8 +1,9 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { type AddressInfo, connect, createServer as createNetServer, type Socket } from 'node:net';
+import { readFile } from 'node:fs/promises';
+import { connect, type Socket } from 'node:net';
 import WebSocket from 'ws';
 import { boathouseKit } from '../demo/boathouse';
 import { createRandom, type Random } from '../src/core/math';
+import { serve } from './serve';
 
 export interface ConnectionCounts {
   readonly connections: number;
@@ -17,34 +18,10 @@ export interface ConnectionCounts {
   readonly wrong: readonly string[];
 }
 
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createNetServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => done(port));
-    });
-  });
-
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
-
-async function serverAt(port: number): Promise<ChildProcess> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], { env: { ...process.env, PORT: String(port) }, stdio: 'ignore' });
-  for (let i = 0; i < 100; i++) {
-    await pause(200);
-    if (
-      await fetch(`http://127.0.0.1:${port}/`).then(
-        () => true,
-        () => false,
-      )
-    )
-      return child;
-  }
-  throw new Error('the server did not start');
-}
 
 /** Resident memory of a process, MB; 0 where the system does not say. */
 async function memoryOf(pid: number): Promise<number> {
-  const { readFile } = await import('node:fs/promises');
   const status = await readFile(`/proc/${pid}/status`, 'utf8').catch(() => '');
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
 }
@@ -160,11 +137,12 @@ async function work(port: number, ready: () => void, until: () => boolean, wrong
 
 /** Connections of every kind, so many at once, with one that works beside them. The server runs in a process of its own. */
 export async function connectAtRandom(count: number, atOnce: number, seed: number): Promise<ConnectionCounts> {
-  const [random, port] = [createRandom(seed), await freePort()];
-  const server = await serverAt(port);
+  const random = createRandom(seed);
+  const server = await serve();
+  const { port, pid } = server;
   const [wrong, ended]: [string[], Record<string, number>] = [[], {}];
   try {
-    const before = await memoryOf(server.pid ?? 0);
+    const before = await memoryOf(pid);
     let [begun, open, most, memory, isDone] = [0, 0, 0, before, false];
     let ready: () => void = () => undefined;
     const isReady = new Promise<void>((done) => {
@@ -180,16 +158,16 @@ export async function connectAtRandom(count: number, atOnce: number, seed: numbe
         const how = await (GUESTS[kind] as Guest)(port, random);
         open -= 1;
         ended[`${kind}: ${how}`] = (ended[`${kind}: ${how}`] ?? 0) + 1;
-        if (begun % 200 === 0) memory = Math.max(memory, await memoryOf(server.pid ?? 0));
+        if (begun % 200 === 0) memory = Math.max(memory, await memoryOf(pid));
       }
     };
     await isReady;
     await Promise.all(Array.from({ length: atOnce }, guest));
     isDone = true;
     const [page, rig] = await working;
-    if (server.exitCode !== null) wrong.push('the server ended');
+    if ((await memoryOf(pid)) === 0) wrong.push('the server ended');
     return { connections: begun, atOnce: most, ended, pageMs: summary(page), rigMs: summary(rig), memoryMb: [before, memory], wrong };
   } finally {
-    server.kill('SIGKILL');
+    server.stop();
   }
 }

@@ -1,7 +1,6 @@
+import { reportOf } from '../scripts/reportOf';
 import { seedsFor } from '../scripts/walks';
 import { allCases, nameOf, placed } from '../src/cli/audit/cases';
-import { checkTake, type TakeReport } from '../src/core/analysis';
-import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { createRandom, type FftKernel, loadFftKernel } from '../src/core/math';
 import { isDirect } from '../src/core/microphones';
 import { resolveFiles } from '../src/core/planning';
@@ -32,16 +31,6 @@ function byClock(samples: Float32Array, ppm: number, sooner: number): Float32Arr
   });
 }
 
-async function reportOf(channels: readonly (readonly [string, Float32Array])[], rate: number): Promise<TakeReport> {
-  const opened = await Promise.all(
-    channels.map(([name, samples]) => openAudio(bytesSource(`${name}.wav`, new Uint8Array(writeWav([samples], rate))))),
-  );
-  return checkTake(
-    opened.flatMap((result) => (result.ok ? [result.file] : [])),
-    { kernel },
-  );
-}
-
 interface Counts {
   takes: number;
   found: number;
@@ -67,7 +56,7 @@ async function listenTo(seed: number, cases: ReturnType<typeof allCases>, counts
     const samples = sounds.get(id) ?? new Float32Array();
     return [name, drifts && own.has(id) ? byClock(samples, ppm, sooner) : samples] as const;
   });
-  const report = await reportOf(channels, plan.sampleRateHz);
+  const report = await reportOf(kernel, plan.sampleRateHz, Object.fromEntries(channels));
   const told = report.findings.filter(({ code }) => code === 'clocks-differ');
   const label = `${seed} ${nameOf(one)} ${drifts ? `${ppm.toFixed(1)} ppm of ${own.size} of ${air.length}` : 'one clock'}`;
   counts.takes += 1;

@@ -1,67 +1,16 @@
-import { magnitude, median, scale, type Vec3 } from '../math';
+import { magnitude, scale, type Vec3 } from '../math';
 import { SIGMA_S } from './density';
 import { AROUND, astrayM, BLURS, type Displaced, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
+import { type Hypothesis, PRIOR } from './hypothesis';
+import { type Late, lateHypotheses, lateIn, refined } from './lateness';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 import { SAID } from './odds';
 
-/** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
-const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02, 'device late': 0.02 } as const;
-/** A channel is early by nothing we know of. */
-const EARLY_SHARE = 0.02;
-/** Lateness of a converter or a plug-in: from this, else it is rather a place, to this, seconds. */
-const LATE_FROM_S = 3.5e-4;
-const LATE_TO_S = 0.04;
-/** Less than this is rather a stand than a converter, seconds. */
-const A_STANDS_WORTH_S = 0.0012;
 /** A question is asked when it is likelier than this that something is wrong. */
 const ASKED = 0.3;
 const MOST_CAUSES = 4;
-const MOST_TRIES = 8;
 const MOST_STARTS = 4;
-
-interface Hypothesis {
-  readonly cause: Cause;
-  readonly logPosterior: number;
-}
-
-/** Latenesses that are asked for by most, the most asked first; told apart from twice their uncertainty on. */
-function lateTries(weighing: Weighing, causes: readonly Cause[], isLate: (channel: number) => boolean): number[] {
-  const asked = weighing
-    .latenessAsked(causes, isLate)
-    .filter(({ seconds }) => Math.abs(seconds) >= LATE_FROM_S && Math.abs(seconds) <= LATE_TO_S)
-    .sort((a, b) => a.seconds - b.seconds);
-  const votes = asked.map(({ seconds }) => {
-    const near = asked.filter((other) => Math.abs(other.seconds - seconds) < 2 * SIGMA_S);
-    const weight = near.reduce((sum, other) => sum + other.weight, 0);
-    return { weight, seconds: near.reduce((sum, other) => sum + other.weight * other.seconds, 0) / Math.max(1e-12, weight) };
-  });
-  const out: number[] = [];
-  for (const { seconds } of votes.sort((a, b) => b.weight - a.weight)) {
-    if (out.length === MOST_TRIES) break;
-    if (!out.some((other) => Math.abs(other - seconds) < 2 * SIGMA_S)) out.push(seconds);
-  }
-  return out;
-}
-
-type Late = Extract<Cause, { readonly seconds: number }>;
-
-/** The channels that a lateness is of. */
-const lateIn =
-  ({ model }: Weighing, cause: Late) =>
-  (channel: number): boolean =>
-    cause.kind === 'late' ? channel === cause.channel : model.deviceOf(channel) === cause.device;
-
-/** Latenesses of a channel or of a device. */
-function lateHypotheses(weighing: Weighing, causes: readonly Cause[], of: Late): Hypothesis[] {
-  return lateTries(weighing, causes, lateIn(weighing, of)).map((seconds) => {
-    const cause: Cause = { ...of, seconds };
-    // The chance of just this lateness, as finely as it is known, among all there could be.
-    const occam = Math.log((SIGMA_S * 2.5) / LATE_TO_S);
-    const prior = Math.log(PRIOR[of.kind]) + (seconds < 0 ? Math.log(EARLY_SHARE) : 0) + (Math.abs(seconds) < A_STANDS_WORTH_S ? Math.log(0.3) : 0);
-    return { cause, logPosterior: weighing.logLikelihood([...causes, cause]) + prior + occam };
-  });
-}
 
 /** Displacements of a microphone or an instrument, begun at none and at each that a single arrival asks for. */
 function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from: Displaced): Hypothesis[] {
@@ -189,23 +138,6 @@ function nextCause(weighing: Weighing, causes: readonly Cause[]): Cause | null {
   let best: Hypothesis | null = null;
   for (const one of hypotheses(weighing, causes)) if (!best || one.logPosterior > best.logPosterior) best = one;
   return best && best.logPosterior > now + TAKEN_UP ? best.cause : null;
-}
-
-/** A lateness as exactly as the clear arrivals know it: what is left of them in the middle goes to it. */
-function refined(weighing: Weighing, causes: readonly Cause[], cause: Cause): Cause {
-  if (cause.kind !== 'late' && cause.kind !== 'device late') return cause;
-  const isLate = lateIn(weighing, cause);
-  let { seconds } = cause;
-  for (let round = 0; round < 3; round++) {
-    const all = [...causes, { ...cause, seconds }];
-    const left = weighing.residuals(all, weighing.sourcesOf(all)).flatMap(({ channel, spot, source, seconds: rest }) => {
-      const clear = weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > 0.8 && Math.abs(rest) < 3 * SIGMA_S;
-      return !clear || isLate(channel) === isLate(spot) ? [] : [isLate(channel) ? rest : -rest];
-    });
-    if (left.length === 0) break;
-    seconds += median(left);
-  }
-  return { ...cause, seconds };
 }
 
 const without = (causes: readonly Cause[], index: number): Cause[] => causes.filter((_, i) => i !== index);

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { ClockReport, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/patch';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, listed } from '../../../core/units';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { matchedNow } from '../../stores/proofStore';
@@ -46,8 +46,9 @@ interface Props {
 export function Clocks({ session, report, mend, onMend }: Props) {
   const matching = matchedNow(session, useTakeStore().matching);
   const names = report.channels.map(({ name }) => name);
-  const [first, setFirst] = useState(names[0] ?? '');
-  const [second, setSecond] = useState(names.at(-1) ?? '');
+  const drifting = report.clocks.slice(1);
+  const [first, setFirst] = useState(report.clocks[0]?.group[0] ?? names[0] ?? '');
+  const [second, setSecond] = useState(drifting[0]?.group[0] ?? names.at(-1) ?? '');
   const [busy, setBusy] = useState(false);
   const [found, setFound] = useState<{ readonly words: string; readonly bad: boolean; readonly ratio: number | null } | null>(null);
   const options = names.map((name) => ({ value: name, text: name }));
@@ -77,6 +78,29 @@ export function Clocks({ session, report, mend, onMend }: Props) {
       <Box fontWeight="700" mb="1">
         Two recorders
       </Box>
+      {drifting.map(({ group, driftPpm }) => {
+        const own = { channels: group, ratio: 1 + driftPpm * 1e-6 };
+        const isOn = mend?.ratio === own.ratio && listed(mend.channels) === listed(group);
+        return (
+          <Button
+            key={listed(group)}
+            mb="3"
+            size="sm"
+            h="auto"
+            py="1"
+            maxW="100%"
+            whiteSpace="normal"
+            textAlign="start"
+            minH={{ base: '44px', md: '34px' }}
+            variant="outline"
+            aria-pressed={isOn}
+            onClick={() => onMend(isOn ? null : own)}
+          >
+            {isOn ? '✓ ' : ''}Take the {formatNumber(Math.abs(driftPpm), 1)} in a million that the strokes show out of {listed(group)} in the
+            corrected files
+          </Button>
+        );
+      })}
       <Box mb="2" maxW="640px">
         One channel of each that hears the same playing: the delay between them every second tells a clock that runs away from a stand that is farther
         off.

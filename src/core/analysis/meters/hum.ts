@@ -1,4 +1,5 @@
 import type { ChannelReport } from '../reading/report';
+import { Gaps, type LineTurns, type Phases } from './gaps';
 
 const { PI, abs, cos, floor, hypot, log10, max, min, round, sin } = Math;
 
@@ -24,16 +25,11 @@ const LEAST_HARMONICS = 2;
 /** Looks kept: ten minutes; a longer take is judged by its first ones. */
 const MOST_LOOKS = 1620;
 const FEWEST_LOOKS = 5;
-/** What stands still stands in the gaps as well: in stretches of this, seconds, the quietest tenth holds this share of its power at least. */
-const GAP_S = 0.05;
-const QUIETEST = 0.1;
+/** What stands still stands in the gaps as well, with this share of its power at least. */
 const STANDS = 0.25;
 /** Lines as firm as this are of something that plays by itself, or of a player on a click: in the gaps a hum has nearly all of its power then. */
 const VERY_LOCKED = 60;
 const STANDS_WHOLE = 0.8;
-/** Powers of gaps are counted in steps of this, dB. */
-const GAP_STEP_DB = 0.5;
-const GAP_FLOOR_DB = -200;
 
 /** Side lobes 92 dB down: loud notes stay out of a line's way (Harris 1978, four terms). */
 const blackmanHarris = (share: number): number =>
@@ -63,31 +59,13 @@ interface Judged {
 
 const isLocked = ({ harmonics, score }: Judged): boolean => harmonics >= LEAST_HARMONICS && score >= LOCKED;
 
-/** Phases of lines, look by look. */
-interface Phases {
-  readonly re: number[];
-  readonly im: number[];
-}
-
-/** The quieter tenths of a second of each second are its gaps: the quietest, and those next to them. */
-const TENTHS = 10;
-const GAP_TENTHS = 2;
-/** A second has gaps where its loudest tenth stands over them by so much, dB: strokes, not notes. */
-const CONTRAST_DB = 24;
 /** From gaps to what is next to them a hum grows by no more than this, in power; a drum that dies away does. */
 const STEADY = 1.3;
 /** And what is added there, by this at most: a hum's phase is the same in both. */
 const GROWN = 0.5;
 
-interface Line {
+interface Line extends Phases, LineTurns {
   readonly hertz: number;
-  /** In the gaps of each second, and next to them. */
-  readonly gap: Phases;
-  readonly beside: Phases;
-  readonly cosines: Float32Array;
-  readonly sines: Float32Array;
-  readonly re: number[];
-  readonly im: number[];
 }
 
 /**
@@ -113,23 +91,12 @@ export class HumMeter {
   private summed = 0;
   private filled = 0;
   private looks = 0;
-  /** The last second by tenths: power of each, and its lines one after the other. */
-  private readonly tenths: { readonly power: number; readonly lines: readonly (readonly [number, number])[] }[] = [];
-  private tenth = new Float32Array(0);
-  private tenthFilled = 0;
-  private second = 0;
-  /** Middles of the seconds that have gaps. */
-  private readonly seconds: number[] = [];
-  private gapSum = 0;
-  private gapFilled = 0;
-  private readonly gapLength: number;
-  private readonly gaps = new Uint32Array(round(-GAP_FLOOR_DB / GAP_STEP_DB) + 1);
+  private readonly gaps: Gaps;
 
   constructor(sampleRateHz: number) {
     this.divide = divisionOf(sampleRateHz);
     this.rate = sampleRateHz / this.divide;
     this.length = round(LOOK_S * this.rate);
-    this.gapLength = round(GAP_S * this.rate);
     this.steps = STEPS_S.map((seconds) => round(seconds * this.rate));
     this.ring = new Float32Array(this.length);
     const window = Float32Array.from({ length: this.length }, (_, i) => blackmanHarris((i + 0.5) / this.length));
@@ -137,7 +104,6 @@ export class HumMeter {
     this.fold = this.rate % COMMON_HZ === 0 ? this.rate / COMMON_HZ : 0;
     this.window = window;
     this.folded = new Float64Array(this.fold);
-    this.tenth = new Float32Array(this.fold);
     this.lines = MAINS.flatMap((mains) =>
       HARMONICS.map((harmonic): Line => {
         const turn = (2 * PI * mains * harmonic) / this.rate;
@@ -147,11 +113,10 @@ export class HumMeter {
           sines: Float32Array.from({ length: this.fold || this.length }, (_, i) => (this.fold ? 1 : (window[i] as number)) * sin(turn * i)),
           re: [],
           im: [],
-          gap: { re: [], im: [] },
-          beside: { re: [], im: [] },
         };
       }),
     );
+    this.gaps = new Gaps(this.rate, this.fold, this.lines);
   }
 
   push(block: Float32Array, count: number): void {
@@ -164,13 +129,9 @@ export class HumMeter {
       for (; i < end; i++) sum += block[i] as number;
       this.sum += sum;
       if (this.summed < divide) return;
-      this.ring[this.filled++] = this.sum / divide;
-      if (this.fold > 0) {
-        this.tenth[this.tenthFilled++] = this.sum / divide;
-        if (this.tenthFilled === this.fold) this.endTenth();
-      }
-      this.gapSum += (this.sum / divide) ** 2;
-      if (++this.gapFilled === this.gapLength) this.countGap();
+      const value = this.sum / divide;
+      this.ring[this.filled++] = value;
+      this.gaps.add(value);
       this.sum = 0;
       this.summed = 0;
       if (this.filled < this.length) continue;
@@ -181,64 +142,6 @@ export class HumMeter {
       this.start += step;
       if (this.looks >= MOST_LOOKS) return;
     }
-  }
-
-  /** All lines have whole numbers of turns in a tenth of a second: their phases there are those from the beginning on. */
-  private endTenth(): void {
-    const { tenth, fold } = this;
-    let power = 0;
-    for (let i = 0; i < fold; i++) power += (tenth[i] as number) ** 2;
-    const lines = this.lines.map(({ cosines, sines }): readonly [number, number] => {
-      let [re, im] = [0, 0];
-      for (let i = 0; i < fold; i++) {
-        re += (tenth[i] as number) * (cosines[i] as number);
-        im -= (tenth[i] as number) * (sines[i] as number);
-      }
-      return [re / fold, im / fold];
-    });
-    this.tenths.push({ power, lines });
-    this.tenthFilled = 0;
-    if (this.tenths.length < TENTHS) return;
-    const quiet = [...this.tenths].sort((a, b) => a.power - b.power);
-    this.tenths.length = 0;
-    this.second += 1;
-    const [softest, loudest] = [quiet[GAP_TENTHS - 1]?.power ?? 0, quiet.at(-1)?.power ?? 0];
-    if (softest === 0 || loudest < softest * 10 ** (CONTRAST_DB / 10)) return;
-    this.lines.forEach((line, l) => {
-      for (const [phases, from] of [
-        [line.gap, 0],
-        [line.beside, GAP_TENTHS],
-      ] as const) {
-        let [re, im] = [0, 0];
-        for (const one of quiet.slice(from, from + GAP_TENTHS)) {
-          re += (one.lines[l] as readonly [number, number])[0] / GAP_TENTHS;
-          im += (one.lines[l] as readonly [number, number])[1] / GAP_TENTHS;
-        }
-        phases.re.push(re);
-        phases.im.push(im);
-      }
-    });
-    this.seconds.push(this.second - 0.5);
-  }
-
-  private countGap(): void {
-    // Digital silence is no gap: nothing was recorded there.
-    if (this.gapSum > 0) {
-      const db = 10 * log10(this.gapSum / this.gapFilled);
-      const step = round(max(0, min(-GAP_FLOOR_DB, -db)) / GAP_STEP_DB);
-      this.gaps[step] = (this.gaps[step] as number) + 1;
-    }
-    [this.gapSum, this.gapFilled] = [0, 0];
-  }
-
-  /** Power in the quietest tenth of all stretches. */
-  private gapPower(): number {
-    let rest = QUIETEST * this.gaps.reduce((sum, count) => sum + count, 0);
-    for (let step = this.gaps.length - 1; step >= 0; step--) {
-      rest -= this.gaps[step] as number;
-      if (rest <= 0) return 10 ** ((-step * GAP_STEP_DB) / 10);
-    }
-    return 1;
   }
 
   /** Every line's complex amplitude in the window, its phase counted from the take's beginning. */
@@ -320,10 +223,11 @@ export class HumMeter {
     return sizes[floor(0.3 * sizes.length)] ?? 0;
   }
 
-  private judge(mains: (typeof MAINS)[number], starts: readonly number[], alone: number, of: (line: Line) => Phases): Judged {
-    const lines = this.lines.slice(mains === 50 ? 0 : HARMONICS.length, mains === 50 ? HARMONICS.length : 2 * HARMONICS.length);
+  /** @param of a line's phases by its place in the list */
+  private judge(mains: (typeof MAINS)[number], starts: readonly number[], alone: number, of: (line: number) => Phases): Judged {
+    const from = mains === 50 ? 0 : HARMONICS.length;
     let best: Judged = { mainsHz: mains, score: 0, power: 0, harmonics: 0 };
-    const turned = lines.map((line, i) => this.resultants(of(line), starts, alone, HARMONICS[i] as number));
+    const turned = HARMONICS.map((harmonic, i) => this.resultants(of(from + i), starts, alone, harmonic));
     for (let k = 0; k <= 2 * OFFSET_STEPS; k++) {
       const own = turned.flatMap((each) => each[k] ?? []).filter(({ locked }) => locked >= HARMONIC_LOCKED);
       const score = own.reduce((total, { locked }) => total + locked, 0);
@@ -333,37 +237,40 @@ export class HumMeter {
     return best;
   }
 
-  private best(starts: readonly number[], alone: number, of: (line: Line) => Phases): Judged {
+  private best(starts: readonly number[], alone: number, of: (line: number) => Phases): Judged {
     const [fifty, sixty] = MAINS.map((mains) => this.judge(mains, starts, alone, of)) as [Judged, Judged];
     return sixty.score > fifty.score ? sixty : fifty;
   }
 
   /** The hum that stands in the gaps between strokes, as loud there as next to them; null where none does. */
   private inGaps(): Judged | null {
-    if (this.seconds.length < 2 * FEWEST_LOOKS) return null;
-    const found = this.best(this.seconds, 1, ({ gap }) => gap);
+    const { seconds, inside } = this.gaps;
+    if (seconds.length < 2 * FEWEST_LOOKS) return null;
+    const found = this.best(seconds, 1, (line) => inside[line] as Phases);
     return isLocked(found) && this.isSteady(found) ? found : null;
   }
 
   /** Whether what stands in the gaps stands next to them too, no louder: a drum that dies away is. Where there are no gaps nothing speaks against it. */
   private isSteady({ mainsHz }: Judged): boolean {
-    if (this.seconds.length === 0) return true;
-    const [gap, beside] = [this.judge(mainsHz, this.seconds, 1, (line) => line.gap), this.judge(mainsHz, this.seconds, 1, (line) => line.beside)];
-    const grown = this.judge(mainsHz, this.seconds, 1, ({ gap: own, beside: next }) => ({
-      re: next.re.map((value, k) => value - (own.re[k] as number)),
-      im: next.im.map((value, k) => value - (own.im[k] as number)),
-    }));
-    return beside.power <= STEADY * gap.power && grown.power <= GROWN * gap.power;
+    const { seconds, inside, beside } = this.gaps;
+    if (seconds.length === 0) return true;
+    const powerOf = (of: (line: number) => Phases): number => this.judge(mainsHz, seconds, 1, of).power;
+    const own = powerOf((line) => inside[line] as Phases);
+    const grown = powerOf((line) => {
+      const [there, here] = [beside[line] as Phases, inside[line] as Phases];
+      return { re: there.re.map((value, k) => value - (here.re[k] as number)), im: there.im.map((value, k) => value - (here.im[k] as number)) };
+    });
+    return powerOf((line) => beside[line] as Phases) <= STEADY * own && grown <= GROWN * own;
   }
 
   /** The hum there is; null for none, and for a take too short to say. */
   hum(): ChannelReport['hum'] {
     if (this.looks < FEWEST_LOOKS) return null;
-    const whole = this.best(this.starts, ALONE, (line) => line);
+    const whole = this.best(this.starts, ALONE, (line) => this.lines[line] as Phases);
     // Strokes on an even beat have lines that stand still too; between the strokes they are gone.
     const stands =
       isLocked(whole) &&
-      this.gapPower() >= (whole.score >= VERY_LOCKED ? STANDS_WHOLE : STANDS) * whole.power &&
+      this.gaps.power() >= (whole.score >= VERY_LOCKED ? STANDS_WHOLE : STANDS) * whole.power &&
       (whole.score < VERY_LOCKED || this.isSteady(whole));
     const best = stands ? whole : this.inGaps();
     if (!best) return null;

@@ -34,19 +34,6 @@ function retimed(file: AudioFile, ppm: number): AudioFile {
   };
 }
 
-/** Channels whose recorders count otherwise, as the clock of most would have them; the others stay what they are. */
-export function retimedChannels(channels: readonly TakeChannel[], drifts: readonly Drift[]): TakeChannel[] {
-  const made = new Map<string, AudioFile>();
-  return channels.map((channel, c) => {
-    const drift = drifts.find((one) => one.channels.includes(c));
-    if (!drift) return channel;
-    const key = `${channels.findIndex(({ file }) => file === channel.file)}/${drift.ppm}`;
-    const file = made.get(key) ?? retimed(channel.file, drift.ppm);
-    made.set(key, file);
-    return { ...channel, file };
-  });
-}
-
 /** All channels by the clock they run by, the largest group first; its drift is 0. */
 export function clockGroups(channels: readonly TakeChannel[], drifts: readonly Drift[]): TakeReport['clocks'] {
   const off = new Set(drifts.flatMap((drift) => drift.channels));
@@ -54,8 +41,22 @@ export function clockGroups(channels: readonly TakeChannel[], drifts: readonly D
   const main = channels.flatMap(({ name }, c) => (off.has(c) ? [] : [name]));
   return [
     { group: main, offsetSamples: 0, driftPpm: 0 },
-    ...drifts.map((drift) => ({ group: drift.channels.map(nameOf), offsetSamples: 0, driftPpm: round(10 * drift.ppm) / 10 })),
+    ...drifts.map((drift) => ({ group: drift.channels.map(nameOf), offsetSamples: 0, driftPpm: round(100 * drift.ppm) / 100 })),
   ];
+}
+
+/** Channels whose recorders count otherwise, as the clock of most would have them; the others stay what they are. */
+export function byOneClock(channels: readonly TakeChannel[], clocks: TakeReport['clocks']): readonly TakeChannel[] {
+  if (clocks.length < 2) return channels;
+  const made = new Map<string, AudioFile>();
+  return channels.map((channel) => {
+    const { driftPpm = 0 } = clocks.find(({ group }) => group.includes(channel.name)) ?? {};
+    if (driftPpm === 0) return channel;
+    const key = `${channels.findIndex(({ file }) => file === channel.file)}/${driftPpm}`;
+    const file = made.get(key) ?? retimed(channel.file, driftPpm);
+    made.set(key, file);
+    return { ...channel, file };
+  });
 }
 
 /** Recorders that run apart, with how much and what is done about it. */

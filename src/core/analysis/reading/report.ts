@@ -97,7 +97,7 @@ export interface TakeReport {
   readonly sources: readonly SourceReport[];
   /** Close channels slid to the pair and the polarity set that then is fullest; and polarity by itself, which older reports do not say. */
   readonly proposal: SumOffer & { readonly polarityOnly?: SumOffer };
-  /** Groups of channels on different clocks; empty while drift is not measured. */
+  /** Channels by the clock they run by, the most first with a drift of 0; reports of before have none. */
   readonly clocks: readonly { readonly group: readonly string[]; readonly offsetSamples: number; readonly driftPpm: number }[];
   /** What each channel was taken for, by its name. */
   readonly roles: Readonly<Record<string, Role>>;

@@ -1,5 +1,6 @@
 import type { AudioFile } from '../../audio';
 import { alignByTimestamps } from './alignByTimestamps';
+import { byOneClock } from './clockGroups';
 import type { TakeReport } from './report';
 import { TakeReader, takeChannels } from './take';
 
@@ -37,7 +38,8 @@ function startOf(samples: Float32Array, count: number): number {
 /** Cuts the strokes of every source of a report out of its files: what is drawn to prove the figures. */
 export async function strokePictures(files: readonly AudioFile[], report: TakeReport): Promise<StrokePicture[]> {
   const rate = report.sampleRate;
-  const channels = takeChannels(alignByTimestamps(files).files).filter(({ file }) => file.info.sampleRateHz === rate);
+  const whole = takeChannels(alignByTimestamps(files).files).filter(({ file }) => file.info.sampleRateHz === rate);
+  const channels = byOneClock(whole, report.clocks);
   if (channels.length === 0) return [];
   const lead = Math.round(BEFORE_S * rate);
   const length = lead + Math.round(AFTER_S * rate);

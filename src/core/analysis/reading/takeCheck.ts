@@ -14,7 +14,7 @@ import { OnsetDetector } from '../sources/onsets';
 import { measureSources } from '../sources/sources';
 import { proposeSum } from '../sum/proposal';
 import { alignByTimestamps } from './alignByTimestamps';
-import { clockGroups, driftFindings, retimedChannels } from './clockGroups';
+import { byOneClock, clockGroups, driftFindings } from './clockGroups';
 import { lengthFindings, numberFindings, rateFindings, warningFindings } from './fileFindings';
 import { type PairReport, type SumOffer, TAKE_REPORT_FORMAT, type TakeReport } from './report';
 import { rolesOf } from './roles';
@@ -173,16 +173,18 @@ async function measureByOneClock(
   rate: number,
   readingOf: ReadingOf,
   options: TakeCheckOptions,
-): Promise<{ readonly parts: readonly Part[]; readonly drifts: readonly Drift[] }> {
+): Promise<{ readonly parts: readonly Part[]; readonly drifts: readonly Drift[]; readonly clocks: TakeReport['clocks'] }> {
   const parts = await measureInGroups(channels, rate, readingOf, { ...options, onProgress: (share) => options.onProgress?.(0.9 * share) });
   // Strokes of groups that are measured apart do not compare.
   const [only, ...others] = parts;
   const drifts = only && others.length === 0 ? driftsOf(only.strokes, channels.length, rate) : [];
-  if (drifts.length === 0) return { parts, drifts };
-  const same = retimedChannels(channels, drifts);
+  const clocks = clockGroups(channels, drifts);
+  if (drifts.length === 0) return { parts, drifts, clocks };
+  const same = byOneClock(channels, clocks);
   const bySame = new Map(same.map((channel, i) => [channel, channels[i] as TakeChannel]));
-  const again = await measureInGroups(same, rate, (channel) => readingOf(bySame.get(channel) ?? channel), options);
-  return { parts: again, drifts };
+  const onProgress = (share: number): void => options.onProgress?.(0.9 + 0.1 * share);
+  const again = await measureInGroups(same, rate, (channel) => readingOf(bySame.get(channel) ?? channel), { ...options, onProgress });
+  return { parts: again, drifts, clocks };
 }
 
 const NO_OFFER: SumOffer = { flips: [], delays: [], gainDb: { low: 0, mid: 0, high: 0 } };
@@ -211,7 +213,7 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
   // Whatever goes wrong first is told; what the meters say after that is of no more use.
   metered.catch(() => undefined);
   const readingOf: ReadingOf = async (channel) => (await metered)[all.indexOf(channel)] as ChannelReading;
-  const { parts, drifts } = await measureByOneClock(channels, rate, readingOf, options);
+  const { parts, drifts, clocks } = await measureByOneClock(channels, rate, readingOf, options);
   const order = new Map(channels.map(({ name }, i) => [name, i]));
   const reports = parts.flatMap((part) => part.channels).sort((a, b) => (order.get(a.name) ?? 0) - (order.get(b.name) ?? 0));
   const alone = await Promise.all(strangers.map(async (stranger) => (await readingOf(stranger)).report));
@@ -229,7 +231,7 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
       ...together(parts.map(({ proposal }) => proposal)),
       polarityOnly: together(parts.map(({ proposal }) => proposal.polarityOnly ?? NO_OFFER)),
     },
-    clocks: clockGroups(channels, drifts),
+    clocks,
     roles: rolesOf(channels.map(({ name }) => name)),
     findings: [
       ...findings,

@@ -1,0 +1,10 @@
+import type { Cause } from './model';
+
+/** How rare each cause is, for each channel (our choice: a cable is seldom reversed, a stand is often elsewhere). */
+export const PRIOR = { reversed: 0.03, late: 0.03, moved: 0.05, swapped: 0.005, elsewhere: 0.02, 'device late': 0.02 } as const;
+
+/** A cause with what it makes of a take, its rarity counted. */
+export interface Hypothesis {
+  readonly cause: Cause;
+  readonly logPosterior: number;
+}
