@@ -89,7 +89,7 @@ export const chunk = (id: string, body: readonly number[]): number[] => [...text
 export function aiff(channels: readonly (readonly number[])[], { bits = 16, rate = 48_000, kind = '', extra = [] as number[] } = {}): Uint8Array {
   const frames = channels[0]?.length ?? 0;
   const bytes = Math.ceil(bits / 8);
-  const low = kind === 'sowt';
+  const low = ['sowt', '42n1', '42ni', '23ni'].includes(kind);
   const sound: number[] = [];
   for (let i = 0; i < frames; i++)
     for (const channel of channels) {
@@ -102,7 +102,8 @@ export function aiff(channels: readonly (readonly number[])[], { bits = 16, rate
         one = [...new Uint8Array(view.buffer)];
       } else {
         const whole = Math.max(-(2 ** (bits - 1)), Math.min(2 ** (bits - 1) - 1, Math.round(value * 2 ** (bits - 1))));
-        const unsigned = whole < 0 ? whole + 2 ** (8 * bytes) : whole;
+        const raised = kind === 'raw ' ? whole + 128 : whole;
+        const unsigned = raised < 0 ? raised + 2 ** (8 * bytes) : raised;
         one = Array.from({ length: bytes }, (_, k) => Math.floor(unsigned / 2 ** (8 * (bytes - 1 - k))) % 256);
       }
       sound.push(...(low ? one.reverse() : one));

@@ -24,6 +24,11 @@ test.each([
   [16, 'sowt', 1 / 32_767],
   [24, 'sowt', 1e-6],
   [24, 'in24', 1e-6],
+  [24, '42n1', 1e-6],
+  [24, '42ni', 1e-6],
+  [32, '23ni', 1e-7],
+  [8, 'sowt', 1 / 127],
+  [8, 'raw ', 1 / 127],
   [32, 'fl32', 1e-7],
   [64, 'fl64', 1e-7],
 ])('%i bits %s are the samples that were written', async (bits, kind, within) => {

@@ -17,16 +17,22 @@ interface Common {
   readonly highFirst: boolean;
 }
 
+/** Whole numbers with their lowest byte first: "twos", "in24" and "in32" written backwards, the second in the two ways that are met. */
+const LOW_FIRST: ReadonlySet<string> = new Set(['sowt', '42n1', '42ni', '23ni']);
+/** Whole numbers with their highest byte first; "raw " is single bytes without a sign. */
+const HIGH_FIRST: ReadonlySet<string> = new Set(['NONE', 'twos', 'in24', 'in32', 'raw ']);
+
 function formatOf(kind: string, bits: number): Pick<Common, 'format' | 'highFirst'> {
   if (/^fl32$/i.test(kind)) return { format: 'f32', highFirst: true };
   if (/^fl64$/i.test(kind)) return { format: 'f64', highFirst: true };
-  if (!['NONE', 'twos', 'in24', 'in32', 'sowt'].includes(kind))
+  if (!LOW_FIRST.has(kind) && !HIGH_FIRST.has(kind))
     throw new Refusal(`its samples are compressed (${kind.replaceAll(/[^ -~]/g, '?')}): export it as plain AIFF or WAV`);
   // Samples of odd lengths are padded to whole bytes.
   const bytes = Math.ceil(bits / 8);
   const format = ([undefined, 'u8', 's16', 's24', 's32'] as const)[bytes];
   if (!format) throw new Refusal(`it has ${bits} bits a sample: export it with 16, 24 or 32 bits`);
-  return { format, highFirst: kind !== 'sowt' };
+  if (bytes === 1) return { format, highFirst: kind !== 'raw ' };
+  return { format, highFirst: HIGH_FIRST.has(kind) };
 }
 
 async function readCommon(source: ByteSource, offset: number, sizeBytes: number, isAifc: boolean): Promise<Common> {

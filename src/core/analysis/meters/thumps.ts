@@ -19,6 +19,8 @@ const LEAST = 0.002;
 /** Another channel hears it too when its own slow part rises by as much, and is as much of all it hears: a stroke's is far less. */
 const ALSO = 3;
 const ALSO_SHARE = 0.35;
+/** A stand that is knocked hands some of it on by the floor: another channel that moves by less than this of it has only that. */
+const HANDED_ON = 1 / 3;
 /** From here on it is no thump but air that moves. */
 const BLOWN_S = 0.5;
 const LEAST_THUMPS = 2;
@@ -87,7 +89,11 @@ function swaysOf(meters: readonly Sways[], channel: number, usual: readonly numb
         c === channel ||
         [frame - 1, frame, frame + 1].every((k) => {
           const also = other.slow[k] ?? 0;
-          return also < ALSO * (usual[c] as number) || also < ALSO_SHARE * (other.whole[k] as number);
+          return (
+            also < ALSO * (usual[c] as number) ||
+            also < ALSO_SHARE * (other.whole[k] as number) ||
+            also < HANDED_ON * Math.max(slow[frame] as number, slow[k] ?? 0)
+          );
         }),
     );
   const out: Sway[] = [];

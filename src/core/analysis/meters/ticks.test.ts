@@ -6,7 +6,7 @@ import { checkTake } from '..';
 const RATE = 48_000;
 
 /** Phrases of notes with gaps, and a click from a headphone every so often, so far under them. */
-async function told(clickDb: number | null, beatS: number, unevenS = 0): Promise<string[]> {
+async function told(clickDb: number | null, beatS: number, unevenS = 0, ticks = Infinity): Promise<string[]> {
   const random = createRandom(31);
   const out = Float32Array.from({ length: 20 * RATE }, () => 2e-5 * random.normal());
   for (let s = 0.5; s < 19; s += 2.4)
@@ -17,7 +17,7 @@ async function told(clickDb: number | null, beatS: number, unevenS = 0): Promise
           (out[from + i] as number) + 0.3 * Math.min(1, i / 200) * Math.exp(-i / 4000) * Math.sin((2 * Math.PI * (233 + 60 * note) * i) / RATE);
     }
   if (clickDb !== null)
-    for (let s = 0.2; s < 19.5; s += beatS) {
+    for (let s = 0.2, n = 0; s < 19.5 && n < ticks; s += beatS, n++) {
       const from = Math.round((s + unevenS * random.between(-1, 1)) * RATE);
       for (let i = 0; i < 300; i++) out[from + i] = (out[from + i] as number) + 0.3 * 10 ** (clickDb / 20) * Math.exp(-i / 60) * Math.sin(i / 2.5);
     }
@@ -38,9 +38,14 @@ test.each([
   expect(Number(rate)).toBeCloseTo(perMinute, 0);
 });
 
+test.each([40, 56, 72, 96, 120, 133, 171, 240])('a dozen ticks at %d a minute are enough', async (perMinute) => {
+  const [message = ''] = await told(-36, 60 / perMinute, 0, 12);
+  expect(Number(/, ([\d.]+) times a minute/.exec(message)?.[1])).toBeCloseTo(perMinute, 0);
+});
+
 test('nothing is asked where nothing ticks, or where a hand taps along', async () => {
   expect(await told(null, 1)).toEqual([]);
-  expect(await told(-36, 0.5, 0.02)).toEqual([]);
+  for (const uneven of [0.006, 0.01, 0.02]) expect(await told(-36, 0.5, uneven)).toEqual([]);
 });
 
 test('a kit played by hand into ten microphones is no clock (open recordings, three seeded takes)', async () => {

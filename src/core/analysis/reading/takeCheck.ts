@@ -243,7 +243,7 @@ export async function checkTake(given: readonly AudioFile[], options: TakeCheckO
       ...parts.flatMap((part) => part.findings),
       ...warningFindings(files),
       ...rateFindings(strangers, rate),
-      ...parts.flatMap((part) => twinFindings(part.pairs)),
+      ...parts.flatMap(twinFindings),
       ...parts.flatMap((part) => takeFindings({ ...part, sampleRate: rate })),
       ...takeFindings({ channels: alone, sampleRate: rate, sources: [], proposal: NO_OFFER }),
       ...lengthFindings(channels, rate),

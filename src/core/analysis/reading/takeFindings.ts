@@ -8,6 +8,8 @@ const seconds = (samples: number, rate: number): string => `${formatNumber(sampl
 
 /** Where the loudest peaks are wanted (common practice for steady players), dBFS. */
 const USUAL_PEAK_DBFS = -12;
+/** An offset that is told, share of full scale: −60 dBFS; converters of today keep ten times below (from memory). */
+const WORTH_DC = 0.001;
 const gainDb = (db: number): string => formatNumber(db, 0);
 
 function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
@@ -40,7 +42,7 @@ function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
       'low-level',
       `${channel.name} peaks at only ${formatNumber(channel.peakDbfs, 1)} dBFS: turn its gain up by ${gainDb(USUAL_PEAK_DBFS - channel.peakDbfs)} dB, for peaks at −12 dBFS.`,
     );
-  if (Math.abs(channel.dcOffset) > 0.005)
+  if (Math.abs(channel.dcOffset) > WORTH_DC)
     say(
       'note',
       'dc-offset',
@@ -78,13 +80,26 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
   ];
 }
 
-/** Two microphones never agree as well as this, 40 dB: their own noise alone is more. */
+/** Two microphones never agree as well as this, 40 dB, in a room whose sides differ. */
 const SAME_RECORDING = 0.99995;
+/** Before a source in the very middle they may; but each has its own noise, and a copy has less than that left: so far under it, dB. */
+const UNDER_NOISE_DB = 6;
+/** What is left of a copy can be less than this only on paper, dB re the channel. */
+const LEAST_LEFT_DB = -60;
+
+/** Whether what one channel leaves of the other is less than the noise that two microphones have. */
+function isOneRecording({ correlation }: TakeReport['pairs'][number], { loudnessLufs, noiseFloorDbfs }: ChannelReport): boolean {
+  const leftDb = 10 * Math.log10(Math.max(1e-9, 1 - correlation ** 2));
+  return Math.abs(correlation) > SAME_RECORDING && leftDb < Math.max(noiseFloorDbfs - loudnessLufs - UNDER_NOISE_DB, LEAST_LEFT_DB);
+}
 
 /** Channels that hold one and the same recording. */
-export function twinFindings(pairs: TakeReport['pairs']): TakeFinding[] {
+export function twinFindings({ pairs, channels }: Pick<TakeReport, 'pairs' | 'channels'>): TakeFinding[] {
   return pairs
-    .filter(({ correlation }) => Math.abs(correlation) > SAME_RECORDING)
+    .filter((pair) => {
+      const second = channels.find(({ name }) => name === pair.b);
+      return second !== undefined && isOneRecording(pair, second);
+    })
     .map(({ a, b, correlation }) => ({
       severity: 'fix',
       code: 'same-recording',

@@ -56,10 +56,52 @@ test('a rumble at 5 s and a bird at 12 s: when, how long, in which band', () => 
   expect(Math.abs((events[1]?.startS ?? 0) - 12)).toBeLessThan(0.15);
 });
 
-test.each([72, 96, 133, 180])('a headphone click at %d a minute leaks in: its pace within 1 %%', (bpm) => {
-  const noise = quiet(16, -72, bpm);
-  for (let at = 0.3; at < 15.5; at += 60 / bpm) add(noise, at, 0.01, (t) => 0.006 * Math.exp(-t * 400) * Math.sin(2 * Math.PI * 2600 * t));
+test.each([40, 72, 96, 133, 180, 240])('a headphone click at %d a minute leaks in: its pace within 1 %%', (bpm) => {
+  const noise = quiet(20, -72, bpm);
+  for (let at = 0.3; at < 19.5; at += 60 / bpm) add(noise, at, 0.01, (t) => 0.006 * Math.exp(-t * 400) * Math.sin(2 * Math.PI * 2600 * t));
   const { ticks, advice } = hearQuiet(noise, RATE, kernel);
   expect(Math.abs((ticks?.bpm ?? 0) / bpm - 1)).toBeLessThan(0.01);
   expect(advice[0]).toMatch(/leaks from headphones/);
+});
+
+test.each([50, 60])('hum at %d Hz, 25 dB under the noise of all bands, is heard: its own band has no more noise than that (seeded)', (mains) => {
+  for (let seed = 1; seed <= 4; seed++) {
+    const noise = quiet(30, -60, 10 + seed);
+    // Three lines whose powers add up to one, a square's root of two over.
+    const line = 10 ** (-85 / 20) * Math.SQRT2;
+    add(
+      noise,
+      0,
+      30,
+      (t) =>
+        line *
+        (0.75 * Math.sin(2 * Math.PI * mains * t) + 0.5 * Math.sin(4 * Math.PI * mains * t + 1) + 0.43 * Math.sin(6 * Math.PI * mains * t + 2)),
+    );
+    const { hum } = hearQuiet(noise, RATE, kernel);
+    expect(hum?.mainsHz).toBe(mains);
+    expect(Math.abs((hum?.levelDbfs ?? 0) + 85)).toBeLessThan(2);
+  }
+});
+
+test('somebody who speaks in the next room is no ticking, however even (seeded)', () => {
+  for (let seed = 1; seed <= 8; seed++) {
+    const random = createRandom(seed);
+    const room = quiet(20, -72, seed);
+    const pace = random.between(3.2, 5.5);
+    for (let at = 0.5; at < 19; at += random.between(0.2, 1.2))
+      for (let syllable = random.integer(4, 12); syllable > 0 && at < 19; syllable--, at += (1 + 0.1 * random.normal()) / pace) {
+        const [length, loud, pitch, hisses] = [
+          random.between(0.08, 0.2),
+          0.006 * random.between(0.3, 1),
+          random.between(90, 220),
+          random.uniform() < 0.4,
+        ];
+        add(room, at, length, (t) => {
+          const swell = loud * Math.sin((Math.PI * t) / length);
+          if (hisses) return swell * random.normal();
+          return swell * [1, 2, 3, 5, 8, 12].reduce((sum, n) => sum + Math.sin(2 * Math.PI * n * pitch * t) / Math.sqrt(n), 0);
+        });
+      }
+    expect([seed, hearQuiet(room, RATE, kernel).ticks]).toEqual([seed, null]);
+  }
 });

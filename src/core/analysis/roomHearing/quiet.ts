@@ -3,6 +3,7 @@ import { median } from '../../math';
 import { formatNumber } from '../../units';
 import { HumMeter } from '../meters/hum';
 import { above, octaveBackwards } from '../meters/octaves';
+import { evenTicks, type Soft } from '../meters/ticks';
 import type { ChannelReport } from '../reading/report';
 
 const { abs, floor, log10, max, min, round } = Math;
@@ -31,12 +32,15 @@ export interface QuietReport {
   readonly whistles: readonly Whistle[];
   readonly events: readonly QuietEvent[];
   /** Ticks at an even pace, as a click that leaks from headphones. */
-  readonly ticks: { readonly bpm: number; readonly strength: number } | null;
+  readonly ticks: { readonly bpm: number; readonly count: number } | null;
   /** What it comes to, worst first, each with what to do. */
   readonly advice: readonly string[];
 }
 
 const STEP_S = 0.02;
+/** Beginnings are known this finely, and are no nearer to one another than that, s. */
+const FINE_S = 0.001;
+const APART_S = 0.06;
 const BANDS = [
   { band: 'low', hertz: 125 },
   { band: 'middle', hertz: 1000 },
@@ -44,14 +48,14 @@ const BANDS = [
 ] as const;
 const EVENT_OVER_DB = 9;
 const WHISTLE_OVER_DB = 14;
-const TICK_BPM = [40, 240] as const;
-const TICK_STRENGTH = 0.3;
+/** White noise has some 20 dB less in the octaves of mains than in all: a hum this far under the whole is 8 dB under those. */
+const COVERED_DB = 28;
 
 const toDb = (power: number): number => 10 * log10(max(power, 1e-20));
 
-/** Levels in steps of 20 ms, dB. */
-function levelsOf(signal: Float64Array, rate: number): number[] {
-  const step = round(STEP_S * rate);
+/** Levels in steps of 20 ms, or of what is given, dB. */
+function levelsOf(signal: Float64Array, rate: number, stepS = STEP_S): number[] {
+  const step = round(stepS * rate);
   return Array.from({ length: floor(signal.length / step) }, (_, k) => {
     let sum = 0;
     for (let i = k * step; i < (k + 1) * step; i++) sum += (signal[i] as number) ** 2;
@@ -123,39 +127,27 @@ function whistlesOf(samples: Float32Array, rate: number, kernel: FftKernel, main
   return found.sort((a, b) => b.overDb - a.overDb).slice(0, 5);
 }
 
-/** Ticks that come evenly: the rises of the upper band compared with themselves a beat later. */
+/** What begins in the upper band: when, and how loud at most. */
+function beginnings(samples: Float32Array, rate: number): Soft[] {
+  const levels = levelsOf(above(samples, rate, 1500), rate, FINE_S);
+  const usual = median(levels);
+  const stepS = round(FINE_S * rate) / rate;
+  const found: { at: number; db: number; last: number }[] = [];
+  levels.forEach((db, k) => {
+    if (db < usual + EVENT_OVER_DB) return;
+    const open = found[found.length - 1];
+    if (open && k - open.last < APART_S / FINE_S) {
+      open.last = k;
+      open.db = max(open.db, db);
+    } else found.push({ at: k * stepS, db, last: k });
+  });
+  return found;
+}
+
+/** Ticks that come evenly: evener than speech, and as loud as one another. */
 function ticksOf(samples: Float32Array, rate: number): QuietReport['ticks'] {
-  const levels = levelsOf(above(samples, rate, 1500), rate);
-  const rises = levels.map((level, i) => max(0, min(12, level - (levels[i - 1] ?? level))));
-  const mean = rises.reduce((sum, x) => sum + x, 0) / max(1, rises.length);
-  const flat = rises.map((x) => x - mean);
-  const whole = flat.reduce((sum, x) => sum + x * x, 0);
-  if (whole <= 0) return null;
-  // A step is 20 ms and a beat is rarely a whole number of them: neighbours count in, and the lag is refined over many beats.
-  const at = (lag: number): number => {
-    let sum = 0;
-    for (let i = 0; i + lag < flat.length; i++)
-      sum += (flat[i] as number) * ((flat[i + lag] as number) + (flat[i + lag + 1] ?? 0) + (flat[i + lag - 1] ?? 0));
-    return sum / whole;
-  };
-  const [slow, fast] = TICK_BPM;
-  const [low, high] = [round(60 / fast / STEP_S), round(60 / slow / STEP_S)];
-  if (flat.length < 4 * high) return null;
-  let best = low;
-  for (let lag = low; lag <= high; lag++) if (at(lag) > at(best) + 1e-9) best = lag;
-  const strength = at(best);
-  if (strength < TICK_STRENGTH) return null;
-  // The shortest lag that is nearly as strong is the beat, not a bar of it.
-  for (let lag = low; lag < best; lag++) if (at(lag) > 0.75 * strength && at(lag) >= at(lag - 1) && at(lag) >= at(lag + 1)) best = min(best, lag);
-  const beats = floor((flat.length * 0.6) / best);
-  let refined = best;
-  for (let n = 2; n <= beats; n *= 2) {
-    const middle = round(refined * n);
-    let top = middle;
-    for (let lag = middle - 2; lag <= middle + 2; lag++) if (at(lag) > at(top)) top = lag;
-    refined = top / n;
-  }
-  return { bpm: 60 / (refined * STEP_S), strength };
+  const found = evenTicks(beginnings(samples, rate));
+  return found && { bpm: 60 / found.periodS, count: found.count };
 }
 
 /**
@@ -210,9 +202,9 @@ export function hearQuiet(samples: Float32Array, rate: number, kernel: FftKernel
   const heard = levelsOf(above(samples, rate, 100), rate).sort((a, b) => a - b);
   const quieter = heard.slice(0, max(1, floor(heard.length / 2)));
   const noiseDbfs = toDb(quieter.reduce((sum, level) => sum + 10 ** (level / 10), 0) / quieter.length);
-  // A hum far under the noise is nobody's trouble.
+  // What is farther under all of the noise is covered by its own band's too.
   const found = meter.hum();
-  const hum = found && found.levelDbfs > noiseDbfs - 20 ? found : null;
+  const hum = found && found.levelDbfs > noiseDbfs - COVERED_DB ? found : null;
   const measured = {
     seconds: samples.length / rate,
     noiseDbfs,
