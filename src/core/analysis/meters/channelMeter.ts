@@ -161,9 +161,12 @@ export class ChannelMeter {
     if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
     this.runStart = -1;
     const isOpen = this.isFloat && this.peak > BEYOND;
-    const [clips, clipCount] = isOpen ? [[], 0] : [this.clips, this.clipCount];
+    const { flatTops } = this;
+    flatTops.finish();
+    const atCeiling = flatTops.isCoarse ? { list: flatTops.beyond, count: flatTops.beyondCount } : { list: this.clips, count: this.clipCount };
+    const { list: clips, count: clipCount } = isOpen ? { list: [], count: 0 } : atCeiling;
     // At full scale itself they are counted already.
-    const flat = this.peak < this.fullScale || isOpen ? this.flatTops.at(this.peak) : { list: [], count: 0 };
+    const flat = this.peak < this.fullScale || isOpen ? flatTops.at(this.peak) : { list: [], count: 0 };
     const peakDbfs = max(FLOOR_DBFS, dbFromAmplitudeRatio(this.peak));
     return {
       name: this.name,

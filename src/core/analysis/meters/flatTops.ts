@@ -16,6 +16,12 @@ const SAME_CEILING = 0.005;
 const REPEATS = 3;
 const MOST_LISTED = 200;
 const MOST_CEILINGS = 64;
+/** Of steps this coarse (eight bits) a round top reaches the highest value too: whether it went on is told by its shoulders. */
+const COARSE = 2 ** -10;
+/** So far over full scale a top of them has to be for certain, steps. */
+const UNSURE = 0.6;
+/** Samples of a shoulder, by which its steepness is known. */
+const SHOULDER = 3;
 
 /**
  * Finds swings that are cut off below full scale: an analogue stage or an earlier file clipped. A top is flat as against what the swing's
@@ -28,6 +34,9 @@ export class FlatTops {
   private next = -1;
   private readonly ceilings = new Map<number, { readonly list: Clip[]; count: number }>();
   private readonly near: number;
+  /** Tops at the highest value of a file of coarse steps that went on beyond it. */
+  readonly beyond: Clip[] = [];
+  beyondCount = 0;
 
   /**
    * @param lowest peaks below this are not looked at, re full scale
@@ -35,9 +44,14 @@ export class FlatTops {
    */
   constructor(
     private readonly lowest: number,
-    step: number,
+    private readonly step: number,
   ) {
     this.near = max(NEAR, 1.1 * step);
+  }
+
+  /** Whether round tops of this file reach its highest value, so that a run of those says nothing. */
+  get isCoarse(): boolean {
+    return this.step > COARSE;
   }
 
   /** Takes the next sample; one that does not follow the last begins anew. */
@@ -54,12 +68,22 @@ export class FlatTops {
     this.next = at + 1;
   }
 
+  /** The take ends, and its last swing with it. */
+  finish(): void {
+    this.end();
+    this.length = 0;
+  }
+
   private end(): void {
     const { swing, length } = this;
-    if (length < FLAT_RUN || length > LONGEST) return;
+    if (length < (this.isCoarse ? 2 : FLAT_RUN) || length > LONGEST) return;
     let peak = 0;
     for (let i = 0; i < length; i++) peak = max(peak, swing[i] as number);
     if (peak < this.lowest) return;
+    if (this.isCoarse && peak >= 1 - 1.01 * this.step) {
+      this.lookBeyond();
+      return;
+    }
     const from = peak * (1 - this.near);
     let [first, last, count] = [-1, -1, 0];
     for (let i = 0; i < length; i++)
@@ -73,6 +97,30 @@ export class FlatTops {
     if (count < max(FLAT_RUN, TIMES_A_SINE * ofSine) || count < 0.9 * (last - first + 1)) return;
     const begin = this.next - length;
     this.keep(peak, { startSample: begin + first, endSample: begin + last + 1 });
+  }
+
+  /** A parabola through what leads up to the highest value and down from it: a clip where two samples and more of it lie over full scale. */
+  private lookBeyond(): void {
+    const { swing, length, step } = this;
+    const isFull = (i: number): boolean => (swing[i] as number) >= 1 - 1.01 * step;
+    for (let i = 0; i < length; i++) {
+      if (!isFull(i)) continue;
+      const first = i;
+      while (i + 1 < length && isFull(i + 1)) i++;
+      const width = i - first + 1;
+      const [before, after] = [max(0, first - SHOULDER), min(length - 1, i + SHOULDER)];
+      const drop = (from: number, to: number): number => (swing[from] as number) - (swing[to] as number);
+      const steps = first - before + (after - i);
+      // How steep it is in the middle of its shoulders, a sample.
+      const steep = steps > 0 ? (drop(first, before) + drop(i, after)) / steps : 1;
+      const reach = width / 2;
+      const bend = steep / (reach + steps / 4);
+      const top = 1 - 1.5 * step + (bend * reach ** 2) / 2;
+      if (width < 2 || top < 1 + bend / 8 + UNSURE * step) continue;
+      const begin = this.next - length;
+      this.beyondCount++;
+      if (this.beyond.length < MOST_LISTED) this.beyond.push({ startSample: begin + first, endSample: begin + i + 1 });
+    }
   }
 
   private keep(peak: number, clip: Clip): void {

@@ -263,6 +263,13 @@ export class HumMeter {
     return powerOf((line) => beside[line] as Phases) <= STEADY * own && grown <= GROWN * own;
   }
 
+  /** Whether gaps, where there are some, say of the same frequency what the whole take says: there it is less drowned. */
+  private isBorneOut({ mainsHz, score }: Judged): boolean {
+    const { seconds, inside } = this.gaps;
+    if (seconds.length < 2 * FEWEST_LOOKS || score >= VERY_LOCKED) return true;
+    return isLocked(this.judge(mainsHz, seconds, 1, (line) => inside[line] as Phases));
+  }
+
   /** The hum there is; null for none, and for a take too short to say. */
   hum(): ChannelReport['hum'] {
     if (this.looks < FEWEST_LOOKS) return null;
@@ -270,6 +277,7 @@ export class HumMeter {
     // Strokes on an even beat have lines that stand still too; between the strokes they are gone.
     const stands =
       isLocked(whole) &&
+      this.isBorneOut(whole) &&
       this.gaps.power() >= (whole.score >= VERY_LOCKED ? STANDS_WHOLE : STANDS) * whole.power &&
       (whole.score < VERY_LOCKED || this.isSteady(whole));
     const best = stands ? whole : this.inGaps();

@@ -146,6 +146,20 @@ describe('channel levels', () => {
     // As 24 bits, as floats of 1/32768, and as floats of 1/32767 that reach 1 itself.
     expect([countOf(false, 2 ** -23), countOf(true, 0), countOf(true, 0, 32_768 / 32_767)]).toEqual([clips, clips, clips]);
   });
+  test.each([60, 200, 997, 3000, 8000])('an 8-bit copy of a tone of %d Hz: round tops are none of its clips, cut ones are, and as many', (hertz) => {
+    const copy = (over: number, bits: number): number => {
+      const [step, meter] = [2 ** (1 - bits), new ChannelMeter('x', RATE, false, 2 ** (1 - bits))];
+      const samples = Float32Array.from({ length: RATE }, (_, i) =>
+        Math.max(-1, Math.min(1 - step, Math.round((over * Math.sin((2 * Math.PI * hertz * i) / RATE)) / step) * step)),
+      );
+      meter.push(samples, samples.length);
+      return meter.report().clipCount;
+    };
+    expect([copy(0.5, 8), copy(0.9, 8), copy(0.98, 8)]).toEqual([0, 0, 0]);
+    const [clips, copied] = [copy(1.3, 16), copy(1.3, 8)];
+    expect(clips).toBeGreaterThan(100);
+    expect(Math.abs(copied / clips - 1)).toBeLessThan(0.15);
+  });
   test('offset and silence', () => {
     expect(metered(sine(50, 0.2, 1).map((v) => v + 0.01)).dcOffset).toBeCloseTo(0.01, 4);
     expect(metered(new Float32Array(RATE)).silent).toBe(true);

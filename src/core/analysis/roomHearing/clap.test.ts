@@ -123,6 +123,29 @@ test.each([2.4, 3.1, 4, 5.4, 7.5])('two walls %d m apart: the flutter’s period
   expect(Math.abs((flutter?.apartM ?? 0) - apart)).toBeLessThan(0.05);
 });
 
+test.each([39, 43, 47, 51, 55, 59])(
+  'a flutter of %d ms, wherever between the two walls one claps and listens, but in their very middle, which halves it (mirror rooms, seeded)',
+  (ms) => {
+    for (let seed = 1; seed <= 6; seed++) {
+      const random = createRandom(7 * seed + ms);
+      const apart = (ms / 2000) * 343.2;
+      const off = random.between(0.03, 0.35) * (random.uniform() < 0.5 ? -1 : 1);
+      const [from, to] = [(0.5 + off) * apart, random.between(0.15, 0.85) * apart];
+      const click = Float32Array.from({ length: 100 }, (_, i) => Math.exp(-i / 25) * random.normal());
+      const out = decaying(0.5, -70, seed).map((x) => 0.1 * x);
+      for (let n = -30; n <= 30; n++)
+        for (const side of [1, -1]) {
+          const seconds = Math.abs(2 * n * apart + side * from - to) / 343.2;
+          const gain = 0.8 ** (Math.abs(side === 1 ? 2 * n : 2 * n - 1) / 2);
+          const at = Math.round((0.5 + seconds) * RATE);
+          if (seconds < 1.2) for (const [i, x] of click.entries()) out[at + i] = (out[at + i] ?? 0) + gain * x;
+        }
+      const { flutter } = hearClap(out, RATE, 343.2);
+      expect([seed, Math.abs((1000 * (flutter?.periodS ?? 0)) / ms - 1) < 0.015]).toEqual([seed, true]);
+    }
+  },
+);
+
 test('a smooth decay has no flutter', () => {
   for (const seed of [1, 2, 3, 4, 5, 6, 7, 8]) expect(hearClap(decaying(0.5, -70, 40 + seed), RATE, 343.2).flutter).toBeNull();
 });

@@ -197,7 +197,7 @@ function flutterOf(samples: Float32Array, start: number, rate: number, speedOfSo
   if (strength < FLUTTER_STRENGTH || best === 0 || best === likeness.length - 1) return null;
   // The round trip itself, not twice it: the shortest lag nearly as alike.
   const first = likeness.findIndex(
-    (value, i) => i > 0 && value > 0.8 * strength && value >= (likeness[i - 1] as number) && value >= (likeness[i + 1] ?? -1),
+    (value, i) => i > 0 && value > 0.9 * strength && value >= (likeness[i - 1] as number) && value >= (likeness[i + 1] ?? -1),
   );
   const at = first > 0 ? first : best;
   const [a, b, c] = [likeness[at - 1] as number, likeness[at] as number, likeness[at + 1] as number];
