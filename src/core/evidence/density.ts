@@ -1,7 +1,7 @@
 import type { PerBand } from '../acoustics';
 import type { Expected } from './model';
 
-const { abs, exp, log, max, min, sqrt } = Math;
+const { abs, exp, hypot, log, max, min, sqrt } = Math;
 
 /** What the plan, the tape and the marks leave open of one difference of two arrivals, seconds: two of ±2 cm, and a sample. */
 export const SIGMA_S = 9e-5;
@@ -67,7 +67,8 @@ export function arrivalDensity({ to, from, lateSeconds, sign, signShares, confid
       first = min(first, way);
       weights += weight;
       const off = lateSeconds - way;
-      if (abs(off) < 8 * sigma) sum += weight * gauss(off, sigma) * (a.sign * b.sign === sign ? signed : 1 - signed);
+      const spread = a.guessS || b.guessS ? hypot(sigma, a.guessS ?? 0, b.guessS ?? 0) : sigma;
+      if (abs(off) < 8 * spread) sum += weight * gauss(off, spread) * (a.sign * b.sign === sign ? signed : 1 - signed);
     }
   const after = lateSeconds - first;
   const echo = after > 0 ? exp(-after / ECHO_S) / ECHO_S : 0;

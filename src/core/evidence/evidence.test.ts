@@ -37,6 +37,7 @@ function modelOf(sources: readonly Point[], microphones: readonly Point[]): Mode
     instrumentOf: () => 0,
     deviceOf: () => -1,
     fixed: () => false,
+    ownDelay: () => null,
     strings: () => [],
   };
 }

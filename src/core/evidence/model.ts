@@ -7,6 +7,14 @@ export interface Way {
   readonly sign: 1 | -1;
   /** Amplitude re the strongest way of the source in the channel. */
   readonly share: number;
+  /** What the model only guesses of its delay (a stroke's way through a body), one standard deviation, seconds; nothing where geometry gives it. */
+  readonly guessS?: number;
+}
+
+/** A delay of a channel that nobody can know beforehand: about so much, and so uncertain, seconds. */
+export interface OwnDelay {
+  readonly meanS: number;
+  readonly sigmaS: number;
 }
 
 /** What is expected of one source in one channel. */
@@ -46,6 +54,8 @@ export interface Model {
   readonly deviceOf: (microphone: number) => number;
   /** A microphone that cannot have been moved: a pickup. */
   readonly fixed: (microphone: number) => boolean;
+  /** What a microphone takes itself that no plan can know: a speaker's or a pickup's own filter; null where it is none to speak of. */
+  readonly ownDelay: (microphone: number) => OwnDelay | null;
   /** What the tape said of a microphone; none where nobody measured. */
   readonly strings: (microphone: number) => readonly TapeString[];
 }

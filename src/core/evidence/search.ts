@@ -2,7 +2,7 @@ import { magnitude, scale, type Vec3 } from '../math';
 import { SIGMA_S } from './density';
 import { AROUND, astrayM, BLURS, type Displaced, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
 import { type Hypothesis, PRIOR } from './hypothesis';
-import { type Late, lateHypotheses, lateIn, refined } from './lateness';
+import { isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './lateness';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 import { SAID } from './odds';
@@ -237,6 +237,8 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
     const rest = without(causes, i);
     const { list, none } = weighed(hypotheses(weighing, rest), weighing.logLikelihood(rest));
     const own = list.find((one) => sameThing(one.cause, cause));
+    // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
+    if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
     if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
     else if (none < ASKED) open.push(alternatives(list));
   });

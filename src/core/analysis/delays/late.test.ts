@@ -66,3 +66,20 @@ test('a microphone that hears two drums alike has no source of its own', () => {
   const b = source('OH R', -11, { Snare: [2.4, 10], 'OH L': [0.4, 0] });
   expect(told([a, b, tom], KIT)).toEqual([]);
 });
+
+describe('a hat that falls together with the kick', () => {
+  const KICKED = ['Kick', 'Tom', 'OH L', 'OH R'];
+  /** The kick's strokes as they were heard: overhead by the hat's sound, 0.9 ms before the kick's own microphone. */
+  const together = source('Kick', 0, { 'OH L': [-0.9, -14], 'OH R': [3.1, -13] });
+  const hat = source('Tom', -10, { Kick: [2.4, 0], 'OH L': [1.5, -10], 'OH R': [5.2, -10] });
+  const alone = source('Kick', 0, { 'OH L': [3.4, -14], 'OH R': [3.2, -13] });
+
+  test('lends it its differences: nothing is asked where it is heard alone besides, or where other strokes of the kick differ', () => {
+    expect(told([together, hat, tom], KICKED)).toEqual([]);
+    expect(told([together, alone, tom], KICKED)).toEqual([]);
+  });
+
+  test('where nothing else explains the difference it is asked', () => {
+    expect(told([together, tom], KICKED)).toEqual([expect.objectContaining({ code: 'question', channels: ['Kick', 'OH L'] })]);
+  });
+});

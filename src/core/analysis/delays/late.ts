@@ -53,6 +53,35 @@ function heardAt({ spot, arrivals }: SourceReport, channel: string): number | nu
   return arrival && arrival.confidence >= SURE_CONFIDENCE ? arrival.delaySamples : null;
 }
 
+/** What falls together with a source lends it its own differences: less than this apart they are the same, ms. */
+const SAME_MS = 0.15;
+/** How sure such a difference has to be. */
+const LIKELY_CONFIDENCE = 0.7;
+
+/** When a channel hears a source, samples after its spot, as far as that is likely. */
+function likelyAt({ spot, arrivals }: SourceReport, channel: string): number | null {
+  if (spot === channel) return 0;
+  const arrival = arrivals.find((one) => one.channel === channel);
+  return arrival && arrival.confidence >= LIKELY_CONFIDENCE ? arrival.delaySamples : null;
+}
+
+/**
+ * Whether a far channel that seems to hear a close one's source sooner hears something else that is struck together with it: another
+ * source has the same difference between the two, or what else the close one is nearest to has not.
+ */
+function isAnothers(sources: readonly SourceReport[], own: SourceReport, close: string, far: string, sampleRate: number): boolean {
+  const differenceOf = (source: SourceReport): number | null => {
+    const [at, farAt] = [likelyAt(source, close), likelyAt(source, far)];
+    return at === null || farAt === null ? null : (1000 * (at - farAt)) / sampleRate;
+  };
+  const seen = differenceOf(own);
+  return sources.some((source) => {
+    const other = source === own || seen === null ? null : differenceOf(source);
+    if (other === null || seen === null) return false;
+    return source.spot === close ? other < seen - SURE_MS : Math.abs(other - seen) < SAME_MS;
+  });
+}
+
 /** Every pair of a close channel and a far one on the close one's own source. */
 function pairsOf(
   { sources, sampleRate, channels }: Pick<TakeReport, 'sources' | 'sampleRate' | 'channels'>,
@@ -70,7 +99,9 @@ function pairsOf(
       if (own === null || at === null) return [];
       return names.flatMap((far) => {
         const farAt = roles[far] === 'far' ? heardAt(own, far) : null;
-        return farAt === null ? [] : [{ close, far, byMs: (1000 * (at - farAt)) / sampleRate }];
+        return farAt === null || (at - farAt > 0 && isAnothers(sources, own, close, far, sampleRate))
+          ? []
+          : [{ close, far, byMs: (1000 * (at - farAt)) / sampleRate }];
       });
     });
 }

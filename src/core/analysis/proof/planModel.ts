@@ -1,8 +1,8 @@
 import { colourOf, type PerBand } from '../../acoustics';
 import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
-import type { Expected, Model, TapeString } from '../../evidence';
+import type { Expected, Model, OwnDelay, TapeString } from '../../evidence';
 import { subtract } from '../../math';
-import { isDirect } from '../../microphones';
+import { isDirect, type MicrophoneKind } from '../../microphones';
 
 /** The source in the middle of the pair a microphone belongs to. */
 const centreOf = (table: ArrivalTable, id: string): string | null =>
@@ -44,18 +44,30 @@ function signClarityOf({ settledInAll, settled, directDb, roomDb, bandsDb }: Arr
   return directDb > roomDb + 2 ? 0.9997 : 0.996;
 }
 
+/** Share of a stroke's way through a body that is guessed (our choice). */
+const THROUGH_GUESSED = 0.15;
+
+/** What microphones take by their own filters: a speaker's low pass 0.2 to 1 ms; a pickup hears the string before the body speaks. */
+const OWN_DELAYS: Partial<Record<MicrophoneKind, OwnDelay>> = {
+  loudspeaker: { meanS: 6e-4, sigmaS: 3e-4 },
+  pickup: { meanS: 0, sigmaS: 4e-4 },
+};
+
 function expectedOf(table: ArrivalTable, source: number, microphone: number): Expected {
   const arrival = table.rows[microphone]?.[source] as Arrival;
   const placed = table.plan.microphones[microphone];
   const loudest = arrival.paths.reduce((most, { levelDb }) => Math.max(most, levelDb), -Infinity);
   // In a plan of the files this is what the chain delays them by.
   const chainSeconds = (placed?.alignSamples ?? 0) / table.plan.sampleRateHz;
+  const through = table.plan.sources[source]?.throughM ?? 0;
   const heard = arrival.paths.filter(({ levelDb }) => levelDb >= loudest - WAYS_WITHIN_DB);
   return {
-    ways: heard.map(({ delaySeconds, recordedSign, levelDb }) => ({
+    ways: heard.map(({ face, delaySeconds, recordedSign, levelDb }) => ({
       delaySeconds: delaySeconds + chainSeconds,
       sign: recordedSign,
       share: 10 ** ((levelDb - loudest) / 20),
+      // How long a stroke takes through a body to its other face goes by heads, stuffing and port.
+      ...(face > 0 && through > 0 && { guessS: (THROUGH_GUESSED * through) / table.plan.speedOfSoundMps }),
     })),
     clarity: clarityOf(arrival, table.channelDb[microphone]?.[source] ?? -Infinity),
     signClarity: signClarityOf(arrival, placed?.lowCutHz !== undefined || placed?.inputLowCut === true),
@@ -98,6 +110,7 @@ export function modelOf(table: ArrivalTable, taped: Taped = new Map()): Model {
         ...string,
         instrument: instrumentId === null ? null : instruments.indexOf(instrumentId),
       })),
+    ownDelay: (microphone) => OWN_DELAYS[plan.microphones[microphone]?.model.kind ?? 'moving-coil'] ?? null,
     fixed: (microphone) => isDirect(plan.microphones[microphone]?.model.kind ?? 'moving-coil'),
   };
 }
