@@ -43,7 +43,10 @@ interface Accuracy {
   arrivals: number;
   right: number;
   within: number;
+  /** By confidence, down to what the judge of signs looks at: how many, and how many of them the wrong way up. */
+  readonly signs: { readonly from: number; count: number; wrong: number }[];
 }
+const CONFIDENCES = [0.85, 0.7, 0.55];
 const SURE = 0.85;
 /** Which drum a close microphone is nearest to. */
 const OWN: Readonly<Record<string, string>> = {
@@ -68,9 +71,16 @@ function measure(take: OpenTake, report: TakeReport, into: Accuracy): void {
     const own = take.truth.find(({ name }) => name === OWN[spot]);
     if (sure.length < 3 && !own && take.truth.length > 1) continue;
     const source = sure.length < 3 && own ? own : take.truth.reduce((best, one) => (middle(one) < middle(best) ? one : best));
+    const isRight = ({ channel, polarity }: (typeof sure)[number]): boolean =>
+      (source.signs[index(channel)] ?? 1) * (source.signs[index(spot)] ?? 1) === polarity;
+    for (const arrival of arrivals) {
+      const bin = into.signs.find(({ from }) => arrival.confidence >= from);
+      if (bin) bin.count++;
+      if (bin && !isRight(arrival)) bin.wrong++;
+    }
     for (const arrival of sure) {
       const within = off(source, arrival) <= 1;
-      const right = (source.signs[index(arrival.channel)] ?? 1) * (source.signs[index(spot)] ?? 1) === arrival.polarity;
+      const right = isRight(arrival);
       into.arrivals++;
       if (within) into.within++;
       if (right) into.right++;
@@ -119,7 +129,7 @@ async function judge(take: OpenTake, label: string, fault: OpenOptions['fault'],
 
 async function walk(name: string, count: number, fault: OpenOptions['fault'], make: (options: OpenOptions) => OpenTake): Promise<void> {
   const tally: Tally = { named: 0, asked: 0, silent: 0, wrong: 0, fix: 0, improve: 0, claims: [] };
-  const accuracy: Accuracy = { arrivals: 0, right: 0, within: 0 };
+  const accuracy: Accuracy = { arrivals: 0, right: 0, within: 0, signs: CONFIDENCES.map((from) => ({ from, count: 0, wrong: 0 })) };
   for (let i = 0; i < count; i++) {
     const seed = Number(values.seed) * 10_000 + i;
     const process: Process = values.processed ? (PROCESSES[i % PROCESSES.length] ?? 'as it is') : 'as it is';
@@ -134,7 +144,7 @@ async function walk(name: string, count: number, fault: OpenOptions['fault'], ma
   const share = (n: number): string => `${((100 * n) / Math.max(1, accuracy.arrivals)).toFixed(2)} %`;
   const measured =
     fault === 'none'
-      ? `; ${accuracy.arrivals} sure arrivals: polarity right in ${share(accuracy.right)}, within a sample in ${share(accuracy.within)}`
+      ? `; ${accuracy.arrivals} sure arrivals: polarity right in ${share(accuracy.right)}, within a sample in ${share(accuracy.within)}; wrong way up of those from ${accuracy.signs.map(({ from, count, wrong }) => `${from}: ${wrong} of ${count}`).join(', ')}`
       : '';
   process.stdout.write(`${name}, ${fault}, ${count} takes: ${said.join(', ')}${stated}${measured}\n`);
 }

@@ -221,6 +221,25 @@ function eitherWay(weighing: Weighing, causes: readonly Cause[]): Weighed[] | nu
   return [...own.map((cause) => ({ cause, probability })), ...others.map((cause) => ({ cause, probability: 1 - probability }))];
 }
 
+/** Nearer to one another than this two latenesses are one, standard deviations of an arrival. */
+const ONE_LATENESS = 3;
+
+/** A lateness beside the next best one of the same channel or device where that is not nineteen times rarer: that it is late is sure then, not by how much. */
+function otherLateness(weighing: Weighing, rest: readonly Cause[], { cause, probability }: Weighed): Weighed[] | null {
+  if (cause.kind !== 'late' && cause.kind !== 'device late') return null;
+  const own = hypotheses(weighing, rest)
+    .filter((one): one is Hypothesis & { readonly cause: Late } => sameThing(one.cause, cause))
+    .sort((a, b) => b.logPosterior - a.logPosterior);
+  const [best] = own;
+  const next = own.find((one) => Math.abs(one.cause.seconds - cause.seconds) > ONE_LATENESS * SIGMA_S);
+  const odds = best && next ? Math.exp(next.logPosterior - best.logPosterior) : 0;
+  if (!next || odds < (1 - SAID) / SAID) return null;
+  return [
+    { cause, probability: probability / (1 + odds) },
+    { cause: next.cause, probability: (probability * odds) / (1 + odds) },
+  ];
+}
+
 /**
  * The fewest causes that explain a take. Each is weighed against everything else it could have been, the other causes given: what is
  * so to nineteen in twenty is sure, what lies between several is left open. Probabilities are posterior ones, priors of causes included.
@@ -239,7 +258,9 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
     const own = list.find((one) => sameThing(one.cause, cause));
     // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
     if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
-    if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
+    const rival = own && otherLateness(weighing, rest, own);
+    if (rival) open.push(rival);
+    else if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
     else if (none < ASKED) open.push(alternatives(list));
   });
   return { causes, sure, open, sources: weighing.sourcesOf(causes) };

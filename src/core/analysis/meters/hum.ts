@@ -266,8 +266,9 @@ export class HumMeter {
   /** Whether gaps, where there are some, say of the same frequency what the whole take says: there it is less drowned. */
   private isBorneOut({ mainsHz, score }: Judged): boolean {
     const { seconds, inside } = this.gaps;
-    if (seconds.length < 2 * FEWEST_LOOKS || score >= VERY_LOCKED) return true;
-    return isLocked(this.judge(mainsHz, seconds, 1, (line) => inside[line] as Phases));
+    if (seconds.length < FEWEST_LOOKS || score >= VERY_LOCKED) return true;
+    const there = this.judge(mainsHz, seconds, 1, (line) => inside[line] as Phases);
+    return seconds.length < 2 * FEWEST_LOOKS ? there.score >= LOCKED / 2 : isLocked(there);
   }
 
   /** The hum there is; null for none, and for a take too short to say. */

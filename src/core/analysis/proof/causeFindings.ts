@@ -209,12 +209,33 @@ function halves(table: ArrivalTable, open: readonly Weighed[]): ProofFinding {
   };
 }
 
+/** One channel or device that is late for certain, and the take does not settle by how much. */
+function latenesses(table: ArrivalTable, open: readonly Weighed[]): ProofFinding | null {
+  const causes = open.flatMap(({ cause }) => (cause.kind === 'late' || cause.kind === 'device late' ? [cause] : []));
+  const [first] = causes;
+  const ofOne = (one: (typeof causes)[number]): string => (one.kind === 'late' ? `channel ${one.channel}` : `device ${one.device}`);
+  if (!first || causes.length < open.length || causes.length < 2 || causes.some((one) => ofOne(one) !== ofOne(first))) return null;
+  const by = causes.map(({ seconds }) => `${formatNumber(Math.abs(seconds) * 1000, 2)} ms`);
+  const ids = channelsOf(first).map((channel) => idOf(table, channel));
+  return {
+    id: `take-question/late/${ids.join('/')}`,
+    severity: 'note',
+    code: 'question',
+    microphoneIds: ids,
+    message: `${first.kind === 'late' ? `${nameOf(table, first.channel)} is` : 'One device is'} ${first.seconds > 0 ? 'late' : 'early'}, and the take does not settle by how much: ${listed(by, 'or')}. Play every source alone, one after another.`,
+    moves: [],
+    probability: open.reduce((sum, { probability }) => sum + probability, 0),
+  };
+}
+
 /** Several explanations as good as one another: asked, never told. */
 function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[] {
   // A stand within its tolerance is no question.
   const grave = open.filter(({ cause }) => (cause.kind !== 'moved' && cause.kind !== 'elsewhere') || magnitude(cause.byM) >= IN_PLACE_M);
   if (grave.length === 0) return [];
   const named = grave.slice(0, MOST_NAMED).map(({ cause }) => inWords(table, cause));
+  const late = latenesses(table, grave);
+  if (late) return [late];
   if (grave.length > 2 && grave.every(({ cause }) => cause.kind === 'reversed')) return [halves(table, grave)];
   const ids = [...new Set(grave.slice(0, MOST_NAMED).flatMap(({ cause }) => channelsOf(cause)))];
   return [

@@ -23,7 +23,7 @@ const DRUMS = /snare|tom|conga|bongo|djembe|tumba/;
 
 /** Chance that a sign is wrong, by the confidence of its measurement (counted over carried open recordings). */
 function slipOf(confidence: number): number | null {
-  if (confidence >= 0.85) return 0.03;
+  if (confidence >= 0.85) return 0.01;
   if (confidence >= 0.7) return 0.08;
   return confidence >= 0.55 ? 0.18 : null;
 }
