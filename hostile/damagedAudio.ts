@@ -1,8 +1,12 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
 import { aiff, flacFile } from '../scripts/soundFiles';
 import { flacInNode } from '../src/cli/flacInNode';
 import { checkTake, type TakeReport } from '../src/core/analysis';
 import { bytesSource, inBlob, openAudio, writeWav } from '../src/core/audio';
 import { createRandom, type FftKernel } from '../src/core/math';
+import { flacFrames, healed } from './flacFrames';
 
 const FLAC = { ...flacInNode(), putting: inBlob };
 
@@ -166,6 +170,32 @@ function badWords(report: TakeReport): string | null {
   return new Set(names).size === names.length ? null : `two channels share a name: ${JSON.stringify(names)}`;
 }
 
+const OPEN = join(dirname(createRequire(import.meta.url).resolve('supersonic-scsynth-samples/package.json')), 'samples');
+const RECORDINGS = readdirSync(OPEN).filter((name) => /^(drum|tabla|guit)_.*\.flac$/.test(name));
+
+/** Damage within a frame: anywhere, in what says how a subframe is packed, or in the head; its checksums are right again afterwards. */
+function damagedFrames(random: Random, bytes: Uint8Array): Uint8Array {
+  const frames = flacFrames(bytes);
+  for (let n = pick(random, [1, 1, 2, 4]); n > 0 && frames.length > 0; n--) {
+    const frame = pick(random, frames);
+    const body = frame.start + frame.head + 1;
+    const way = random.uniform();
+    if (way < 0.4) for (let k = pick(random, [1, 1, 2, 60]); k > 0; k--) bytes[whole(random, body, frame.end - 2)] = whole(random, 0, 256);
+    else if (way < 0.7) bytes[body] = whole(random, 0, 256);
+    else if (way < 0.85) bytes.fill(pick(random, [0, 255]), body + whole(random, 0, 40), frame.end - 2);
+    else bytes[frame.start + whole(random, 2, frame.head)] = whole(random, 0, 256);
+    healed(bytes, frame);
+  }
+  return bytes;
+}
+
+/** One FLAC file, a plain one or an open recording (CC0), damaged so that its checksums are right. */
+export async function damageRightly(seed: number, kernel: FftKernel, counts: DamageCounts): Promise<void> {
+  const random = createRandom(seed);
+  const source = random.uniform() < 0.5 ? sound(random, 'flac') : new Uint8Array(readFileSync(join(OPEN, pick(random, RECORDINGS))));
+  await checked(seed, 'take.flac', damagedFrames(random, source), kernel, counts);
+}
+
 /** Damages one file, from its seed, and has it checked as the page and the command line would. */
 export async function damageOne(seed: number, kernel: FftKernel, counts: DamageCounts): Promise<void> {
   const random = createRandom(seed);
@@ -173,11 +203,15 @@ export async function damageOne(seed: number, kernel: FftKernel, counts: DamageC
   let bytes = sound(random, kind);
   const ways = kind === 'wav' ? DAMAGE : DAMAGE.slice(0, ANY);
   for (let n = whole(random, 1, 4); n > 0 && bytes.length > HEADER; n--) bytes = pick(random, ways)(random, bytes.slice());
+  await checked(seed, pick(random, [`take.${kind}`, 'a\nb.wav', '\u202evaw.x', `OH L.${kind}`]), bytes, kernel, counts);
+}
+
+async function checked(seed: number, name: string, bytes: Uint8Array, kernel: FftKernel, counts: DamageCounts): Promise<void> {
   const started = performance.now();
   const wrong = (words: string): void => void counts.wrong.push(`seed ${seed}: ${words}`);
   counts.files++;
   try {
-    const opened = await openAudio(bytesSource(pick(random, [`take.${kind}`, 'a\nb.wav', '\u202evaw.x', `OH L.${kind}`]), bytes), FLAC);
+    const opened = await openAudio(bytesSource(name, bytes), FLAC);
     if (!opened.ok) {
       counts.refused++;
       if (UNFIT.test(opened.reason) || !opened.reason.endsWith('.')) wrong(`refused with ${JSON.stringify(opened.reason)}`);

@@ -7,7 +7,7 @@ import { listen as listenAt } from '../src/server/listen';
 import { actAtRandom } from './actions';
 import { COMMAND_NAMES, noWalk, walkCommands } from './commandWalk';
 import { connectAtRandom } from './connections';
-import { damageOne, noDamage } from './damagedAudio';
+import { damageOne, damageRightly, noDamage } from './damagedAudio';
 import { noDocuments, strikeOne } from './damagedDocuments';
 import { killWhileEditing } from './kills';
 import { layoutWalk, noLayouts } from './layouts';
@@ -133,6 +133,18 @@ async function recordings(): Promise<number> {
   );
 }
 
+/** FLAC recordings damaged within their frames, their checksums right again; the most memory that all of it had. */
+async function checksums(): Promise<number> {
+  const [kernel, counts] = [await loadFftKernel(), noDamage()];
+  for (let i = 0; i < Number(values.files); i++) await damageRightly(seed * 1_000_000 + i, kernel, counts);
+  const { files, refused, warned, checked, slowestMs } = counts;
+  return told(
+    'checksums',
+    `${files} damaged with right checksums, ${refused} refused, ${warned} with a warning, ${checked} checked, slowest ${slowestMs.toFixed(0)} ms, ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB at most`,
+    counts.wrong,
+  );
+}
+
 /** 5,000 damaged sessions through import, export and everything that is worked out of them. */
 async function documents(): Promise<number> {
   const counts = noDocuments();
@@ -203,6 +215,7 @@ const rows = (): Promise<number> =>
 const TRIALS: Readonly<Record<string, () => Promise<number>>> = {
   commands,
   recordings,
+  checksums,
   documents,
   views,
   actions,

@@ -3,7 +3,7 @@ import { loadFftKernel } from '../src/core/math';
 import { createServer } from '../src/server/app';
 import { listen as listenAt } from '../src/server/listen';
 import { connectAtRandom } from './connections';
-import { damageOne, noDamage } from './damagedAudio';
+import { damageOne, damageRightly, noDamage } from './damagedAudio';
 import { noDocuments, strikeOne } from './damagedDocuments';
 import { layoutWalk, noLayouts } from './layouts';
 import { askAtRandom } from './requests';
@@ -14,6 +14,13 @@ test('damaged recordings: refused or checked, every figure a figure, every word 
   for (const seed of seedsFor({ name: 'damaged recordings', least: 500, all: 20_000, seconds: 12 })) await damageOne(seed, kernel, counts);
   expect(counts.wrong).toEqual([]);
   expect(Math.min(counts.refused, counts.checked) / counts.files).toBeGreaterThan(0.15);
+});
+
+test('FLAC damaged within its frames, its checksums right: refused or checked as the others', async () => {
+  const [kernel, counts] = [await loadFftKernel(), noDamage()];
+  for (const seed of seedsFor({ name: 'right checksums', least: 60, all: 20_000, seconds: 4, from: 1 })) await damageRightly(seed, kernel, counts);
+  expect(counts.wrong).toEqual([]);
+  expect(Math.min(counts.refused, counts.checked) / counts.files).toBeGreaterThan(0.05);
 });
 
 test('damaged documents: refused with one sentence, or taken in and the same when exported again', () => {
