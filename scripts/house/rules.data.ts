@@ -40,6 +40,7 @@ const core = CORE_LAYERS.flatMap((layer, depth) =>
 export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   ...Object.fromEntries(core),
   demo: ['src/core'],
+  'src/words': ['src/core'],
   'src/workers': ['src/core'],
   'src/cli': ['src/core'],
   'src/server': ['src/core'],
@@ -63,8 +64,9 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'src/app/stores',
     'src/app/db',
     'src/app/frame',
+    'src/words',
   ],
-  'src/app': ['src/app'],
+  'src/app': ['src/app', 'src/words'],
 };
 
 /** Files of a domain of the core that may be imported past its index: they bring a binary that few want, or go where nothing else may. */

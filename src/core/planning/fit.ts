@@ -1,21 +1,53 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
-import { checkPlan, type Finding, told } from '../checks';
+import { checkPlan, type Finding } from '../checks';
 import { belongsTo, type Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
-import { MICROPHONE_KIND_NAMES, type MicrophoneModel } from '../microphones';
+import type { MicrophoneKind, MicrophoneModel } from '../microphones';
 import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
-import { counted, formatLength } from '../units';
 import { withExpectations } from './expected';
 import { patchInputs, patchProblem } from './patchProblem';
 import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
 import { resolvePlan } from './resolve';
 
-/** Whether a set-up can be put up here, what it uses, and every reason against it as a sentence. */
+/** What is done to an instrument that a set-up wants otherwise than it is, by question and answer. */
+const NEEDS = {
+  'voice/yes': 'sings-too',
+  'lid/open': 'lid-opened',
+  'knee/off': 'knee-panel-off',
+  'raised/yes': 'drums-raised',
+} as const;
+type NeedCode = (typeof NEEDS)[keyof typeof NEEDS];
+
+function needOf(id: string, value: string): FitReason {
+  const code = Object.entries(NEEDS).find(([key]) => key === `${id}/${value}`)?.[1];
+  return code ? { code, facts: {} } : { code: 'set-otherwise', facts: { value } };
+}
+
+/** A length, metres. */
+interface Metres {
+  readonly metres: number;
+}
+
+/** Why a set-up does not fit, or fits with a reservation; places are called by the recipe's own names. */
+export type FitReason =
+  | { readonly code: 'parts-lacking' | 'pair-unlike' | NeedCode; readonly facts: Readonly<Record<never, never>> }
+  | { readonly code: 'inputs-short' | 'stands-short' | 'microphones-short'; readonly facts: { readonly needed: number; readonly free: number } }
+  | { readonly code: 'kind-missing'; readonly facts: { readonly kind: MicrophoneKind; readonly place: string } }
+  | { readonly code: 'room-small'; readonly facts: { readonly by: Metres; readonly place: string } }
+  | { readonly code: 'ceiling-near'; readonly facts: { readonly gap: Metres; readonly place: string } }
+  | { readonly code: 'off-midway'; readonly facts: { readonly behind: Metres; readonly best: Metres } }
+  | { readonly code: 'set-otherwise'; readonly facts: { readonly value: string } }
+  /** No patch of it is possible, or none could be tried, in the patch's own words. */
+  | { readonly code: 'patch' | 'not-tried'; readonly said: string }
+  /** What the checks raise beyond what it does by design. */
+  | { readonly code: 'finding'; readonly finding: Finding };
+
+/** Whether a set-up can be put up here, what it uses, and every reason against it. */
 export interface Fit {
   readonly fits: boolean;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly FitReason[];
   /** No patch of it was found at a glance: whether it fits is for the solver to say. */
   readonly isPatchOpen: boolean;
   readonly microphones: number;
@@ -37,11 +69,11 @@ export function bareOf(session: Session, { id: instrumentId }: Pick<Instrument, 
 /** An overhead wants at least this much air to the ceiling, metres. */
 const CEILING_M = 0.5;
 
-function missingKinds(session: Session, recipe: Recipe, wanted: number): string[] {
+function missingKinds(session: Session, recipe: Recipe, wanted: number): FitReason[] {
   const free = session.shelf.microphones
     .filter(({ connector }) => connector !== 'USB')
     .reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
-  if (free < wanted) return [`The shelf has ${counted(free, 'free microphone')} and it needs ${wanted}.`];
+  if (free < wanted) return [{ code: 'microphones-short', facts: { needed: wanted, free } }];
   const taken = new Map<string, number>();
   const unsuited = recipe.microphones.filter((microphone) => {
     const left = session.shelf.microphones.filter(
@@ -51,17 +83,8 @@ function missingKinds(session: Session, recipe: Recipe, wanted: number): string[
     if (model) taken.set(model.id, (taken.get(model.id) ?? 0) + 1);
     return !microphone.optional && (!model || !microphone.kinds.includes(model.kind));
   });
-  return unsuited
-    .slice(0, 1)
-    .map(
-      (microphone) =>
-        `No free ${(MICROPHONE_KIND_NAMES[microphone.kinds[0] ?? 'large-condenser'] ?? '').toLowerCase()} is left for ${microphone.name.toLowerCase()}; another kind would take its place.`,
-    );
+  return unsuited.slice(0, 1).map(({ kinds, name }) => ({ code: 'kind-missing', facts: { kind: kinds[0] ?? 'large-condenser', place: name } }));
 }
-
-const areFree = (left: number): string => (left > 1 ? `${left} are free` : `${left === 1 ? '1' : 'none'} is free`);
-
-const UNLIKE = 'Two unlike microphones stand in for a pair: the picture leans from note to note.';
 
 /** Techniques whose two microphones are meant to be alike. */
 const ALIKE: readonly PairTechnique[] = ['spaced', 'XY', 'AB', 'ORTF', 'DIN', 'NOS', 'crossed figure-8s', 'half-crossed', 'equal-distance pair'];
@@ -79,18 +102,14 @@ function patchOf(up: Session, table: ArrivalTable, solve?: SolveMilp): { readonl
 }
 
 /** How far a player is from where the way of a set-up off a wall would be as long as the room lets, and what the shorter way costs. */
-function midwayReason(session: Session, recipe: Recipe, instrument: Instrument): string[] {
+function midwayReason(session: Session, recipe: Recipe, instrument: Instrument): FitReason[] {
   const [place] = recipe.microphones.flatMap(({ place: rule }) => (rule.rule === 'off-wall' ? [rule] : []));
   if (!place) return [];
   const [behind, before] = [-1, 1].map((y) =>
     distanceToWall(session.room, { ...instrument.positionM, z: 1 }, directionToRoom(instrument, { x: 0, y, z: 0 })),
   ) as [number, number];
   const bestM = place.playerShare * (behind + before - place.clearM);
-  return Math.abs(behind - bestM) < 0.15
-    ? []
-    : [
-        `The player stands ${formatLength(behind, session.units)} from the wall; half way along this room would be ${formatLength(bestM, session.units)}. Nearer the wall the reflection comes sooner and the room is less of it.`,
-      ];
+  return Math.abs(behind - bestM) < 0.15 ? [] : [{ code: 'off-midway', facts: { behind: { metres: behind }, best: { metres: bestM } } }];
 }
 
 /** Puts the set-up up on paper and hears what the checks say of it, beyond what it raises by design. */
@@ -99,22 +118,26 @@ function tried(
   recipe: Recipe,
   instrument: Instrument,
   solve?: SolveMilp,
-): { grave: string[]; minor: string[]; isPatchOpen: boolean } {
+): { grave: FitReason[]; minor: FitReason[]; isPatchOpen: boolean } {
   let ids = 0;
   const up = placeSetup(session, recipe, instrument.id, () => `fit-${++ids}`).session;
   const isOurs = (id: string): boolean => id.startsWith('fit-');
   const table = arrivalTable(resolvePlan(up));
   const patch = patchOf(up, table, solve);
   const found = withExpectations(up, checkPlan(table)).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
-  const said = (severity: Finding['severity']): string[] => found.filter((finding) => finding.severity === severity).map(told);
+  const firstOf = (severity: Finding['severity']): FitReason[] =>
+    found
+      .filter((finding) => finding.severity === severity)
+      .slice(0, 1)
+      .map((finding) => ({ code: 'finding', finding }));
   const modelOf = (id: string): string | undefined => up.microphones.find((placed) => placed.id === id)?.modelId;
   const unlike = up.pairs.some(
     (pair) => isOurs(pair.leftId) && ALIKE.includes(pair.technique as PairTechnique) && modelOf(pair.leftId) !== modelOf(pair.rightId),
   );
   return {
-    grave: [...(patch.reason === null ? [] : [patch.reason]), ...said('fix').slice(0, 1)],
+    grave: [...(patch.reason === null ? [] : [{ code: 'patch' as const, said: patch.reason }]), ...firstOf('fix')],
     isPatchOpen: patch.isOpen,
-    minor: [...midwayReason(session, recipe, instrument), ...(unlike ? [UNLIKE] : []), ...said('improve').slice(0, 1)],
+    minor: [...midwayReason(session, recipe, instrument), ...(unlike ? [{ code: 'pair-unlike' as const, facts: {} }] : []), ...firstOf('improve')],
   };
 }
 
@@ -130,21 +153,19 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument, 
   const onStands = placed.filter(({ recipe: microphone }) => !NEEDS_NO_STAND.includes(microphone.kinds[0] ?? 'moving-coil')).length;
   const stands =
     session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0) - session.microphones.filter((microphone) => microphone.stand).length;
-  const hard: string[] = [];
-  if (count === 0) hard.push('This instrument lacks the parts it is for.');
-  if (count > inputs) hard.push(`It needs ${counted(count, 'input')} and ${areFree(inputs)}.`);
-  if (onStands > stands) hard.push(`It needs ${counted(onStands, 'stand')} and ${areFree(stands)}.`);
+  const hard: FitReason[] = [];
+  if (count === 0) hard.push({ code: 'parts-lacking', facts: {} });
+  if (count > inputs) hard.push({ code: 'inputs-short', facts: { needed: count, free: Math.max(0, inputs) } });
+  if (onStands > stands) hard.push({ code: 'stands-short', facts: { needed: onStands, free: Math.max(0, stands) } });
   const kinds = missingKinds(session, recipe, count);
-  const [kindProblem] = kinds;
-  if (kindProblem?.startsWith('The shelf')) hard.push(kindProblem);
+  hard.push(...kinds.filter(({ code }) => code === 'microphones-short'));
   const squeezed = placed.filter(({ gaveWayM }) => gaveWayM > 0.1);
   const [worst] = [...squeezed].sort((a, b) => b.gaveWayM - a.gaveWayM);
-  if (worst) hard.push(`The room is ${formatLength(worst.gaveWayM, session.units)} too small for ${worst.recipe.name.toLowerCase()}.`);
+  if (worst) hard.push({ code: 'room-small', facts: { by: { metres: worst.gaveWayM }, place: worst.recipe.name } });
   const highest = [...placed].sort((a, b) => b.positionM.z - a.positionM.z)[0];
   const gap = highest ? distanceToSurface(session.room, highest.positionM, 'ceiling') : Infinity;
-  const soft = kinds.filter((reason) => !reason.startsWith('The shelf'));
-  if (!worst && gap < CEILING_M && highest)
-    soft.push(`The ceiling leaves ${formatLength(gap, session.units)} above ${highest.recipe.name.toLowerCase()}; absorb above it.`);
+  const soft = kinds.filter(({ code }) => code === 'kind-missing');
+  if (!worst && gap < CEILING_M && highest) soft.push({ code: 'ceiling-near', facts: { gap: { metres: gap }, place: highest.recipe.name } });
   let isPatchOpen = false;
   if (hard.length === 0) {
     const { grave, minor, isPatchOpen: open } = tried(session, recipe, instrument, solve);
@@ -153,14 +174,6 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument, 
     soft.push(...minor);
   }
   if (recipe.needs)
-    for (const [id, value] of Object.entries(recipe.needs)) if ((instrument.choices?.[id] ?? '') !== value) soft.push(needWords(id, value));
+    for (const [id, value] of Object.entries(recipe.needs)) if ((instrument.choices?.[id] ?? '') !== value) soft.push(needOf(id, value));
   return { fits: hard.length === 0, reasons: [...hard, ...soft], isPatchOpen, microphones: count, stands: onStands };
 }
-
-const NEEDS: Record<string, string> = {
-  'voice/yes': 'The player is set to sing too.',
-  'lid/open': 'The lid is opened.',
-  'knee/off': 'The knee panel is taken off.',
-  'raised/yes': 'The drums are put on a stand, off the floor.',
-};
-const needWords = (id: string, value: string): string => NEEDS[`${id}/${value}`] ?? `The instrument is set to “${value}”.`;

@@ -58,6 +58,10 @@ export function formatDelay(seconds: number, sampleRateHz: number, speedOfSoundM
   return `${formatMilliseconds(seconds)} (${formatSamples(seconds * sampleRateHz)}, ${length})`;
 }
 
+/** The same without its length, for a narrow place. */
+export const formatShortDelay = (seconds: number, sampleRateHz: number): string =>
+  `${formatMilliseconds(seconds)} (${formatSamples(seconds * sampleRateHz)})`;
+
 /** "A", "A and B", "A, B and C". */
 export const listed = (names: readonly string[], word = 'and'): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} ${word} ${names[names.length - 1]}`;

@@ -5,6 +5,7 @@ import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted, inUnits } from '../../../core/units';
+import { sayFit } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -237,11 +238,13 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
       <Box fontSize="sm" color="quiet" mt="1">
         Gives: {inUnits(recipe.gives, session.units)} Costs: {inUnits(recipe.costs, session.units)}
       </Box>
-      {fit.reasons.map((reason) => (
-        <Box key={reason} fontSize="sm" color="improve" mt="1">
-          {reason}
-        </Box>
-      ))}
+      {fit.reasons
+        .map((reason) => sayFit(reason, session.units))
+        .map((words) => (
+          <Box key={words} fontSize="sm" color="improve" mt="1">
+            {words}
+          </Box>
+        ))}
       <Button mt="2" minH="44px" {...(first ? { bg: 'tapeFill', color: '#12181b' } : { variant: 'outline' as const })} onClick={onPut}>
         {replaces ? 'Put this up instead' : 'Put this up'}
       </Button>

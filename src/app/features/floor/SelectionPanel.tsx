@@ -19,7 +19,7 @@ import {
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
 import { isDirect, PATTERN_NAMES, PATTERN_PRESSURE_SHARE, proximityBoostDb, ridesAlong } from '../../../core/microphones';
-import { formatDb, formatDelay, formatLength, formatNumber, shownUnits } from '../../../core/units';
+import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay, shownUnits } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -52,11 +52,11 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
   const sways = SWAYING.has(session.instruments.find(({ id }) => id === heard.instrumentId)?.kind ?? '');
   const direct = isDirect(microphone.model.kind);
   const sway = sways && !direct && arrival.distanceM < 1 ? swayOf(microphone, heard, table.plan) : null;
-  const { sampleRateHz, speedOfSoundMps, units } = table.plan;
+  const { sampleRateHz, units } = table.plan;
   return (
     <Box fontSize="sm" mt="3">
       {!direct && <Line name={`String to ${name.toLowerCase()}`} value={formatLength(arrival.distanceM, session.units)} />}
-      <Line name="Arrives after" value={formatDelay(arrival.delaySeconds, sampleRateHz, speedOfSoundMps, units).split(', ')[0]?.concat(')') ?? ''} />
+      <Line name="Arrives after" value={formatShortDelay(arrival.delaySeconds, sampleRateHz)} />
       {!direct && <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
       <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
       {sway && (

@@ -7,6 +7,7 @@ import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
+import { say, sayFit } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
@@ -156,7 +157,6 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
   const [open, setOpen] = useState(false);
   const trial = useMemo(() => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id), [session, instrument, recipe]);
   const said = (words: string): string => inUnits(words, session.units);
-  const count = fit.microphones === 1 ? '1 microphone' : `${fit.microphones} microphones`;
   return (
     <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={recipe.name}>
       <Flex h="150px" gap="1" aria-hidden="true">
@@ -175,15 +175,15 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         ) : (
           <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
         )}
-        <span className="measure">
-          {count}, {fit.stands === 1 ? '1 stand' : `${fit.stands} stands`}
-        </span>
+        <span className="measure">{say('fits', 'needs', { microphones: fit.microphones, stands: fit.stands }, session.units)}</span>
       </Flex>
-      {fit.reasons.map((reason) => (
-        <Box key={reason} fontSize="sm">
-          {reason}
-        </Box>
-      ))}
+      {fit.reasons
+        .map((reason) => sayFit(reason, session.units))
+        .map((words) => (
+          <Box key={words} fontSize="sm">
+            {words}
+          </Box>
+        ))}
       <Box fontSize="sm" mt="1">
         {said(recipe.gives)}
       </Box>
@@ -208,7 +208,7 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
           disabled={fit.microphones === 0 || session.shelf.microphones.length === 0}
           onClick={() => onPlace(present > 0)}
         >
-          {present > 0 ? `Replace the ${present} there` : `Place ${count}`}
+          {present > 0 ? `Replace the ${present} there` : say('fits', 'place', { microphones: fit.microphones }, session.units)}
         </Button>
         {present > 0 && (
           <Button size="sm" minH="44px" variant="outline" onClick={() => onPlace(false)}>

@@ -56,7 +56,7 @@ describe('filters', () => {
       ({ recipe }) => recipe.id === 'kit-four-spaced',
     );
     expect(offer?.fit.fits).toBe(false);
-    expect(offer?.fit.reasons).toContain('It needs 4 inputs and 3 are free.');
+    expect(offer?.fit.reasons).toContainEqual({ code: 'inputs-short', facts: { needed: 4, free: 3 } });
   });
 });
 

@@ -27,7 +27,12 @@ const solvedFits = createResource<Tried, Readonly<Record<string, Fit>>, 'fits'>(
   output: (fits) => fits,
   // What could not be tried is said, and nothing waits for it.
   fallback: (tried, reason) =>
-    Object.fromEntries(openOf(tried).map(({ recipe, fit }) => [recipe.id, { ...fit, isPatchOpen: false, reasons: [...fit.reasons, reason] }])),
+    Object.fromEntries(
+      openOf(tried).map(({ recipe, fit }) => [
+        recipe.id,
+        { ...fit, isPatchOpen: false, reasons: [...fit.reasons, { code: 'not-tried', said: reason }] },
+      ]),
+    ),
   stillMs: 0,
 });
 

@@ -1,0 +1,2 @@
+export { sayFit } from './fits';
+export { say } from './say';
