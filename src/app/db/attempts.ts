@@ -123,5 +123,5 @@ export async function addAttempts(kept: readonly KeptAttempt[]): Promise<void> {
 }
 
 export async function dropAttempts(ids: readonly string[]): Promise<void> {
-  await Promise.all([database.attempts.bulkDelete([...ids]), database.snapshots.bulkDelete([...ids])]);
+  await Promise.all([database.attempts, database.snapshots, database.sounds].map((table) => table.bulkDelete([...ids])));
 }

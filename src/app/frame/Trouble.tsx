@@ -3,7 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useRouteError } from 'react-router';
 import { exportSession } from '../../core/exchange';
 import { download, fileName } from '../components/download';
-import { backupText } from '../db/backup';
+import { backupFile } from '../db/backup';
 import { saveProblem } from '../db/database';
 import { undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
 import { isMissingPiece } from '../stores/updates';
@@ -24,8 +24,8 @@ export function Trouble() {
   const step = useHistoryWords().undo;
   const [problem, setProblem] = useState<string | null>(null);
   const backUp = (): void =>
-    void backupText()
-      .then((text) => download('shuttlecraft-backup.json', text, 'application/json'))
+    void backupFile()
+      .then(({ name, content, type }) => download(name, content, type))
       .catch((reason) => setProblem(saveProblem(reason)));
   const replaced = isMissingPiece(error);
   return (

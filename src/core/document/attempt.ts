@@ -45,7 +45,7 @@ export interface Attempt {
 /** A stored attempt, or null for what is none. */
 export const readAttempt = (value: unknown): Attempt | null => (attemptSchema.validate(value, { convert: false }).error ? null : (value as Attempt));
 
-/** An attempt with the set-up that it was: as it travels in a backup. Its sound stays where it is. */
+/** An attempt with the set-up that it was: as it travels in a backup; its sound, where there is some, travels beside it. */
 export interface KeptAttempt {
   readonly attempt: Attempt;
   readonly setup: Session;

@@ -5,6 +5,11 @@ import type { Imported, InSteps, SetAside } from './documents';
 /** What is in storage under an id: a session, or something that cannot be read. */
 export type InStorage = ReadonlyMap<string, Session | null>;
 
+/** An attempt that comes in, and what it was called where it comes from: its sound is found by that. */
+export interface ComingAttempt extends KeptAttempt {
+  readonly comesFrom: string;
+}
+
 /** What taking a file in would do, before it is done. */
 export interface ImportPlan {
   /** Sessions to add as they are to be stored. */
@@ -14,7 +19,7 @@ export interface ImportPlan {
   /** How many are there already, just so. */
   readonly same: number;
   /** What was tried, under the ids of the sessions it comes to; what is there already is left out. */
-  readonly attempts: readonly KeptAttempt[];
+  readonly attempts: readonly ComingAttempt[];
   /** What comes onto the shelf, and the things it comes from. */
   readonly shelf: (MergedShelf & { readonly incoming: Shelf }) | null;
   readonly aside: readonly SetAside[];
@@ -28,17 +33,24 @@ function incomingShelf(imported: Usable): Shelf | null {
 }
 
 /** Attempts of sessions that come under another id get ids of their own too, and still know which went on from which. */
-function attemptsFor(imported: Usable, idOf: ReadonlyMap<string, string>, tried: ReadonlySet<string>, newId: () => string): KeptAttempt[] {
+function attemptsFor(imported: Usable, idOf: ReadonlyMap<string, string>, tried: ReadonlySet<string>, newId: () => string): ComingAttempt[] {
   const all = imported.kind === 'library' ? imported.attempts : [];
   const renamed = new Map(
     all.flatMap(({ attempt: { id, sessionId } }) => ((idOf.get(sessionId) ?? sessionId) === sessionId ? [] : [[id, newId()] as const])),
   );
-  return all.flatMap(({ attempt, setup, stands }): KeptAttempt[] => {
+  return all.flatMap(({ attempt, setup, stands }): ComingAttempt[] => {
     const sessionId = idOf.get(attempt.sessionId);
     const id = renamed.get(attempt.id) ?? attempt.id;
     if (sessionId === undefined || tried.has(id)) return [];
     const parentId = attempt.parentId === null ? null : (renamed.get(attempt.parentId) ?? attempt.parentId);
-    return [{ attempt: { ...attempt, id, sessionId, parentId }, setup: { ...setup, id: sessionId }, ...(stands ? { stands } : {}) }];
+    return [
+      {
+        comesFrom: attempt.id,
+        attempt: { ...attempt, id, sessionId, parentId },
+        setup: { ...setup, id: sessionId },
+        ...(stands ? { stands } : {}),
+      },
+    ];
   });
 }
 
@@ -100,8 +112,8 @@ const quoted = (names: readonly string[]): string =>
 export const changesAnything = ({ add, attempts, shelf }: ImportPlan): boolean =>
   add.length > 0 || attempts.length > 0 || (shelf?.added.length ?? 0) + (shelf?.beside.length ?? 0) > 0;
 
-/** The plan in sentences, for the person who decides. */
-export function planWords(plan: ImportPlan): string[] {
+/** The plan in sentences, for the person who decides. @param sounds attempts that come with their sound, as they were called where they come from */
+export function planWords(plan: ImportPlan, sounds: ReadonlySet<string> = new Set()): string[] {
   const words: string[] = [];
   if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session')}: ${quoted(plan.add.map(({ name }) => name))}.`);
   for (const isNewer of [true, false]) {
@@ -111,7 +123,12 @@ export function planWords(plan: ImportPlan): string[] {
     words.push(`${quoted(names)} ${names.length === 1 ? 'is' : 'are'} ${how}. Both are kept, the newcomer as “…, imported”.`);
   }
   if (plan.same) words.push(`${counted(plan.same, 'session is', 'sessions are')} here already, just so.`);
-  if (plan.attempts.length) words.push(`Adds ${counted(plan.attempts.length, 'attempt')} to the loops of these sessions, without their sound.`);
+  if (plan.attempts.length) {
+    const heard = plan.attempts.filter(({ comesFrom }) => sounds.has(comesFrom)).length;
+    words.push(
+      `Adds ${counted(plan.attempts.length, 'attempt')} to the loops of these sessions, ${heard === 0 ? 'without their sound' : `${heard} with sound`}.`,
+    );
+  }
   if (plan.shelf?.added.length) words.push(`Puts on your shelf: ${quoted(plan.shelf.added)}.`);
   if (plan.shelf?.beside.length) words.push(`Differs from what is on your shelf, so both are kept: ${quoted(plan.shelf.beside)}.`);
   for (const { what, reason } of plan.aside) words.push(`Left out, ${what}: ${reason}`);

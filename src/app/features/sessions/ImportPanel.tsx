@@ -2,15 +2,24 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { changesAnything, exportAside, type ImportPlan, planWords } from '../../../core/exchange';
 import { download } from '../../components/download';
 
+interface ImportPanelProps {
+  readonly name: string;
+  readonly plan: ImportPlan;
+  /** By the attempts that they are of, as these were called where they come from. */
+  readonly sounds: ReadonlyMap<string, unknown>;
+  readonly onTake: () => void;
+  readonly onLeave: () => void;
+}
+
 /** What a file would add, before it is taken in. */
-export function ImportPanel({ name, plan, onTake, onLeave }: { name: string; plan: ImportPlan; onTake: () => void; onLeave: () => void }) {
+export function ImportPanel({ name, plan, sounds, onTake, onLeave }: ImportPanelProps) {
   return (
     <Box role="region" aria-label="Import" bg="panel" borderLeftWidth="4px" borderColor="tape" px="4" py="3" mb="4">
       <Box fontWeight="700" overflowWrap="anywhere">
         {name}
       </Box>
       <Box as="ul" m="0" p="0">
-        {planWords(plan).map((sentence) => (
+        {planWords(plan, new Set(sounds.keys())).map((sentence) => (
           <Box as="li" key={sentence} listStyleType="none" overflowWrap="anywhere">
             {sentence}
           </Box>

@@ -6,8 +6,9 @@ import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
 import { counted } from '../../../core/units';
 import { download } from '../../components/download';
-import { backupText } from '../../db/backup';
+import { backupFile } from '../../db/backup';
 import { readProblem, saveProblem } from '../../db/database';
+import type { PackedSound } from '../../db/packed';
 import {
   changeStored,
   type Deleted,
@@ -22,7 +23,7 @@ import {
 import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
-import { type Brought, beginSession, duplicateOf, isFirstRun, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { type Brought, beginSession, duplicateOf, isFirstRun, prepareFile, restoreDemo, takeBack, takeIn, takeSounds } from './actions';
 import { ImportPanel } from './ImportPanel';
 import { RecentlyDeleted } from './RecentlyDeleted';
 import { SessionCard } from './SessionCard';
@@ -96,7 +97,7 @@ const A_PAGE = 24;
 export function SessionsView() {
   const kept = useLiveQuery(lookUp, []);
   const [notice, setNotice] = useState<Notice | null>(null);
-  const [coming, setComing] = useState<{ name: string; plan: ImportPlan } | null>(null);
+  const [coming, setComing] = useState<{ name: string; plan: ImportPlan; sounds: ReadonlyMap<string, PackedSound> } | null>(null);
   const [shown, setShown] = useState(A_PAGE);
   const navigate = useNavigate();
   const filePicker = useRef<HTMLInputElement>(null);
@@ -131,24 +132,30 @@ export function SessionsView() {
           : `“${name}” is not among the deleted ones any more.`;
       setNotice({ text, bad: found === 'gone' });
     });
+  const backUp = async (): Promise<void> => {
+    const { name, content, type } = await backupFile();
+    download(name, content, type);
+  };
   const look = (file: File | undefined): Promise<void> =>
     guard(async () => {
       if (!file) return;
       setNotice(null);
       const reading = (share: number): void => setNotice({ text: `Reading “${file.name}”: ${Math.round(share * 100)} %`, bad: false });
-      const prepared = await prepareImport(await file.text(), reading);
+      const prepared = await prepareFile(file, reading);
       setNotice(null);
-      if (prepared.ok) setComing({ name: file.name, plan: prepared.plan });
+      if (prepared.ok) setComing({ name: file.name, plan: prepared.plan, sounds: prepared.sounds });
       else setNotice({ text: prepared.reason, bad: true });
     });
-  const take = (plan: ImportPlan): Promise<void> =>
+  const take = (plan: ImportPlan, sounds: ReadonlyMap<string, PackedSound>): Promise<void> =>
     guard(async () => {
       setComing(null);
       const before = await takeIn(plan);
+      const without = await takeSounds(plan, sounds);
+      const noRoom = without > 0 ? ` The sound of ${counted(without, 'attempt')} found no room here: make some, and take the file in again.` : '';
       const aside = plan.aside.length
         ? ` ${plan.aside.length} could not be read and stayed out: ${plan.aside.map(({ what }) => what).join(', ')}.`
         : '';
-      setNotice({ text: `Taken in.${aside}`, bad: plan.aside.length > 0, undo: () => undoImport(before) });
+      setNotice({ text: `Taken in.${aside}${noRoom}`, bad: plan.aside.length + without > 0, undo: () => undoImport(before) });
     });
   const undoImport = async (brought: Brought): Promise<void> => {
     const left = await takeBack(brought);
@@ -175,17 +182,13 @@ export function SessionsView() {
           <Button minH="44px" variant="outline" onClick={() => filePicker.current?.click()}>
             Import
           </Button>
-          <Button
-            minH="44px"
-            variant="outline"
-            onClick={() => void guard(async () => download('shuttlecraft-backup.json', await backupText(), 'application/json'))}
-          >
+          <Button minH="44px" variant="outline" onClick={() => void guard(backUp)}>
             Back up everything
           </Button>
           <input
             ref={filePicker}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json,application/zip"
             aria-label="Import a session, shelf or backup file"
             hidden
             onChange={(event) => {
@@ -210,7 +213,7 @@ export function SessionsView() {
             }}
           />
         )}
-        {coming && <ImportPanel {...coming} onTake={() => void take(coming.plan)} onLeave={() => setComing(null)} />}
+        {coming && <ImportPanel {...coming} onTake={() => void take(coming.plan, coming.sounds)} onLeave={() => setComing(null)} />}
         <Box as="ul" m="0" p="0">
           {kept?.shelf?.kind === 'unreadable' && <Unreadable what="The shelf" reason={kept.shelf.reason} raw={kept.shelf.raw} />}
           {unreadable.map((row) => {

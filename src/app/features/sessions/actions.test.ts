@@ -3,14 +3,15 @@ import { wander } from '../../../../hostile/commandWalk';
 import { seedsFor } from '../../../../scripts/walks';
 import type { Attempt, KeptAttempt, Session, Shelf } from '../../../core/document';
 import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
+import { createRandom } from '../../../core/math';
 import { ownSetupFrom } from '../../../core/planning';
-import { addAttempt, allAttempts, listAttempts, setStanding, snapshotOf } from '../../db/attempts';
-import { backupText } from '../../db/backup';
+import { addAttempt, allAttempts, keepSound, listAttempts, setStanding, snapshotOf } from '../../db/attempts';
+import { backupFile, backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
 import { changeStored, deleteSession, listDeleted, listSessions, storeSession, undelete } from '../../db/sessions';
 import { changeShelf, loadShelf } from '../../db/shelf';
 import { sweepOrphans } from '../../db/sweep';
-import { createSession, duplicateOf, prepareImport, restoreDemo, takeBack, takeIn } from './actions';
+import { createSession, duplicateOf, prepareFile, prepareImport, restoreDemo, takeBack, takeIn, takeSounds } from './actions';
 
 beforeEach(async () => {
   await database.sessions.clear();
@@ -18,6 +19,7 @@ beforeEach(async () => {
   await database.attempts.clear();
   await database.snapshots.clear();
   await database.standings.clear();
+  await database.sounds.clear();
   await database.deleted.clear();
 });
 
@@ -241,6 +243,92 @@ describe('what comes through the door', () => {
     expect(told).toEqual({ ok: false, reason: expect.stringMatching(/Nothing was changed\.$/) });
     expect(await database.sessions.count()).toBe(1);
     expect(await shelfNow()).toBeNull();
+  });
+});
+
+describe('sounds in a backup', () => {
+  /** Two files of an attempt: bytes by chance. */
+  const soundOf = (seed: number) => {
+    const random = createRandom(seed);
+    const bytes = () => Uint8Array.from({ length: random.integer(1, 4000) }, () => random.integer(0, 255));
+    return { files: ['Kick.wav', 'OH “L”/R.wav'].map((name) => ({ name, blob: new Blob([bytes()]) })), matching: { Kick: 'm1', 'OH “L”/R': null } };
+  };
+  const keep = (attempt: Attempt, seed: number) =>
+    keepSound(
+      { attemptId: attempt.id, sessionId: attempt.sessionId, ...soundOf(seed) },
+      soundOf(seed).files.reduce((sum, { blob }) => sum + blob.size, 0),
+    );
+  const heard = async () =>
+    Promise.all(
+      (await database.sounds.toArray()).map(async ({ attemptId, sessionId, files, matching }) => [
+        attemptId,
+        sessionId,
+        matching,
+        await Promise.all(files.map(async ({ name, blob }) => [name, [...new Uint8Array(await blob.arrayBuffer())].join()])),
+      ]),
+    );
+  const saved = async (): Promise<File> => {
+    const { name, content, type } = await backupFile();
+    return new File([content], name, { type });
+  };
+  const wipe = () =>
+    Promise.all(
+      [database.sessions, database.shelves, database.attempts, database.snapshots, database.standings, database.sounds].map((table) => table.clear()),
+    );
+
+  test('backed up, wiped and brought back with their attempts they are what they were, byte for byte (seeded)', async () => {
+    for (const seed of seedsFor({ name: 'sounds in backups', from: 1, least: 6, all: 1000, seconds: 1 })) {
+      const session = { ...boathouseKit(), id: `s${seed}`, name: `Session ${seed}` };
+      await storeSession(session);
+      const attempt = attemptOf(session, `a${seed}`);
+      await addAttempt(attempt, session);
+      if (seed % 3 > 0) await keep(attempt, seed);
+    }
+    const everything = async () => [await heard(), await database.attempts.toArray(), await database.snapshots.toArray()];
+    const before = await everything();
+    const file = await saved();
+    expect(file.name).toBe('shuttlecraft-backup.zip');
+    await wipe();
+    const prepared = await prepareFile(file);
+    if (!prepared.ok) throw new Error(prepared.reason);
+    expect(planWords(prepared.plan, new Set(prepared.sounds.keys())).join(' ')).toMatch(
+      /Adds \d+ attempts to the loops of these sessions, \d+ with sound\./,
+    );
+    const brought = await takeIn(prepared.plan);
+    expect(await takeSounds(prepared.plan, prepared.sounds)).toBe(0);
+    expect(await everything()).toEqual(before);
+    await takeBack(brought);
+    expect(await database.sounds.count()).toBe(0);
+  });
+
+  test('go with an attempt that comes under an id of its own', async () => {
+    const session = boathouseKit();
+    await storeSession(session);
+    const attempt = attemptOf(session, 'a');
+    await addAttempt(attempt, session);
+    await keep(attempt, 5);
+    const file = await saved();
+    await changeStored(session.id, (now) => ({ ...now, name: 'Changed since' }));
+    const prepared = await prepareFile(file);
+    if (!prepared.ok) throw new Error(prepared.reason);
+    await takeIn(prepared.plan);
+    await takeSounds(prepared.plan, prepared.sounds);
+    const [first, second] = await heard();
+    expect(first?.slice(2)).toEqual(second?.slice(2));
+    expect(new Set([first?.[1], second?.[1]]).size).toBe(2);
+    for (const { id, soundBytes } of (await database.attempts.toArray()) as Attempt[]) expect([id, soundBytes]).toEqual([id, expect.any(Number)]);
+  });
+
+  test('an archive cut short, or of something else, is one sentence; plain text is taken as before', async () => {
+    const session = boathouseKit();
+    await storeSession(session);
+    await addAttempt(attemptOf(session, 'a'), session);
+    await keep(attemptOf(session, 'a'), 5);
+    const file = await saved();
+    const refused = { ok: false, reason: expect.stringMatching(/^“shuttlecraft-backup\.zip” cannot be used: .* Nothing was changed\.$/) };
+    expect(await prepareFile(new File([file.slice(0, file.size - 300)], file.name))).toEqual(refused);
+    expect(await prepareFile(new File(['PK, and then nothing'], file.name))).toEqual(refused);
+    expect((await prepareFile(new File([await backupText()], 'shuttlecraft-backup.json'))).ok).toBe(true);
   });
 });
 

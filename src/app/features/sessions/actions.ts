@@ -3,8 +3,9 @@ import { admitOwnSession, mergedShelf, newSession, type Session, type Shelf, sto
 import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
-import { addAttempts, attemptIds, dropAttempts } from '../../db/attempts';
+import { addAttempts, attemptIds, dropAttempts, keepSound } from '../../db/attempts';
 import { database, saveProblem } from '../../db/database';
+import { type PackedSound, unpacked } from '../../db/packed';
 import { addSessions, countSessions, listSessions, storeSession } from '../../db/sessions';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
 import { forgetAttempts } from '../../stores/attemptStore';
@@ -57,16 +58,28 @@ export async function restoreDemo(): Promise<{ session: Session; revision: numbe
 }
 
 /** A file read and what taking it in would do; or why it cannot be used, in a sentence. */
-export type Prepared = { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly reason: string };
+export type Prepared =
+  | { readonly ok: true; readonly plan: ImportPlan; readonly sounds: ReadonlyMap<string, PackedSound> }
+  | { readonly ok: false; readonly reason: string };
+
+/** Reads a file with or without sounds beside its text; see {@link prepareImport}. */
+export async function prepareFile(file: File, onShare: (share: number) => void = () => undefined): Promise<Prepared> {
+  const opened = await unpacked(file);
+  return opened.ok ? prepareImport(opened.text, onShare, opened.sounds) : opened;
+}
 
 /** Reads a file and works out what it would add; nothing is changed yet. @param onShare told of the share done, 0 to 1 */
-export async function prepareImport(text: string, onShare: (share: number) => void = () => undefined): Promise<Prepared> {
+export async function prepareImport(
+  text: string,
+  onShare: (share: number) => void = () => undefined,
+  sounds: ReadonlyMap<string, PackedSound> = new Map(),
+): Promise<Prepared> {
   const imported = await inPieces(importInSteps(text), (share) => onShare(share * 0.8));
   if (!imported.ok) return imported;
   const stored = await listSessions();
   const known = new Map(stored.map((there) => (there.kind === 'session' ? [there.session.id, there.session] : [there.id, null])));
   const steps = planInSteps(imported, known, await ownShelf(), newId, await attemptIds());
-  return { ok: true, plan: await inPieces(steps, (share) => onShare(0.8 + share * 0.2)) };
+  return { ok: true, plan: await inPieces(steps, (share) => onShare(0.8 + share * 0.2)), sounds };
 }
 
 /** What an import brought, to take it back. */
@@ -87,6 +100,21 @@ interface Gear {
   readonly as: string;
 }
 const gearOn = (shelf: Shelf): Gear[] => KINDS.flatMap((kind) => (shelf[kind] ?? []).map((one) => ({ kind, id: one.id, as: JSON.stringify(one) })));
+
+/** Puts sounds beside the attempts that came. @returns how many found no room */
+export async function takeSounds(plan: ImportPlan, sounds: ReadonlyMap<string, PackedSound>): Promise<number> {
+  let without = 0;
+  for (const { comesFrom, attempt } of plan.attempts) {
+    const sound = sounds.get(comesFrom);
+    if (!sound) continue;
+    const bytes = sound.files.reduce((sum, { blob }) => sum + blob.size, 0);
+    const row = { attemptId: attempt.id, sessionId: attempt.sessionId, ...sound };
+    // Where storage is full, the rest is in already.
+    const kept = await keepSound(row, bytes).catch(() => null);
+    if (!kept) without++;
+  }
+  return without;
+}
 
 /** Does what was planned, all of it or nothing. */
 export async function takeIn(plan: ImportPlan): Promise<Brought> {
@@ -116,32 +144,36 @@ export async function takeIn(plan: ImportPlan): Promise<Brought> {
  * @returns how many things were left, since they were changed
  */
 export async function takeBack({ added, tried, gear, firstShelf }: Brought): Promise<number> {
-  const left = await database.transaction('rw', [database.sessions, database.shelves, database.attempts, database.snapshots], async () => {
-    const rows = await database.sessions.bulkGet([...added]);
-    const untouched = rows.flatMap((row) => (row?.revision === 1 ? [row.id] : []));
-    await database.sessions.bulkDelete(untouched);
-    const kept = new Set(rows.flatMap((row) => (row && row.revision > 1 ? [row.id] : [])));
-    const attempts = await database.attempts.bulkGet([...tried]);
-    await dropAttempts(attempts.flatMap((row) => (row && !kept.has(row.sessionId) ? [row.id] : [])));
-    let changed = 0;
-    if (gear.length > 0)
-      await changeShelf((own) => {
-        const now = new Map(gearOn(own).map((one) => [`${one.kind} ${one.id}`, one.as]));
-        const goes = gear.filter(({ kind, id, as }) => now.get(`${kind} ${id}`) === as);
-        changed = gear.filter(({ kind, id, as }) => (now.get(`${kind} ${id}`) ?? as) !== as).length;
-        const ids = new Set(goes.map(({ kind, id }) => `${kind} ${id}`));
-        const lists = KINDS.flatMap((kind) => {
-          const list = own[kind] as readonly { readonly id: string }[] | undefined;
-          return list ? [[kind, list.filter(({ id }) => !ids.has(`${kind} ${id}`))]] : [];
+  const left = await database.transaction(
+    'rw',
+    [database.sessions, database.shelves, database.attempts, database.snapshots, database.sounds],
+    async () => {
+      const rows = await database.sessions.bulkGet([...added]);
+      const untouched = rows.flatMap((row) => (row?.revision === 1 ? [row.id] : []));
+      await database.sessions.bulkDelete(untouched);
+      const kept = new Set(rows.flatMap((row) => (row && row.revision > 1 ? [row.id] : [])));
+      const attempts = await database.attempts.bulkGet([...tried]);
+      await dropAttempts(attempts.flatMap((row) => (row && !kept.has(row.sessionId) ? [row.id] : [])));
+      let changed = 0;
+      if (gear.length > 0)
+        await changeShelf((own) => {
+          const now = new Map(gearOn(own).map((one) => [`${one.kind} ${one.id}`, one.as]));
+          const goes = gear.filter(({ kind, id, as }) => now.get(`${kind} ${id}`) === as);
+          changed = gear.filter(({ kind, id, as }) => (now.get(`${kind} ${id}`) ?? as) !== as).length;
+          const ids = new Set(goes.map(({ kind, id }) => `${kind} ${id}`));
+          const lists = KINDS.flatMap((kind) => {
+            const list = own[kind] as readonly { readonly id: string }[] | undefined;
+            return list ? [[kind, list.filter(({ id }) => !ids.has(`${kind} ${id}`))]] : [];
+          });
+          const { outboard = [], cables = [], ...rest } = { ...own, ...Object.fromEntries(lists) } as Shelf;
+          // Lists that older shelves have not are not left behind empty.
+          return { ...rest, ...(outboard.length > 0 ? { outboard } : {}), ...(cables.length > 0 ? { cables } : {}) };
         });
-        const { outboard = [], cables = [], ...rest } = { ...own, ...Object.fromEntries(lists) } as Shelf;
-        // Lists that older shelves have not are not left behind empty.
-        return { ...rest, ...(outboard.length > 0 ? { outboard } : {}), ...(cables.length > 0 ? { cables } : {}) };
-      });
-    const stored = await loadShelf();
-    if (firstShelf && stored.kind === 'shelf' && gearOn(stored.shelf).length === 0) await database.shelves.delete('shelf');
-    return kept.size + changed;
-  });
+      const stored = await loadShelf();
+      if (firstShelf && stored.kind === 'shelf' && gearOn(stored.shelf).length === 0) await database.shelves.delete('shelf');
+      return kept.size + changed;
+    },
+  );
   forgetAttempts();
   return left;
 }
