@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../core/units';
 import { Choice } from '../components/Choice';
+import { beginUnderway, wasCutOff } from '../components/underway';
 import { type Capture, type InputDeviceChoice, listInputs, startCapture, watchInputs } from './capture';
 
 export interface HeardFile {
@@ -51,6 +52,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const capture = useRef<Capture | null>(null);
   const timer = useRef(0);
+  const mark = useRef<() => void>(() => undefined);
   const picker = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const look = (): void => void listInputs().then(setInputs);
@@ -63,11 +65,13 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     gone.current = own;
     return () => {
       own.abort();
+      mark.current();
       window.clearInterval(timer.current);
       void capture.current?.cancel();
     };
   }, []);
   const finish = async (keep: boolean): Promise<void> => {
+    mark.current();
     window.clearInterval(timer.current);
     const own = capture.current;
     capture.current = null;
@@ -87,6 +91,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
       return;
     }
     capture.current = answer.capture;
+    mark.current = beginUnderway('recording');
     // Names of inputs are known from now on.
     void listInputs().then(setInputs);
     let left = seconds;
@@ -154,6 +159,11 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
         />
       </Flex>
       {peaks.length > 0 && <Levels peaks={peaks} />}
+      {idle && wasCutOff('recording') && (
+        <Box role="status" mt="2">
+          The page was loaded again while it listened, and nothing of that was kept: record again.
+        </Box>
+      )}
       {problem && (
         <Box role="alert" color="fix" mt="2">
           {problem}

@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
 import { formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
+import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
@@ -88,6 +89,11 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
             What was hidden in it
           </Box>
           <Box role="status">{words}</Box>
+        </Box>
+      )}
+      {wasCutOff('take check') && !busy && (
+        <Box role="status" mt="2">
+          The page was loaded again while a take was being checked{hasReport ? ', and the one before it stands here' : ''}: choose its files again.
         </Box>
       )}
       {[...(problem ? [problem] : []), ...refused].map((sentence) => (

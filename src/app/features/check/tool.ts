@@ -6,6 +6,7 @@ import type { HiddenThing } from '../../../core/render';
 import { chainsOf, verdictsOf } from '../../../core/verdict';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
+import { beginUnderway } from '../../components/underway';
 import { keepAttempt } from '../../stores/attemptStore';
 import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
@@ -32,11 +33,15 @@ let underWay: AbortController | null = null;
 /** Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there. */
 export async function checkFiles(session: Session, files: readonly TakeFile[]): Promise<void> {
   if (files.length === 0) return;
-  underWay = new AbortController();
+  const own = new AbortController();
+  underWay = own;
   keepFiles(session.id, files);
   setTake({ progress: 0, problem: null });
+  const ended = beginUnderway('take check');
   const onProgress = (share: number): void => setTake({ progress: share });
-  const answer = await runJob('take-check', files, { owner: 'check', signal: underWay.signal, onProgress });
+  const answer = await runJob('take-check', files, { owner: 'check', signal: own.signal, onProgress });
+  // A newer one goes on under the same mark.
+  if (underWay === own) ended();
   if (answer.kind === 'superseded') return;
   const problem = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
   setTake({ progress: null, problem });

@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/patch';
 import { Choice } from '../../components/Choice';
+import { wasCutOff } from '../../components/underway';
 import { planted, useLinePractice } from '../../stores/linePractice';
 import { beginLineCheck, type LineSource, useLineCheck } from './lineStore';
 import { Simulated } from './Simulated';
@@ -70,6 +71,11 @@ export function LineBegin({ session }: { session: Session }) {
         <Box mt="3">
           <Simulated />
           {plant && 'Something is hidden in it, for practice.'}
+        </Box>
+      )}
+      {wasCutOff('line check') && busy === null && (
+        <Box role="status" mt="3">
+          The page was loaded again in the midst of a line check. Look whether 48 V is still on at the device and switch it off; then begin anew.
         </Box>
       )}
       {problem && (

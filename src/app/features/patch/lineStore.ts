@@ -26,6 +26,7 @@ import {
   stepKey,
 } from '../../../core/lineCheck';
 import { openFile } from '../../../workers/openFile';
+import { beginUnderway } from '../../components/underway';
 import { hearDeck, loadDecks } from '../../listening/decks';
 import { useSessionStore } from '../../stores/sessionStore';
 
@@ -110,12 +111,16 @@ const wireTo =
     return { send: (text) => socket.send(text), close: () => socket.close() };
   };
 
+/** Ends the mark that a check is under way. */
+let marked: () => void = () => undefined;
+
 /** Ends the check: power goes off first, but where it is wanted for the take. */
 export async function endLineCheck(keepsPower = false): Promise<void> {
   const [own, wire] = [device, client];
   stopWatching();
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
+  marked();
   if (own && !keepsPower)
     await powerOff(own).catch((error: unknown) =>
       useLineCheck.setState({ problem: `${sentence(error)} Power was not switched off: do that at the device before you touch a cable.` }),
@@ -184,6 +189,7 @@ export async function beginLineCheck({ session, deviceId, source, address, fault
       device = client;
     }
     watchPlugging();
+    marked = beginUnderway('line check');
     useLineCheck.setState({
       busy: null,
       connected: true,

@@ -1,0 +1,97 @@
+import { expect, type Page, test } from '@playwright/test';
+import { writeWav } from '../src/core/audio';
+import { createRandom } from '../src/core/math';
+import { station } from './steps';
+
+// The page is loaded again in the midst of what takes a while: what was kept is there, and each place says how to go on.
+
+/** The demo, with something changed in it that has to be there afterwards. */
+async function changed(page: Page): Promise<void> {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await page
+    .getByRole('button', { name: /^Overhead left microphone/ })
+    .first()
+    .click();
+  await page.getByRole('textbox', { name: 'Name' }).first().fill('Left of the sky');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible();
+}
+
+const isThere = async (page: Page): Promise<void> => {
+  await station(page, 'Floor').click();
+  await expect(page.getByRole('button', { name: /^Left of the sky microphone/ }).first()).toBeVisible();
+};
+
+test('in the midst of a take check: the one before stands, and the files are asked for again', async ({ page }) => {
+  await changed(page);
+  await station(page, 'Check').click();
+  const random = createRandom(1);
+  const noise = Float32Array.from({ length: 60 * 48_000 }, () => 0.1 * random.normal());
+  const buffer = Buffer.from(writeWav([noise], 48_000));
+  await page
+    .getByLabel('Take files')
+    .setInputFiles(['Kick', 'Snare', 'OH L', 'OH R'].map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer })));
+  await expect(page.getByRole('progressbar', { name: 'Take check' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('The page was loaded again while a take was being checked', { exact: false })).toContainText('choose its files again');
+  await page
+    .getByLabel('Take files')
+    .setInputFiles([{ name: 'Kick.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav([noise.slice(0, 96_000)], 48_000)) }]);
+  await expect(page.getByLabel('Microphone of channel Kick')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await page.reload();
+  await expect(page.getByLabel('Microphone of channel Kick')).toBeVisible();
+  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await isThere(page);
+});
+
+test('in the midst of a recording: it says that nothing of it was kept', async ({ page }) => {
+  await changed(page);
+  await station(page, 'Room').click();
+  await page.getByRole('button', { name: 'Quiet test' }).click();
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('img', { name: /^Input level/ })).toBeVisible({ timeout: 15_000 });
+  await page.reload();
+  await page.getByRole('button', { name: 'Quiet test' }).click();
+  await expect(page.getByText('The page was loaded again while it listened, and nothing of that was kept: record again.')).toBeVisible();
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await isThere(page);
+});
+
+test('in the midst of a line check: power is to be looked at, and the check begun anew', async ({ page }) => {
+  await changed(page);
+  await station(page, 'Patch').click();
+  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await page.getByRole('button', { name: 'Line check' }).click();
+  await page.getByLabel('The interface is').selectOption({ label: 'simulated, to try the check' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const step = page.getByRole('region', { name: 'Step' });
+  await step.getByRole('button', { name: 'They are down', exact: true }).click();
+  await step.getByRole('button', { name: 'They are in', exact: true }).click();
+  await page.reload();
+  if ((await page.getByLabel('The interface is').count()) === 0) await page.getByRole('button', { name: 'Line check' }).click();
+  await expect(page.getByText('The page was loaded again in the midst of a line check.', { exact: false })).toContainText(
+    'switch it off; then begin anew',
+  );
+  await page.getByLabel('The interface is').selectOption({ label: 'simulated, to try the check' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(step).toContainText('Turn the monitors down');
+  await isThere(page);
+});
+
+test('in the midst of listening: it is silent, and can be played again', async ({ page }) => {
+  await changed(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('group', { name: 'Strip' }).getByRole('button', { name: 'Listen' }).click();
+  const listening = page.getByRole('region', { name: 'Listening' });
+  await listening.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(listening.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuetext', 'silent');
+  await page.reload();
+  await isThere(page);
+  if (!(await listening.isVisible())) await page.getByRole('group', { name: 'Strip' }).getByRole('button', { name: 'Listen' }).click();
+  await expect(listening.getByRole('meter', { name: 'Level' })).toHaveAttribute('aria-valuetext', 'silent');
+  await listening.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(listening.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuetext', 'silent');
+});
