@@ -47,6 +47,14 @@ test('step by step in the safe order: a reversed cable is found, mended and prov
   await expect(wrong.getByRole('listitem')).toHaveCount(1);
   await expect(wrong).toContainText('The polarity of');
   await expect(wrong).toContainText('Take another cable');
+  await page.getByRole('button', { name: 'Back to the plugs, power off' }).click();
+  await expect(step(page).getByRole('button', { name: 'They are in', exact: true })).toBeVisible();
+  await step(page).getByRole('button', { name: 'They are in', exact: true }).click();
+  await step(page).getByRole('button', { name: 'Monitors are down: switch it on', exact: true }).click();
+  // The line that was mended is knocked on again, no other; the simulated cable is as it was.
+  await expect(step(page)).toContainText(/Knock twice on/);
+  await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
+  await expect(step(page)).toContainText('Play all of it');
   await page.getByRole('button', { name: 'End it, power off' }).click();
   await begin(page, 'nothing');
   await step(page).getByRole('button', { name: 'Let it do all of them' }).click();

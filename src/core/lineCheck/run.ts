@@ -98,3 +98,14 @@ export async function goBack(step: LineStep, device: LineDevice, run: LineRun): 
   const notes = { ...run.notes, done: run.notes.done.filter((key) => key !== 'power') };
   return { run: { ...run, notes }, problem };
 }
+
+/** Goes back to the plugs, power off, to mend what is wrong with some lines: they are knocked on again afterwards, and so is all of it played. */
+export async function goBackToPlugs(microphoneIds: readonly string[], device: LineDevice, run: LineRun): Promise<RunAnswer> {
+  const answer = await goBack({ kind: 'plug' }, device, run);
+  const again = new Set([
+    ...(['plug', 'play'] as const).map((kind) => stepKey({ kind })),
+    ...microphoneIds.map((microphoneId) => stepKey({ kind: 'tap', microphoneId })),
+  ]);
+  const { notes } = answer.run;
+  return { ...answer, run: { ...answer.run, notes: { ...notes, done: notes.done.filter((key) => !again.has(key)) } } };
+}

@@ -7,7 +7,7 @@ import { DeckBar } from '../../listening/DeckBar';
 import { LineBegin } from './LineBegin';
 import { LineRows } from './LineRows';
 import { LineStepCard } from './LineStep';
-import { endLineCheck, useLineCheck } from './lineStore';
+import { endLineCheck, mendLines, useLineCheck } from './lineStore';
 
 interface FindingsProps {
   readonly findings: readonly LineFinding[];
@@ -78,6 +78,7 @@ export function LineCheck({ session }: { session: Session }) {
   if (sessionId !== session.id || steps.length === 0) return <LineBegin session={session} />;
   const isDone = nextStep(steps, notes) === undefined;
   const findings = concludeLines(lines, notes);
+  const faulty = findings.flatMap(({ severity, microphoneIds }) => (severity === 'fix' ? microphoneIds : []));
   return (
     <Flex gap="5" direction={{ base: 'column', lg: 'row' }}>
       <Box flex="1" minW="0" display={{ base: 'contents', lg: 'block' }}>
@@ -107,6 +108,11 @@ export function LineCheck({ session }: { session: Session }) {
           measured is not all that can be wrong.
         </Box>
         <DeckBar />
+        {state.busy === null && isDone && faulty.length > 0 && (
+          <Button mt="3" minH="44px" bg="tapeFill" color="#12181b" onClick={() => void mendLines(faulty)}>
+            {source === 'hand' ? 'Back to the plugs' : 'Back to the plugs, power off'}
+          </Button>
+        )}
         <Flex mt="3" gap="2" wrap="wrap">
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void endLineCheck()}>
             {source === 'hand' ? 'End it' : 'End it, power off'}

@@ -6,6 +6,7 @@ import {
   begunAnew,
   DeviceClient,
   goBack,
+  goBackToPlugs,
   type Line,
   type LineDevice,
   type LineFault,
@@ -16,7 +17,6 @@ import {
   lineSteps,
   NO_NOTES,
   nextStep,
-  type OpenWire,
   powerOff,
   type Recording,
   type RunAnswer,
@@ -29,6 +29,7 @@ import { openFile } from '../../../workers/openFile';
 import { beginUnderway } from '../../components/underway';
 import { hearDeck, loadDecks } from '../../listening/decks';
 import { useSessionStore } from '../../stores/sessionStore';
+import { byHand, wait, wireTo } from './lineWires';
 
 /** Where the sound of a line check comes from: the server's own rig, a program between here and a real device, or the user's recorder. */
 export type LineSource = 'simulated' | 'bridge' | 'hand';
@@ -94,23 +95,6 @@ function watchPlugging(): void {
   };
 }
 
-const wait = (milliseconds: number): Promise<void> =>
-  new Promise((done) => {
-    setTimeout(done, milliseconds);
-  });
-
-/** A browser's socket as a wire. */
-const wireTo =
-  (address: string): OpenWire =>
-  (events) => {
-    const socket = new WebSocket(address);
-    socket.binaryType = 'arraybuffer';
-    socket.onopen = () => events.opened();
-    socket.onmessage = ({ data }: MessageEvent<string | ArrayBuffer>) => (typeof data === 'string' ? events.text(data) : events.bytes(data));
-    socket.onclose = () => events.closed();
-    return { send: (text) => socket.send(text), close: () => socket.close() };
-  };
-
 /** Ends the mark that a check is under way. */
 let marked: () => void = () => undefined;
 
@@ -139,28 +123,6 @@ export interface LineWish {
   /** Where the bridge listens. */
   readonly address: string;
   readonly faults: readonly LineFault[];
-}
-
-/** A recorder that is worked by hand: what it recorded is given when a step is done. */
-function byHand(session: Session, deviceId: string): LineDevice & { given: Recording | null } {
-  const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
-  return {
-    given: null,
-    takesCommands: false,
-    description: {
-      name: '',
-      sampleRateHz: session.sampleRateHz,
-      simulated: false,
-      inputs: inputs.map(({ id, name, phantomBank, gainMinDb, gainMaxDb, padDb }) => ({ id, name, bank: phantomBank, gainMinDb, gainMaxDb, padDb })),
-    },
-    set: async () => ({ inputs: [], banks: {} }),
-    hand: async () => undefined,
-    timesLost: () => 0,
-    async record() {
-      if (!this.given) throw new Error('Record this step first, or choose its file.');
-      return this.given;
-    },
-  };
 }
 
 let hand: ReturnType<typeof byHand> | null = null;
@@ -237,6 +199,15 @@ export async function goBackTo(step: LineStep): Promise<void> {
   const { plan, notes } = useLineCheck.getState();
   useLineCheck.setState({ busy: 'back', problem: null });
   taken(await goBack(step, own, { plan, notes }), own);
+}
+
+/** Back to the plugs, power off, to mend these lines; they are heard again afterwards. */
+export async function mendLines(microphoneIds: readonly string[]): Promise<void> {
+  const own = device;
+  if (!own) return;
+  const { plan, notes } = useLineCheck.getState();
+  useLineCheck.setState({ busy: 'back', problem: null });
+  taken(await goBackToPlugs(microphoneIds, own, { plan, notes }), own);
 }
 
 /** A step answered by what a person sees on their own meters. */
