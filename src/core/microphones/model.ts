@@ -37,6 +37,9 @@ export type PhantomNeed = (typeof PHANTOM_NEEDS)[number];
 export const CONNECTORS = ['XLR', 'TRS', 'Hi-Z', 'USB'] as const;
 export type Connector = (typeof CONNECTORS)[number];
 
+/** As it is spoken: "an XLR", "a TRS". */
+export const withArticle = (connector: Connector): string => `${connector === 'XLR' ? 'an' : 'a'} ${connector}`;
+
 /** One kind of microphone on the shelf. Levels as in a data sheet. */
 export interface MicrophoneModel {
   readonly id: string;

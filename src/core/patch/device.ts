@@ -73,6 +73,9 @@ export const clockOf = (devices: readonly InputDevice[], device: InputDevice): s
   return host && host.id !== device.id && host.expands === undefined ? clockOf(devices, host) : (device.clock ?? device.id);
 };
 
+/** What inputs on one phantom switch are called: "5–8", or "3" where it is one. */
+export const bankName = (first: number, last: number): string => (first === last ? `${first}` : `${first}–${last}`);
+
 /** @param instruments how many of the first inputs take an instrument's high impedance as well */
 function row(
   count: number,
@@ -83,10 +86,8 @@ function row(
 ): DeviceInput[] {
   return Array.from({ length: count }, (_, i) => {
     const n = first + i;
-    const bank =
-      bankSize > 0
-        ? `${Math.floor(i / bankSize) * bankSize + first}–${Math.min(Math.floor(i / bankSize) * bankSize + first + bankSize - 1, first + count - 1)}`
-        : null;
+    const start = first + Math.floor(i / Math.max(1, bankSize)) * bankSize;
+    const bank = bankSize > 0 ? bankName(start, Math.min(start + bankSize, first + count) - 1) : null;
     const connectors = i < instruments ? [...template.connectors, 'Hi-Z' as const] : template.connectors;
     return { ...template, connectors, id: `in${n}`, name: String(n), phantomBank: bank };
   });

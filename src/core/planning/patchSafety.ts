@@ -1,5 +1,5 @@
 import { plugIn, putBetween, type Session } from '../document';
-import type { MicrophoneModel } from '../microphones';
+import { type MicrophoneModel, withArticle } from '../microphones';
 import { inputAddress, type Outboard, type PatchInput, type PowerPlan, partsOf, plugsFit, type SocketPower } from '../patch';
 import { outboardOf, patchInputs } from './patchProblem';
 import { powerOf } from './power';
@@ -91,9 +91,11 @@ function troubleOf(session: Session, one: Plugged, plugged: readonly Plugged[], 
   if (through && !plugsFit(model.connector, input.connectors, through))
     return told(`${through.name} does not fit between ${name} and input ${inputTitle(session, input)}: its plugs are others.`);
   if (!through && !input.connectors.includes(model.connector))
-    return told(`${name} has an ${model.connector} plug and input ${inputTitle(session, input)} does not take it.`);
+    return told(`${name} has ${withArticle(model.connector)} plug and input ${inputTitle(session, input)} does not take it.`);
   if (second && !second.connectors.includes(through?.gives ?? 'XLR'))
-    return told(`The second way of ${name} ends in an ${through?.gives ?? 'XLR'} plug and input ${inputTitle(session, second)} does not take it.`);
+    return told(
+      `The second way of ${name} ends in ${withArticle(through?.gives ?? 'XLR')} plug and input ${inputTitle(session, second)} does not take it.`,
+    );
   const missing = through ? partsOf(through.id).flatMap((part) => missingOf(session, part, id, plugged) ?? []) : [];
   if (missing[0]) return told(`${missing[0]}: ${name} has none.`);
   // Nothing of its own is wrong: its switch is held off for somebody else's sake.

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Proof, StrokePicture, TakeReport } from '../../../core/analysis';
-import { formatNumber } from '../../../core/units';
+import { counted, formatNumber } from '../../../core/units';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import { useSize } from '../../components/useSize';
@@ -74,7 +74,7 @@ export function Strokes(props: Props) {
   const nameOf = (source: number): string => {
     const own = proof.comparisons.find((one) => one.heard === source);
     const { events = 0, spot = '' } = report.sources[source] ?? {};
-    return own ? own.sourceName : `${events} strokes nearest to ${spot}`;
+    return own ? own.sourceName : `${counted(events, 'stroke')} nearest to ${spot}`;
   };
   const lanes = lanesOf(props, picture);
   const width = Math.max(280, size.width);

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { type Connector, outputLevelDbu } from '../../../core/microphones';
-import { type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
+import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
@@ -128,7 +128,7 @@ function deviceOf(device: InputDevice, draft: Draft): InputDevice {
       id: `in${i + 1}`,
       name: String(i + 1),
       connectors: i < draft.instruments ? [...connectors, 'Hi-Z'] : connectors,
-      phantomBank: start ? `${start}–${end}` : null,
+      phantomBank: start ? bankName(start, end) : null,
       padDb,
       gainMinDb,
       gainMaxDb,
