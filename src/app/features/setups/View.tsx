@@ -12,6 +12,7 @@ import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
+import { WhenSeen } from '../../components/WhenSeen';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { PLACING, solvePatch } from '../../stores/solvePatch';
@@ -152,20 +153,27 @@ interface CardProps {
   readonly onCompare: () => void;
 }
 
+/** A set-up on its instrument, from above and from where it says most. */
+function Drawn({ session, instrument, recipe }: Pick<CardProps, 'session' | 'instrument'> & { readonly recipe: Recipe }) {
+  const trial = useMemo(() => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id), [session, instrument, recipe]);
+  return (
+    <Flex h="150px" gap="1" aria-hidden="true">
+      {(['plan', familyOf(instrument.kind).group === 'Piano' ? 'side' : 'front'] as const).map((face) => (
+        <Box key={face} flex="1" minW="0">
+          <StaticFace session={trial.session} face={face} width={150} height={150} bare labels />
+        </Box>
+      ))}
+    </Flex>
+  );
+}
+
 function Card({ session, instrument, offer, present, compared, onPlace, onCompare }: CardProps) {
   const { recipe, fit } = offer;
   const [open, setOpen] = useState(false);
-  const trial = useMemo(() => tryOut({ ...session, instruments: [instrument] }, recipe, instrument.id), [session, instrument, recipe]);
   const said = (words: string): string => inUnits(words, session.units);
   return (
     <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={recipe.name}>
-      <Flex h="150px" gap="1" aria-hidden="true">
-        {(['plan', familyOf(instrument.kind).group === 'Piano' ? 'side' : 'front'] as const).map((face) => (
-          <Box key={face} flex="1" minW="0">
-            <StaticFace session={trial.session} face={face} width={150} height={150} bare labels />
-          </Box>
-        ))}
-      </Flex>
+      <WhenSeen height="150px">{() => <Drawn session={session} instrument={instrument} recipe={recipe} />}</WhenSeen>
       <Box fontWeight="700" mt="1">
         {recipe.name}
       </Box>
