@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { circlesIn, type Import, importsOf } from './imports';
+import { proseIn } from './prose';
 import { CORE_PACKAGES, MAY_IMPORT, SIDE_DOORS } from './rules.data';
 
 const isTest = (file: string): boolean => /\.test\.tsx?$/.test(file);
@@ -38,6 +39,7 @@ const problems = [
     const why = objection(one);
     return why ? [`${one.from} imports ${one.to}: ${why}`] : [];
   }),
+  ...proseIn(files),
   ...circlesIn(imports).map((circle) => `a circle of imports: ${circle.join(', ')}`),
 ];
 for (const problem of problems) console.error(problem);

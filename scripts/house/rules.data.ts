@@ -74,3 +74,15 @@ export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts', 'src/co
 
 /** Packages the core may use; everything else belongs to the application. */
 export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pffft-wasm', 'libflacjs'];
+
+/** Files and folders of the core that say nothing themselves: they give codes and facts, `src/words` says them. All of the core, in the end. */
+export const WITHOUT_PROSE: readonly string[] = [
+  'src/core/analysis/roomHearing/',
+  'src/core/arrivals/',
+  'src/core/chain/',
+  'src/core/derived/',
+  'src/core/listening/',
+  'src/core/math/',
+  'src/core/planning/fit.ts',
+  'src/core/recording/',
+];

@@ -1,5 +1,7 @@
 import { FITS } from './fits.en';
+import { HEARD } from './heard.en';
 import { KINDS } from './kinds.en';
+import { RECORDING } from './recording.en';
 
 /** Everything that is said, by domain and code: ICU messages. */
-export const EN = { fits: FITS, kinds: KINDS } as const;
+export const EN = { fits: FITS, heard: HEARD, kinds: KINDS, recording: RECORDING } as const;

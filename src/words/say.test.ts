@@ -35,6 +35,13 @@ test('plurals of every message that counts', () => {
   ]);
 });
 
+test('what is in the quiet: one thing and several, when and where', () => {
+  const at = [5.2, 11.8].map((seconds) => ({ seconds }));
+  expect(say('heard', 'low', { count: 1, at: at.slice(0, 1) }, 'metric')).toMatch(/^Something at 5 s in the low \(traffic, /);
+  expect(say('heard', 'high', { count: 5, at }, 'metric')).toMatch(/^5 things at 5 s, 12 s in the high \(birds, /);
+  expect(say('heard', 'hum', { mainsHz: 50, level: { whole: -61.6 } }, 'metric')).toMatch(/^Hum at 50 Hz, −62 dBFS: /);
+});
+
 test('lengths are said in the reader’s units, names as their owner wrote them', () => {
   const reason: FitReason = { code: 'ceiling-near', facts: { gap: { metres: 0.4 }, place: 'Overhead left' } };
   expect(sayFit(reason, 'metric')).toBe('The ceiling leaves 40 cm above Overhead left; absorb above it.');

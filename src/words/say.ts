@@ -1,13 +1,34 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { formatLength, type UnitSystem } from '../core/units';
+import { formatLength, formatNumber, type UnitSystem } from '../core/units';
 import { EN } from './en';
 
 /** A length, metres: said in the reader's units. */
 export interface Metres {
   readonly metres: number;
 }
-/** What a message is told besides its code: names, codes of closed lists, counts, and figures in SI units. */
-export type Facts = Readonly<Record<string, string | number | Metres>>;
+/** A time, said in whole seconds. */
+export interface Seconds {
+  readonly seconds: number;
+}
+/** A figure that is said in whole numbers. */
+export interface Whole {
+  readonly whole: number;
+}
+type Quantity = Metres | Seconds | Whole;
+/** What a message is told besides its code: names, codes of closed lists, counts, and figures in SI units, several of which make a list. */
+export type Facts = Readonly<Record<string, string | number | Quantity | readonly Quantity[]>>;
+
+function quantity(fact: Quantity, units: UnitSystem): string {
+  if ('metres' in fact) return formatLength(fact.metres, units);
+  return 'seconds' in fact ? `${formatNumber(fact.seconds, 0)} s` : formatNumber(fact.whole, 0);
+}
+
+const isList = (fact: Facts[string]): fact is readonly Quantity[] => Array.isArray(fact);
+
+function spoken(fact: Facts[string], units: UnitSystem): string | number {
+  if (typeof fact !== 'object') return fact;
+  return isList(fact) ? fact.map((one) => quantity(one, units)).join(', ') : quantity(fact, units);
+}
 
 type Catalogue = typeof EN;
 export type Domain = keyof Catalogue;
@@ -32,8 +53,6 @@ function messageOf(domain: Domain, code: string): IntlMessageFormat {
  * @throws RangeError for a code that is not in the catalogue, and for a fact that its message wants and does not get
  */
 export function say<D extends Domain>(domain: D, code: Code<D>, facts: Facts, units: UnitSystem): string {
-  const values = Object.fromEntries(
-    Object.entries(facts).map(([name, fact]) => [name, typeof fact === 'object' ? formatLength(fact.metres, units) : fact]),
-  );
+  const values = Object.fromEntries(Object.entries(facts).map(([name, fact]) => [name, spoken(fact, units)]));
   return String(messageOf(domain, code).format(values));
 }

@@ -1,4 +1,4 @@
-import { hearLoopback, type LoopbackAnswer } from '../core/recording';
+import { hearLoopback } from '../core/recording';
 import { openFile } from './openFile';
 import type { Jobs } from './protocol';
 import { serveJob } from './serveJob';
@@ -6,7 +6,7 @@ import { serveJob } from './serveJob';
 /** Longer than this says no more, s. */
 const LONGEST_S = 60;
 
-async function hear(files: Jobs['loopback']['input']): Promise<LoopbackAnswer> {
+async function hear(files: Jobs['loopback']['input']): Promise<Jobs['loopback']['output']> {
   const channels: Float32Array[] = [];
   let rate = 0;
   for (const file of files) {

@@ -96,7 +96,7 @@ export interface Jobs {
   /** Where an instrument would stand well. */
   readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
   /** Round trip from what went out to what came back: the first two channels there are. */
-  readonly loopback: { readonly input: readonly TakeFile[]; readonly output: LoopbackAnswer };
+  readonly loopback: { readonly input: readonly TakeFile[]; readonly output: LoopbackAnswer | { readonly ok: false; readonly reason: string } };
   /** Mid and side to left and right, back, or wider: 32-bit float, so that nothing clips. */
   readonly 'mid-side': {
     readonly input: {

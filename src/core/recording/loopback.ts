@@ -16,7 +16,9 @@ export interface LoopbackReport {
   readonly driftPpm: number;
 }
 
-export type LoopbackAnswer = { readonly ok: true; readonly loopback: LoopbackReport } | { readonly ok: false; readonly reason: string };
+export type LoopbackAnswer =
+  | { readonly ok: true; readonly loopback: LoopbackReport }
+  | { readonly ok: false; readonly code: 'no-clicks' | 'not-back' };
 
 /** Clicks are at least so far apart, and their return is looked for as far, s. */
 const APART_S = 0.4;
@@ -93,8 +95,7 @@ const median = (values: readonly number[]): number => [...values].sort((a, b) =>
  */
 export function hearLoopback(out: Float32Array, back: Float32Array, rate: number): LoopbackAnswer {
   const clicks = clicksIn(out, rate);
-  if (clicks.length < 2)
-    return { ok: false, reason: 'There are not two clicks in the first channel: play a click half a second apart for some seconds.' };
+  if (clicks.length < 2) return { ok: false, code: 'no-clicks' };
   const found = clicks.flatMap((click) => {
     const one = returnOf(out, back, click, rate);
     return one ? [{ ...one, click }] : [];
@@ -104,7 +105,7 @@ export function hearLoopback(out: Float32Array, back: Float32Array, rate: number
   if (returns.length < 2 || returns.length < clicks.length / 2)
     return {
       ok: false,
-      reason: 'The clicks do not come back in the second channel: plug an output into that input, monitors off, and turn its gain up.',
+      code: 'not-back',
     };
   const lags = returns.map(({ lag }) => lag);
   const middle = median(lags);

@@ -21,8 +21,7 @@ const HEARD_LATE_S = 0.006;
 const THROWS_OFF_S = 0.012;
 
 /** What a round trip is like to play with. */
-export function roundTripWords(totalS: number): string {
-  if (totalS < HEARD_LATE_S) return 'Hardly anyone notices it.';
-  if (totalS < THROWS_OFF_S) return 'Singers and drummers notice it: a smaller buffer while tracking, or direct monitoring.';
-  return 'It throws players off: monitor directly through the interface, software monitoring off.';
+export function feelOf(totalS: number): 'hardly-noticed' | 'noticed' | 'throws-off' {
+  if (totalS < HEARD_LATE_S) return 'hardly-noticed';
+  return totalS < THROWS_OFF_S ? 'noticed' : 'throws-off';
 }

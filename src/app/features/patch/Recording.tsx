@@ -4,8 +4,9 @@ import { firstDipHz } from '../../../core/acoustics';
 import { writeWav } from '../../../core/audio';
 import type { Session } from '../../../core/document';
 import { inputsInUse } from '../../../core/planning';
-import { BIT_DEPTHS, clickTrack, type LoopbackReport, minutesToWavEnd, roundTripOf, roundTripWords, storageFor } from '../../../core/recording';
+import { BIT_DEPTHS, clickTrack, feelOf, type LoopbackReport, minutesToWavEnd, roundTripOf, storageFor } from '../../../core/recording';
 import { formatFrequency, formatNumber } from '../../../core/units';
+import { say } from '../../../words';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
@@ -56,7 +57,7 @@ function Monitoring({ session }: { session: Session }) {
       </Flex>
       <Box mt="2">
         Through the software it comes back after <span className="measure">{formatNumber(1000 * totalS, 1)} ms</span> at{' '}
-        {formatNumber(session.sampleRateHz / 1000, 1)} kHz. {roundTripWords(totalS)}
+        {formatNumber(session.sampleRateHz / 1000, 1)} kHz. {say('recording', feelOf(totalS), {}, session.units)}
       </Box>
       <Box mt="1">
         Heard directly as well, both together comb: the first dip at <span className="measure">{formatFrequency(firstDipHz(totalS))}</span>, then
@@ -81,7 +82,7 @@ function Loopback({ session }: { session: Session }) {
     if (answer.kind !== 'failed' && answer.kind !== 'done') return;
     const output = answer.kind === 'failed' ? { ok: false as const, reason: answer.reason } : answer.output;
     setReport(output.ok ? output.loopback : null);
-    setProblem(output.ok ? null : output.reason);
+    setProblem(output.ok ? null : 'reason' in output ? output.reason : say('recording', output.code, {}, session.units));
   };
   return (
     <Box role="region" aria-label="Loopback">

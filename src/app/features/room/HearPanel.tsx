@@ -7,6 +7,7 @@ import { inputAddress } from '../../../core/patch';
 import { gainSetting, heardRoom, loudestDb, outboardOf, patchInputs } from '../../../core/planning';
 import { OCTAVES_HZ, type OctaveDecay, scaleForDecay } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { say } from '../../../words';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Choice } from '../../components/Choice';
@@ -133,7 +134,7 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
       </Box>
       {refused?.problem && (
         <Box color="improve" fontSize="sm" mt="2">
-          {refused.problem}
+          {say('heard', refused.problem.code, refused.problem.facts, session.units)}
         </Box>
       )}
       {report.flutter && (
@@ -223,11 +224,13 @@ function Quiet({ session, report }: { session: Session; report: QuietReport }) {
         </Button>
       )}
       <Box as="ul" m="0" mt="2" p="0" aria-label="What is in the quiet">
-        {report.advice.map((sentence) => (
-          <Box as="li" key={sentence} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
-            {sentence}
-          </Box>
-        ))}
+        {report.advice
+          .map(({ code, facts }) => say('heard', code, facts, session.units))
+          .map((sentence) => (
+            <Box as="li" key={sentence} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
+              {sentence}
+            </Box>
+          ))}
       </Box>
     </Box>
   );

@@ -1,5 +1,4 @@
 import { OCTAVES_HZ } from '../../room';
-import { formatNumber } from '../../units';
 import { above, octaveBackwards } from '../meters/octaves';
 
 const { abs, exp, floor, log10, max, min, round, sqrt } = Math;
@@ -16,7 +15,13 @@ export interface HeardDecay {
   /** How far the sound's beginning stands over the noise, dB. */
   readonly overNoiseDb: number;
   /** Why there is no figure; null when there is. */
-  readonly problem: string | null;
+  readonly problem: ClapProblem | null;
+}
+
+/** The clap stands too little over the noise, dB. */
+export interface ClapProblem {
+  readonly code: 'clap-low';
+  readonly facts: { readonly hertz: number; readonly over: { readonly whole: number }; readonly needed: number };
 }
 
 export interface HeardFlutter {
@@ -146,10 +151,7 @@ function decayOf(samples: Float32Array, start: number, rate: number, hertz: numb
   const overNoiseDb = 10 * log10(max(1e-30, (whole * 13.8155) / (seconds * rate) / max(1e-30, noise)));
   const t20S = overNoiseDb >= NEEDS_DB.t20 ? slopeSeconds(curveDb, -5, -25, rate) : null;
   const t30S = overNoiseDb >= NEEDS_DB.t30 ? slopeSeconds(curveDb, -5, -35, rate) : null;
-  const problem =
-    t20S === null
-      ? `At ${hertz} Hz the clap stands ${formatNumber(max(0, overNoiseDb), 0)} dB over the noise and ${NEEDS_DB.t20} dB are needed: clap harder, or burst a balloon, with everything else quiet.`
-      : null;
+  const problem = t20S === null ? { code: 'clap-low' as const, facts: { hertz, over: { whole: max(0, overNoiseDb) }, needed: NEEDS_DB.t20 } } : null;
   return { hertz, t20S, t30S, edtS: t20S === null ? null : edtS, overNoiseDb, problem };
 }
 

@@ -1,6 +1,5 @@
 import type { FftKernel } from '../../math';
 import { median } from '../../math';
-import { formatNumber } from '../../units';
 import { HumMeter } from '../meters/hum';
 import { above, octaveBackwards } from '../meters/octaves';
 import { evenTicks, type Soft } from '../meters/ticks';
@@ -33,9 +32,25 @@ export interface QuietReport {
   readonly events: readonly QuietEvent[];
   /** Ticks at an even pace, as a click that leaks from headphones. */
   readonly ticks: { readonly bpm: number; readonly count: number } | null;
-  /** What it comes to, worst first, each with what to do. */
-  readonly advice: readonly string[];
+  /** What it comes to, worst first. */
+  readonly advice: readonly QuietAdvice[];
 }
+
+/** A figure that is said in whole numbers. */
+interface Whole {
+  readonly whole: number;
+}
+
+/** Something in the quiet, with what can be done about it; events by the band in which they lie. */
+export type QuietAdvice =
+  | { readonly code: 'hum'; readonly facts: { readonly mainsHz: number; readonly level: Whole } }
+  | { readonly code: 'ticks'; readonly facts: { readonly perMinute: Whole } }
+  | { readonly code: 'whistle'; readonly facts: { readonly hertz: Whole; readonly level: Whole } }
+  | {
+      readonly code: QuietEvent['band'];
+      readonly facts: { readonly count: number; readonly at: readonly { readonly seconds: number }[] };
+    }
+  | { readonly code: 'loud'; readonly facts: { readonly level: Whole } };
 
 const STEP_S = 0.02;
 /** Beginnings are known this finely, and are no nearer to one another than that, s. */
@@ -47,6 +62,11 @@ const BANDS = [
   { band: 'high', hertz: 4000 },
 ] as const;
 const EVENT_OVER_DB = 9;
+/** So many whistles, and times of one band, are told. */
+const MOST_WHISTLES = 2;
+const MOST_TIMES = 3;
+/** A quiet louder than this is none, dBFS (our choice). */
+const LOUD_DBFS = -60;
 const WHISTLE_OVER_DB = 14;
 /** White noise has some 20 dB less in the octaves of mains than in all: a hum this far under the whole is 8 dB under those. */
 const COVERED_DB = 28;
@@ -156,41 +176,21 @@ function ticksOf(samples: Float32Array, rate: number): QuietReport['ticks'] {
  */
 export const noiseDbSpl = (noiseDbfs: number, fullScalePeakDbSpl: number): number => noiseDbfs + fullScalePeakDbSpl;
 
-/** What a home's noises are, by where they lie (common practice). */
-const LIKELY: Readonly<Record<QuietEvent['band'], string>> = {
-  low: 'traffic, a door, steps or a compressor starting',
-  middle: 'a voice, a phone, a chair or a pump',
-  high: 'birds, hiss, cloth or keys',
-};
-
-function adviceOn(report: Omit<QuietReport, 'advice'>): string[] {
+function adviceOn(report: Omit<QuietReport, 'advice'>): QuietAdvice[] {
   const { hum, whistles, events, ticks, noiseDbfs } = report;
-  const out: string[] = [];
-  if (hum)
-    out.push(
-      `Hum at ${hum.mainsHz} Hz, ${formatNumber(hum.levelDbfs, 0)} dBFS: move cables off power leads, plug everything into one outlet, lift no earth.`,
-    );
-  if (ticks)
-    out.push(
-      `Ticks at ${formatNumber(ticks.bpm, 0)} a minute: a click leaks from headphones. Turn it down, take closed ones, or keep it off the last bars.`,
-    );
-  for (const { hertz, levelDbfs } of whistles.slice(0, 2))
-    out.push(
-      `A whistle at ${formatNumber(hertz, 0)} Hz, ${formatNumber(levelDbfs, 0)} dBFS: a charger, screen or dimmer. Switch them off one by one.`,
-    );
-  for (const band of ['low', 'middle', 'high'] as const) {
-    const own = events.filter((event) => event.band === band);
-    const [first] = own;
-    if (first)
-      out.push(
-        `${own.length === 1 ? 'Something' : `${own.length} things`} at ${own
-          .slice(0, 3)
-          .map(({ startS }) => `${formatNumber(startS, 0)} s`)
-          .join(', ')} in the ${band} (${LIKELY[band]}): wait for it to pass, or switch it off and put a note on the door to switch it on again.`,
-      );
-  }
-  if (noiseDbfs > -60) out.push(`The quiet is at ${formatNumber(noiseDbfs, 0)} dBFS: less gain, a nearer microphone or a quieter hour.`);
-  return out;
+  return [
+    ...(hum ? [{ code: 'hum' as const, facts: { mainsHz: hum.mainsHz, level: { whole: hum.levelDbfs } } }] : []),
+    ...(ticks ? [{ code: 'ticks' as const, facts: { perMinute: { whole: ticks.bpm } } }] : []),
+    ...whistles
+      .slice(0, MOST_WHISTLES)
+      .map(({ hertz, levelDbfs }) => ({ code: 'whistle' as const, facts: { hertz: { whole: hertz }, level: { whole: levelDbfs } } })),
+    ...BANDS.flatMap(({ band }) => {
+      const own = events.filter((event) => event.band === band);
+      const at = own.slice(0, MOST_TIMES).map(({ startS }) => ({ seconds: startS }));
+      return own.length > 0 ? [{ code: band, facts: { count: own.length, at } }] : [];
+    }),
+    ...(noiseDbfs > LOUD_DBFS ? [{ code: 'loud' as const, facts: { level: { whole: noiseDbfs } } }] : []),
+  ];
 }
 
 /**
