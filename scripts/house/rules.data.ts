@@ -81,8 +81,11 @@ export const WITHOUT_PROSE: readonly string[] = [
   'src/core/arrivals/',
   'src/core/chain/',
   'src/core/derived/',
+  'src/core/drills/',
   'src/core/listening/',
   'src/core/math/',
   'src/core/planning/fit.ts',
   'src/core/recording/',
+  'src/core/tape/judge.ts',
+  'src/core/tape/solvePosition.ts',
 ];

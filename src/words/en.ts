@@ -1,7 +1,9 @@
+import { DRILLS } from './drills.en';
 import { FITS } from './fits.en';
 import { HEARD } from './heard.en';
 import { KINDS } from './kinds.en';
 import { RECORDING } from './recording.en';
+import { TAPE } from './tape.en';
 
 /** Everything that is said, by domain and code: ICU messages. */
-export const EN = { fits: FITS, heard: HEARD, kinds: KINDS, recording: RECORDING } as const;
+export const EN = { drills: DRILLS, fits: FITS, heard: HEARD, kinds: KINDS, recording: RECORDING, tape: TAPE } as const;

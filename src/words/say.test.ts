@@ -42,6 +42,17 @@ test('what is in the quiet: one thing and several, when and where', () => {
   expect(say('heard', 'hum', { mainsHz: 50, level: { whole: -61.6 } }, 'metric')).toMatch(/^Hum at 50 Hz, −62 dBFS: /);
 });
 
+test('tape: how many readings are there, and how many are wanted', () => {
+  expect([0, 1, 2].map((count) => say('tape', 'too-few', { count, more: 3 - count }, 'metric'))).toEqual([
+    'Three readings fix a place and there are 0: read 3 more.',
+    'Three readings fix a place and there is 1: read 2 more.',
+    'Three readings fix a place and there are 2: read 1 more.',
+  ]);
+  expect(say('tape', 'triangle-open', { first: 'Snare centre', second: 'Kick front', by: { metres: 0.06 } }, 'metric')).toBe(
+    'Snare centre and Kick front cannot both be right: the triangle does not close by 6 cm. Read both again.',
+  );
+});
+
 test('lengths are said in the reader’s units, names as their owner wrote them', () => {
   const reason: FitReason = { code: 'ceiling-near', facts: { gap: { metres: 0.4 }, place: 'Overhead left' } };
   expect(sayFit(reason, 'metric')).toBe('The ceiling leaves 40 cm above Overhead left; absorb above it.');

@@ -11,25 +11,38 @@ export type DrillKind = (typeof DRILL_KINDS)[number];
 /** Hardest level of every kind; the first is 1. */
 export const LEVELS: Readonly<Record<DrillKind, number>> = { reversed: 3, late: 4, closer: 3, 'off axis': 3, 'bell or edge': 2, pattern: 2, mono: 2 };
 
+/** What is asked, and what is told once it was answered: `src/words` says it. */
+export type DrillWords =
+  | {
+      readonly code: 'ask-reversed' | 'ask-late' | 'ask-spaced' | 'tell-edge' | 'tell-omni' | 'tell-figure-of-eight' | 'tell-spaced';
+      readonly facts: Readonly<Record<never, never>>;
+    }
+  | { readonly code: 'ask-closer' | 'ask-off-axis' | 'tell-reversed'; readonly facts: { readonly name: string } }
+  | { readonly code: 'tell-late'; readonly facts: { readonly name: string; readonly ms: number } }
+  | { readonly code: 'tell-closer'; readonly facts: { readonly percent: number } }
+  | { readonly code: 'tell-off-axis'; readonly facts: { readonly degrees: number } }
+  | { readonly code: 'ask-edge'; readonly facts: { readonly name: string; readonly source: string } }
+  | { readonly code: 'ask-pattern'; readonly facts: { readonly name: string; readonly pattern: 'omni' | 'figure' } };
+
 /** Two sounds of which one has what is asked for. */
 export interface Drill {
   readonly kind: DrillKind;
   readonly level: number;
-  readonly question: string;
+  readonly question: DrillWords;
   readonly A: Session;
   readonly B: Session;
   readonly answer: 'A' | 'B';
   readonly monitor: Monitor;
   /** Said once it was answered. */
-  readonly explains: string;
+  readonly explains: DrillWords;
 }
 
 interface Task {
-  readonly question: string;
+  readonly question: DrillWords;
   readonly plain: Session;
   readonly changed: Session;
   readonly monitor: Monitor;
-  readonly explains: string;
+  readonly explains: DrillWords;
 }
 
 const withMicrophone = (session: Session, id: string, change: (microphone: PlacedMicrophone) => PlacedMicrophone): Session => ({
@@ -66,11 +79,11 @@ function reversed(session: Session, level: number, random: Random): Task | null 
   if (!one) return null;
   const plain = level === 1 ? only(session, inPair) : level === 2 ? only(session, [...inPair, one.id]) : session;
   return {
-    question: 'In which of the two is one channel reversed?',
+    question: { code: 'ask-reversed', facts: {} },
     plain,
     changed: withMicrophone(plain, one.id, (microphone) => ({ ...microphone, flipped: !microphone.flipped })),
     monitor: level === 1 ? 'stereo' : 'mono',
-    explains: `${one.name} is reversed in it. Between two loudspeakers it seems to be nowhere; added to mono its lows go.`,
+    explains: { code: 'tell-reversed', facts: { name: one.name } },
   };
 }
 
@@ -86,14 +99,14 @@ function late(session: Session, level: number, random: Random): Task | null {
     both.map(({ id }) => id),
   );
   return {
-    question: 'In which of the two is one channel late?',
+    question: { code: 'ask-late', facts: {} },
     plain,
     changed: withMicrophone(plain, one.id, (microphone) => ({
       ...microphone,
       alignSamples: microphone.alignSamples + Math.round((ms / 1000) * session.sampleRateHz),
     })),
     monitor: 'stereo',
-    explains: `${one.name} comes ${ms} ms late in it: the picture leans to the other side.`,
+    explains: { code: 'tell-late', facts: { name: one.name, ms } },
   };
 }
 
@@ -108,11 +121,11 @@ function closer(session: Session, level: number, random: Random): Task | null {
   const share = NEARER[level - 1] ?? 0.8;
   const way = subtract(one.positionM, one.aimM);
   return {
-    question: `In which of the two is ${one.name} closer?`,
+    question: { code: 'ask-closer', facts: { name: one.name } },
     plain: session,
     changed: withMicrophone(session, one.id, (microphone) => ({ ...microphone, positionM: add(microphone.aimM, scale(way, share)) })),
     monitor: { channel: one.id },
-    explains: `It stands at ${Math.round(100 * share)} % of the distance in it: more of what it looks at, less of the rest and of the room, more lows.`,
+    explains: { code: 'tell-closer', facts: { percent: Math.round(100 * share) } },
   };
 }
 
@@ -127,14 +140,14 @@ function offAxis(session: Session, level: number, random: Random): Task | null {
   const degrees = AWAY_DEG[level - 1] ?? 60;
   const away = rotateAboutZ(subtract(one.aimM, one.positionM), radiansFromDegrees(degrees * (random.uniform() < 0.5 ? -1 : 1)));
   return {
-    question: `In which of the two does ${one.name} look past its source?`,
+    question: { code: 'ask-off-axis', facts: { name: one.name } },
     plain: session,
     changed: withMicrophone(session, one.id, (microphone) => ({
       ...microphone,
       aimM: add(microphone.positionM, scale(normalize(away), distance(microphone.positionM, microphone.aimM))),
     })),
     monitor: { channel: one.id },
-    explains: `It is turned ${degrees}° away in it: its source is softer beside the others and the room.`,
+    explains: { code: 'tell-off-axis', facts: { degrees } },
   };
 }
 
@@ -156,11 +169,11 @@ function bellOrEdge(session: Session, level: number, random: Random): Task | nul
     return withMicrophone(session, one.id, (microphone) => ({ ...microphone, aimM, positionM: add(aimM, scale(normal, over)) }));
   };
   return {
-    question: `${one.name} is held to the ${source.name.toLowerCase()}. In which of the two is it at the edge and not over the middle?`,
+    question: { code: 'ask-edge', facts: { name: one.name, source: source.name } },
     plain: held(0),
     changed: held(radiusM),
     monitor: { channel: one.id },
-    explains: 'At the edge less of it comes straight at the microphone, and more of the others beside it.',
+    explains: { code: 'tell-edge', facts: {} },
   };
 }
 
@@ -173,14 +186,11 @@ function pattern(session: Session, level: number, random: Random): Task | null {
   const to = OTHER_PATTERNS[level - 1] ?? 'omni';
   const plain = withMicrophone(session, one.id, (microphone) => ({ ...microphone, pattern: from }));
   return {
-    question: `In which of the two is ${one.name} ${to === 'omni' ? 'an omni' : 'a figure-of-eight'} and not a cardioid?`,
+    question: { code: 'ask-pattern', facts: { name: one.name, pattern: to === 'omni' ? 'omni' : 'figure' } },
     plain,
     changed: withMicrophone(plain, one.id, (microphone) => ({ ...microphone, pattern: to })),
     monitor: { channel: one.id },
-    explains:
-      to === 'omni'
-        ? 'The omni takes up all round: more of the others and the room.'
-        : 'The figure-of-eight hears behind as well as ahead and nothing to its sides.',
+    explains: { code: to === 'omni' ? 'tell-omni' : 'tell-figure-of-eight', facts: {} },
   };
 }
 
@@ -196,11 +206,11 @@ function mono(session: Session, level: number): Task | null {
   const [safe, other] = [design('XY'), design(level === 1 ? 'AB' : 'NOS')];
   if (!safe || !other) return null;
   return {
-    question: 'Both are added to mono. Which of the two is the spaced pair?',
+    question: { code: 'ask-spaced', facts: {} },
     plain: only(safe, ids),
     changed: only(other, ids),
     monitor: 'mono',
-    explains: 'Spaced, its channels come at different times: added, they comb, hollow in the middle of what they hear.',
+    explains: { code: 'tell-spaced', facts: {} },
   };
 }
 

@@ -26,7 +26,8 @@ test('on the kit every kind can be made at every level; the answer is the one th
           expect(ms).toBeCloseTo([5, 2, 1, 0.5][level - 1] ?? 0, 2);
         }
         expect(resolvePlan(changed).microphones).toHaveLength(changed.microphones.length);
-        expect(drill.question).toMatch(/\?$/);
+        expect(drill.question.code).toMatch(/^ask-/);
+        expect(drill.explains.code).toMatch(/^tell-/);
       }
   expect(sessionContent(kit)).toBe(before);
   expect(Math.min(sides.A, sides.B)).toBeGreaterThan(0.3 * (sides.A + sides.B));

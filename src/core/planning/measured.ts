@@ -53,7 +53,7 @@ export function measuredPlaces(session: Session, plan: Plan): Measured[] {
       const mark = marks.get(from);
       return { name: mark?.name ?? 'Floor', fromM: mark?.positionM ?? null, lengthM };
     });
-    const judged = readings.length >= 3 ? judgeReadings(readings, positionM, session.units) : null;
+    const judged = readings.length >= 3 ? judgeReadings(readings, positionM) : null;
     const solved = judged?.position.ok && judged.position.alsoM === null && judged.inconsistencies.length === 0 ? judged.position : null;
     return [
       {

@@ -1,13 +1,17 @@
 import { distance, type Vec3 } from '../math';
-import { formatLength, type UnitSystem } from '../units';
 import { MARK_SIGMA_M, type PositionResult, type Reading, solvePosition, TAPE_SIGMA_M } from './solvePosition';
 
-/** One reading, or two together, that cannot be right. */
-export interface Inconsistency {
-  /** Indices of the readings named. */
-  readonly readings: readonly number[];
-  readonly message: string;
+/** A length, metres. */
+interface Metres {
+  readonly metres: number;
 }
+
+/** One reading, two together or all, that cannot be right: which, by their places in the list, and by how much. */
+export type Inconsistency = { readonly readings: readonly number[] } & (
+  | { readonly code: 'triangle-open'; readonly facts: { readonly first: string; readonly second: string; readonly by: Metres } }
+  | { readonly code: 'too-long' | 'too-short'; readonly facts: { readonly name: string; readonly by: Metres } }
+  | { readonly code: 'disagree'; readonly facts: { readonly count: number; readonly by: Metres } }
+);
 
 export interface TapeJudgement {
   /** Solved from all readings but those found wrong. */
@@ -34,17 +38,12 @@ function openBy(a: Reading, b: Reading): number {
   return Math.max(0, Math.abs(floor.lengthM - mark.fromM.z) - mark.lengthM);
 }
 
-function triangles(readings: readonly Reading[], units: UnitSystem): Inconsistency[] {
+function triangles(readings: readonly Reading[]): Inconsistency[] {
   return readings.flatMap((a, i) =>
     readings.slice(i + 1).flatMap((b, k): Inconsistency[] => {
       const open = openBy(a, b);
       if (open <= CLOSES_WITHIN_M) return [];
-      return [
-        {
-          readings: [i, i + 1 + k],
-          message: `${a.name} and ${b.name} cannot both be right: the triangle does not close by ${formatLength(open, units)}. Read both again.`,
-        },
-      ];
+      return [{ readings: [i, i + 1 + k], code: 'triangle-open', facts: { first: a.name, second: b.name, by: { metres: open } } }];
     }),
   );
 }
@@ -68,17 +67,17 @@ function worstReading(readings: readonly Reading[], planned: Vec3): { index: num
  * Solves the place and names readings that cannot be right. Triangles first; then, with five readings or more, the one
  * reading without which the rest agree; with four, only that they disagree.
  */
-export function judgeReadings(readings: readonly Reading[], planned: Vec3, units: UnitSystem): TapeJudgement {
+export function judgeReadings(readings: readonly Reading[], planned: Vec3): TapeJudgement {
   const position = solvePosition(readings, planned);
-  const open = triangles(readings, units);
+  const open = triangles(readings);
   if (!position.ok || readings.length < 4 || position.chiSquare <= limitFor(readings.length)) return { position, inconsistencies: open };
   const worst = readings.length >= 5 ? worstReading(readings, planned) : null;
   const named = worst && readings[worst.index];
   if (worst && named && worst.chiSquare <= limitFor(readings.length - 1)) {
     const without = readings.filter((_, i) => i !== worst.index);
-    const way = worst.residualM > 0 ? 'too long' : 'too short';
-    const message = `${named.name} is ${formatLength(Math.abs(worst.residualM), units)} ${way} for all the others, so it was left out. Read it again.`;
-    return { position: solvePosition(without, planned), inconsistencies: [{ readings: [worst.index], message }] };
+    const code = worst.residualM > 0 ? 'too-long' : 'too-short';
+    const facts = { name: named.name, by: { metres: Math.abs(worst.residualM) } };
+    return { position: solvePosition(without, planned), inconsistencies: [{ readings: [worst.index], code, facts }] };
   }
   if (open.length) return { position, inconsistencies: open };
   const largest = Math.max(...position.residualsM.map(Math.abs));
@@ -87,7 +86,8 @@ export function judgeReadings(readings: readonly Reading[], planned: Vec3, units
     inconsistencies: [
       {
         readings: readings.map((_, i) => i),
-        message: `These ${readings.length} readings do not fit together by ${formatLength(largest, units)}: read them again, or add one more so that the wrong one can be named.`,
+        code: 'disagree',
+        facts: { count: readings.length, by: { metres: largest } },
       },
     ],
   };

@@ -24,7 +24,13 @@ export interface SolvedPosition {
   readonly alsoM: Vec3 | null;
 }
 
-export type PositionResult = SolvedPosition | { readonly ok: false; readonly reason: string };
+export type PositionResult = SolvedPosition | NoPosition;
+
+/** Why readings fix no place. */
+export type NoPosition = { readonly ok: false } & (
+  | { readonly code: 'too-few'; readonly facts: { readonly count: number; readonly more: number } }
+  | { readonly code: 'in-a-plane'; readonly facts: Readonly<Record<never, never>> }
+);
 
 /** A careful tape reading, standard deviation (our choice: half the tape's half-centimetre step and a little sag). */
 export const TAPE_SIGMA_M = 0.005;
@@ -164,7 +170,8 @@ export function solvePosition(readings: readonly Reading[], plannedM: Vec3): Pos
   if (readings.length < 3)
     return {
       ok: false,
-      reason: `Three readings fix a place and there ${readings.length === 1 ? 'is 1' : `are ${readings.length}`}: read ${3 - readings.length} more.`,
+      code: 'too-few',
+      facts: { count: readings.length, more: 3 - readings.length },
     };
   const [best, ...others] = placesOf(readings, plannedM);
   const spread = best && inverse3(normalMatrix(readings, best.descent.point).matrix);
@@ -172,7 +179,8 @@ export function solvePosition(readings: readonly Reading[], plannedM: Vec3): Pos
   if (!best || !spread || !(uncertaintyM <= MOST_UNCERTAIN_M))
     return {
       ok: false,
-      reason: 'These marks lie in one line or plane with the capsule and do not fix its place: tape from a mark well to the side.',
+      code: 'in-a-plane',
+      facts: {},
     };
   const second = others.find(({ badness }) => badness < best.badness + UNLIKELY);
   return {

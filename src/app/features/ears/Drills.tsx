@@ -17,6 +17,7 @@ import {
 import { byChance } from '../../../core/listening';
 import { createRandom } from '../../../core/math';
 import { formatNumber } from '../../../core/units';
+import { say } from '../../../words';
 import { play, putOn, setMonitor, switchTo, takeOff } from '../../listening/listening';
 import { type Deck, useListening } from '../../listening/listeningStore';
 import { Transport } from './Transport';
@@ -82,7 +83,10 @@ export function Drills({ session }: { session: Session }) {
     const next = { ...standings, [drill.kind]: answered(standings[drill.kind] ?? NEW_STANDING, drill.kind, isRight, today()) };
     setStandings(next);
     keep(next);
-    setVerdict({ isRight, words: `${isRight ? 'Right' : 'No'}: it was ${drill.answer}. ${drill.explains}` });
+    setVerdict({
+      isRight,
+      words: `${isRight ? 'Right' : 'No'}: it was ${drill.answer}. ${say('drills', drill.explains.code, drill.explains.facts, session.units)}`,
+    });
   };
   return (
     <Box maxW="860px">
@@ -93,7 +97,7 @@ export function Drills({ session }: { session: Session }) {
       {drill ? (
         <Box role="group" aria-label="Drill" borderWidth="1px" borderColor="line" p="4" mb="4">
           <Box fontSize="lg" mb="3">
-            {drill.question}{' '}
+            {say('drills', drill.question.code, drill.question.facts, session.units)}{' '}
             <Box as="span" color="quiet" fontSize="sm">
               level {drill.level} of {LEVELS[drill.kind]}
             </Box>

@@ -7,6 +7,7 @@ import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
 import { wayOf } from '../../../core/optimise';
 import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
+import { say } from '../../../words';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
@@ -141,14 +142,16 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
   const { position, inconsistencies } = judgement;
   return (
     <Box mt="4" maxW="560px" role="status" aria-label={`Where ${group.name} is`}>
-      {inconsistencies.map(({ message }) => (
-        <Box key={message} mb="2">
-          <Severity severity="fix" /> {message}
-        </Box>
-      ))}
+      {inconsistencies
+        .map(({ code, facts }) => say('tape', code, facts, session.units))
+        .map((words) => (
+          <Box key={words} mb="2">
+            <Severity severity="fix" /> {words}
+          </Box>
+        ))}
       {!position.ok && (
         <Box>
-          <Severity severity="note" /> {position.reason}
+          <Severity severity="note" /> {say('tape', position.code, position.facts, session.units)}
         </Box>
       )}
       {position.ok && (

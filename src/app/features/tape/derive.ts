@@ -56,7 +56,7 @@ export function tapeGroups(session: Session, table: ArrivalTable, more = false, 
       label: own[0]?.label ?? '',
       lines: own,
       readCount: read.length,
-      judgement: readings.length >= 3 && planned ? judgeReadings(readings, planned, session.units) : null,
+      judgement: readings.length >= 3 && planned ? judgeReadings(readings, planned) : null,
     };
   });
 }
