@@ -99,7 +99,7 @@ test('what is said of takes in which things are wrong as often as they are: of w
     name: 'calibration',
     least: 3,
     all: Number(process.env.TAKES ?? 300),
-    seconds: 12,
+    seconds: 6,
     from: Number(process.env.FROM_SEED ?? 1),
   })) {
     const random = createRandom(seed);

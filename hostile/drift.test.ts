@@ -82,7 +82,7 @@ test('recorders that drift are told from those that do not, from half a minute o
     name: 'drifting recorders',
     least: 3,
     all: Number(process.env.TAKES ?? 200),
-    seconds: 15,
+    seconds: 8,
     from: Number(process.env.FROM_SEED ?? 1),
   }))
     await listenTo(seed, cases, counts, wrong);

@@ -40,7 +40,7 @@ test('what a low speaker’s own filter takes, 0.2 to 1 ms and nobody knows how 
   );
   const wrong: string[] = [];
   let [looked, late] = [0, 0];
-  for (let seed = 1; seed <= walks(2, 60); seed++) {
+  for (let seed = 1; seed <= walks(1, 60); seed++) {
     const random = createRandom(seed);
     const one = cases[random.integer(0, cases.length - 1)] as (typeof cases)[number];
     const plan = resolveFiles(placed(one));
