@@ -1,2 +1,3 @@
 export { sayFit } from './fits';
 export { say } from './say';
+export { setupTexts } from './setups';

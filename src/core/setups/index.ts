@@ -29,7 +29,7 @@ export const suitsInstrument = (recipe: Recipe, instrument: { readonly kind: Ins
 
 /** A set-up in the words of an instrument's build: what it says of left and right is the player's own. */
 const inWordsOf = (recipe: Recipe, { mirrored }: Instrument): Recipe =>
-  mirrored ? { ...recipe, name: handed(recipe.name, true), gives: handed(recipe.gives, true), listenFor: handed(recipe.listenFor, true) } : recipe;
+  mirrored ? { ...recipe, name: handed(recipe.name, true), isHanded: true } : recipe;
 
 /** The set-ups for an instrument, those of one's own last and under the names they were given. */
 export const recipesFor = (instrument: Instrument, own: readonly Recipe[] = []): Recipe[] => [

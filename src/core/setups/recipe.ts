@@ -148,10 +148,13 @@ export interface Recipe {
   readonly pairs: readonly RecipePair[];
   readonly isolation: Isolation;
   readonly sounds: readonly Sound[];
-  readonly gives: string;
-  readonly costs: string;
-  readonly soundsLike: string;
-  readonly listenFor: string;
+  /** A set-up of one's own has words of its own; what the product's give and cost is said by `src/words`. */
+  readonly gives?: string;
+  readonly costs?: string;
+  readonly soundsLike?: string;
+  readonly listenFor?: string;
+  /** It is for an instrument built the other way round: left and right in its words change places. Never stored. */
+  readonly isHanded?: true;
   /** Findings it raises by design and why that is fine. */
   readonly expects: readonly { readonly code: string; readonly why: string }[];
 }

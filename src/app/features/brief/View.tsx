@@ -4,8 +4,8 @@ import { useNavigate } from 'react-router';
 import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/document';
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
-import { counted, inUnits } from '../../../core/units';
-import { sayFit } from '../../../words';
+import { counted } from '../../../core/units';
+import { sayFit, setupTexts } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -214,6 +214,7 @@ interface CardProps {
 
 function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardProps) {
   const { recipe, fit, because } = proposal;
+  const { gives, costs } = setupTexts(recipe, session.units);
   const instrument = session.instruments.find(({ id }) => id === instrumentId);
   const drawn = useMemo(() => {
     const bare = withoutSetups(
@@ -236,7 +237,7 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
       <Box fontWeight="700">{recipe.name}</Box>
       <Box>{sentence(because)}</Box>
       <Box fontSize="sm" color="quiet" mt="1">
-        Gives: {inUnits(recipe.gives, session.units)} Costs: {inUnits(recipe.costs, session.units)}
+        Gives: {gives} Costs: {costs}
       </Box>
       {fit.reasons
         .map((reason) => sayFit(reason, session.units))

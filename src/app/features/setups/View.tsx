@@ -7,7 +7,7 @@ import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
-import { say, sayFit } from '../../../words';
+import { say, sayFit, setupTexts } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
@@ -171,6 +171,7 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
   const { recipe, fit } = offer;
   const [open, setOpen] = useState(false);
   const said = (words: string): string => inUnits(words, session.units);
+  const texts = setupTexts(recipe, session.units);
   return (
     <Box as="li" listStyleType="none" borderWidth="1px" borderColor={compared ? 'tape' : 'line'} bg="panel" p="3" aria-label={recipe.name}>
       <WhenSeen height="150px">{() => <Drawn session={session} instrument={instrument} recipe={recipe} />}</WhenSeen>
@@ -193,14 +194,14 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
           </Box>
         ))}
       <Box fontSize="sm" mt="1">
-        {said(recipe.gives)}
+        {texts.gives}
       </Box>
       {open && (
         <Box fontSize="sm" mt="1">
           <Told term="Kinds that suit" words={kindsOf(recipe)} />
-          <Told term="Costs" words={said(recipe.costs)} />
-          <Told term="Sounds" words={said(recipe.soundsLike)} />
-          <Told term="Listen for" words={said(recipe.listenFor)} />
+          <Told term="Costs" words={texts.costs} />
+          <Told term="Sounds" words={texts.soundsLike} />
+          <Told term="Listen for" words={texts.listenFor} />
           {recipe.school && <Told term="School" words={said(recipe.school)} />}
           {recipe.expects.map(({ code, why }) => (
             <Told key={code} term="Expect" words={said(why)} />

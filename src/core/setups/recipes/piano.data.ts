@@ -2,16 +2,13 @@ import type { Recipe } from '../recipe';
 import { arrayOf, at, LARGE, mic, offset, pair, SMALL, toward } from '../write';
 
 /** Set-ups for pianos. Near keys and hammers: bright, percussive; toward the tail and low strings: dark, full. */
-const CHECK = 'Low and high notes come out equally in level and in detail.';
-const grand = (recipe: Omit<Recipe, 'instrument' | 'school' | 'listenFor'> & { school?: string }): Recipe => ({
+const grand = (recipe: Omit<Recipe, 'instrument' | 'school'> & { school?: string }): Recipe => ({
   school: null,
-  listenFor: CHECK,
   ...recipe,
   instrument: 'grand-piano',
 });
-const upright = (recipe: Omit<Recipe, 'instrument' | 'school' | 'listenFor'> & { school?: string }): Recipe => ({
+const upright = (recipe: Omit<Recipe, 'instrument' | 'school'> & { school?: string }): Recipe => ({
   school: null,
-  listenFor: CHECK,
   ...recipe,
   instrument: 'upright-piano',
 });
@@ -29,9 +26,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'spaced', 'middle')],
     isolation: 'much',
     sounds: ['bright', 'attack', 'wide'],
-    gives: 'Bass and treble, {20 to 30 cm} above the strings and {60 to 90 cm} apart: present in any mix.',
-    costs: 'Hammers and keys are heard; very wide.',
-    soundsLike: 'Bright and percussive.',
     expects: [LID, SPACED],
   }),
   grand({
@@ -51,9 +45,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'XY', 'middle')],
     isolation: 'much',
     sounds: ['natural', 'attack'],
-    gives: 'One place, no delay: mono is safe.',
-    costs: 'The ends of the keyboard are farther off.',
-    soundsLike: 'Firm and close.',
     expects: [LID],
   }),
   grand({
@@ -72,9 +63,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'ORTF', 'middle')],
     isolation: 'little',
     sounds: ['natural', 'wide', 'roomy'],
-    gives: 'The piano as the lid throws it, {30 to 60 cm} out.',
-    costs: 'The room comes with it.',
-    soundsLike: 'Whole and natural.',
     expects: [],
   }),
   grand({
@@ -97,9 +85,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'three-omni tree', 'middle')],
     isolation: 'little',
     sounds: ['natural', 'wide', 'roomy', 'body'],
-    gives: 'Wide and full to the bottom, the middle one holding the picture together: pan it to the centre, softer than the sides.',
-    costs: 'The room comes with it, and mono combs.',
-    soundsLike: 'Open and deep.',
     expects: [{ code: 'comb', why: 'Three omnis a step apart; what they share comes to each at its own time, which is what makes them wide.' }],
   }),
   grand({
@@ -112,9 +97,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'other', 'middle')],
     isolation: 'some',
     sounds: ['dark', 'body', 'attack'],
-    gives: 'Attack from one, low strings from the other, to balance afterwards.',
-    costs: 'Delay between them on every note.',
-    soundsLike: 'Full with an edge.',
     expects: [LID, SPACED, { code: 'pair-unequal', why: 'Hammers and tail are two places of one board; what they share is judged by ear.' }],
   }),
   grand({
@@ -124,9 +106,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'mono', 'body'],
-    gives: 'The whole piano on one input.',
-    costs: 'No width.',
-    soundsLike: 'Round and whole.',
     expects: [],
   }),
   upright({
@@ -140,9 +119,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'spaced', 'middle')],
     isolation: 'some',
     sounds: ['bright', 'wide', 'attack'],
-    gives: 'Hammers and strings from above, bass left and treble right.',
-    costs: 'Action noise.',
-    soundsLike: 'Lively.',
     expects: [SPACED],
   }),
   upright({
@@ -155,9 +131,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'spaced', 'middle')],
     isolation: 'some',
     sounds: ['dark', 'body', 'wide'],
-    gives: 'The sound board itself; pull the piano off the wall.',
-    costs: 'Less attack; the wall behind colours it.',
-    soundsLike: 'Warm and round.',
     expects: [SPACED, { code: 'boundary', why: 'Behind an upright there is a wall; half a metre is enough, more is better.' }],
   }),
   upright({
@@ -171,9 +144,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'spaced', 'middle')],
     isolation: 'much',
     sounds: ['body', 'dry', 'wide'],
-    gives: 'Strings and board from the front, low down.',
-    costs: 'Pedals are near; mind the player’s knees.',
-    soundsLike: 'Full and close.',
     expects: [SPACED],
   }),
   upright({
@@ -183,9 +153,6 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'mono', 'roomy'],
-    gives: 'What the player hears, on one input.',
-    costs: 'The player’s breath and bench.',
-    soundsLike: 'Balanced.',
     expects: [],
   }),
 ];

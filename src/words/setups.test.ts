@@ -1,7 +1,9 @@
-import { familyOf, type Instrument, placedGeometry } from '../instruments';
-import { distance, dot, subtract } from '../math';
-import { gapToSolid } from '../solids';
-import { placeRecipe, RECIPES, type Recipe, suitsInstrument } from './index';
+import { familyOf, type Instrument, placedGeometry } from '../core/instruments';
+import { distance, dot, subtract } from '../core/math';
+import { placeRecipe, RECIPES, type Recipe, recipesFor, suitsInstrument } from '../core/setups';
+import { gapToSolid } from '../core/solids';
+import { setupTexts } from './index';
+import { SETUPS } from './setups.en';
 
 const ROOM = { widthM: 8, depthM: 8, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] };
 
@@ -47,17 +49,20 @@ function measured(recipe: Recipe, variant: string): number[] {
 const TOLERANCE_M = 0.006;
 
 /** Texts that state a length: 5 mm is what a tape tells. */
-const CASES = RECIPES.filter(({ gives }) => stated(gives).length > 0).map((recipe) => [recipe.id, recipe] as const);
+const CASES = RECIPES.flatMap((recipe) => {
+  const gives = SETUPS[recipe.id]?.gives ?? '';
+  return stated(gives).length > 0 ? [[recipe.id, recipe, gives] as const] : [];
+});
 
-test.each(CASES)('%s: every length in what it says it gives is one that is placed, on every build', (_, recipe) => {
+test.each(CASES)('%s: every length in what it says it gives is one that is placed, on every build', (_, recipe, gives) => {
   const variants = Object.keys(familyOf(recipe.instrument).variants).filter((variant) =>
     suitsInstrument(recipe, { kind: recipe.instrument, variant }),
   );
   for (const variant of variants) {
     const lengths = measured(recipe, variant);
-    for (const { words, low, high } of stated(recipe.gives)) {
+    for (const { words, low, high } of stated(gives)) {
       // "90 cm or more apart" states a least.
-      const most = /or more/.test(recipe.gives.slice(recipe.gives.indexOf(words))) ? Infinity : high;
+      const most = /or more/.test(gives.slice(gives.indexOf(words))) ? Infinity : high;
       const met = lengths.some((length) => length >= low - TOLERANCE_M && length <= most + TOLERANCE_M);
       expect([variant, words, met]).toEqual([variant, words, true]);
     }
@@ -65,3 +70,29 @@ test.each(CASES)('%s: every length in what it says it gives is one that is place
 });
 
 test('a good part of the set-ups state lengths', () => expect(CASES.length).toBeGreaterThan(20));
+
+test('every set-up has its words and no words are left over; an own one has its own; one for a player built the other way round changes sides', () => {
+  expect(Object.keys(SETUPS).sort()).toEqual(RECIPES.map(({ id }) => id).sort());
+  for (const texts of Object.values(SETUPS)) for (const text of Object.values(texts)) expect(text).toMatch(/^[A-Z‘“{1-9].*[.!?)]$/);
+  const [first] = RECIPES;
+  if (!first) throw new Error('recipes');
+  expect(setupTexts({ ...first, id: 'own-1', gives: 'Mine, {30 cm} off.', costs: '' }, 'imperial')).toEqual({
+    gives: expect.stringMatching(/^Mine, 12 in off\.$/),
+    costs: '',
+    soundsLike: '',
+    listenFor: '',
+  });
+  const sided = RECIPES.find(({ id }) => /\bright\b/.test(SETUPS[id]?.gives ?? ''));
+  if (!sided) throw new Error('one that names a side');
+  const instrument: Instrument = {
+    id: 'i',
+    kind: sided.instrument,
+    variant: sided.variants?.[0] ?? Object.keys(familyOf(sided.instrument).variants)[0] ?? '',
+    name: 'i',
+    positionM: { x: 3, y: 3 },
+    rotationDeg: 0,
+    mirrored: true,
+  };
+  const turned = recipesFor(instrument).find(({ id }) => id === sided.id);
+  expect(turned && setupTexts(turned, 'metric').gives).toMatch(/\bleft\b/);
+});
