@@ -3,8 +3,8 @@ import { WITHOUT_PROSE } from './rules.data';
 
 /** Words for programmers, who get them in an error. */
 const FOR_PROGRAMMERS = /(?:throw new \w*Error|RangeError|TypeError|Error)\(\s*$/;
-/** Four words and more, small letters among them; codes of closed lists have three at most. */
-const PROSE = /(?:[A-Za-z’#]+[,.:;]?\s){3,}[a-z]{2,}/;
+/** Five words and more, small letters among them; codes of closed lists have four at most. */
+const PROSE = /(?:[A-Za-z’#]+[,.:;]?\s){4,}[a-z]{2,}/;
 
 /** Texts of a file that read like sentences; comments, imports and errors for programmers aside. */
 function proseOf(source: string): string[] {

@@ -84,6 +84,7 @@ export const WITHOUT_PROSE: readonly string[] = [
   'src/core/drills/',
   'src/core/listening/',
   'src/core/math/',
+  'src/core/planning/checklist.data.ts',
   'src/core/planning/fit.ts',
   'src/core/recording/',
   'src/core/tape/judge.ts',

@@ -1,4 +1,5 @@
 import type { FitReason } from '../core/planning';
+import { CHECK_ITEMS } from '../core/planning/checklist.data';
 import { EN } from './en';
 import { say, sayFit } from './index';
 
@@ -62,6 +63,10 @@ test('lengths are said in the reader’s units, names as their owner wrote them'
 test('a fact that is wanted and not given, and a code that is not there, are errors and no holes in a sentence', () => {
   expect(() => say('fits', 'room-small', { place: 'Room' }, 'metric')).toThrow();
   expect(() => say('fits', 'nothing' as 'needs', {}, 'metric')).toThrow(RangeError);
+});
+
+test('every line of the day’s lists is said, and no words are left over', () => {
+  expect(Object.keys(EN.checklist).sort()).toEqual(CHECK_ITEMS.map(({ id }) => id).sort());
 });
 
 test('every message of the catalogue is a message', () => {

@@ -42,7 +42,7 @@ const [KIT] = SESSIONS as [Session];
 const kitWith = (brief: Brief): Session =>
   answered(plugAll(Object.fromEntries(KIT.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`])))(KIT), brief);
 const listed = (brief: Brief): unknown =>
-  SESSIONS.map((session) => CHECK_TIMES.map((when) => checklistFor(answered(session, brief), when).map(({ item }) => item.text)));
+  SESSIONS.map((session) => CHECK_TIMES.map((when) => checklistFor(answered(session, brief), when).map(({ item, said }) => said ?? item.id)));
 const gains = (brief: Brief): unknown => {
   const session = kitWith(brief);
   const table = arrivalTable(resolvePlan(session));

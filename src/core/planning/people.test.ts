@@ -19,7 +19,7 @@ describe('booms over people and instruments', () => {
       expect(momentKgM).toBeGreaterThan(0);
     }
     expect(checklistFor(KIT, 'before plugging').map(({ item }) => item.id)).toContain('overhead');
-    expect(checklistFor(KIT, 'before plugging').find(({ item }) => item.id === 'overhead')?.item.text).toBe(said);
+    expect(checklistFor(KIT, 'before plugging').find(({ item }) => item.id === 'overhead')?.said).toBe(said);
   });
   test('without booms nothing is said; a high microphone that is over nobody is none', () => {
     const bare = { ...KIT, microphones: KIT.microphones.map((placed) => ({ ...placed, stand: null })) };

@@ -6,7 +6,9 @@ import { CHECK_ITEMS, type CheckItem, type CheckTime } from './checklist.data';
 import { fitOf } from './fit';
 
 export interface CheckLine {
-  readonly item: CheckItem;
+  readonly item: Pick<CheckItem, 'id' | 'when'>;
+  /** What it is for, with the session's own figures; null where it is said by its id. */
+  readonly said: string | null;
   readonly isDone: boolean;
   /** Done because another station has seen it, not because it was ticked. */
   readonly isSeen: boolean;
@@ -17,7 +19,8 @@ export const checklistFor = (session: Session, when: CheckTime): readonly CheckL
   CHECK_ITEMS.filter((item) => item.when === when && (item.only?.(session) ?? true)).map((item) => {
     const isSeen = item.seen?.(session) ?? false;
     return {
-      item: { ...item, text: item.words?.(session) ?? item.text },
+      item: { id: item.id, when: item.when },
+      said: item.words?.(session) ?? null,
       isSeen,
       isDone: isSeen || (session.ready.done?.includes(item.id) ?? false),
     };

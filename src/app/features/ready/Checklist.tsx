@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { getReady, type Session } from '../../../core/document';
 import { CHECK_TIMES, type CheckLine, checklistFor } from '../../../core/planning';
+import { sayCheckLine } from '../../../words';
 import { runCommand } from '../../stores/sessionStore';
 
 /** A fridge that was switched off is to be switched on again. */
@@ -52,15 +53,11 @@ export function Checklist({ session }: { session: Session }) {
     if (runCommand(getReady('add to the list', { own: [...items, text] }))) setOwn('');
   };
   const lines = (list: readonly CheckLine[]) =>
-    list.map(({ item, isDone, isSeen }) => (
-      <Item
-        key={item.id}
-        text={item.text}
-        on={isDone}
-        note={isSeen ? 'seen' : undefined}
-        onToggle={isSeen ? undefined : () => tick(session, item.id)}
-      />
-    ));
+    list
+      .map((line) => ({ ...line, text: sayCheckLine(line) }))
+      .map(({ item, text, isDone, isSeen }) => (
+        <Item key={item.id} text={text} on={isDone} note={isSeen ? 'seen' : undefined} onToggle={isSeen ? undefined : () => tick(session, item.id)} />
+      ));
   return (
     <Box>
       <Grid className="paper-list" templateColumns={{ base: '1fr', lg: 'repeat(3, 1fr)' }} gap="6">

@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import { cableTitle } from '../../../core/patch';
 import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatReach } from '../../../core/units';
+import { sayCheckLine } from '../../../words';
 
 /** Cables, stands, power and what is missing, in lines. */
 export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
@@ -12,7 +13,7 @@ export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
   // Who ticks nothing has no list that is open.
   const begun = (session.ready.done ?? []).length > 0;
   const open = begun
-    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap(({ item, isDone }) => (isDone ? [] : [item.text])))
+    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap((line) => (line.isDone ? [] : [sayCheckLine(line)])))
     : [];
   const lines = [
     [
