@@ -1,4 +1,5 @@
 export { sayCheckLine } from './checklist';
 export { sayFit } from './fits';
+export { furnishingUse } from './furnishings';
 export { say } from './say';
 export { setupTexts } from './setups';

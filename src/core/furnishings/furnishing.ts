@@ -8,8 +8,6 @@ import { SOFT_MODELS, type SoftModel } from './soft.data';
 /** What a kind of furnishing is made of. */
 export interface FurnishingModel {
   readonly name: string;
-  /** What it is for, in one sentence. */
-  readonly does: string;
   readonly thickM: number;
   readonly widthM: number;
   readonly heightM: number;
@@ -29,7 +27,6 @@ export const modelOfFurnishing = (kind: FurnishingKind): Omit<SoftModel, 'octave
 export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = {
   panel: {
     name: 'Movable panel',
-    does: 'Ten centimetres of absorber on a board: between two players, or before a bare wall.',
     thickM: 0.1,
     widthM: 1.2,
     heightM: 1.8,
@@ -40,7 +37,6 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
   },
   blanket: {
     name: 'Hung blanket',
-    does: 'A heavy blanket on a line or a stand: it takes the top off a reflection and little of the bass.',
     thickM: 0.02,
     widthM: 1.6,
     heightM: 1.9,
@@ -51,7 +47,6 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
   },
   collar: {
     name: 'Foam collar',
-    does: 'Foam clipped behind one microphone: a little less of what comes from there, above a few hundred hertz.',
     thickM: 0.04,
     widthM: 0.36,
     heightM: 0.3,

@@ -3,7 +3,6 @@ import type { SoftKind } from './kinds';
 /** Something soft: its size, and what it takes up. */
 export interface SoftModel {
   readonly name: string;
-  readonly does: string;
   readonly thickM: number;
   readonly widthM: number;
   readonly heightM: number;
@@ -23,7 +22,6 @@ const USUAL_CAUTION = 'Keep it off heaters, lamps and exits.';
 export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   rug: {
     name: 'Thick rug',
-    does: 'Takes the top off the floor’s reflection and the flutter between floor and ceiling; nothing of the bass.',
     thickM: 1.7,
     widthM: 2.4,
     heightM: 0.01,
@@ -35,7 +33,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   curtain: {
     name: 'Heavy curtain',
-    does: 'Draped over a window or a bare wall, a hand’s width off it: mid and top.',
     thickM: 0.1,
     widthM: 2,
     heightM: 2.1,
@@ -47,7 +44,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   duvet: {
     name: 'Hung duvet',
-    does: 'A winter duvet on a line or over a door: mid and top, and some of the low mids where it hangs off the wall.',
     thickM: 0.08,
     widthM: 1.4,
     heightM: 2,
@@ -59,7 +55,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   sofa: {
     name: 'Sofa',
-    does: 'Deep upholstery: some bass too, more in a corner.',
     thickM: 0.9,
     widthM: 2,
     heightM: 0.8,
@@ -71,7 +66,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   bed: {
     name: 'Bed with duvet',
-    does: 'The best absorber of most homes.',
     thickM: 2,
     widthM: 1.4,
     heightM: 0.5,
@@ -83,7 +77,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   clothes: {
     name: 'Rack of clothes',
-    does: 'Coats and jackets close together: mid and top, and some low mids.',
     thickM: 0.5,
     widthM: 1.2,
     heightM: 1.4,
@@ -95,7 +88,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   bookcase: {
     name: 'Full bookcase',
-    does: 'Uneven spines scatter what they do not take up.',
     thickM: 0.3,
     widthM: 1.6,
     heightM: 2,
@@ -107,7 +99,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   absorber: {
     name: 'Wool absorber',
-    does: 'A thick board of mineral wool with as much air behind it: down to some 250 Hz.',
     thickM: 0.1,
     widthM: 0.6,
     heightM: 1.2,
@@ -119,7 +110,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
   },
   trap: {
     name: 'Corner trap',
-    does: 'Thick and in a corner, floor to head height: the bass that nothing else takes.',
     thickM: 0.5,
     widthM: 0.5,
     heightM: 1.8,

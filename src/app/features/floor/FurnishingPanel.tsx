@@ -4,6 +4,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
 import { type Furnishing, type FurnishingKind, isScreen, modelOfFurnishing, newFurnishing } from '../../../core/furnishings';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
+import { furnishingUse } from '../../../words';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -81,7 +82,7 @@ function Effect({ session, table, furnishing }: { session: Session; table: Arriv
 /** Everything about one panel or blanket, or a collar on its microphone. */
 export function FurnishingPanel({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
   const { unit, per: perM } = shownUnits(session.units).place;
-  const { does, caution } = modelOfFurnishing(furnishing.kind);
+  const { caution } = modelOfFurnishing(furnishing.kind);
   const edit = (change: Partial<Furnishing>): void => void runCommand(editFurnishing(furnishing.id, change));
   const { positionM } = furnishing;
   const length = (label: string, value: number, low: number, high: number, set: (metres: number) => void) => (
@@ -124,7 +125,7 @@ export function FurnishingPanel({ session, table, furnishing }: { session: Sessi
         {length('Bottom', furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
-        {does} {caution} Figures from memory, ±3 dB; what it sends back itself is not drawn.
+        {furnishingUse(furnishing.kind, session.units)} {caution} Figures from memory, ±3 dB; what it sends back itself is not drawn.
       </Box>
       <Button
         mt="3"

@@ -3,6 +3,7 @@ import { addFurnishing, editFurnishing, nameSurface, removeFurnishing, type Sess
 import { type Furnishing, isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS, SOFT_MODELS, type SoftKind } from '../../../core/furnishings';
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
 import { shownUnits } from '../../../core/units';
+import { furnishingUse } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -108,7 +109,7 @@ export function FurniturePanel({ session }: { session: Session }) {
             }
           >
             <Box fontSize="sm" color="quiet" px="1">
-              {modelOfFurnishing(thing.kind).does} {modelOfFurnishing(thing.kind).caution}
+              {furnishingUse(thing.kind, session.units)} {modelOfFurnishing(thing.kind).caution}
               <Depth session={session} thing={thing} />
             </Box>
           </Row>
