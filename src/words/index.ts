@@ -1,4 +1,5 @@
 export { sayCheckLine } from './checklist';
+export { expectation, findingWhy } from './expectations';
 export { sayFit } from './fits';
 export { furnishingUse } from './furnishings';
 export { say } from './say';

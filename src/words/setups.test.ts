@@ -2,7 +2,8 @@ import { familyOf, type Instrument, placedGeometry } from '../core/instruments';
 import { distance, dot, subtract } from '../core/math';
 import { placeRecipe, RECIPES, type Recipe, recipesFor, suitsInstrument } from '../core/setups';
 import { gapToSolid } from '../core/solids';
-import { setupTexts } from './index';
+import { EXPECTATIONS } from './expectations.en';
+import { expectation, findingWhy, setupTexts } from './index';
 import { SETUPS } from './setups.en';
 
 const ROOM = { widthM: 8, depthM: 8, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] };
@@ -95,4 +96,21 @@ test('every set-up has its words and no words are left over; an own one has its 
   };
   const turned = recipesFor(instrument).find(({ id }) => id === sided.id);
   expect(turned && setupTexts(turned, 'metric').gives).toMatch(/\bleft\b/);
+});
+
+test('everything that a set-up raises by design has its reason, and no reasons are left over', () => {
+  const expected = RECIPES.flatMap(({ id, expects }) => expects.map(({ code }) => `${id}/${code}`));
+  const said = Object.entries(EXPECTATIONS).flatMap(([id, reasons]) => Object.keys(reasons).map((code) => `${id}/${code}`));
+  expect(said.sort()).toEqual(expected.sort());
+  for (const recipe of RECIPES)
+    for (const one of recipe.expects)
+      expect([recipe.id, one.code, expectation(recipe, one, 'metric')]).toEqual([recipe.id, one.code, expect.stringMatching(/^[A-Z].*[.!]$/)]);
+});
+
+test('the reason of a set-up comes before that of the finding; one’s own set-up brings its own', () => {
+  const finding = { id: 'f', code: 'leak', severity: 'note', microphoneIds: [], message: '', advice: '', why: 'So it is.', move: null } as const;
+  expect(findingWhy(finding, 'metric')).toBe('So it is.');
+  expect(findingWhy({ ...finding, expected: true, expectedBy: { setupId: 'mine', why: 'I want it.' } }, 'metric')).toBe(
+    'Expected with this set-up: I want it. So it is.',
+  );
 });

@@ -49,8 +49,10 @@ export interface Finding {
   readonly advice: string;
   readonly why: string;
   readonly move: Move | null;
-  /** Raised by its set-up by design: told as a note with the set-up's reason. */
+  /** Raised by its set-up by design: told as a note. */
   readonly expected?: true;
+  /** The set-up that raises it, and its own reason where it brings one. */
+  readonly expectedBy?: { readonly setupId: string; readonly why?: string };
 }
 
 /** A finding in full: what, how much, and what to do. */

@@ -2,27 +2,28 @@ import type { Finding } from '../checks';
 import type { Session } from '../document';
 import { RECIPES, type Recipe } from '../setups';
 
-/** What a set-up says of a finding it raises by design; null when the microphones are not its own or it does not expect it. */
-function expectation(session: Session, finding: Finding, recipes: readonly Recipe[]): string | null {
+/** The set-up that raises a finding by design; null when the microphones are not its own or it does not expect it. */
+function expectedBy(session: Session, finding: Finding, recipes: readonly Recipe[]): Finding['expectedBy'] | null {
   const ids = new Set(finding.microphoneIds.map((id) => session.microphones.find((microphone) => microphone.id === id)?.setupId ?? null));
   const [id] = ids;
   if (ids.size !== 1 || !id) return null;
-  return recipes.find((recipe) => recipe.id === id)?.expects.find((expected) => expected.code === finding.code)?.why ?? null;
+  const expected = recipes.find((recipe) => recipe.id === id)?.expects.find(({ code }) => code === finding.code);
+  return expected ? { setupId: id, ...(expected.why !== undefined && { why: expected.why }) } : null;
 }
 
 /** Findings that are about harm to gear, people or the file. */
 const STAYS_GRAVE = new Set(['overload', 'keep-out', 'stand-load', 'stand-reach', 'boom-over-head']);
 
 /**
- * Findings as the set-ups see them: what a set-up raises by design is told as a note with the reason why that is fine. What
+ * Findings as the set-ups see them: what a set-up raises by design is told as a note. What
  * breaks or clips something stays grave whatever was expected; everything else stays as it is.
  */
 export function withExpectations(session: Session, findings: readonly Finding[]): Finding[] {
   const recipes = [...RECIPES, ...session.shelf.setups];
   const seen = findings.map((finding): Finding => {
-    const why = expectation(session, finding, recipes);
-    return why && !(finding.severity === 'fix' && STAYS_GRAVE.has(finding.code))
-      ? { ...finding, severity: 'note', expected: true, why: `Expected with this set-up: ${why} ${finding.why}` }
+    const by = expectedBy(session, finding, recipes);
+    return by && !(finding.severity === 'fix' && STAYS_GRAVE.has(finding.code))
+      ? { ...finding, severity: 'note', expected: true, expectedBy: by }
       : finding;
   });
   return [

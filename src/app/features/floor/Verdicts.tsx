@@ -1,9 +1,10 @@
 import { Box, Button } from '@chakra-ui/react';
-import { memo, useCallback, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type Finding, told } from '../../../core/checks';
 import { applyMove, type Session } from '../../../core/document';
 import { expectedWords } from '../../../core/planning';
+import { findingWhy } from '../../../words';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
 import { useNoPatch } from '../../stores/patchVerdict';
@@ -38,7 +39,14 @@ function linesOf(findings: readonly Finding[]): Line[] {
 /** Every finding with its move, gravest first; or that there is nothing to mend. What a set-up brings by design is folded away. */
 export function Verdicts({ session, findings }: { session: Session; findings: readonly Finding[] }) {
   const offered = useOffers(session, findings);
-  const shown = offered ?? findings.map((finding): Finding => ({ ...finding, advice: '', move: null }));
+  const shown = useMemo(
+    () =>
+      (offered ?? findings.map((finding): Finding => ({ ...finding, advice: '', move: null }))).map((finding) => ({
+        ...finding,
+        why: findingWhy(finding, session.units),
+      })),
+    [offered, findings, session.units],
+  );
   const newest = useRef(shown);
   newest.current = shown;
   const make = useCallback((id: string): void => {

@@ -7,7 +7,7 @@ import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
 import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
-import { say, sayFit, setupTexts } from '../../../words';
+import { expectation, say, sayFit, setupTexts } from '../../../words';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
@@ -203,8 +203,8 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
           <Told term="Sounds" words={texts.soundsLike} />
           <Told term="Listen for" words={texts.listenFor} />
           {recipe.school && <Told term="School" words={said(recipe.school)} />}
-          {recipe.expects.map(({ code, why }) => (
-            <Told key={code} term="Expect" words={said(why)} />
+          {recipe.expects.map((expected) => (
+            <Told key={expected.code} term="Expect" words={expectation(recipe, expected, session.units)} />
           ))}
         </Box>
       )}

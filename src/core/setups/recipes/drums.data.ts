@@ -7,10 +7,9 @@ import { arrayOf, at, COIL, LARGE, mic, offset, pair, RIBBON, SMALL, string, tow
  * of one is over the middle of a smaller one. A third of a radius over the head is even; half a radius hears the whole head and so its
  * stroke; within a sixth it is the part underneath that is heard, at the rim its overtones.
  */
-const CLOSE_AND_FAR = { code: 'comb', why: 'Close microphones hear their drum before the pair does; that is what depth sounds like.' };
+const CLOSE_AND_FAR = { code: 'comb' };
 const BLEEDS = {
   code: 'leak',
-  why: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
 };
 
 const kickInside: RecipeMicrophone = mic(
@@ -137,7 +136,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'mono', 'attack'],
-    expects: [{ code: 'overload', why: 'Peaks of a kit at half a metre are near what a condenser takes; its pad is on for that.' }],
+    expects: [{ code: 'overload' }],
   }),
   kit({
     id: 'kit-shoulder',
@@ -167,7 +166,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'roomy', 'mono'],
-    expects: [{ code: 'boundary', why: 'In a small room every place is near some wall; a third of the way in is the best there is.' }],
+    expects: [{ code: 'boundary' }],
   }),
   kit({
     id: 'kit-overhead-pair',
@@ -379,7 +378,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'much',
     sounds: ['body', 'attack', 'dark'],
-    expects: [{ code: 'comb', why: 'The front head moves later than the beater’s side by the drum’s depth; below 200 Hz that adds.' }],
+    expects: [{ code: 'comb' }],
   }),
   kit({
     id: 'snare-crack',
@@ -415,7 +414,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['attack', 'bright'],
-    expects: [BLEEDS, { code: 'comb', why: 'The two heads are a few centimetres apart; the first dip lies above the drum’s body.' }],
+    expects: [BLEEDS, { code: 'comb' }],
   }),
   kit({
     id: 'toms-close',

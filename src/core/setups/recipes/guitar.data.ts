@@ -62,10 +62,9 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     isolation: 'some',
     sounds: ['wide', 'body'],
     expects: [
-      { code: 'comb', why: 'Two microphones on one box; equal strings keep it small.' },
+      { code: 'comb' },
       {
         code: 'pair-unequal',
-        why: 'The bridge is nearer the body than the neck is; move the neck one in until the strings are equal if mono matters.',
       },
     ],
   }),
@@ -129,7 +128,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [pair('Guitar', 'mid-side', 'guitar', 'mid', 'side')],
     isolation: 'some',
     sounds: ['natural', 'wide', 'mono'],
-    expects: [{ code: 'polarity-opposed', why: 'The side microphone’s two lobes are opposite by nature; the matrix wants it so.' }],
+    expects: [{ code: 'polarity-opposed' }],
   }),
   guitar({
     id: 'guitar-crossed-eights',
@@ -173,7 +172,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [pair('Guitar', 'other', 'guitar')],
     isolation: 'some',
     sounds: ['natural', 'body', 'wide'],
-    expects: [{ code: 'comb', why: 'A few centimetres remain; bring the farther one in if the low end thins.' }],
+    expects: [{ code: 'comb' }],
   }),
   guitar({
     id: 'guitar-close-far',
@@ -186,7 +185,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'roomy'],
-    expects: [{ code: 'comb', why: 'The far one is late on purpose: leave it for depth.' }],
+    expects: [{ code: 'comb' }],
   }),
   guitar({
     id: 'voice-guitar-nulls',
@@ -224,11 +223,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'dry'],
-    expects: [
-      { code: 'leak', why: 'A null is as good as the player sits still; what is left comes by the room.' },
-      { code: 'comb', why: 'What leaks is late by the way between them.' },
-      { code: 'polarity-opposed', why: 'What bleeds into a lobe’s other side has opposite polarity; it is far below the wanted voice.' },
-    ],
+    expects: [{ code: 'leak' }, { code: 'comb' }, { code: 'polarity-opposed' }],
   }),
   guitar({
     id: 'guitar-direct',

@@ -4,7 +4,7 @@ import { at, axis, LARGE, mic, offset, RIBBON } from '../write';
 /** Set-ups for horns: very loud and directional; pads on, ribbons off the air jet. */
 const TRUMPETS = ['trumpet', 'flugelhorn'];
 const padded = { padded: true } as const;
-const LOUD = { code: 'overload', why: 'Brass at this distance is near what a condenser takes; its pad is on for that.' };
+const LOUD = { code: 'overload' };
 const brass = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'brass' });
 const sax = (recipe: Omit<Recipe, 'instrument' | 'school'>): Recipe => ({ ...recipe, school: null, instrument: 'saxophone' });
 
@@ -104,7 +104,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['body', 'natural', 'mono'],
-    expects: [{ code: 'boundary', why: 'A tuba’s bell looks at the ceiling; absorb above.' }],
+    expects: [{ code: 'boundary' }],
   }),
   brass({
     id: 'french-horn-reflected',
@@ -114,7 +114,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'little',
     sounds: ['natural', 'roomy', 'dark', 'mono'],
-    expects: [{ code: 'boundary', why: 'The line is as long as the room; a longer room would take the microphone off its end.' }],
+    expects: [{ code: 'boundary' }],
   }),
   brass({
     id: 'french-horn-section',
@@ -142,7 +142,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'much',
     sounds: ['bright', 'dry', 'mono'],
-    expects: [{ code: 'leak', why: 'It hears its own horn far above all else.' }],
+    expects: [{ code: 'leak' }],
   }),
   sax({
     id: 'sax-ribbon',
@@ -163,6 +163,6 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body'],
-    expects: [{ code: 'comb', why: 'As far from the bell, a few centimetres unequal from the keys.' }],
+    expects: [{ code: 'comb' }],
   }),
 ];

@@ -12,8 +12,8 @@ const upright = (recipe: Omit<Recipe, 'instrument' | 'school'> & { school?: stri
   ...recipe,
   instrument: 'upright-piano',
 });
-const LID = { code: 'stand-in-way', why: 'The microphones go in under the lid on its proper prop; bring the booms in from the open side.' };
-const SPACED = { code: 'comb', why: 'Two microphones over one sound board; the parts they share are quieter in one than in the other.' };
+const LID = { code: 'stand-in-way' };
+const SPACED = { code: 'comb' };
 
 export const PIANO_RECIPES: readonly Recipe[] = [
   grand({
@@ -85,7 +85,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'three-omni tree', 'middle')],
     isolation: 'little',
     sounds: ['natural', 'wide', 'roomy', 'body'],
-    expects: [{ code: 'comb', why: 'Three omnis a step apart; what they share comes to each at its own time, which is what makes them wide.' }],
+    expects: [{ code: 'comb' }],
   }),
   grand({
     id: 'grand-hammer-tail',
@@ -97,7 +97,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'other', 'middle')],
     isolation: 'some',
     sounds: ['dark', 'body', 'attack'],
-    expects: [LID, SPACED, { code: 'pair-unequal', why: 'Hammers and tail are two places of one board; what they share is judged by ear.' }],
+    expects: [LID, SPACED, { code: 'pair-unequal' }],
   }),
   grand({
     id: 'grand-lid-one',
@@ -131,7 +131,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'spaced', 'middle')],
     isolation: 'some',
     sounds: ['dark', 'body', 'wide'],
-    expects: [SPACED, { code: 'boundary', why: 'Behind an upright there is a wall; half a metre is enough, more is better.' }],
+    expects: [SPACED, { code: 'boundary' }],
   }),
   upright({
     id: 'upright-knee',
