@@ -24,9 +24,12 @@ export function chooseModel(session: Session, wanted: RecipeMicrophone): Microph
   return [...free].sort((a, b) => score(a) - score(b))[0] ?? null;
 }
 
+/** Moving coils that take this are made for bass drums, dB SPL (from data sheets). */
+const BASS_DRUM_DB = 158;
+
 /** A bass-drum microphone suits the kick and nothing else. */
 function hintFor(model: MicrophoneModel, wanted: RecipeMicrophone): boolean {
-  return /bass.?drum|kick/i.test(model.name) === (wanted.target === 'kick');
+  return (model.kind === 'moving-coil' && model.maxSplDb >= BASS_DRUM_DB) === (wanted.target === 'kick');
 }
 
 /** A condenser that stands in for a ribbon is set to cardioid, unless the set-up rests on the two lobes. */
