@@ -77,16 +77,21 @@ export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pf
 
 /** Files and folders of the core that say nothing themselves: they give codes and facts, `src/words` says them. All of the core, in the end. */
 export const WITHOUT_PROSE: readonly string[] = [
+  'src/core/acoustics/',
   'src/core/analysis/roomHearing/',
   'src/core/arrivals/',
   'src/core/chain/',
   'src/core/derived/',
   'src/core/drills/',
+  'src/core/evidence/',
+  'src/core/exchange/importPlan.ts',
   'src/core/listening/',
   'src/core/math/',
   'src/core/planning/checklist.data.ts',
   'src/core/planning/fit.ts',
   'src/core/recording/',
+  'src/core/solids/',
+  'src/core/stereo/',
   'src/core/tape/judge.ts',
   'src/core/tape/solvePosition.ts',
 ];

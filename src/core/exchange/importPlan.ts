@@ -1,5 +1,4 @@
 import { type KeptAttempt, type MergedShelf, mergedShelf, putOwnSetup, type Session, type Shelf, sessionContent, storedName } from '../document';
-import { counted } from '../units';
 import type { Imported, InSteps, SetAside } from './documents';
 
 /** What is in storage under an id: a session, or something that cannot be read. */
@@ -105,33 +104,6 @@ export function* planInSteps(
   return { add, beside, same, attempts: attemptsFor(imported, idOf, tried, newId), shelf, aside: imported.kind === 'library' ? imported.aside : [] };
 }
 
-const quoted = (names: readonly string[]): string =>
-  names.length > 4 ? `“${names.slice(0, 3).join('”, “')}” and ${names.length - 3} more` : `“${names.join('”, “')}”`;
-
 /** Whether taking the file in would change anything. */
 export const changesAnything = ({ add, attempts, shelf }: ImportPlan): boolean =>
   add.length > 0 || attempts.length > 0 || (shelf?.added.length ?? 0) + (shelf?.beside.length ?? 0) > 0;
-
-/** The plan in sentences, for the person who decides. @param sounds attempts that come with their sound, as they were called where they come from */
-export function planWords(plan: ImportPlan, sounds: ReadonlySet<string> = new Set()): string[] {
-  const words: string[] = [];
-  if (plan.add.length) words.push(`Adds ${counted(plan.add.length, 'session')}: ${quoted(plan.add.map(({ name }) => name))}.`);
-  for (const isNewer of [true, false]) {
-    const names = plan.beside.flatMap((one) => (one.isNewer === isNewer ? [one.name] : []));
-    if (names.length === 0) continue;
-    const how = isNewer ? 'here as it was before: the file has what was changed later' : 'here in another form';
-    words.push(`${quoted(names)} ${names.length === 1 ? 'is' : 'are'} ${how}. Both are kept, the newcomer as “…, imported”.`);
-  }
-  if (plan.same) words.push(`${counted(plan.same, 'session is', 'sessions are')} here already, just so.`);
-  if (plan.attempts.length) {
-    const heard = plan.attempts.filter(({ comesFrom }) => sounds.has(comesFrom)).length;
-    words.push(
-      `Adds ${counted(plan.attempts.length, 'attempt')} to the loops of these sessions, ${heard === 0 ? 'without their sound' : `${heard} with sound`}.`,
-    );
-  }
-  if (plan.shelf?.added.length) words.push(`Puts on your shelf: ${quoted(plan.shelf.added)}.`);
-  if (plan.shelf?.beside.length) words.push(`Differs from what is on your shelf, so both are kept: ${quoted(plan.shelf.beside)}.`);
-  for (const { what, reason } of plan.aside) words.push(`Left out, ${what}: ${reason}`);
-  if (!changesAnything(plan)) words.push('There is nothing in it that is not here already.');
-  return words;
-}

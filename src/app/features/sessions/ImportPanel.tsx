@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { changesAnything, exportAside, type ImportPlan, planWords } from '../../../core/exchange';
+import { changesAnything, exportAside, type ImportPlan } from '../../../core/exchange';
+import { planWords } from '../../../words';
 import { download } from '../../components/download';
 
 interface ImportPanelProps {

@@ -2,9 +2,10 @@ import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../de
 import { wander } from '../../../../hostile/commandWalk';
 import { seedsFor } from '../../../../scripts/walks';
 import type { Attempt, KeptAttempt, Session, Shelf } from '../../../core/document';
-import { exportLibrary, exportSession, exportSetup, exportShelf, planWords } from '../../../core/exchange';
+import { exportLibrary, exportSession, exportSetup, exportShelf } from '../../../core/exchange';
 import { createRandom } from '../../../core/math';
 import { ownSetupFrom } from '../../../core/planning';
+import { planWords } from '../../../words';
 import { addAttempt, allAttempts, keepSound, listAttempts, setStanding, snapshotOf } from '../../db/attempts';
 import { backupFile, backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
