@@ -108,7 +108,7 @@ describe('signs judged as one set', () => {
   });
   test('an under that swings with its top is asked about', () => {
     const under = reportOf(names, [['Snare', { 'Snare under': 0.95, 'OH L': 0.95, 'OH R': 0.95 }]]);
-    expect(signFindings(under)).toEqual([expect.objectContaining({ code: 'question', channels: ['Snare under'] })]);
+    expect(signFindings(under)).toEqual([expect.objectContaining({ code: 'question', channels: ['Snare under', 'Snare'], probability: 0.99 })]);
   });
 });
 

@@ -129,8 +129,10 @@ function underFindings(report: Pick<TakeReport, 'sources' | 'channels'>): TakeFi
       {
         severity: 'note',
         code: 'question',
-        channels: [name],
-        message: `${name} swings the same way as ${top.spot}, though it is on the other side: it was flipped already, or its cable is reversed. Look at its switch.`,
+        channels: [name, top.spot],
+        message: `${name} swings the same way as ${top.spot}, though it is on the other side: it was flipped already, or the cable of one of the two is reversed. Look at its switch and at both cables.`,
+        probability: 1 - (slipOf(arrival.confidence) ?? 1),
+        evidence: [`${Math.round(100 * arrival.confidence)} % of what they share agrees`],
       },
     ];
   });
