@@ -92,6 +92,8 @@ function measure(take: OpenTake, report: TakeReport, into: Accuracy): void {
   }
 }
 
+/** What is noted of one channel alone, and would be a question too many of a clean take. */
+const NOTED: ReadonlySet<string> = new Set(['ticking', 'thumps', 'blown', 'dc-offset']);
 /** What is stated with a probability. */
 const STATED: ReadonlySet<string> = new Set(['polarity-reversed', 'late', 'early', 'question']);
 const FAULT_CODE = { reversed: 'polarity-reversed', late: 'late', none: '' } as const;
@@ -112,6 +114,7 @@ async function judge(take: OpenTake, label: string, fault: OpenOptions['fault'],
   for (const { channels, code, probability } of accused)
     tally.claims.push({ probability: probability ?? 1, right: code === FAULT_CODE[fault] && channels[0] === culprit });
   for (const { channels, code, probability = 1, message } of report.findings) {
+    if (fault === 'none' && NOTED.has(code)) process.stdout.write(`  noted of a clean take, ${label}: ${message}\n`);
     if (!STATED.has(code)) continue;
     const right = fault !== 'none' && (code === 'question' || code === FAULT_CODE[fault]) && channels.includes(culprit ?? '');
     if (values.claims)

@@ -22,6 +22,10 @@ const MOST_CLIPS = 200;
 /** Peaks below this are silence: nothing plugged in, or not armed (our choice, far above a dead input's noise). */
 const SILENT_DBFS = -70;
 const FLOOR_DBFS = -200;
+/** Frames of 50 ms in half an hour. */
+const MOST_FRAMES = 36_000;
+/** The quietest tenth of a channel is its gaps when it has less than this share of the power, 15 dB. */
+const GAP_SHARE = 0.03;
 /** Samples looked at in one tight loop. */
 const STRIP = HOP;
 
@@ -34,6 +38,10 @@ export class ChannelMeter {
   private readonly noiseHistogram = new Uint32Array(2001);
   private readonly frameLength: number;
   private frameSum = 0;
+  /** Sum of all samples when the frame at hand began. */
+  private sumBefore = 0;
+  /** Power and mean of each frame of the take's first half hour. */
+  private readonly frames: { readonly power: number; readonly mean: number }[] = [];
   private frameFilled = 0;
   private sum = 0;
   private seen = 0;
@@ -131,6 +139,8 @@ export class ChannelMeter {
 
   private countFrame(): void {
     const power = this.frameSum / this.frameFilled;
+    if (this.frames.length < MOST_FRAMES) this.frames.push({ power, mean: (this.sum - this.sumBefore) / this.frameFilled });
+    this.sumBefore = this.sum;
     this.frameSum = 0;
     this.frameFilled = 0;
     const db = power > 0 ? 10 * log10(power) : FLOOR_DBFS;
@@ -157,6 +167,18 @@ export class ChannelMeter {
     return 0;
   }
 
+  /** What stands under everything: in its gaps too, where there are some, since strokes that are one-sided stand outside them alone. */
+  private dcOffset(): number {
+    const whole = this.seen ? this.sum / this.seen : 0;
+    const mean = (of: readonly number[]): number => of.reduce((sum, one) => sum + one, 0) / of.length;
+    const gaps = [...this.frames].sort((one, other) => one.power - other.power).slice(0, Math.ceil(this.frames.length / 10));
+    const isGap = gaps.length > 0 && mean(gaps.map(({ power }) => power)) < GAP_SHARE * mean(this.frames.map(({ power }) => power));
+    if (!isGap) return whole;
+    const there = mean(gaps.map((frame) => frame.mean));
+    if (whole * there <= 0) return 0;
+    return abs(there) < abs(whole) ? there : whole;
+  }
+
   report(): ChannelReport {
     if (this.runStart >= 0) this.endRun(this.runStart, this.seen);
     this.runStart = -1;
@@ -174,7 +196,7 @@ export class ChannelMeter {
       truePeakDbtp: max(FLOOR_DBFS, dbFromAmplitudeRatio(max(this.truePeak.peak, this.peak))),
       loudnessLufs: max(FLOOR_DBFS, this.loudness.integrated()),
       noiseFloorDbfs: this.noiseFloorDbfs(),
-      dcOffset: this.seen ? this.sum / this.seen : 0,
+      dcOffset: this.dcOffset(),
       silent: peakDbfs < SILENT_DBFS,
       clips: [...clips, ...flat.list].sort((a, b) => a.startSample - b.startSample),
       clipCount: clipCount + flat.count,

@@ -160,6 +160,13 @@ describe('channel levels', () => {
     expect(clips).toBeGreaterThan(100);
     expect(Math.abs(copied / clips - 1)).toBeLessThan(0.15);
   });
+  test('an offset stands in the quiet too: strokes that are one-sided have none, with one they have it', () => {
+    const random = createRandom(4);
+    const strokes = (offset: number): Float32Array =>
+      Float32Array.from({ length: 8 * RATE }, (_, i) => offset + 0.3 * Math.exp(-(i % RATE) / 4000) + 1e-4 * random.normal());
+    expect(Math.abs(metered(strokes(0)).dcOffset)).toBeLessThan(1e-4);
+    expect(metered(strokes(0.002)).dcOffset).toBeCloseTo(0.002, 4);
+  });
   test('offset and silence', () => {
     expect(metered(sine(50, 0.2, 1).map((v) => v + 0.01)).dcOffset).toBeCloseTo(0.01, 4);
     expect(metered(new Float32Array(RATE)).silent).toBe(true);
