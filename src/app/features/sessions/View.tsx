@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
@@ -24,7 +24,6 @@ import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
 import { type Brought, beginSession, duplicateOf, isFirstRun, prepareFile, restoreDemo, takeBack, takeIn, takeSounds } from './actions';
-import { ImportPanel } from './ImportPanel';
 import { RecentlyDeleted } from './RecentlyDeleted';
 import { SessionCard } from './SessionCard';
 import { Unreadable } from './Unreadable';
@@ -89,6 +88,9 @@ const renamed = (session: Session, name: string): Session => {
   const result = commit(session, editSession({ name }), new Date().toISOString());
   return result.kind === 'changed' ? result.session : session;
 };
+
+/** Fetched when a file comes in: the first view has no need of the words in it. */
+const ImportPanel = lazy(async () => ({ default: (await import('./ImportPanel')).ImportPanel }));
 
 /** How many sheets are drawn at a time. */
 const A_PAGE = 24;
@@ -213,7 +215,11 @@ export function SessionsView() {
             }}
           />
         )}
-        {coming && <ImportPanel {...coming} onTake={() => void take(coming.plan, coming.sounds)} onLeave={() => setComing(null)} />}
+        {coming && (
+          <Suspense fallback={null}>
+            <ImportPanel {...coming} onTake={() => void take(coming.plan, coming.sounds)} onLeave={() => setComing(null)} />
+          </Suspense>
+        )}
         <Box as="ul" m="0" p="0">
           {kept?.shelf?.kind === 'unreadable' && <Unreadable what="The shelf" reason={kept.shelf.reason} raw={kept.shelf.raw} />}
           {unreadable.map((row) => {
