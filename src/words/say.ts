@@ -1,19 +1,7 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { formatLength, formatNumber, type UnitSystem } from '../core/units';
+import { formatLength, formatNumber, type Metres, type Seconds, type UnitSystem, type Whole } from '../core/units';
 import { EN } from './en';
 
-/** A length, metres: said in the reader's units. */
-export interface Metres {
-  readonly metres: number;
-}
-/** A time, said in whole seconds. */
-export interface Seconds {
-  readonly seconds: number;
-}
-/** A figure that is said in whole numbers. */
-export interface Whole {
-  readonly whole: number;
-}
 type Quantity = Metres | Seconds | Whole;
 /** What a message is told besides its code: names, codes of closed lists, counts, and figures in SI units, several of which make a list. */
 export type Facts = Readonly<Record<string, string | number | Quantity | readonly Quantity[]>>;

@@ -13,6 +13,9 @@ export type Opened =
 /** The sound of an attempt as a backup has it, by the attempt's id there. */
 export type PackedSound = Pick<SoundRow, 'files' | 'matching'>;
 
+/** No document is larger: what says so in a small archive is not unpacked. */
+const LARGEST_BYTES = 300e6;
+
 const BROKEN = 'cannot be used: it is no backup that can be read to its end. Copy it again, or choose another. Nothing was changed.';
 
 /** The library of archives, fetched when one is made or opened; nothing of a sound is packed, so that it needs no workers. */
@@ -58,7 +61,9 @@ export async function unpacked(file: File): Promise<Opened> {
   const reader = new ZipReader(new BlobReader(file));
   try {
     const entries = new Map((await reader.getEntries()).flatMap((entry) => (entry.directory ? [] : [[entry.filename, entry] as const])));
-    const text = await entries.get(DOCUMENT)?.getData(new TextWriter());
+    const document = entries.get(DOCUMENT);
+    const isTooLarge = (document?.uncompressedSize ?? 0) > LARGEST_BYTES;
+    const text = isTooLarge ? undefined : await document?.getData(new TextWriter());
     if (text === undefined) return { ok: false, reason: `“${file.name}” ${BROKEN}` };
     const sounds = new Map<string, PackedSound>();
     for (const [name, entry] of entries) {

@@ -258,9 +258,10 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
     const own = list.find((one) => sameThing(one.cause, cause));
     // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
     if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
-    const rival = own && otherLateness(weighing, rest, own);
+    const isSure = own !== undefined && own.probability >= SAID;
+    const rival = isSure ? otherLateness(weighing, rest, own) : null;
     if (rival) open.push(rival);
-    else if (own && own.probability >= SAID) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
+    else if (isSure) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
     else if (none < ASKED) open.push(alternatives(list));
   });
   return { causes, sure, open, sources: weighing.sourcesOf(causes) };

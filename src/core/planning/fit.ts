@@ -6,6 +6,7 @@ import type { MicrophoneKind, MicrophoneModel } from '../microphones';
 import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
+import type { Metres } from '../units';
 import { withExpectations } from './expected';
 import { patchInputs, patchProblem } from './patchProblem';
 import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
@@ -23,11 +24,6 @@ type NeedCode = (typeof NEEDS)[keyof typeof NEEDS];
 function needOf(id: string, value: string): FitReason {
   const code = Object.entries(NEEDS).find(([key]) => key === `${id}/${value}`)?.[1];
   return code ? { code, facts: {} } : { code: 'set-otherwise', facts: { value } };
-}
-
-/** A length, metres. */
-interface Metres {
-  readonly metres: number;
 }
 
 /** Why a set-up does not fit, or fits with a reservation; places are called by the recipe's own names. */

@@ -1,10 +1,6 @@
 import { distance, type Vec3 } from '../math';
+import type { Metres } from '../units';
 import { MARK_SIGMA_M, type PositionResult, type Reading, solvePosition, TAPE_SIGMA_M } from './solvePosition';
-
-/** A length, metres. */
-interface Metres {
-  readonly metres: number;
-}
 
 /** One reading, two together or all, that cannot be right: which, by their places in the list, and by how much. */
 export type Inconsistency = { readonly readings: readonly number[] } & (

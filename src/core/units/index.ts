@@ -1,3 +1,4 @@
+export * from './facts';
 export * from './format';
 export * from './length';
 export * from './level';

@@ -153,7 +153,8 @@ export function SessionsView() {
       setComing(null);
       const before = await takeIn(plan);
       const without = await takeSounds(plan, sounds);
-      const noRoom = without > 0 ? ` The sound of ${counted(without, 'attempt')} found no room here: make some, and take the file in again.` : '';
+      const noRoom =
+        without > 0 ? ` The sound of ${counted(without, 'attempt')} found no room here: undo this, make some room, and take the file in again.` : '';
       const aside = plan.aside.length
         ? ` ${plan.aside.length} could not be read and stayed out: ${plan.aside.map(({ what }) => what).join(', ')}.`
         : '';

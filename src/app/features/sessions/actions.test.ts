@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate';
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
 import { wander } from '../../../../hostile/commandWalk';
 import { seedsFor } from '../../../../scripts/walks';
@@ -330,6 +331,9 @@ describe('sounds in a backup', () => {
     expect(await prepareFile(new File([file.slice(0, file.size - 300)], file.name))).toEqual(refused);
     expect(await prepareFile(new File(['PK, and then nothing'], file.name))).toEqual(refused);
     expect((await prepareFile(new File([await backupText()], 'shuttlecraft-backup.json'))).ok).toBe(true);
+    // Packed again by another program.
+    const again = zipSync({ 'backup.json': strToU8(await backupText()) });
+    expect((await prepareFile(new File([new Uint8Array(again)], 'again.zip'))).ok).toBe(true);
   });
 });
 

@@ -1,4 +1,5 @@
 import { OCTAVES_HZ } from '../../room';
+import type { Whole } from '../../units';
 import { above, octaveBackwards } from '../meters/octaves';
 
 const { abs, exp, floor, log10, max, min, round, sqrt } = Math;
@@ -21,7 +22,7 @@ export interface HeardDecay {
 /** The clap stands too little over the noise, dB. */
 export interface ClapProblem {
   readonly code: 'clap-low';
-  readonly facts: { readonly hertz: number; readonly over: { readonly whole: number }; readonly needed: number };
+  readonly facts: { readonly hertz: number; readonly over: Whole; readonly needed: number };
 }
 
 export interface HeardFlutter {

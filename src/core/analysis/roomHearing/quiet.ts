@@ -1,5 +1,6 @@
 import type { FftKernel } from '../../math';
 import { median } from '../../math';
+import type { Seconds, Whole } from '../../units';
 import { HumMeter } from '../meters/hum';
 import { above, octaveBackwards } from '../meters/octaves';
 import { evenTicks, type Soft } from '../meters/ticks';
@@ -36,11 +37,6 @@ export interface QuietReport {
   readonly advice: readonly QuietAdvice[];
 }
 
-/** A figure that is said in whole numbers. */
-interface Whole {
-  readonly whole: number;
-}
-
 /** Something in the quiet, with what can be done about it; events by the band in which they lie. */
 export type QuietAdvice =
   | { readonly code: 'hum'; readonly facts: { readonly mainsHz: number; readonly level: Whole } }
@@ -48,7 +44,7 @@ export type QuietAdvice =
   | { readonly code: 'whistle'; readonly facts: { readonly hertz: Whole; readonly level: Whole } }
   | {
       readonly code: QuietEvent['band'];
-      readonly facts: { readonly count: number; readonly at: readonly { readonly seconds: number }[] };
+      readonly facts: { readonly count: number; readonly at: readonly Seconds[] };
     }
   | { readonly code: 'loud'; readonly facts: { readonly level: Whole } };
 
