@@ -34,15 +34,15 @@ test('in the midst of a take check: the one before stands, and the files are ask
     .setInputFiles(['Kick', 'Snare', 'OH L', 'OH R'].map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer })));
   await expect(page.getByRole('progressbar', { name: 'Take check' })).toBeVisible();
   await page.reload();
-  await expect(page.getByText('The page was loaded again while a take was being checked', { exact: false })).toContainText('choose its files again');
+  await expect(page.getByText('The page was reloaded during a take check', { exact: false })).toContainText('Choose the files again.');
   await page
     .getByLabel('Take files')
     .setInputFiles([{ name: 'Kick.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav([noise.slice(0, 96_000)], 48_000)) }]);
   await expect(page.getByLabel('Microphone of channel Kick')).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await expect(page.getByText('The page was reloaded', { exact: false })).toBeHidden();
   await page.reload();
   await expect(page.getByLabel('Microphone of channel Kick')).toBeVisible();
-  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await expect(page.getByText('The page was reloaded', { exact: false })).toBeHidden();
   await isThere(page);
 });
 
@@ -54,13 +54,13 @@ test('in the midst of a recording: it says that nothing of it was kept', async (
   await expect(page.getByRole('img', { name: /^Input level/ })).toBeVisible({ timeout: 15_000 });
   await page.reload();
   await page.getByRole('button', { name: 'Quiet test' }).click();
-  await expect(page.getByText('The page was loaded again while it listened, and nothing of that was kept: record again.')).toBeVisible();
+  await expect(page.getByText('The page was reloaded while recording, and nothing of it was kept. Record again.')).toBeVisible();
   await page.getByRole('button', { name: 'Record' }).click();
-  await expect(page.getByText('The page was loaded again', { exact: false })).toBeHidden();
+  await expect(page.getByText('The page was reloaded', { exact: false })).toBeHidden();
   await isThere(page);
 });
 
-test('in the midst of a line check: power is to be looked at, and the check begun anew', async ({ page }) => {
+test('in the midst of a line check: it says so, and the check is begun again', async ({ page }) => {
   await changed(page);
   await station(page, 'Patch').click();
   await page.getByRole('button', { name: 'Solve the patch' }).click();
@@ -72,8 +72,9 @@ test('in the midst of a line check: power is to be looked at, and the check begu
   await step.getByRole('button', { name: 'They are in', exact: true }).click();
   await page.reload();
   if ((await page.getByLabel('The interface is').count()) === 0) await page.getByRole('button', { name: 'Line check' }).click();
-  await expect(page.getByText('The page was loaded again in the midst of a line check.', { exact: false })).toContainText(
-    'switch it off; then begin anew',
+  // A simulated one has no power to look after.
+  await expect(page.getByText('The page was reloaded during a line check.', { exact: false })).toHaveText(
+    'The page was reloaded during a line check. Begin it again.',
   );
   await page.getByLabel('The interface is').selectOption({ label: 'simulated, to try the check' });
   await page.getByRole('button', { name: 'Begin' }).click();

@@ -161,7 +161,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
       {peaks.length > 0 && <Levels peaks={peaks} />}
       {idle && wasCutOff('recording') && (
         <Box role="status" mt="2">
-          The page was loaded again while it listened, and nothing of that was kept: record again.
+          The page was reloaded while recording, and nothing of it was kept. Record again.
         </Box>
       )}
       {problem && (

@@ -1,5 +1,5 @@
 /** What takes a while and is gone when the page is loaded again. */
-export type Underway = 'take check' | 'recording' | 'line check';
+export type Underway = 'take check' | 'recording' | 'line check' | 'simulated line check';
 
 const key = (what: Underway): string => `shuttlecraft under way: ${what}`;
 
@@ -12,7 +12,7 @@ const inTab = <T>(work: (storage: Storage) => T, otherwise: T): T => {
   }
 };
 
-const ALL: readonly Underway[] = ['take check', 'recording', 'line check'];
+const ALL: readonly Underway[] = ['take check', 'recording', 'line check', 'simulated line check'];
 /** What was under way in this tab when the page was loaded again. */
 const before = new Set(
   ALL.filter((what) =>

@@ -93,7 +93,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
       )}
       {wasCutOff('take check') && !busy && (
         <Box role="status" mt="2">
-          The page was loaded again while a take was being checked{hasReport ? ', and the one before it stands here' : ''}: choose its files again.
+          The page was reloaded during a take check{hasReport ? '; this is the take before it' : ''}. Choose the files again.
         </Box>
       )}
       {[...(problem ? [problem] : []), ...refused].map((sentence) => (

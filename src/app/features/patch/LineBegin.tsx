@@ -73,9 +73,10 @@ export function LineBegin({ session }: { session: Session }) {
           {plant && 'Something is hidden in it, for practice.'}
         </Box>
       )}
-      {wasCutOff('line check') && busy === null && (
+      {(wasCutOff('line check') || wasCutOff('simulated line check')) && busy === null && (
         <Box role="status" mt="3">
-          The page was loaded again in the midst of a line check. Look whether 48 V is still on at the device and switch it off; then begin anew.
+          The page was reloaded during a line check.{' '}
+          {wasCutOff('line check') ? 'Look whether 48 V is still on at the device and switch it off, then begin again.' : 'Begin it again.'}
         </Box>
       )}
       {problem && (

@@ -151,7 +151,7 @@ export async function beginLineCheck({ session, deviceId, source, address, fault
       device = client;
     }
     watchPlugging();
-    marked = beginUnderway('line check');
+    marked = beginUnderway(device.description.simulated ? 'simulated line check' : 'line check');
     useLineCheck.setState({
       busy: null,
       connected: true,
