@@ -19,8 +19,9 @@ export type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
 /** Sources are told apart less exactly at first, when a displacement is only roughly known. */
 export const BLURS = [6, 3, 1, 1];
 export const STILL = vec3(0, 0, 0);
-/** Where an instrument is looked for first: in its place, and a step to each side. */
-export const AROUND = [STILL, ...[-0.25, 0.25].flatMap((step) => [vec3(step, 0, 0), vec3(0, step, 0)])];
+const steps = (by: number): Vec3[] => [-by, by].flatMap((step) => [vec3(step, 0, 0), vec3(0, step, 0)]);
+/** Where an instrument is looked for first: in its place, and a step to each side; a microphone up and down too. */
+export const AROUND = { elsewhere: [STILL, ...steps(0.25)], moved: [STILL, ...steps(0.15), vec3(0, 0, -0.15), vec3(0, 0, 0.15)] };
 
 /** How a difference of arrivals grows as what is displaced goes along each axis, seconds per metre; null where it does not. */
 export function gradientOf(weighing: Weighing, cause: Displaced, { source, channel, spot }: Residual): Vec3 | null {

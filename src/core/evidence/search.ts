@@ -15,7 +15,6 @@ const MOST_STARTS = 4;
 /** Displacements of a microphone or an instrument, begun at none and at each that a single arrival asks for. */
 function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from: Displaced): Hypothesis[] {
   const sources = weighing.sourcesOf(causes, BLURS[0]);
-  const starts = from.kind === 'elsewhere' ? AROUND : [from.byM];
   const asked: Vec3[] = [];
   for (const left of weighing.residuals(causes, sources)) {
     const g = gradientOf(weighing, from, left);
@@ -24,7 +23,7 @@ function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from:
     const byM = scale(g, left.seconds / steepness ** 2);
     if (magnitude(byM) < FARTHEST_M) asked.push(byM);
   }
-  return [...starts, ...asked.slice(0, MOST_STARTS)].flatMap((byM): Hypothesis[] => {
+  return [...AROUND[from.kind], ...asked.slice(0, MOST_STARTS)].flatMap((byM): Hypothesis[] => {
     const found = displacement(weighing, causes, { ...from, byM });
     if (!found) return [];
     const { cause, occam } = found;
@@ -221,6 +220,14 @@ function eitherWay(weighing: Weighing, causes: readonly Cause[]): Weighed[] | nu
   return [...own.map((cause) => ({ cause, probability })), ...others.map((cause) => ({ cause, probability: 1 - probability }))];
 }
 
+/** A microphone that stands far off its place may be one that is late and turned round as well: its lateness, with the rarity of both. */
+function lateAndTurned(weighing: Weighing, rest: readonly Cause[], cause: Cause): Hypothesis[] {
+  if (cause.kind !== 'moved') return [];
+  const { channel } = cause;
+  const found = bestLateness(weighing, [...rest, { kind: 'reversed', channel }], { kind: 'late', channel, seconds: 0 });
+  return found ? [{ ...found, logPosterior: found.logPosterior + Math.log(PRIOR.reversed) }] : [];
+}
+
 /** Nearer to one another than this two latenesses are one, standard deviations of an arrival. */
 const ONE_LATENESS = 3;
 
@@ -254,7 +261,7 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
   causes.forEach((cause, i) => {
     if (either && cause.kind === 'reversed') return;
     const rest = without(causes, i);
-    const { list, none } = weighed(hypotheses(weighing, rest), weighing.logLikelihood(rest));
+    const { list, none } = weighed([...hypotheses(weighing, rest), ...lateAndTurned(weighing, rest, cause)], weighing.logLikelihood(rest));
     const own = list.find((one) => sameThing(one.cause, cause));
     // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
     if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
