@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../core/units';
+import { sayCapture } from '../../words/capture.page.en';
 import { Choice } from '../components/Choice';
 import { beginUnderway, wasCutOff } from '../components/underway';
 import { type Capture, type InputDeviceChoice, listInputs, startCapture, watchInputs } from './capture';
@@ -29,7 +30,7 @@ function Levels({ peaks }: { peaks: readonly number[] }) {
   return (
     <Box
       role="img"
-      aria-label={`Input level ${peaks.map((peak) => (peak > 0 ? `${formatNumber(toDb(peak), 0)} dBFS` : 'silent')).join(', ')}`}
+      aria-label={sayCapture('input-level', { peaks: peaks.map((peak) => (peak > 0 ? `${formatNumber(toDb(peak), 0)} dBFS` : 'silent')).join(', ') })}
       mt="2"
     >
       {peaks.map((peak, c) => (
@@ -119,9 +120,9 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     <Box>
       {inputs.length > 1 && (
         <Choice
-          label="Input"
+          label={sayCapture('input')}
           value={inputId ?? ''}
-          options={[{ value: '', text: 'as the system has it' }, ...inputs.map((input) => ({ value: input.id, text: input.name }))]}
+          options={[{ value: '', text: sayCapture('as-the-system-has-it') }, ...inputs.map((input) => ({ value: input.id, text: input.name }))]}
           onChange={(value) => setInputId(value || null)}
         />
       )}
@@ -129,19 +130,19 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
         {idle ? (
           <>
             <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={begin}>
-              Record
+              {sayCapture('record')}
             </Button>
             <Button minH="44px" variant="outline" disabled={busy} onClick={() => picker.current?.click()}>
-              Choose a file
+              {sayCapture('choose-a-file')}
             </Button>
           </>
         ) : (
           <>
             <Button minH="44px" variant="outline" disabled={countS !== null} onClick={() => void finish(true)}>
-              That is enough
+              {sayCapture('that-is-enough')}
             </Button>
             <Box role="timer" className="measure">
-              {countS !== null ? `in ${countS} s` : `${leftS ?? 0} s left`}
+              {countS !== null ? sayCapture('in-s', { count: countS }) : sayCapture('s-left', { left: leftS ?? 0 })}
             </Box>
           </>
         )}
@@ -150,7 +151,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
           type="file"
           hidden
           accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
-          aria-label={`${name} file`}
+          aria-label={sayCapture('file', { name })}
           onChange={(event) => {
             const [file] = event.target.files ?? [];
             if (file) onHeard({ name: file.name, blob: file });
@@ -161,7 +162,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
       {peaks.length > 0 && <Levels peaks={peaks} />}
       {idle && wasCutOff('recording') && (
         <Box role="status" mt="2">
-          The page was reloaded while recording, and nothing of it was kept. Record again.
+          {sayCapture('the-page-was-reloaded-while-recording')}
         </Box>
       )}
       {problem && (
@@ -170,7 +171,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
         </Box>
       )}
       <Box fontSize="sm" color="quiet" mt="2">
-        The browser asks before it listens, with its own processing switched off; what it hears stays on this machine.
+        {sayCapture('the-browser-asks-before-it-listens')}
       </Box>
     </Box>
   );

@@ -1,4 +1,5 @@
 import { writeWav } from '../../core/audio';
+import { sayCapture } from '../../words/capture.page.en';
 import recorderUrl from './recorder.worklet.ts?worker&url';
 
 /** An input that the browser offers. */
@@ -22,22 +23,21 @@ export type CaptureAnswer = { readonly ok: true; readonly capture: Capture } | {
 const MOST_CHANNELS = 32;
 
 const REFUSALS: Readonly<Record<string, string>> = {
-  NotAllowedError: 'The browser was not allowed to listen: allow the microphone for this page beside its address, then press Record again.',
-  NotFoundError: 'No audio input was found: plug the interface in, wait for it to appear in the list, then press Record again.',
-  NotReadableError: 'The input is in use by another program or was unplugged: close that program or plug it in again.',
-  OverconstrainedError: 'The chosen input has gone: choose another from the list.',
+  NotAllowedError: sayCapture('the-browser-was-not-allowed-to'),
+  NotFoundError: sayCapture('no-audio-input-was-found-plug'),
+  NotReadableError: sayCapture('the-input-is-in-use-by'),
+  OverconstrainedError: sayCapture('the-chosen-input-has-gone-choose'),
 };
 
 const reasonOf = (error: unknown): string =>
-  (error instanceof DOMException && REFUSALS[error.name]) ||
-  'This browser cannot record here: record with the program you know and choose the file instead.';
+  (error instanceof DOMException && REFUSALS[error.name]) || sayCapture('this-browser-cannot-record-here-record');
 
 /** Inputs that can be chosen; their names are known once the browser was allowed to listen. */
 export async function listInputs(): Promise<InputDeviceChoice[]> {
   if (!navigator.mediaDevices) return [];
   const found = await navigator.mediaDevices.enumerateDevices().catch(() => []);
   return found.flatMap(({ kind, deviceId, label }, i) =>
-    kind === 'audioinput' && deviceId ? [{ id: deviceId, name: label || `Input ${i + 1}` }] : [],
+    kind === 'audioinput' && deviceId ? [{ id: deviceId, name: label || sayCapture('input-2', { i: i + 1 }) }] : [],
   );
 }
 
@@ -130,7 +130,7 @@ export async function startCapture(
       await capture.cancel();
     }
     letGo();
-    return { ok: false, reason: 'The view was left before the browser might listen: nothing was recorded.' };
+    return { ok: false, reason: sayCapture('the-view-was-left-before-the') };
   } catch (error) {
     letGo();
     return { ok: false, reason: reasonOf(error) };

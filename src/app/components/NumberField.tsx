@@ -1,5 +1,6 @@
 import { Box, Input } from '@chakra-ui/react';
 import { useEffect, useId, useState } from 'react';
+import { sayComponents } from '../../words/components.page.en';
 
 interface Props {
   readonly label: string;
@@ -25,7 +26,7 @@ export function NumberField({ label, unit, value, low, high, digits = 1, onCommi
   const commit = (): void => {
     const typed = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
     if (text.trim() === '' || !Number.isFinite(typed) || typed < low || typed > high) {
-      setProblem(`${label} must be a number from ${low} to ${high}${unit && ` ${unit}`}.`);
+      setProblem(sayComponents('must-be-a-number-from-to', { label, low, high, unit: unit && ` ${unit}` }));
       return;
     }
     setProblem(null);

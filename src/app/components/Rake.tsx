@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { sayComponents } from '../../words/components.page.en';
 
 export interface RakeMark {
   readonly id: string;
@@ -15,7 +16,8 @@ export interface RakeMark {
 const FLOOR_DB = -30;
 const PAD = { left: 8, right: 40, top: 22, bottom: 20 };
 
-const wayUp = (upright: boolean | null): string => (upright === null ? 'unsettled' : upright ? 'normal' : 'reversed');
+const wayUp = (upright: boolean | null): string =>
+  upright === null ? sayComponents('unsettled') : upright ? sayComponents('normal') : sayComponents('reversed');
 /** Left half of a mark: neither filled nor hollow. */
 const halfDisc = (cy: number, r: number): string => `M0 ${cy - r}A${r} ${r} 0 0 0 0 ${cy + r}Z`;
 
@@ -54,7 +56,9 @@ export const Rake = memo(function Rake({
         Math.abs(x(other.timeMs) - x(mark.timeMs)) < 20 &&
         (other.timeMs < mark.timeMs || (other.timeMs === mark.timeMs && marks.indexOf(other) < marks.indexOf(mark))),
     ).length;
-  const described = marks.map((mark) => `${mark.label} ${mark.timeMs.toFixed(2)} ms ${wayUp(mark.upright)}`).join(', ');
+  const described = marks
+    .map((mark) => sayComponents('ms', { label: mark.label, time: mark.timeMs.toFixed(2), wayUp: wayUp(mark.upright) }))
+    .join(', ');
   return (
     <svg
       className="rake"
@@ -62,7 +66,7 @@ export const Rake = memo(function Rake({
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${title}: ${described || 'nothing arrives'}`}
+      aria-label={`${title}: ${described || sayComponents('nothing-arrives')}`}
     >
       <line className="axis" x1={PAD.left} x2={width - 4} y1={base} y2={base} />
       {ticks.map((t) => (

@@ -1,3 +1,4 @@
+import { sayComponents } from '../../words/components.page.en';
 export type SeverityName = 'fix' | 'improve' | 'note' | 'fine';
 
 const PATHS: Record<SeverityName, string> = {
@@ -7,7 +8,12 @@ const PATHS: Record<SeverityName, string> = {
   fine: 'M2 8.5 6.2 13 14 3.5',
 };
 
-const WORDS: Record<SeverityName, string> = { fix: 'Fix', improve: 'Improve', note: 'Note', fine: 'Fine' };
+const WORDS: Record<SeverityName, string> = {
+  fix: sayComponents('fix'),
+  improve: sayComponents('improve'),
+  note: sayComponents('note'),
+  fine: sayComponents('fine'),
+};
 
 /** How bad, as a word and a shape as well as a colour: wedge, lozenge, ring, tick. */
 export function Severity({ severity }: { severity: SeverityName }) {

@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { sayComponents } from '../../words/components.page.en';
 import { Severity, type SeverityName } from './Severity';
 
 interface Props {
@@ -48,7 +49,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
         )}
         {moveLabel && onHear && (
           <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" borderColor="edge" onClick={onHear}>
-            Hear it
+            {sayComponents('hear-it')}
           </Button>
         )}
         {why && (
@@ -61,7 +62,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
             aria-expanded={open}
             onClick={() => setOpen(!open)}
           >
-            Why
+            {sayComponents('why')}
           </Button>
         )}
       </Flex>

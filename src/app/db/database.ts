@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie';
+import { sayDb } from '../../words/db.page.en';
 import { newId } from '../components/newId';
 
 /** A stored session as it was written, of whatever version: nothing is known of it until it is read. */
@@ -135,11 +136,10 @@ export function openOrGiveUp(): void {
 export function saveProblem(error: unknown): string {
   const name = error instanceof Error ? error.name : '';
   const inner = (error as { inner?: { name?: string } } | null)?.inner?.name ?? '';
-  if (name === 'QuotaExceededError' || inner === 'QuotaExceededError')
-    return 'The browser has no room left, so your last changes are not saved: export this session now, then delete old ones.';
-  return 'The browser refuses to save (a private window, or storage switched off), so your changes live only in this tab: export this session before you close it.';
+  if (name === 'QuotaExceededError' || inner === 'QuotaExceededError') return sayDb('the-browser-has-no-room-left');
+  return sayDb('the-browser-refuses-to-save-a');
 }
 
 /** Why a read failed; nothing is taken to be absent only because it could not be read. */
 export const readProblem = (error: unknown): string =>
-  `The browser’s storage cannot be read just now (${error instanceof Error ? error.name : 'unknown trouble'}). Nothing was changed; load the page again, and close other tabs of Shuttlecraft if it stays so.`;
+  sayDb('the-browsers-storage-cannot-be-read', { error: error instanceof Error ? error.name : sayDb('unknown-trouble') });

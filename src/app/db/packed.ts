@@ -1,3 +1,4 @@
+import { sayDb } from '../../words/db.page.en';
 import type { SoundRow } from './database';
 
 /** The document of a backup within its archive, and where the sounds of attempts stand. */
@@ -16,7 +17,7 @@ export type PackedSound = Pick<SoundRow, 'files' | 'matching'>;
 /** No document is larger: what says so in a small archive is not unpacked. */
 const LARGEST_BYTES = 300e6;
 
-const BROKEN = 'cannot be used: it is no backup that can be read to its end. Copy it again, or choose another. Nothing was changed.';
+const BROKEN = sayDb('cannot-be-used-it-is-no');
 
 /** The library of archives, fetched when one is made or opened; nothing of a sound is packed, so that it needs no workers. */
 async function archives() {

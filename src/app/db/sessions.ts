@@ -1,5 +1,6 @@
 import { mergedOnto, readSession, SESSION_VERSION, type Session, sessionContent, storedName } from '../../core/document';
 import type { InSteps } from '../../core/exchange';
+import { sayDb } from '../../words/db.page.en';
 import { inPieces } from '../components/inPieces';
 import { newId } from '../components/newId';
 import { database, type SessionRow, TAB_ID } from './database';
@@ -13,7 +14,7 @@ export type Stored =
 function storedOf(row: SessionRow): Stored {
   const read = readSession(row.session);
   if (read.ok && read.value.id === row.id) return { kind: 'session', session: read.value, revision: row.revision };
-  const reason = read.ok ? 'The session is stored under another id than its own.' : read.reason;
+  const reason = read.ok ? sayDb('the-session-is-stored-under-another') : read.reason;
   return { kind: 'unreadable', id: row.id, updatedAt: String(row.updatedAt), reason, raw: row.session };
 }
 
@@ -112,7 +113,7 @@ export async function loadSession(id: string): Promise<Stored | null> {
     const { session, beside } = takenUp(found.session, row, left);
     for (const other of beside) {
       if (sessionContent(other) === sessionContent(session)) continue;
-      const copy = { ...other, id: newId(), name: storedName(`${other.name.slice(0, 100)}, recovered`) };
+      const copy = { ...other, id: newId(), name: storedName(sayDb('recovered', { other: other.name.slice(0, 100) })) };
       await database.sessions.put(rowOf(copy, 1));
     }
     if (session === found.session && !isOlder(row.session)) return found;
@@ -200,7 +201,7 @@ export const undelete = (id: string): Promise<'back' | 'beside' | 'gone'> =>
     const fresh = newId();
     const session =
       stored.kind === 'session'
-        ? { ...stored.session, id: fresh, name: storedName(`${stored.session.name.slice(0, 100)}, as deleted`) }
+        ? { ...stored.session, id: fresh, name: storedName(sayDb('as-deleted', { session: stored.session.name.slice(0, 100) })) }
         : kept.row.session;
     await database.sessions.put({ ...kept.row, id: fresh, revision: 1, session });
     return 'beside';

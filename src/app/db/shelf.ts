@@ -1,4 +1,5 @@
 import { readShelf, SHELF_FORMAT, SHELF_VERSION, type Shelf, shelfOf, shelfProblem } from '../../core/document';
+import { sayDb } from '../../words/db.page.en';
 import { database, type ShelfRow } from './database';
 
 /** What the shelf holds before anything was put on it. */
@@ -29,11 +30,11 @@ export const changeShelf = (change: (shelf: Shelf) => Shelf): Promise<ShelfChang
   database.transaction('rw', database.shelves, async (): Promise<ShelfChanged> => {
     const row = await database.shelves.get('shelf');
     const stored = shelfIn(row);
-    if (stored.kind === 'unreadable') return { ok: false, reason: `${stored.reason} Nothing was changed; export it from Sessions.` };
+    if (stored.kind === 'unreadable') return { ok: false, reason: sayDb('nothing-was-changed-export-it-from', { reason: stored.reason }) };
     const before = stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF;
     const shelf = shelfOf(change(before));
     const problem = shelfProblem(shelf);
-    if (problem) return { ok: false, reason: `That cannot be put on the shelf: ${problem}. Nothing was changed.` };
+    if (problem) return { ok: false, reason: sayDb('that-cannot-be-put-on-the', { problem }) };
     await database.shelves.put({
       id: 'shelf',
       revision: (row?.revision ?? 0) + 1,

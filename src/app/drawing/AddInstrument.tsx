@@ -2,13 +2,14 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { addInstrument, type Session } from '../../core/document';
 import { familyOf, INSTRUMENT_KINDS } from '../../core/instruments';
 import { inUnits } from '../../core/units';
+import { sayDrawing } from '../../words/drawing.page.en';
 import { Choice } from '../components/Choice';
 import { newId } from '../components/newId';
 import { runCommand } from '../stores/sessionStore';
 import { chooseInstrument, FIRST_OFFERED, setView, useViewStore } from '../stores/viewStore';
 import { InstrumentThumb } from './InstrumentThumb';
 
-const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
+const GROUPS = [sayDrawing('drums'), sayDrawing('guitar-and-voice'), sayDrawing('piano'), sayDrawing('percussion'), sayDrawing('horns')] as const;
 
 /** A place off the walls, beside what is there already. */
 function freePlace(session: Session): { x: number; y: number } {
@@ -34,7 +35,7 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
   };
   return (
     <Box py="3">
-      <Box mb="2">{session.instruments.length === 0 ? 'The room is empty. What is played in it?' : 'What else is played?'}</Box>
+      <Box mb="2">{session.instruments.length === 0 ? sayDrawing('the-room-is-empty-what-is') : sayDrawing('what-else-is-played')}</Box>
       {GROUPS.map((group) => (
         <Box key={group} mb="2">
           <Box fontSize="sm" color="quiet">
@@ -69,7 +70,7 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
         </Box>
       ))}
       <Choice
-        label="Size or build"
+        label={sayDrawing('size-or-build')}
         value={variant}
         options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
         onChange={(next) => setView({ nextInstrument: { kind, variant: next } })}
@@ -79,11 +80,11 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
       </Box>
       <Flex gap="2" mt="3">
         <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
-          Put it in the room
+          {sayDrawing('put-it-in-the-room')}
         </Button>
         {onDone && (
           <Button size="sm" minH="44px" variant="outline" onClick={onDone}>
-            Leave it
+            {sayDrawing('leave-it')}
           </Button>
         )}
       </Flex>

@@ -1,6 +1,7 @@
 import type { Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { distance, type Vec3 } from '../../core/math';
+import { sayDrawing } from '../../words/drawing.page.en';
 import { InstrumentDrawing } from './InstrumentDrawing';
 import { stringColour } from './MicrophoneGlyph';
 import { type Face, paperFor, projectionOf } from './projection';
@@ -40,7 +41,7 @@ export function MovedMicrophones({ session, microphones, face, width, height, ti
       viewBox={`0 0 ${width} ${height}`}
       style={{ width: '100%', maxWidth: width, height: 'auto' }}
       role="img"
-      aria-label={`${title}, ${face === 'plan' ? 'from above' : 'from the side'}`}
+      aria-label={sayDrawing('face-from-above-from-the-side', { title, face: face === 'plan' ? 'yes' : 'no' })}
     >
       {session.instruments.map((instrument) => (
         <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />

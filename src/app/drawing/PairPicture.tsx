@@ -3,6 +3,7 @@ import { partsOfSourceKey } from '../../core/arrivals';
 import type { Pair } from '../../core/document';
 import type { ImagePlace } from '../../core/stereo';
 import { formatFrequency, formatNumber } from '../../core/units';
+import { sayDrawing } from '../../words/drawing.page.en';
 
 /** Farther from the middle than this a source that should be central is told, share of the way to a loudspeaker. */
 const CENTRAL = 0.12;
@@ -12,7 +13,9 @@ const FAR_OFF = 0.3;
 const [LANE, TOP, SIDE] = [15, 16, 40];
 
 const side = (position: number): string =>
-  Math.abs(position) < 0.06 ? 'in the middle' : `${formatNumber(100 * Math.abs(position), 0)} % ${position < 0 ? 'left' : 'right'}`;
+  Math.abs(position) < 0.06
+    ? sayDrawing('in-the-middle')
+    : `${formatNumber(100 * Math.abs(position), 0)} % ${position < 0 ? sayDrawing('left') : sayDrawing('right')}`;
 
 /** A picture as the player sees it, or turned round for the audience. */
 export const seenFrom = (places: readonly ImagePlace[], isAudience: boolean): ImagePlace[] =>
@@ -28,12 +31,12 @@ export function PairPicture({ places, width }: { places: readonly ImagePlace[]; 
   const x = (position: number): number => width / 2 + position * (width / 2 - SIDE);
   const label = places.map(({ name, position }) => `${name} ${side(position)}`).join(', ');
   return (
-    <svg className="drawing" width={width} height={height} role="img" aria-label={`Between the loudspeakers: ${label}`}>
+    <svg className="drawing" width={width} height={height} role="img" aria-label={sayDrawing('between-the-loudspeakers', { label })}>
       {([-1, 0, 1] as const).map((at) => (
         <g key={at}>
           <path d={`M${x(at)} ${TOP - 2}V${height - 4}`} stroke="var(--chakra-colors-line)" strokeDasharray={at === 0 ? undefined : '3 3'} />
           <text x={x(at)} y={11} textAnchor="middle" style={{ fontSize: 12, fill: 'var(--chakra-colors-quiet)' }}>
-            {at === -1 ? 'left' : at === 0 ? 'middle' : 'right'}
+            {at === -1 ? sayDrawing('left') : at === 0 ? sayDrawing('middle') : sayDrawing('right')}
           </text>
         </g>
       ))}
@@ -75,23 +78,23 @@ export function PictureWords({ pair, places }: { pair: Pair; places: readonly Im
     <>
       {centre && (
         <Box color={Math.abs(centre.position) > CENTRAL ? 'improve' : 'ink'}>
-          {centre.name} is {side(centre.position)}
-          {Math.abs(centre.position) > CENTRAL ? ': make its two strings equal to bring it to the middle.' : ', as it should be.'}
+          {sayDrawing('is-position-make-its-two-strings', {
+            centre: centre.name,
+            side: side(centre.position),
+            position: Math.abs(centre.position) > CENTRAL ? 'yes' : 'no',
+          })}
         </Box>
       )}
       {others.map(({ sourceKey, name, position }) => (
         <Box key={sourceKey} mt="1" color="improve">
-          {name} is {side(position)}: turn the pair about the {centre?.name.toLowerCase() ?? 'middle'} until both strings to it are equal too, or pan
-          its own microphone to the middle.
+          {sayDrawing('is-turn-the-pair-about-the', { name, side: side(position), centre: centre?.name.toLowerCase() ?? 'middle' })}
         </Box>
       ))}
-      <Box mt="1">The picture reaches {formatNumber(100 * widest, 0)} % of the way to the loudspeakers.</Box>
+      <Box mt="1">{sayDrawing('the-picture-reaches-of-the-way', { value: formatNumber(100 * widest, 0) })}</Box>
       {worst?.monoDipHz ? (
-        <Box mt="1">
-          Added to mono, the {worst.name.toLowerCase()} dips first, at {formatFrequency(worst.monoDipHz)}.
-        </Box>
+        <Box mt="1">{sayDrawing('added-to-mono-the-dips-first', { worst: worst.name.toLowerCase(), monoDip: formatFrequency(worst.monoDipHz) })}</Box>
       ) : (
-        <Box mt="1">Added to mono, nothing dips that matters.</Box>
+        <Box mt="1">{sayDrawing('added-to-mono-nothing-dips-that')}</Box>
       )}
     </>
   );

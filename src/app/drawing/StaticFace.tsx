@@ -2,6 +2,7 @@ import type { Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { resolvePlan } from '../../core/planning';
 import { poseOf } from '../../core/stands';
+import { sayDrawing } from '../../words/drawing.page.en';
 import { FurnishingDrawing } from './FurnishingDrawing';
 import { angleOnPaper } from './glyphAngle';
 import { InstrumentDrawing } from './InstrumentDrawing';
@@ -31,7 +32,12 @@ export function StaticFace({ session, face, width, height, plain: isPlain = fals
   const paper = paperFor(projection, width, height, plain ? 10 : 30, sessionFocus(session, projection));
   const plan = resolvePlan(session);
   return (
-    <svg className="drawing" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${session.name}, ${face === 'plan' ? 'plan' : 'elevation'}`}>
+    <svg
+      className="drawing"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={sayDrawing('face-plan-elevation', { session: session.name, face: face === 'plan' ? 'yes' : 'no' })}
+    >
       {bare ? null : plain ? (
         <rect
           className="room"
@@ -41,7 +47,12 @@ export function StaticFace({ session, face, width, height, plain: isPlain = fals
           height={paper.projection.heightM * paper.pixelsPerM}
         />
       ) : (
-        <RoomFrame paper={paper} units={session.units} title={face === 'plan' ? 'Plan' : 'From the side'} room={session.room} />
+        <RoomFrame
+          paper={paper}
+          units={session.units}
+          title={face === 'plan' ? sayDrawing('plan') : sayDrawing('from-the-side')}
+          room={session.room}
+        />
       )}
       {session.instruments.map((instrument) => (
         <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />

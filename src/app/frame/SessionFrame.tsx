@@ -5,6 +5,7 @@ import { Link, Outlet, useParams } from 'react-router';
 import { getReady, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { patchTroubles } from '../../core/planning';
+import { sayFrame } from '../../words/frame.page.en';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
 import { openAttempts } from '../stores/attemptStore';
@@ -81,7 +82,7 @@ function Banners({ session }: { session: Session }) {
       variant="outline"
       onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}
     >
-      Export it
+      {sayFrame('export-it')}
     </Button>
   );
   return (
@@ -90,7 +91,7 @@ function Banners({ session }: { session: Session }) {
         <Banner grave words={saveProblem}>
           {exportIt}
           <Button size="sm" minH="44px" variant="outline" onClick={saveAgain}>
-            Try again
+            {sayFrame('try-again')}
           </Button>
         </Banner>
       )}
@@ -98,14 +99,14 @@ function Banners({ session }: { session: Session }) {
         <Banner grave words="This session was deleted in another tab. What you see is only here now.">
           {exportIt}
           <Button size="sm" minH="44px" variant="outline" onClick={keepAnyway}>
-            Keep it
+            {sayFrame('keep-it')}
           </Button>
         </Banner>
       )}
       {notice && (
         <Banner grave={false} words={notice}>
           <Button size="sm" minH="44px" variant="outline" onClick={dismissNotice}>
-            Good
+            {sayFrame('good')}
           </Button>
         </Banner>
       )}
@@ -129,9 +130,9 @@ function DueReminders({ session }: { session: Session }) {
           size="sm"
           minH="44px"
           variant="outline"
-          onClick={() => runCommand(getReady('change the reminders', { reminders: reminders.filter((other) => other !== reminder) }))}
+          onClick={() => runCommand(getReady(sayFrame('change-the-reminders'), { reminders: reminders.filter((other) => other !== reminder) }))}
         >
-          Done
+          {sayFrame('done')}
         </Button>
       </Banner>
     ));
@@ -143,7 +144,7 @@ function PowerDangers({ session }: { session: Session }) {
   return dangers.map(({ microphoneId, message }) => (
     <Banner key={microphoneId} grave words={message}>
       <Button asChild size="sm" minH="44px" variant="outline">
-        <Link to={`/session/${session.id}/patch`}>Look at the patch</Link>
+        <Link to={`/session/${session.id}/patch`}>{sayFrame('look-at-the-patch')}</Link>
       </Button>
     </Banner>
   ));
@@ -185,7 +186,7 @@ export function SessionFrame() {
   if (opened && opened.kind !== 'open')
     return (
       <Box p="8" role={opened.kind === 'trouble' ? 'alert' : undefined}>
-        {opened.kind === 'trouble' ? opened.reason : 'There is no session here.'} <Link to="/">Go to all sessions.</Link>
+        {opened.kind === 'trouble' ? opened.reason : sayFrame('there-is-no-session-here')} <Link to="/">{sayFrame('go-to-all-sessions')}</Link>
       </Box>
     );
   if (!session || session.id !== id) return null;

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { NavLink } from 'react-router';
 import type { Session } from '../../core/document';
+import { sayFrame } from '../../words/frame.page.en';
 import { STATIONS } from '../stations';
 import { useAttempts } from '../stores/attemptStore';
 import { useNoPatch } from '../stores/patchVerdict';
@@ -9,7 +10,12 @@ import { useKeptProof, useProof } from '../stores/proofStore';
 import { useTakeStore } from '../stores/takeStore';
 import type { StopState } from './station';
 
-const STATE_WORDS: Record<StopState, string> = { open: 'not begun', begun: 'begun', trouble: 'something to fix', done: 'done' };
+const STATE_WORDS: Record<StopState, string> = {
+  open: sayFrame('not-begun'),
+  begun: sayFrame('begun'),
+  trouble: sayFrame('something-to-fix'),
+  done: sayFrame('done-2'),
+};
 
 /** Stops of the line, in the order of the day. */
 const STOPS = STATIONS.filter((station) => station.order !== null).sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
@@ -40,7 +46,7 @@ export function StationLine({ session }: { session: Session }) {
   return (
     <Flex
       as="nav"
-      aria-label="Stations"
+      aria-label={sayFrame('stations')}
       className="no-print"
       direction={{ base: 'row', md: 'column' }}
       order={{ base: 3, md: 0 }}

@@ -5,6 +5,7 @@ import { editSession, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { inputsInUse, patchInputs } from '../../core/planning';
 import { formatTemperature } from '../../core/units';
+import { sayFrame } from '../../words/frame.page.en';
 import { download, fileName } from '../components/download';
 import { livePlan } from '../stores/planHooks';
 import { redo, runCommand, type Saving, undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
@@ -17,19 +18,20 @@ function Facts({ session }: { session: Session }) {
   const count = session.microphones.length;
   return (
     <Flex gap="2" color="quiet" fontSize="sm" className="measure facts" display={{ base: 'none', md: 'flex' }} align="center">
-      <span>{count === 1 ? '1 microphone' : `${count} microphones`}</span>
-      <span>
-        {inputsInUse(session)} of {inputs} inputs
-      </span>
+      <span>{count === 1 ? sayFrame('1-microphone') : sayFrame('microphones', { count })}</span>
+      <span>{sayFrame('of-inputs', { inputsInUse: inputsInUse(session), inputs })}</span>
       {session.shelf.stands.length > 0 && (
         <span>
-          {session.microphones.filter((placed) => placed.stand).length} of {session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0)} stands
+          {sayFrame('of-stands', {
+            microphones: session.microphones.filter((placed) => placed.stand).length,
+            reduce: session.shelf.stands.reduce((sum, stand) => sum + stand.count, 0),
+          })}
         </span>
       )}
       <span>{formatTemperature(session.room.temperatureC, session.units)}</span>
       {fixes > 0 && (
         <Box as="span" color="fix" fontWeight="700">
-          ▲ {fixes} to fix
+          {sayFrame('to-fix', { fixes })}
         </Box>
       )}
     </Flex>
@@ -43,7 +45,7 @@ function SessionMenu({ session }: { session: Session | null }) {
       <Menu.Trigger asChild>
         <Button variant="ghost" px="2" minH="44px" fontWeight="700" fontSize="lg" maxW={{ base: '150px', md: '320px' }}>
           <Box as="span" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-            {session?.name ?? 'Shuttlecraft'}
+            {session?.name ?? sayFrame('shuttlecraft')}
           </Box>
           <ChevronDown size={16} aria-hidden="true" />
         </Button>
@@ -52,15 +54,15 @@ function SessionMenu({ session }: { session: Session | null }) {
         <Menu.Positioner>
           <Menu.Content bg="panel" borderWidth="1px" borderColor="edge">
             <Menu.Item value="sessions" minH="44px" onClick={() => navigate('/')}>
-              All sessions
+              {sayFrame('all-sessions')}
             </Menu.Item>
             {session && (
               <Menu.Item value="ears" minH="44px" onClick={() => navigate(`/session/${session.id}/ears`)}>
-                Ears: delay, polarity, drills
+                {sayFrame('ears-delay-polarity-drills')}
               </Menu.Item>
             )}
             <Menu.Item value="shelf" minH="44px" onClick={() => navigate(session ? `/session/${session.id}/shelf` : '/shelf')}>
-              Shelf
+              {sayFrame('shelf')}
             </Menu.Item>
             {session && (
               <Menu.Item
@@ -68,7 +70,7 @@ function SessionMenu({ session }: { session: Session | null }) {
                 minH="44px"
                 onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}
               >
-                Export this session
+                {sayFrame('export-this-session')}
               </Menu.Item>
             )}
           </Menu.Content>
@@ -94,7 +96,12 @@ function HistoryButtons() {
   );
 }
 
-const SAVING_WORDS: Record<Saving, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved', gone: 'Not saved' };
+const SAVING_WORDS: Record<Saving, string> = {
+  saved: sayFrame('saved'),
+  saving: sayFrame('saving'),
+  failed: sayFrame('not-saved'),
+  gone: sayFrame('not-saved'),
+};
 /** The same in little room. */
 const SAVING_SIGNS: Record<Saving, string> = { saved: '✓', saving: '…', failed: '▲', gone: '▲' };
 
@@ -120,7 +127,7 @@ function NewVersion() {
   if (!waiting) return null;
   return (
     <Button size="sm" minH="44px" mr="2" variant="outline" color="tape" borderColor="tape" onClick={take}>
-      New version: reload
+      {sayFrame('new-version-reload')}
     </Button>
   );
 }
@@ -155,7 +162,7 @@ export function TopBar({ session }: { session: Session | null }) {
           minH="44px"
           px="2"
           className="measure"
-          aria-label={metric ? 'cm: metric, switch to imperial' : 'in: imperial, switch to metric'}
+          aria-label={metric ? sayFrame('cm-metric-switch-to-imperial') : sayFrame('in-imperial-switch-to-metric')}
           onClick={() => {
             const next = metric ? 'imperial' : 'metric';
             preferUnits(next);
@@ -169,7 +176,7 @@ export function TopBar({ session }: { session: Session | null }) {
           minW="44px"
           minH="44px"
           px="2"
-          aria-label={theme === 'slate' ? 'Daylight theme' : 'Dim-room theme'}
+          aria-label={theme === 'slate' ? sayFrame('daylight-theme') : sayFrame('dim-room-theme')}
           onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}
         >
           {theme === 'slate' ? <Sun size={18} /> : <Moon size={18} />}

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { type ReactNode, useState } from 'react';
 import { Link, useRouteError } from 'react-router';
 import { exportSession } from '../../core/exchange';
+import { sayFrame } from '../../words/frame.page.en';
 import { download, fileName } from '../components/download';
 import { backupFile } from '../db/backup';
 import { saveProblem } from '../db/database';
@@ -31,20 +32,18 @@ export function Trouble() {
   return (
     <Box p="8" maxW="640px" role="alert">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-        {replaced ? 'A new version is here' : 'This view failed'}
+        {replaced ? sayFrame('a-new-version-is-here') : sayFrame('this-view-failed')}
       </Box>
       <Box mb="3">
-        {session && saving !== 'saved' ? 'Your last change is not saved: export the session now. ' : 'Nothing is lost. '}
-        {replaced
-          ? 'This view’s old pieces are gone, or the server cannot be reached: load the page again.'
-          : 'Undo the last change, or load the page again; the other views and sessions still open.'}
+        {session && saving !== 'saved' ? `${sayFrame('your-last-change-is-not-saved')} ` : `${sayFrame('nothing-is-lost')} `}
+        {replaced ? sayFrame('this-views-old-pieces-are-gone') : sayFrame('undo-the-last-change-or-load')}
       </Box>
       <Box fontSize="sm" color="quiet" mb="3" overflowWrap="anywhere">
-        {problem ?? (error instanceof Error ? error.message : 'Unknown trouble')}
+        {problem ?? (error instanceof Error ? error.message : sayFrame('unknown-trouble'))}
       </Box>
       <Flex gap="2" wrap="wrap" align="center">
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => window.location.reload()}>
-          Load again
+          {sayFrame('load-again')}
         </Button>
         {session && step !== null && !replaced && (
           <Way
@@ -53,14 +52,16 @@ export function Trouble() {
               window.location.reload();
             }}
           >
-            Undo: {step}
+            {sayFrame('undo', { step })}
           </Way>
         )}
         {session && (
-          <Way onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}>Export the session</Way>
+          <Way onClick={() => download(fileName(session.name, 'json'), exportSession(session), 'application/json')}>
+            {sayFrame('export-the-session')}
+          </Way>
         )}
-        <Way onClick={backUp}>Back up everything</Way>
-        <Link to="/">All sessions</Link>
+        <Way onClick={backUp}>{sayFrame('back-up-everything')}</Way>
+        <Link to="/">{sayFrame('all-sessions')}</Link>
       </Flex>
     </Box>
   );

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { Proof } from '../../core/analysis';
 import type { Session } from '../../core/document';
+import { sayStations } from '../../words/stations.page.en';
 import type { LivePlan } from '../stores/planHooks';
 import type { useTakeStore } from '../stores/takeStore';
 
@@ -16,7 +17,7 @@ export interface Stop {
 /** The one rule for what is done bit by bit: nothing is not begun, all is done, anything between is begun. */
 export const stopOf = (done: number, of: number, what: string): Stop => ({
   state: of > 0 && done >= of ? 'done' : done > 0 ? 'begun' : 'open',
-  why: of === 0 ? `no ${what} yet` : `${done} of ${of} ${what}`,
+  why: of === 0 ? sayStations('no-yet', { what }) : sayStations('of', { done, of, what }),
 });
 
 /** What a station may look at to say how it stands. */

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { byChance } from '../../core/listening';
 import { formatNumber } from '../../core/units';
+import { sayListening } from '../../words/listening.page.en';
 import { switchTo } from './listening';
 import type { Deck } from './listeningStore';
 
@@ -18,13 +19,17 @@ export function Blind() {
   };
   const name = (deck: Deck): void => {
     const right = deck === x;
-    setTally({ right: tally.right + (right ? 1 : 0), tries: tally.tries + 1, last: right ? `Right: it was ${x}.` : `It was ${x}.` });
+    setTally({
+      right: tally.right + (right ? 1 : 0),
+      tries: tally.tries + 1,
+      last: right ? sayListening('right-it-was', { x }) : sayListening('it-was', { x }),
+    });
     setX(secret());
     hear('A');
   };
   const chance = byChance(tally.right, tally.tries);
   return (
-    <Box role="group" aria-label="Blind comparison">
+    <Box role="group" aria-label={sayListening('blind-comparison')}>
       <Flex gap="1" wrap="wrap" align="center">
         {(['A', 'B', 'X'] as const).map((what) => (
           <Button
@@ -41,16 +46,18 @@ export function Blind() {
         ))}
         {(['A', 'B'] as const).map((deck) => (
           <Button key={deck} size="sm" minH={{ base: '44px', md: '32px' }} onClick={() => name(deck)}>
-            X is {deck}
+            {sayListening('x-is', { deck })}
           </Button>
         ))}
         <Box fontSize="sm" aria-live="polite">
-          {tally.tries > 0 && (
-            <>
-              {tally.last} {tally.right} of {tally.tries} right
-              {tally.tries >= 5 ? `; by guessing alone that or better comes ${formatNumber(100 * chance, 0)} times in 100.` : '.'}
-            </>
-          )}
+          {tally.tries > 0 &&
+            sayListening('of-right-tries2-by-guessing-alone', {
+              last: tally.last,
+              right: tally.right,
+              tries: tally.tries,
+              tries2: tally.tries >= 5 ? 'yes' : 'no',
+              value: formatNumber(100 * chance, 0),
+            })}
         </Box>
       </Flex>
     </Box>

@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect } from 'react';
+import { sayListening } from '../../words/listening.page.en';
 import { Toggle } from '../components/Toggle';
 import { hearDeck, hideNames, stopDecks, useDecks } from './decks';
 import { useEscapeToStop } from './useEscapeToStop';
@@ -12,7 +13,7 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
   if (decks.length === 0) return null;
   const ordered = hidden ? hidden.flatMap((id) => decks.filter((deck) => deck.id === id)) : decks;
   return (
-    <Box role="group" aria-label="Listen" my="3">
+    <Box role="group" aria-label={sayListening('listen')} my="3">
       <Flex gap="2" wrap="wrap" align="center">
         {ordered.map(({ id, name }, i) => (
           <Button
@@ -28,12 +29,12 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
           </Button>
         ))}
         <Button minH="44px" variant="ghost" disabled={heard === null} onClick={stopDecks}>
-          Stop
+          {sayListening('stop')}
         </Button>
-        {decks.length > 1 && <Toggle label="Names hidden" on={hidden !== null} onToggle={() => hideNames(hidden === null)} />}
+        {decks.length > 1 && <Toggle label={sayListening('names-hidden')} on={hidden !== null} onToggle={() => hideNames(hidden === null)} />}
         {onChoose && (
           <Button minH="44px" variant="outline" disabled={heard === null} onClick={() => heard && onChoose(heard)}>
-            This one
+            {sayListening('this-one')}
           </Button>
         )}
       </Flex>
@@ -43,7 +44,7 @@ export function DeckBar({ onChoose }: { onChoose?: (id: string) => void }) {
         </Box>
       )}
       <Box mt="1" fontSize="sm" color="quiet">
-        At one loudness, at most −23 LUFS. Turn headphones down before you press; Escape stops it.
+        {sayListening('at-one-loudness-at-most-23')}
       </Box>
     </Box>
   );

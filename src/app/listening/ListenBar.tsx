@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Session } from '../../core/document';
+import { sayListening } from '../../words/listening.page.en';
 import { Choice } from '../components/Choice';
 import { download, fileName } from '../components/download';
 import { Segments } from '../components/Segments';
@@ -16,11 +17,11 @@ import { useEscapeToStop } from './useEscapeToStop';
 
 const ONE = 'one';
 const MONITORS = [
-  { value: 'stereo', text: 'Stereo' },
-  { value: 'mono', text: 'Mono' },
-  { value: 'left', text: 'Left' },
-  { value: 'right', text: 'Right' },
-  { value: ONE, text: 'One' },
+  { value: 'stereo', text: sayListening('stereo') },
+  { value: 'mono', text: sayListening('mono') },
+  { value: 'left', text: sayListening('left') },
+  { value: 'right', text: sayListening('right') },
+  { value: ONE, text: sayListening('one') },
 ];
 const LOUDNESSES = [-36, -30, -24, LOUDEST_LUFS];
 
@@ -37,38 +38,41 @@ export function ListenBar({ session, sources }: Props) {
   // What is dragged is heard as it goes, faster than figures beside it change.
   const live = useLiveSession() ?? session;
   const [isBlind, setBlind] = useState(false);
-  useEffect(() => putOn('A', live, 'As it stands'), [live]);
+  useEffect(() => putOn('A', live, sayListening('as-it-stands')), [live]);
   const one = typeof monitor === 'object' ? monitor.channel : null;
   const save = async (): Promise<void> => {
     const blob = await saveHeard();
-    if (blob) download(fileName(`${session.name} as heard`, 'wav'), blob, 'audio/wav');
+    if (blob) download(fileName(sayListening('as-heard', { session: session.name }), 'wav'), blob, 'audio/wav');
   };
-  if (session.microphones.length === 0) return <Box color="quiet">With a microphone on the Floor, the plan can be heard here.</Box>;
+  if (session.microphones.length === 0) return <Box color="quiet">{sayListening('with-a-microphone-on-the-floor')}</Box>;
   return (
     <Box
       role="region"
-      aria-label="Listening"
+      aria-label={sayListening('listening')}
       data-first-ms={firstMs === null ? undefined : Math.round(firstMs)}
       data-behind-ms={behindMs === null ? undefined : Math.round(behindMs)}
     >
       <Flex gap="2" wrap="wrap" align="center">
         <PlayButton />
         <Choice
-          label="What is played"
+          label={sayListening('what-is-played')}
           hideLabel
           value={playing.of === 'phrase' ? '' : playing.key}
-          options={[{ value: '', text: 'a phrase' }, ...sources.map(({ key, name }) => ({ value: key, text: `${name.toLowerCase()} alone` }))]}
+          options={[
+            { value: '', text: sayListening('a-phrase') },
+            ...sources.map(({ key, name }) => ({ value: key, text: sayListening('alone', { name: name.toLowerCase() }) })),
+          ]}
           onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
         />
         <Segments
-          label="Heard as"
+          label={sayListening('heard-as')}
           value={one ? ONE : (monitor as string)}
           options={MONITORS}
           onChange={(value) => setMonitor(value === ONE ? { channel: session.microphones[0]?.id ?? '' } : (value as 'stereo'))}
         />
         {one !== null && (
           <Choice
-            label="Microphone alone"
+            label={sayListening('microphone-alone')}
             hideLabel
             value={one}
             options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
@@ -77,43 +81,43 @@ export function ListenBar({ session, sources }: Props) {
         )}
         {one !== null && <OtherKind session={session} id={one} />}
         <Choice
-          label="Loudness"
+          label={sayListening('loudness')}
           hideLabel
           value={String(lufs)}
           options={LOUDNESSES.map((value) => ({ value: String(value), text: `${value} LUFS`.replace('-', '\u2212') }))}
           onChange={(value) => setLufs(Number(value))}
         />
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void save()} disabled={!isPlaying}>
-          Save WAV
+          {sayListening('save-wav')}
         </Button>
       </Flex>
       <Flex mt="2" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <Meter />
         {names.B === null && (
-          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => putOn('B', session, 'As it was')}>
-            Keep to compare
+          <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => putOn('B', session, sayListening('as-it-was'))}>
+            {sayListening('keep-to-compare')}
           </Button>
         )}
       </Flex>
       {names.B !== null && (
-        <Flex mt="2" gap="2" wrap="wrap" align="center" role="group" aria-label="Comparison">
+        <Flex mt="2" gap="2" wrap="wrap" align="center" role="group" aria-label={sayListening('comparison')}>
           {isBlind ? (
             <Blind />
           ) : (
             <Segments
-              label="Heard now"
+              label={sayListening('heard-now')}
               value={deck}
               options={(['A', 'B'] as const).map((value) => ({ value, text: `${value}: ${names[value] ?? ''}` }))}
               onChange={(value) => switchTo(value as Deck)}
             />
           )}
-          <Toggle label="blind" on={isBlind} onToggle={() => setBlind(!isBlind)} />
+          <Toggle label={sayListening('blind')} on={isBlind} onToggle={() => setBlind(!isBlind)} />
           <Button size="sm" variant="ghost" minH={{ base: '44px', md: '32px' }} onClick={() => takeOff('B')}>
-            End comparing
+            {sayListening('end-comparing')}
           </Button>
         </Flex>
       )}
-      <Flex mt="2" gap="1" wrap="wrap" role="group" aria-label="Channels heard" maxH={{ md: '68px' }} overflow={{ md: 'auto' }}>
+      <Flex mt="2" gap="1" wrap="wrap" role="group" aria-label={sayListening('channels-heard')} maxH={{ md: '68px' }} overflow={{ md: 'auto' }}>
         {session.microphones.map(({ id, name }) => (
           <Toggle key={id} label={name} on={!off.includes(id)} onToggle={() => toggleChannel(id)} />
         ))}
@@ -124,8 +128,7 @@ export function ListenBar({ session, sources }: Props) {
         </Box>
       )}
       <Box mt="2" fontSize="sm" color="quiet">
-        Made by us from the plan, to judge place and balance, not the instrument; kinds of microphone differ only at the ends of their range. All is
-        brought to one loudness and limited. Turn headphones down before you press Play; what is too loud for long harms hearing.
+        {sayListening('made-by-us-from-the-plan')}
       </Box>
     </Box>
   );
@@ -138,10 +141,10 @@ function OtherKind({ session, id }: { session: Session; id: string }) {
   if (!placed || others.length === 0) return null;
   return (
     <Choice
-      label="Beside another kind"
+      label={sayListening('beside-another-kind')}
       hideLabel
       value=""
-      options={[{ value: '', text: 'beside another kind' }, ...others.map((model) => ({ value: model.id, text: model.name }))]}
+      options={[{ value: '', text: sayListening('beside-another-kind-2') }, ...others.map((model) => ({ value: model.id, text: model.name }))]}
       onChange={(modelId) => {
         const model = others.find((one) => one.id === modelId);
         if (!model) return;

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef } from 'react';
 import { formatNumber } from '../../core/units';
+import { sayListening } from '../../words/listening.page.en';
 import { useListening } from './listeningStore';
 
 const LOWEST_DB = -54;
@@ -35,13 +36,13 @@ export function Meter() {
     last.current = step;
   }, [report, step]);
   const loudest = report ? dbOf(Math.max(...report.peaks)) : LOWEST_DB;
-  const words = report && loudest > LOWEST_DB ? `${formatNumber(loudest, 0)} dBFS` : 'silent';
+  const words = report && loudest > LOWEST_DB ? `${formatNumber(loudest, 0)} dBFS` : sayListening('silent');
   return (
     <Flex align="center" gap="3" minW="0" flex="1">
       <Box
         w="88px"
         role="meter"
-        aria-label="Level"
+        aria-label={sayListening('level')}
         aria-valuemin={LOWEST_DB}
         aria-valuemax={0}
         aria-valuenow={Math.round(Math.max(LOWEST_DB, loudest))}
@@ -59,7 +60,7 @@ export function Meter() {
         viewBox={`0 0 ${STEPS} 34`}
         preserveAspectRatio="none"
         role="img"
-        aria-label="One round of what is heard: left up, right down"
+        aria-label={sayListening('one-round-of-what-is-heard')}
       >
         <path d={`M0 17H${STEPS}`} stroke="var(--chakra-colors-line)" strokeWidth={0.6} vectorEffect="non-scaling-stroke" />
         <path d={traceOf(trace.current)} stroke="var(--chakra-colors-tape)" strokeWidth={0.7} opacity={0.7} />

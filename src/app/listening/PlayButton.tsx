@@ -1,5 +1,6 @@
 import { Button } from '@chakra-ui/react';
 import { useEffect } from 'react';
+import { sayListening } from '../../words/listening.page.en';
 import { getReady, play, stop } from './listening';
 import { useListening } from './listeningStore';
 
@@ -21,7 +22,7 @@ export function PlayButton() {
         else void play();
       }}
     >
-      {isPlaying ? 'Stop' : 'Play'}
+      {isPlaying ? sayListening('stop') : sayListening('play')}
     </Button>
   );
 }

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { CEILING, type MixMatrix } from '../../core/listening';
+import { sayListening } from '../../words/listening.page.en';
 import type { MixedTake } from '../../workers/protocol';
 import { engineRate, newLoop, openEngine, sleep, type Turn, takeTurn, tellPlayer, wake } from './engine';
 
@@ -33,7 +34,7 @@ const STRAIGHT: MixMatrix = [
   [1, 0],
   [0, 1],
 ];
-const SILENT_WORDS = 'This browser cannot play here: use another browser, or listen to the files in a player.';
+const SILENT_WORDS = sayListening('this-browser-cannot-play-here-use');
 
 /** Loops on the player by deck, with the gain that each is heard at. */
 let loops: ReadonlyMap<string, { readonly loop: number; readonly level: number }> = new Map();

@@ -1,5 +1,6 @@
 import { panOf, type Session } from '../../core/document';
 import { type MixMatrix, type MixPair, type Monitor, matrixOf, type Playing } from '../../core/listening';
+import { sayListening } from '../../words/listening.page.en';
 import type { ListenAnswer, TakePair } from '../../workers/listenProtocol';
 import {
   askWorker,
@@ -42,8 +43,8 @@ let askedAt = 0;
 /** Before the loudness of a loop is known it is taken to be about this. */
 const GUESS_LUFS = -20;
 
-const SILENT_WORDS = 'This browser cannot play here: look at the meter of your own player instead, or use another browser.';
-const BROKEN_WORDS = 'The sound could not be made: reload the page and press Play again.';
+const SILENT_WORDS = sayListening('this-browser-cannot-play-here-look');
+const BROKEN_WORDS = sayListening('the-sound-could-not-be-made');
 
 function onReport(report: PlayerReport): void {
   if (state().isPlaying || !report.isSilent) {
@@ -76,7 +77,7 @@ const deckOf = (loop: number): Deck | null => (decks.A?.loop === loop ? 'A' : de
 
 function onAnswer(answer: Exclude<ListenAnswer, { ask: number }>): void {
   const deck = deckOf(answer.loop);
-  if (answer.kind === 'failed') set({ problem: `The sound could not be made (${answer.reason}). Reload the page and press Play again.` });
+  if (answer.kind === 'failed') set({ problem: sayListening('the-sound-could-not-be-made-2', { reason: answer.reason }) });
   if (!deck) return;
   if (answer.kind === 'begun') {
     tellPlayer({ kind: 'loop', loop: answer.loop, channels: answer.channels, blocks: answer.blocks, blockSamples: answer.blockSamples });

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { type Attempt, type AttemptFigures, changesBetween, notPutBack, putBack } from '../../core/attempts';
 import type { Session } from '../../core/document';
+import { sayStores } from '../../words/stores.page.en';
 import { newId } from '../components/newId';
 import {
   addAttempt,
@@ -69,7 +70,7 @@ export function openAttempts(sessionId: string): Promise<void> {
   });
 }
 
-const GONE = 'This attempt was dropped in another tab: nothing was changed.';
+const GONE = sayStores('this-attempt-was-dropped-in-another');
 
 /** Does what writes, shows what is stored then, and says in a sentence when it cannot be written or is gone; its answer, or null. */
 async function written<T>(write: () => Promise<T>): Promise<T | null> {
@@ -146,7 +147,7 @@ export async function forgetAttempt({ id }: Attempt): Promise<void> {
 export async function putAttemptBack(attempt: Attempt): Promise<void> {
   const snapshot = await attemptSnapshot(attempt.id);
   if (!snapshot) {
-    useAttempts.setState({ problem: 'The set-up of this attempt cannot be read any more; its words and figures are all there is.' });
+    useAttempts.setState({ problem: sayStores('the-set-up-of-this-attempt') });
     return;
   }
   const { doc } = useSessionStore.getState();

@@ -1,19 +1,20 @@
 import { create } from 'zustand';
 import type { Session } from '../../core/document';
 import { banksToLight, isTapped, type LineFault, linePlanOf } from '../../core/lineCheck';
+import { sayStores } from '../../words/stores.page.en';
 
 /** What can be hidden in a simulated interface to be found. */
 export type Plant = LineFault['kind'] | 'any';
 export const PLANTS: readonly { readonly value: Plant; readonly text: string }[] = [
-  { value: 'any', text: 'anything' },
-  { value: 'swapped', text: 'two cables exchanged' },
-  { value: 'reversed', text: 'a reversed cable' },
-  { value: 'dead', text: 'a dead cable' },
-  { value: 'no power', text: 'a bank without power' },
-  { value: 'wrong gain', text: 'a gain that is not what it says' },
-  { value: 'hum', text: 'hum' },
-  { value: 'not answering', text: 'a device that does nothing' },
-  { value: 'dropped', text: 'a connection that drops' },
+  { value: 'any', text: sayStores('anything') },
+  { value: 'swapped', text: sayStores('two-cables-exchanged') },
+  { value: 'reversed', text: sayStores('a-reversed-cable') },
+  { value: 'dead', text: sayStores('a-dead-cable') },
+  { value: 'no power', text: sayStores('a-bank-without-power') },
+  { value: 'wrong gain', text: sayStores('a-gain-that-is-not-what') },
+  { value: 'hum', text: sayStores('hum') },
+  { value: 'not answering', text: sayStores('a-device-that-does-nothing') },
+  { value: 'dropped', text: sayStores('a-connection-that-drops') },
 ];
 
 /** What is hidden in the simulated interface of the next line check; null for nothing. */

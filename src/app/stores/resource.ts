@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { createStore, type StoreApi, useStore } from 'zustand';
+import { sayStores } from '../../words/stores.page.en';
 import type { JobAnswer } from '../../workers/jobRunner';
 import type { JobName, Jobs } from '../../workers/protocol';
 import { runJob } from '../../workers/runJob';
@@ -85,7 +86,7 @@ export function createResource<I extends object, O, N extends JobName>(wish: Wis
           (error: unknown): Known<I, O> => ({
             of: inputs,
             value: null,
-            problem: `It could not be worked out (${error instanceof Error ? error.message : 'unknown trouble'}): change something and it is tried again.`,
+            problem: sayStores('it-could-not-be-worked-out', { error: error instanceof Error ? error.message : sayStores('unknown-trouble') }),
           }),
         )
         .then((found) => {

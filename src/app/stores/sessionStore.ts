@@ -1,6 +1,7 @@
 import { temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import { type Command, commit, drafted, type Session } from '../../core/document';
+import { sayStores } from '../../words/stores.page.en';
 import { readProblem, type SessionRow } from '../db/database';
 import { loadSession, storedOf } from '../db/sessions';
 import { type Change, SessionWriter, type Written } from './sessionWriter';
@@ -55,8 +56,8 @@ let writer: SessionWriter | null = null;
 /** Sessions that were put off the bench while a write was still on its way. */
 const leaving = new Map<string, Promise<void>>();
 
-const FOLLOWED = 'Another tab changed this session; you now see its version. Undo brings yours back.';
-const ELSEWHERE = 'a change made in another tab';
+const FOLLOWED = sayStores('another-tab-changed-this-session-you');
+const ELSEWHERE = sayStores('a-change-made-in-another-tab');
 
 /** Puts a document on the screen as one step of undo. */
 function show(doc: Session, step: string, more: Partial<SessionState> = {}): void {

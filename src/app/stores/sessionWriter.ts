@@ -1,4 +1,5 @@
 import { type Command, commit, type Session } from '../../core/document';
+import { sayStores } from '../../words/stores.page.en';
 import { saveProblem, TAB_ID } from '../db/database';
 import { writeJournal } from '../db/journal';
 import { saveSession } from '../db/sessions';
@@ -15,10 +16,9 @@ export type Written =
   /** Another tab wrote in between; this is what its changes and one's own came to. */
   | { readonly kind: 'merged'; readonly session: Session; readonly notice: string };
 
-const BOTH_KEPT = 'Another tab changed this session at the same time; its changes and yours are both here.';
-const THEIRS_KEPT = 'Another tab changed this session while you went back a step; you see its version, and Undo brings yours back.';
-const SOME_LOST =
-  'Another tab changed this session at the same time, so your last change no longer fits; you see its version, and Undo brings yours back.';
+const BOTH_KEPT = sayStores('another-tab-changed-this-session-at');
+const THEIRS_KEPT = sayStores('another-tab-changed-this-session-while');
+const SOME_LOST = sayStores('another-tab-changed-this-session-at-2');
 
 const now = (): string => new Date().toISOString();
 

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { answerBrief, PANS, type Part, type Session } from '../../../core/document';
 import { partFindings } from '../../../core/planning';
+import { sayBrief } from '../../../words/brief.page.en';
 import { Choice } from '../../components/Choice';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
@@ -22,11 +23,11 @@ export function Parts({ session }: { session: Session }) {
   const change = (i: number, part: Partial<Part>): void => void keep(parts.map((old, k) => (k === i ? { ...old, ...part } : old)));
   return (
     <Box py="2" borderTopWidth="1px" borderColor="line">
-      <Box fontWeight="700">Parts, in the order they are recorded</Box>
+      <Box fontWeight="700">{sayBrief('parts-in-the-order-they-are')}</Box>
       <Box fontSize="sm" color="quiet">
-        Where each will sit is decided while it is played: a side wants a partner on the other.
+        {sayBrief('where-each-will-sit-is-decided')}
       </Box>
-      <Box as="ol" m="0" p="0" aria-label="Parts">
+      <Box as="ol" m="0" p="0" aria-label={sayBrief('parts')}>
         {parts.map((part, i) => (
           <Flex as="li" listStyleType="none" key={part.name} gap="2" py="2" align="end" wrap="wrap">
             <Box flex="1" minW="110px" fontWeight="700" overflowWrap="anywhere">
@@ -34,31 +35,31 @@ export function Parts({ session }: { session: Session }) {
             </Box>
             {i > 0 && (
               <Choice
-                label={`${part.name} against`}
+                label={sayBrief('against', { part: part.name })}
                 value={part.against ?? ''}
                 options={[
-                  { value: '', text: 'nothing' },
+                  { value: '', text: sayBrief('nothing') },
                   ...parts.filter((other) => other !== part).map((other) => ({ value: other.name, text: other.name })),
                 ]}
                 onChange={(against) => change(i, { against: against || null })}
               />
             )}
             <Choice
-              label={`${part.name} sits`}
+              label={sayBrief('sits', { part: part.name })}
               value={part.pan}
               options={PANS.map((pan) => ({ value: pan, text: pan }))}
               onChange={(pan) => change(i, { pan: pan as Part['pan'] })}
             />
-            <Toggle label="click" on={part.click} onToggle={() => change(i, { click: !part.click })} />
+            <Toggle label={sayBrief('click')} on={part.click} onToggle={() => change(i, { click: !part.click })} />
             <Button
               size="sm"
               variant="ghost"
               color="quiet"
               minH={{ base: '44px', md: '34px' }}
-              aria-label={`Take ${part.name} out`}
+              aria-label={sayBrief('take-out', { part: part.name })}
               onClick={() => keep(parts.filter((other) => other !== part))}
             >
-              Out
+              {sayBrief('out')}
             </Button>
           </Flex>
         ))}
@@ -71,7 +72,7 @@ export function Parts({ session }: { session: Session }) {
       <Flex gap="2" mt="2" align="end">
         <Box>
           <label htmlFor="part-name" style={{ fontSize: 13 }}>
-            Another part
+            {sayBrief('another-part')}
           </label>
           <Input
             id="part-name"
@@ -83,7 +84,7 @@ export function Parts({ session }: { session: Session }) {
           />
         </Box>
         <Button minH={{ base: '44px', md: '36px' }} variant="outline" onClick={add}>
-          Add it
+          {sayBrief('add-it')}
         </Button>
       </Flex>
     </Box>

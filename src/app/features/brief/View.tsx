@@ -6,6 +6,7 @@ import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted } from '../../../core/units';
 import { sayFit, setupTexts } from '../../../words';
+import { sayBrief } from '../../../words/brief.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -44,7 +45,7 @@ function Line({ session, question }: { session: Session; question: Question }) {
         </Flex>
       </Flex>
       <Box fontSize="sm" color="quiet">
-        {question.why} Used by: {question.usedBy}.
+        {sayBrief('used-by', { why: question.why, usedBy: question.usedBy })}
       </Box>
     </Box>
   );
@@ -53,12 +54,12 @@ function Line({ session, question }: { session: Session; question: Question }) {
 /** How loud each instrument is to be in the mix: asked once, where the faders stay at unity. */
 function Levels({ session }: { session: Session }) {
   return (
-    <Flex role="group" aria-label="How loud in the mix" gap="3" wrap="wrap" pb="3">
+    <Flex role="group" aria-label={sayBrief('how-loud-in-the-mix')} gap="3" wrap="wrap" pb="3">
       {session.instruments.map((instrument) => (
         <NumberField
           key={instrument.id}
-          label={`${instrument.name} in the mix`}
-          unit="dB against the loudest"
+          label={sayBrief('in-the-mix', { instrument: instrument.name })}
+          unit={sayBrief('db-against-the-loudest')}
           digits={0}
           value={wantedLevelDb(session, instrument)}
           low={-40}
@@ -79,20 +80,20 @@ function BriefPage({ session }: { session: Session }) {
   const { brief } = session;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
-      <Box flex="1" minW="0" overflow={{ md: 'auto' }} px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label="Brief">
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label={sayBrief('brief')}>
         <Box as="h1" fontSize="xl" fontWeight="700">
-          What is it for?
+          {sayBrief('what-is-it-for')}
         </Box>
         <Box color="quiet" mb="3">
-          Nothing here must be answered, and all of it can be changed later.
+          {sayBrief('nothing-here-must-be-answered-and')}
         </Box>
         {session.instruments.length === 0 ? (
           <AddInstrument session={session} />
         ) : (
           <Box pb="2">
-            <b>Played:</b> {session.instruments.map(({ name }) => name).join(', ')}
-            {session.players ? `, by ${session.players}` : ''}. <b>At hand:</b> {counted(microphones, 'microphone')}, {counted(inputs, 'input')},{' '}
-            {counted(stands, 'stand')}.
+            <b>{sayBrief('played')}</b> {session.instruments.map(({ name }) => name).join(', ')}
+            {session.players ? sayBrief('by', { players: session.players }) : ''}. <b>{sayBrief('at-hand')}</b> {counted(microphones, 'microphone')},{' '}
+            {counted(inputs, 'input')}, {counted(stands, 'stand')}.
           </Box>
         )}
         {SOUND_QUESTIONS.map((question) => (
@@ -100,8 +101,8 @@ function BriefPage({ session }: { session: Session }) {
         ))}
         <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" py="3" borderTopWidth="1px" borderColor="line">
           <NumberField
-            label="Tempo"
-            unit="a minute, 0 is free"
+            label={sayBrief('tempo')}
+            unit={sayBrief('a-minute-0-is-free')}
             digits={0}
             value={brief.tempoBpm ?? 0}
             low={0}
@@ -109,27 +110,27 @@ function BriefPage({ session }: { session: Session }) {
             onCommit={(tempo) => runCommand(answerBrief({ tempoBpm: tempo >= 20 ? tempo : undefined }))}
           />
           <Choice
-            label="Key"
+            label={sayBrief('key')}
             value={brief.key ?? ''}
-            options={[{ value: '', text: 'not said' }, ...KEYS.map((key) => ({ value: key, text: key }))]}
+            options={[{ value: '', text: sayBrief('not-said') }, ...KEYS.map((key) => ({ value: key, text: key }))]}
             onChange={(key) => runCommand(answerBrief({ key: key || undefined }))}
           />
           <Choice
-            label="Depth"
+            label={sayBrief('depth')}
             value={String(brief.bitDepth ?? '')}
             options={[
-              { value: '', text: 'not said' },
-              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? '32-bit float' : `${depth} bit` })),
+              { value: '', text: sayBrief('not-said') },
+              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? sayBrief('32-bit-float') : `${depth} bit` })),
             ]}
             onChange={(depth) => runCommand(answerBrief({ bitDepth: depth ? (Number(depth) as 16 | 24 | 32) : undefined }))}
           />
           <Choice
-            label="Where"
+            label={sayBrief('where')}
             value={brief.away === undefined ? '' : brief.away ? 'away' : 'home'}
             options={[
-              { value: '', text: 'not said' },
-              { value: 'home', text: 'at home' },
-              { value: 'away', text: 'away' },
+              { value: '', text: sayBrief('not-said') },
+              { value: 'home', text: sayBrief('at-home') },
+              { value: 'away', text: sayBrief('away') },
             ]}
             onChange={(where) => runCommand(answerBrief({ away: where === '' ? undefined : where === 'away' }))}
           />
@@ -144,10 +145,10 @@ function BriefPage({ session }: { session: Session }) {
         ))}
         <Parts session={session} />
       </Box>
-      <SidePane label="Proposals" width={380}>
+      <SidePane label={sayBrief('proposals')} width={380}>
         {session.instruments.length > 1 && instrument && (
           <Choice
-            label="For"
+            label={sayBrief('for')}
             value={instrument.id}
             options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
             onChange={setWanted}
@@ -156,7 +157,7 @@ function BriefPage({ session }: { session: Session }) {
         {instrument ? (
           <Proposals session={session} instrumentId={instrument.id} />
         ) : (
-          <Box color="quiet">With an instrument in the room, two or three set-ups are proposed here.</Box>
+          <Box color="quiet">{sayBrief('with-an-instrument-in-the-room')}</Box>
         )}
       </SidePane>
     </Flex>
@@ -164,7 +165,10 @@ function BriefPage({ session }: { session: Session }) {
 }
 
 const DEPTHS = [16, 24, 32] as const;
-const KEYS = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'].flatMap((note) => [`${note} major`, `${note} minor`]);
+const KEYS = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'].flatMap((note) => [
+  sayBrief('major', { note }),
+  sayBrief('minor', { note }),
+]);
 
 /** Set-ups that answer the brief, drawn, with their reasons and costs; one press puts one on the Floor. */
 function Proposals({ session, instrumentId }: { session: Session; instrumentId: string }) {
@@ -178,10 +182,9 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
     chooseNothing();
     void navigate('../floor', { relative: 'path' });
   };
-  if (proposals.length === 0)
-    return <Box>No set-up for the {instrument.name.toLowerCase()} can be put up with what is on the shelf: the set-ups say what is missing.</Box>;
+  if (proposals.length === 0) return <Box>{sayBrief('no-set-up-for-the-can', { instrument: instrument.name.toLowerCase() })}</Box>;
   return (
-    <Box as="ul" m="0" p="0" aria-label="Proposed set-ups">
+    <Box as="ul" m="0" p="0" aria-label={sayBrief('proposed-set-ups')}>
       {proposals.map((proposal, i) => (
         <Card
           key={proposal.recipe.id}
@@ -237,7 +240,7 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
       <Box fontWeight="700">{recipe.name}</Box>
       <Box>{sentence(because)}</Box>
       <Box fontSize="sm" color="quiet" mt="1">
-        Gives: {gives} Costs: {costs}
+        {sayBrief('gives-costs', { gives, costs })}
       </Box>
       {fit.reasons
         .map((reason) => sayFit(reason, session.units))
@@ -247,7 +250,7 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
           </Box>
         ))}
       <Button mt="2" minH="44px" {...(first ? { bg: 'tapeFill', color: '#12181b' } : { variant: 'outline' as const })} onClick={onPut}>
-        {replaces ? 'Put this up instead' : 'Put this up'}
+        {replaces ? sayBrief('put-this-up-instead') : sayBrief('put-this-up')}
       </Button>
     </Box>
   );

@@ -1,4 +1,5 @@
 import { ALIGN_HABITS, type Brief, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from '../../../core/document';
+import { sayBrief } from '../../../words/brief.page.en';
 
 /** One line of the brief: what is asked, why, and what can be said. */
 export interface Question {
@@ -11,58 +12,64 @@ export interface Question {
 }
 
 export const SOUND_QUESTIONS: readonly Question[] = [
-  { of: 'together', ask: 'Played', why: 'Together, what keeps the others out counts more.', usedBy: 'Proposals', answers: ENSEMBLES },
+  {
+    of: 'together',
+    ask: sayBrief('played-2'),
+    why: sayBrief('together-what-keeps-the-others-out'),
+    usedBy: sayBrief('proposals'),
+    answers: ENSEMBLES,
+  },
   {
     of: 'loudness',
-    ask: 'How loud',
-    why: 'It sets the estimate of what reaches the ears today; the levels of single drums are set on the Floor.',
-    usedBy: 'Hearing, in Ready and on the sheet',
+    ask: sayBrief('how-loud'),
+    why: sayBrief('it-sets-the-estimate-of-what'),
+    usedBy: sayBrief('hearing-in-ready-and-on-the'),
     answers: LOUDNESSES,
   },
   {
     of: 'picture',
-    ask: 'The song needs',
-    why: 'In a dense mix one channel is enough; alone it wants width.',
-    usedBy: 'Proposals',
+    ask: sayBrief('the-song-needs'),
+    why: sayBrief('in-a-dense-mix-one-channel'),
+    usedBy: sayBrief('proposals'),
     answers: PICTURES,
   },
   {
     of: 'roomShare',
-    ask: 'How much room',
-    why: 'Dry is close and damped; roomy is farther, in a room worth hearing.',
-    usedBy: 'Proposals, Pairs',
+    ask: sayBrief('how-much-room'),
+    why: sayBrief('dry-is-close-and-damped-roomy'),
+    usedBy: sayBrief('proposals-pairs'),
     answers: ROOM_SHARES,
   },
-  { of: 'character', ask: 'More of', why: 'Attack is near the stroke, body farther and lower.', usedBy: 'Proposals', answers: CHARACTERS },
+  { of: 'character', ask: sayBrief('more-of'), why: sayBrief('attack-is-near-the-stroke-body'), usedBy: sayBrief('proposals'), answers: CHARACTERS },
 ];
 
 export const HABIT_QUESTIONS: readonly Question[] = [
   {
     of: 'levelHabit',
-    ask: 'Level habit',
-    why: 'Patch aims its gains by it: at −12 dBFS, or at −15 for three quarters of the meter; at unity softer parts are recorded softer; as 32-bit float at −20, since nothing is lost by being low and a converter clips all the same.',
-    usedBy: 'Patch, line check, practice takes, Check',
+    ask: sayBrief('level-habit'),
+    why: sayBrief('patch-aims-its-gains-by-it'),
+    usedBy: sayBrief('patch-line-check-practice-takes-check'),
     answers: LEVEL_HABITS,
   },
   {
     of: 'fixHabit',
-    ask: 'Trouble is mended',
-    why: 'In the mix, what keeps channels apart is proposed first; at the source, fewer microphones.',
-    usedBy: 'Proposals',
+    ask: sayBrief('trouble-is-mended'),
+    why: sayBrief('in-the-mix-what-keeps-channels'),
+    usedBy: sayBrief('proposals'),
     answers: FIX_HABITS,
   },
   {
     of: 'alignHabit',
-    ask: 'Close microphones and overheads',
-    why: 'Schools differ: the natural delay is depth, or it is smear. Printed on the sheet for whoever mixes.',
-    usedBy: 'Check’s offers, the sheet',
+    ask: sayBrief('close-microphones-and-overheads'),
+    why: sayBrief('schools-differ-the-natural-delay-is'),
+    usedBy: sayBrief('checks-offers-the-sheet'),
     answers: ALIGN_HABITS,
   },
   {
     of: 'visits',
-    ask: 'Visits',
-    why: 'For many, marks on the floor and photographs go on the checklist.',
-    usedBy: 'Ready’s checklists',
+    ask: sayBrief('visits'),
+    why: sayBrief('for-many-marks-on-the-floor'),
+    usedBy: sayBrief('readys-checklists'),
     answers: ['one', 'many'],
   },
 ];

@@ -1,24 +1,25 @@
 import { Box } from '@chakra-ui/react';
 import type { Balance as Measured } from '../../../core/analysis';
 import { formatNumber, listed } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 
 /** The axis reaches down to here, LU under the loudest. */
 const FLOOR_LU = -30;
 const AXIS = [-30, -20, -10, 0];
 const share = (lu: number): number => 100 * (1 - Math.max(FLOOR_LU, lu) / FLOOR_LU);
 
-const words = (lu: number): string => (lu > -0.5 ? 'the loudest' : `${formatNumber(lu, 0)} LU`);
+const words = (lu: number): string => (lu > -0.5 ? sayCheck('the-loudest') : `${formatNumber(lu, 0)} LU`);
 
 /** How loud the sources are against each other where the picture is made: measured as bars, planned as dashes. */
 export function Balance({ balance }: { balance: Measured }) {
   const { channels, rows } = balance;
   const planned = rows.some(({ plannedLu }) => plannedLu !== null);
   return (
-    <Box as="section" mt="5" aria-label="Balance">
+    <Box as="section" mt="5" aria-label={sayCheck('balance')}>
       <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
-        Balance in {listed(channels)}, loudness against the loudest{planned ? ': measured full, planned dashed' : ''} (LU)
+        {sayCheck('balance-in-loudness-against-the-loudest', { listed: listed(channels), planned: planned ? 'yes' : 'no' })}
       </Box>
-      <Box as="ul" m="0" p="0" mt="1" maxW="640px" aria-label="Balance of the sources">
+      <Box as="ul" m="0" p="0" mt="1" maxW="640px" aria-label={sayCheck('balance-of-the-sources')}>
         {rows.map(({ name, lu, plannedLu }) => (
           <Box
             as="li"
@@ -29,7 +30,12 @@ export function Balance({ balance }: { balance: Measured }) {
             gap="3"
             alignItems="center"
             py="1"
-            aria-label={`${name}: ${words(lu)}${plannedLu === null ? '' : `, planned ${words(plannedLu)}`}`}
+            aria-label={sayCheck('plannedlu-planned', {
+              name,
+              words: words(lu),
+              plannedLu: plannedLu === null ? 'yes' : 'no',
+              words2: plannedLu === null ? '' : words(plannedLu),
+            })}
           >
             <Box overflowWrap="anywhere" fontSize="sm">
               {name}
@@ -62,7 +68,7 @@ export function Balance({ balance }: { balance: Measured }) {
       </Box>
       {planned && (
         <Box mt="1" fontSize="sm" color="quiet" maxW="640px">
-          What is planned is a model, within some 6 dB, and players differ: turn the pair, or play one part softer, before a fader.
+          {sayCheck('what-is-planned-is-a-model')}
         </Box>
       )}
     </Box>

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { lazy, type ReactNode, Suspense } from 'react';
 import type { ChannelReport } from '../../../core/analysis';
 import { formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import type { ChannelPeaks } from '../../../workers/protocol';
 import { Choice } from '../../components/Choice';
 
@@ -56,10 +57,10 @@ export function ChannelRow({ channel, wave, colour, question, listen }: Props) {
         )}
       </Box>
       <Flex gap="4" flexShrink={0} wrap="wrap">
-        <Figure name="Peak" value={`${formatNumber(channel.peakDbfs, 1)} dBFS`} bad={clips > 0} />
-        <Figure name="True peak" value={`${formatNumber(channel.truePeakDbtp, 1)} dBTP`} />
-        <Figure name="Noise" value={`${formatNumber(channel.noiseFloorDbfs, 0)} dBFS`} />
-        <Figure name="Clips" value={clips ? String(clips) : 'none'} bad={clips > 0} />
+        <Figure name={sayCheck('peak')} value={`${formatNumber(channel.peakDbfs, 1)} dBFS`} bad={clips > 0} />
+        <Figure name={sayCheck('true-peak')} value={`${formatNumber(channel.truePeakDbtp, 1)} dBTP`} />
+        <Figure name={sayCheck('noise')} value={`${formatNumber(channel.noiseFloorDbfs, 0)} dBFS`} />
+        <Figure name={sayCheck('clips')} value={clips ? String(clips) : 'none'} bad={clips > 0} />
       </Flex>
     </Flex>
   );

@@ -4,6 +4,7 @@ import type { ClockReport, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/patch';
 import { formatNumber, listed } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { matchedNow } from '../../stores/proofStore';
@@ -29,10 +30,19 @@ function besides(session: Session, report: TakeReport, matching: Readonly<Record
 
 function clockWords({ ppm, ppmSigma, offsetSamples }: ClockReport, rate: number): string {
   const known = formatNumber(Math.max(0.01, 2 * ppmSigma), 2);
-  const beginning = `At the beginning it is ${formatNumber(Math.abs(offsetSamples) / rate, 4)} s ${offsetSamples > 0 ? 'ahead' : 'behind'}, distance and start together.`;
-  if (Math.abs(ppm) < Math.max(IN_STEP_PPM, 3 * ppmSigma)) return `The two run in step, within ${known} in a million. ${beginning}`;
+  const beginning = sayCheck('at-the-beginning-it-is-s', {
+    offsetSamples: formatNumber(Math.abs(offsetSamples) / rate, 4),
+    offsetSamples2: offsetSamples > 0 ? 'yes' : 'no',
+  });
+  if (Math.abs(ppm) < Math.max(IN_STEP_PPM, 3 * ppmSigma)) return sayCheck('the-two-run-in-step-within', { known, beginning });
   const tenMinutes = formatNumber(Math.abs(ppm) * 0.6, 1);
-  return `The second counts ${formatNumber(Math.abs(ppm), 2)} in a million too ${ppm > 0 ? 'fast' : 'slow'} (±${known}): after ten minutes it is ${tenMinutes} ms off. That is a clock, no distance. ${beginning}`;
+  return sayCheck('the-second-counts-in-a-million', {
+    ppm: formatNumber(Math.abs(ppm), 2),
+    ppm2: ppm > 0 ? 'yes' : 'no',
+    known,
+    tenMinutes,
+    beginning,
+  });
 }
 
 interface Props {
@@ -56,7 +66,7 @@ export function Clocks({ session, report, mend, onMend }: Props) {
     const files = filesOfTake(session.id);
     onMend(null);
     if (files.length === 0) {
-      setFound({ words: 'The files themselves are gone with the reload: choose them again above, then compare.', bad: true, ratio: null });
+      setFound({ words: sayCheck('the-files-themselves-are-gone-with'), bad: true, ratio: null });
       return;
     }
     setBusy(true);
@@ -74,9 +84,9 @@ export function Clocks({ session, report, mend, onMend }: Props) {
   };
   const channels = besides(session, report, matching, first, second);
   return (
-    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Clocks of two recorders">
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label={sayCheck('clocks-of-two-recorders')}>
       <Box fontWeight="700" mb="1">
-        Two recorders
+        {sayCheck('two-recorders')}
       </Box>
       {drifting.map(({ group, driftPpm }) => {
         const own = { channels: group, ratio: 1 + driftPpm * 1e-6 };
@@ -96,20 +106,22 @@ export function Clocks({ session, report, mend, onMend }: Props) {
             aria-pressed={isOn}
             onClick={() => onMend(isOn ? null : own)}
           >
-            {isOn ? '✓ ' : ''}Take the {formatNumber(Math.abs(driftPpm), 1)} in a million that the strokes show out of {listed(group)} in the
-            corrected files
+            {sayCheck('ison-take-the-in-a-million', {
+              isOn: isOn ? 'yes' : 'no',
+              driftPpm: formatNumber(Math.abs(driftPpm), 1),
+              listed: listed(group),
+            })}
           </Button>
         );
       })}
       <Box mb="2" maxW="640px">
-        One channel of each that hears the same playing: the delay between them every second tells a clock that runs away from a stand that is farther
-        off.
+        {sayCheck('one-channel-of-each-that-hears')}
       </Box>
       <Flex gap="2" wrap="wrap" align="end">
-        <Choice label="By the first recorder" value={first} options={options} onChange={setFirst} />
-        <Choice label="By the second" value={second} options={options} onChange={setSecond} />
+        <Choice label={sayCheck('by-the-first-recorder')} value={first} options={options} onChange={setFirst} />
+        <Choice label={sayCheck('by-the-second')} value={second} options={options} onChange={setSecond} />
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" disabled={busy || first === second} onClick={() => void compare()}>
-          {busy ? 'Comparing' : 'Compare their clocks'}
+          {busy ? sayCheck('comparing') : sayCheck('compare-their-clocks')}
         </Button>
       </Flex>
       {found && (
@@ -126,7 +138,7 @@ export function Clocks({ session, report, mend, onMend }: Props) {
           aria-pressed={mend !== null}
           onClick={() => onMend(mend ? null : { channels, ratio: found.ratio ?? 1 })}
         >
-          {mend ? '✓ ' : ''}Take it out of {channels.join(', ')} in the corrected files
+          {sayCheck('mend-take-it-out-of-in', { mend: mend ? 'yes' : 'no', channels: channels.join(', ') })}
         </Button>
       )}
     </Box>

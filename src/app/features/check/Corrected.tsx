@@ -5,6 +5,7 @@ import type { Session } from '../../../core/document';
 import { inputList } from '../../../core/exchange';
 import { formatNumber } from '../../../core/units';
 import { correctionsOf, isFaulty, type Remeasured, remeasured, verdictsOf } from '../../../core/verdict';
+import { sayCheck } from '../../../words/check.page.en';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
@@ -20,10 +21,12 @@ import { gainWords, offersOf } from './sumOffers';
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
   const done = [
     ...(flip ? ['inverted'] : []),
-    ...(seconds ? [`moved ${formatNumber(Math.abs(seconds) * 1000, 2)} ms ${seconds > 0 ? 'later' : 'earlier'}`] : []),
-    ...(ratio === 1 ? [] : ['brought to the first recorder’s clock']),
+    ...(seconds
+      ? [sayCheck('moved-ms-seconds2-later-earlier', { seconds: formatNumber(Math.abs(seconds) * 1000, 2), seconds2: seconds > 0 ? 'yes' : 'no' })]
+      : []),
+    ...(ratio === 1 ? [] : [sayCheck('brought-to-the-first-recorders-clock')]),
   ];
-  return `${channel} ${done.join(' and ')}`;
+  return `${channel} ${done.join(` ${sayCheck('and')} `)}`;
 }
 
 /** What the plan decided for each track, done to copies of the files. */
@@ -64,7 +67,7 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
   const make = async (): Promise<void> => {
     const files = filesOfTake(session.id);
     if (files.length === 0) {
-      setWords('The files themselves are gone with the reload: choose them again above, then make this.');
+      setWords(sayCheck('the-files-themselves-are-gone-with-2'));
       return;
     }
     setShare(0);
@@ -76,43 +79,38 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
     if (answer.kind !== 'done') return;
     if (!answer.output.ok) setWords(answer.output.reason);
     else {
-      download(fileName(`${session.name} corrected`, 'zip'), answer.output.file.blob, 'application/zip');
+      download(fileName(sayCheck('corrected', { session: session.name }), 'zip'), answer.output.file.blob, 'application/zip');
       const { clipped } = answer.output;
-      setWords(
-        clipped > 0 ? `${formatNumber(clipped, 0)} samples stopped at full scale: record a little softer, or keep such a track as it is.` : null,
-      );
+      setWords(clipped > 0 ? sayCheck('samples-stopped-at-full-scale-record', { clipped: formatNumber(clipped, 0) }) : null);
       await measure(answer.output.files);
     }
   };
   return (
-    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label="Corrected files">
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label={sayCheck('corrected-files')}>
       <Box fontWeight="700" mb="1">
-        Corrected files
+        {sayCheck('corrected-files')}
       </Box>
       {offers.length > 0 && (
         <Box mb="2" maxW="640px">
           <Choice
-            label="For a fuller sum"
+            label={sayCheck('for-a-fuller-sum')}
             value={taken ? wanted : ''}
-            options={[{ value: '', text: 'as the plan has it' }, ...offers.map(({ key, text }) => ({ value: key, text }))]}
+            options={[{ value: '', text: sayCheck('as-the-plan-has-it') }, ...offers.map(({ key, text }) => ({ value: key, text }))]}
             onChange={setWanted}
           />
           <Box mt="1" fontSize="sm" color="quiet">
-            {taken ? gainWords(taken) : 'An offer, no fault: it is done to the copies alone.'}
+            {taken ? gainWords(taken) : sayCheck('an-offer-no-fault-it-is')}
           </Box>
         </Box>
       )}
       <Box mb="2" maxW="640px">
-        {changed.length === 0
-          ? 'Nothing is inverted or moved: these would be your files under their names of the sheet.'
-          : `Copies with ${changed.map(doneTo).join(', ')}.`}{' '}
-        Yours stay as they are.
+        {sayCheck('changed-nothing-is-inverted-or-moved', { changed: changed.length === 0 ? 'yes' : 'no', changed2: changed.map(doneTo).join(', ') })}
       </Box>
       <Flex gap="3" align="center" wrap="wrap">
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" disabled={share !== null} onClick={() => void make()}>
-          Save them as one zip
+          {sayCheck('save-them-as-one-zip')}
         </Button>
-        {share !== null && <progress value={share} max={1} aria-label="Corrected files" style={{ width: 180, height: 12 }} />}
+        {share !== null && <progress value={share} max={1} aria-label={sayCheck('corrected-files')} style={{ width: 180, height: 12 }} />}
       </Flex>
       {again && again.length > 0 && <MeasuredAgain pairs={again} />}
       {words && (

@@ -3,6 +3,7 @@ import type { TakeReport } from '../../../core/analysis';
 import { learnLevels, type Session } from '../../../core/document';
 import { learnedFrom } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { livePlan } from '../../stores/planHooks';
 import { matchedNow } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
@@ -27,21 +28,21 @@ export function Learn({ session, report }: { session: Session; report: TakeRepor
   if (off.length === 0 && !isLearned) return null;
   const said = off.map(([id, db]) => {
     const by = db - before(id);
-    return `${session.microphones.find((one) => one.id === id)?.name} ${formatNumber(Math.abs(by), 0)} dB ${by > 0 ? 'louder' : 'softer'}`;
+    return `${session.microphones.find((one) => one.id === id)?.name} ${formatNumber(Math.abs(by), 0)} dB ${by > 0 ? sayCheck('louder') : sayCheck('softer')}`;
   });
   return (
-    <Flex gap="3" mb="3" align="center" wrap="wrap" role="group" aria-label="Levels of the take">
+    <Flex gap="3" mb="3" align="center" wrap="wrap" role="group" aria-label={sayCheck('levels-of-the-take')}>
       {off.length > 0 && (
         <>
-          <Box maxW="560px">Recorded at the planned gains, the take had {said.join(', ')} than planned.</Box>
+          <Box maxW="560px">{sayCheck('recorded-at-the-planned-gains-the', { said: said.join(', ') })}</Box>
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(learned))}>
-            Plan gains by the take
+            {sayCheck('plan-gains-by-the-take')}
           </Button>
         </>
       )}
       {isLearned && (
         <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => runCommand(learnLevels(null))}>
-          Back to the model’s levels
+          {sayCheck('back-to-the-models-levels')}
         </Button>
       )}
     </Flex>

@@ -1,11 +1,12 @@
 import { Button } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Session } from '../../../core/document';
+import { sayCheck } from '../../../words/check.page.en';
 import { runJob } from '../../../workers/runJob';
 import { hearDeck, loadDecks, stopDecks, useDecks } from '../../listening/decks';
 import { filesOfTake } from '../../stores/takeStore';
 
-const GONE = 'The files are gone with the reload: choose them again above, then listen.';
+const GONE = sayCheck('the-files-are-gone-with-the');
 
 /** One channel of the take as its file has it, softly, round and round. */
 export function ListenTo({ session, channel, onProblem }: { session: Session; channel: string; onProblem: (words: string | null) => void }) {
@@ -32,12 +33,12 @@ export function ListenTo({ session, channel, onProblem }: { session: Session; ch
       minH={{ base: '44px', md: '34px' }}
       minW="68px"
       variant="outline"
-      aria-label={`${heard ? 'Stop' : 'Listen to'} ${channel}`}
+      aria-label={sayCheck('heard-stop-listen-to', { heard: heard ? 'yes' : 'no', channel })}
       aria-pressed={heard}
       loading={busy}
       onClick={() => (heard ? stopDecks() : void listen())}
     >
-      {heard ? 'Stop' : 'Listen'}
+      {heard ? sayCheck('stop') : sayCheck('listen')}
     </Button>
   );
 }

@@ -4,6 +4,7 @@ import { LiveComparison, type LiveLook, toneFor } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
 import { loadFftKernel } from '../../../core/math';
 import { formatDelay, formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { type Capture, startCapture } from '../../capture/capture';
 import { Choice } from '../../components/Choice';
 import { Toggle } from '../../components/Toggle';
@@ -117,7 +118,7 @@ export function LiveTwo({ session }: { session: Session }) {
     }
     if (answer.capture.channelCount < 2) {
       await answer.capture.cancel();
-      setProblem('The browser hears one channel of this input: choose an interface with two and more as the system’s input, then listen again.');
+      setProblem(sayCheck('the-browser-hears-one-channel-of'));
       return;
     }
     compare = new LiveComparison(answer.capture.sampleRateHz, kernel);
@@ -128,38 +129,50 @@ export function LiveTwo({ session }: { session: Session }) {
     setLook(null);
   };
   const count = running?.capture.channelCount ?? 2;
-  const options = Array.from({ length: count }, (_, c) => ({ value: String(c), text: `input ${c + 1}` }));
+  const options = Array.from({ length: count }, (_, c) => ({ value: String(c), text: sayCheck('input', { c: c + 1 }) }));
   const { speedOfSoundMps } = livePlan(session).table.plan;
   const words = (): string => {
-    if (!look) return 'Nothing is heard in both: play, strike or click.';
-    if (look.confidence < BELIEVED) return 'They share too little to say: play by itself what both should hear.';
+    if (!look) return sayCheck('nothing-is-heard-in-both-play');
+    if (look.confidence < BELIEVED) return sayCheck('they-share-too-little-to-say');
     const by = formatDelay(Math.abs(look.delaySamples) / rate, rate, speedOfSoundMps, session.units);
-    const way = Math.abs(look.delaySamples) < 1 ? 'In step' : `The second is ${by} ${look.delaySamples > 0 ? 'later' : 'earlier'}`;
-    return `${way}, ${look.polarity === 1 ? 'same polarity' : 'opposite polarity'}, ${formatNumber(Math.abs(look.levelDb), 0)} dB ${look.levelDb >= 0 ? 'louder' : 'softer'}.`;
+    const way =
+      Math.abs(look.delaySamples) < 1
+        ? sayCheck('in-step')
+        : sayCheck('the-second-is-delaysamples-later-earlier', { by, delaySamples: look.delaySamples > 0 ? 'yes' : 'no' });
+    return `${way}, ${look.polarity === 1 ? sayCheck('same-polarity') : sayCheck('opposite-polarity')}, ${formatNumber(Math.abs(look.levelDb), 0)} dB ${look.levelDb >= 0 ? sayCheck('louder') : sayCheck('softer')}.`;
   };
   return (
-    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Two inputs live">
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label={sayCheck('two-inputs-live')}>
       <Box fontWeight="700" mb="1">
-        Two inputs while a stand is moved
+        {sayCheck('two-inputs-while-a-stand-is')}
       </Box>
       {!running ? (
         <>
           <Box mb="2" maxW="640px">
-            Somebody plays, somebody moves: here it says ten times a second how much later the second hears, and whether its polarity is the same.
-            Headphones on, monitors down.
+            {sayCheck('somebody-plays-somebody-moves-here-it')}
           </Box>
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void begin()}>
-            Listen to two inputs
+            {sayCheck('listen-to-two-inputs')}
           </Button>
         </>
       ) : (
         <>
           <Flex gap="3" wrap="wrap" align="end" mb="2">
-            <Choice label="First" value={String(channels[0])} options={options} onChange={(value) => setChannels([Number(value), channels[1]])} />
-            <Choice label="Second" value={String(channels[1])} options={options} onChange={(value) => setChannels([channels[0], Number(value)])} />
-            <Toggle label="Tone that rises into step" on={withTone} onToggle={() => setWithTone(!withTone)} />
+            <Choice
+              label={sayCheck('first')}
+              value={String(channels[0])}
+              options={options}
+              onChange={(value) => setChannels([Number(value), channels[1]])}
+            />
+            <Choice
+              label={sayCheck('second')}
+              value={String(channels[1])}
+              options={options}
+              onChange={(value) => setChannels([channels[0], Number(value)])}
+            />
+            <Toggle label={sayCheck('tone-that-rises-into-step')} on={withTone} onToggle={() => setWithTone(!withTone)} />
             <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={stop}>
-              Stop listening
+              {sayCheck('stop-listening')}
             </Button>
           </Flex>
           <Scale look={look} rate={rate} />

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
 import { formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
@@ -31,21 +32,20 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
     <Box mb="4">
       {!hasReport && (
         <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
-          Play ten seconds through all microphones
+          {sayCheck('play-ten-seconds-through-all-microphones')}
         </Box>
       )}
       {!hasReport && (
         <Box color="quiet" mb="3" maxW="640px">
-          Strike each drum a few times with a gap between, everything as loud as in the take. Then drop the WAV files here, one per microphone or one
-          poly file. They stay on this machine.
+          {sayCheck('strike-each-drum-a-few-times')}
         </Box>
       )}
       <Flex gap="2" wrap="wrap" align="center">
         <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={() => picker.current?.click()}>
-          {hasReport ? 'Check another take' : 'Choose files'}
+          {hasReport ? sayCheck('check-another-take') : sayCheck('choose-files')}
         </Button>
         <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>
-          {rendering && progress === null ? 'Rendering' : 'Load the practice take'}
+          {rendering && progress === null ? sayCheck('rendering') : sayCheck('load-the-practice-take')}
         </Button>
         <input
           ref={picker}
@@ -53,7 +53,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           multiple
           hidden
           accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
-          aria-label="Take files"
+          aria-label={sayCheck('take-files')}
           onChange={(event) => {
             setWords(null);
             onFiles(event.target.files);
@@ -62,10 +62,10 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
         />
         {progress !== null && (
           <Flex align="center" gap="3" flex="1" minW="220px">
-            <progress value={progress} max={1} aria-label="Take check" style={{ flex: 1, height: 12 }} />
+            <progress value={progress} max={1} aria-label={sayCheck('take-check')} style={{ flex: 1, height: 12 }} />
             <span className="measure">{formatNumber(progress * 100, 0)} %</span>
             <Button minH="44px" variant="outline" onClick={stopCheck}>
-              Stop
+              {sayCheck('stop')}
             </Button>
           </Flex>
         )}
@@ -73,27 +73,27 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
       {session.microphones.length > 0 && !busy && (!hasReport || words !== null) && (
         <Flex mt="3" gap="3" align="end" wrap="wrap">
           <Choice
-            label="Hidden in the practice take"
+            label={sayCheck('hidden-in-the-practice-take')}
             value={hidden}
             options={HIDDEN_THINGS.map((thing) => ({ value: thing, text: thing }))}
             onChange={(thing) => setHidden(HIDDEN_THINGS.find((one) => one === thing) ?? 'two faults')}
           />
           <Box fontSize="sm" color="quiet" flex="1" minW="240px">
-            It is what this plan predicts, played by the model: find what is wrong with it by eye and ear, then see what the check says.
+            {sayCheck('it-is-what-this-plan-predicts')}
           </Box>
         </Flex>
       )}
       {words && !busy && (
         <Box as="details" fontSize="sm" mt="1">
           <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
-            What was hidden in it
+            {sayCheck('what-was-hidden-in-it')}
           </Box>
           <Box role="status">{words}</Box>
         </Box>
       )}
       {wasCutOff('take check') && !busy && (
         <Box role="status" mt="2">
-          The page was reloaded during a take check{hasReport ? '; this is the take before it' : ''}. Choose the files again.
+          {sayCheck('the-page-was-reloaded-during-a', { hasReport: hasReport ? 'yes' : 'no' })}
         </Box>
       )}
       {[...(problem ? [problem] : []), ...refused].map((sentence) => (

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { crossedPairOf } from '../../../core/stereo';
 import { formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
@@ -10,14 +11,14 @@ import { filesOfTake } from '../../stores/takeStore';
 
 type What = 'decode' | 'encode' | 'widen';
 const WHAT: readonly { readonly value: What; readonly text: string }[] = [
-  { value: 'decode', text: 'mid and side to left and right' },
-  { value: 'encode', text: 'left and right to mid and side' },
-  { value: 'widen', text: 'left and right, wider or narrower' },
+  { value: 'decode', text: sayCheck('mid-and-side-to-left-and') },
+  { value: 'encode', text: sayCheck('left-and-right-to-mid-and') },
+  { value: 'widen', text: sayCheck('left-and-right-wider-or-narrower') },
 ];
 const LABELS: Readonly<Record<What, readonly [string, string]>> = {
-  decode: ['Mid', 'Side'],
-  encode: ['Left', 'Right'],
-  widen: ['Left', 'Right'],
+  decode: [sayCheck('mid'), sayCheck('side')],
+  encode: [sayCheck('left'), sayCheck('right')],
+  widen: [sayCheck('left'), sayCheck('right')],
 };
 
 /** Two channels of the take turned into two others, as a new file; yours stay as they are. */
@@ -32,7 +33,7 @@ export function MidSideTool({ sessionId, names }: { sessionId: string; names: re
   const make = async (): Promise<void> => {
     const files = filesOfTake(sessionId);
     if (files.length === 0) {
-      setWords('The files themselves are gone with the reload: choose them again above, then make this.');
+      setWords(sayCheck('the-files-themselves-are-gone-with-2'));
       return;
     }
     const answer = await runJob('mid-side', { files, first, second, what, width }, { owner: 'mid-side' });
@@ -41,28 +42,31 @@ export function MidSideTool({ sessionId, names }: { sessionId: string; names: re
     if (!answer.output.ok) setWords(answer.output.reason);
     else {
       setWords(null);
-      download(`${first} and ${second}, ${what === 'encode' ? 'mid and side' : 'left and right'}.wav`, answer.output.file.blob, 'audio/wav');
+      download(
+        sayCheck('and-what-mid-and-side-left', { first, second, what: what === 'encode' ? 'yes' : 'no' }),
+        answer.output.file.blob,
+        'audio/wav',
+      );
     }
   };
   const [firstLabel, secondLabel] = LABELS[what];
   return (
-    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label="Mid and side">
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label={sayCheck('mid-and-side')}>
       <Box fontWeight="700" mb="2">
-        Mid and side
+        {sayCheck('mid-and-side')}
       </Box>
       <Flex gap="2" wrap="wrap" align="end">
-        <Choice label="Make" value={what} options={WHAT} onChange={(value) => setWhat(value as What)} />
+        <Choice label={sayCheck('make')} value={what} options={WHAT} onChange={(value) => setWhat(value as What)} />
         <Choice label={firstLabel} value={first} options={options} onChange={setFirst} />
         <Choice label={secondLabel} value={second} options={options} onChange={setSecond} />
-        {what !== 'encode' && <NumberField label="Side" unit="dB" value={widthDb} low={-30} high={12} onCommit={setWidthDb} />}
+        {what !== 'encode' && <NumberField label={sayCheck('side')} unit="dB" value={widthDb} low={-30} high={12} onCommit={setWidthDb} />}
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} disabled={first === second} onClick={() => void make()}>
-          Make a WAV
+          {sayCheck('make-a-wav')}
         </Button>
       </Flex>
       {what === 'decode' && (
         <Box fontSize="sm" color="quiet" mt="1">
-          With a cardioid in the middle the same as two crossed microphones at ±{formatNumber(crossedPairOf('cardioid', width).halfAngleDeg, 0)}°. If
-          left and right come out exchanged, the side’s plus looked to the right: exchange them, or turn the side round.
+          {sayCheck('with-a-cardioid-in-the-middle', { halfAngle: formatNumber(crossedPairOf('cardioid', width).halfAngleDeg, 0) })}
         </Box>
       )}
       {words && (

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Proof, StrokePicture, TakeReport } from '../../../core/analysis';
 import { counted, formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import { useSize } from '../../components/useSize';
@@ -74,7 +75,7 @@ export function Strokes(props: Props) {
   const nameOf = (source: number): string => {
     const own = proof.comparisons.find((one) => one.heard === source);
     const { events = 0, spot = '' } = report.sources[source] ?? {};
-    return own ? own.sourceName : `${counted(events, 'stroke')} nearest to ${spot}`;
+    return own ? own.sourceName : sayCheck('nearest-to', { counted: counted(events, 'stroke'), spot });
   };
   const lanes = lanesOf(props, picture);
   const width = Math.max(280, size.width);
@@ -86,32 +87,34 @@ export function Strokes(props: Props) {
   );
   const said = lanes
     .map(({ channel, lateMs, turned }) =>
-      lateMs === null ? `${channel} not sure` : `${channel} ${formatNumber(lateMs, 2)} ms${turned ? ', polarity reversed' : ''}`,
+      lateMs === null
+        ? sayCheck('not-sure', { channel })
+        : sayCheck('ms-turned-polarity-reversed', { channel, late: formatNumber(lateMs, 2), turned: turned ? 'yes' : 'no' }),
     )
     .join('; ');
   return (
-    <Box ref={box} mt="4" role="group" aria-label="Strokes">
+    <Box ref={box} mt="4" role="group" aria-label={sayCheck('strokes')}>
       <Box as="h2" fontWeight="bold" fontSize="md" mb="1">
-        The strokes themselves
+        {sayCheck('the-strokes-themselves')}
       </Box>
       <Flex gap="3" wrap="wrap" align="end" mb="2">
         <Choice
-          label="Strokes of"
+          label={sayCheck('strokes-of')}
           value={String(picture.source)}
           options={pictures.map(({ source }) => ({ value: String(source), text: nameOf(source) }))}
           onChange={(value) => setChosen(Number(value))}
         />
         <Segments
-          label="Laid out"
+          label={sayCheck('laid-out')}
           value={inStep ? 'step' : 'under'}
           options={[
-            { value: 'under', text: 'As recorded' },
-            { value: 'step', text: 'In step' },
+            { value: 'under', text: sayCheck('as-recorded') },
+            { value: 'step', text: sayCheck('in-step') },
           ]}
           onChange={(value) => setInStep(value === 'step')}
         />
         <Segments
-          label="How much is shown"
+          label={sayCheck('how-much-is-shown')}
           value={span}
           options={(Object.keys(SPANS) as Span[]).map((value) => ({ value, text: `${Number(SPANS[value][1]) - Number(SPANS[value][0])} ms` }))}
           onChange={(value) => setSpan(value as Span)}
@@ -121,9 +124,9 @@ export function Strokes(props: Props) {
         width={width}
         height={height + 22}
         role="img"
-        aria-label={`Strokes of the ${nameOf(picture.source).toLowerCase()}, ${inStep ? 'in step' : 'as recorded'}: ${said}`}
+        aria-label={sayCheck('strokes-of-the-instep-in-step', { of: nameOf(picture.source).toLowerCase(), inStep: inStep ? 'yes' : 'no', said })}
       >
-        <title>{`Strokes of the ${nameOf(picture.source).toLowerCase()}`}</title>
+        <title>{sayCheck('strokes-of-the', { of: nameOf(picture.source).toLowerCase() })}</title>
         <clipPath id="strokes-inside">
           <rect x="8" y="0" width={width - 16} height={height} />
         </clipPath>
@@ -175,7 +178,9 @@ export function Strokes(props: Props) {
                   )}
                   <text x={12} y={c * LANE + 14} fontSize="12" fill={colour}>
                     {channel}
-                    {lateMs === null ? ', not sure' : ` ${formatNumber(lateMs, 2)} ms${turned ? ', polarity reversed' : ''}`}
+                    {lateMs === null
+                      ? sayCheck('not-sure-2')
+                      : ` ${sayCheck('ms-turned-polarity-reversed-2', { late: formatNumber(lateMs, 2), turned: turned ? 'yes' : 'no' })}`}
                   </text>
                 </>
               )}
@@ -191,9 +196,7 @@ export function Strokes(props: Props) {
           ))}
       </svg>
       <Box fontSize="sm" color="quiet">
-        {inStep
-          ? 'Each slid and turned by what was measured: where the figures are right the first swings lie on one another. Channels that are not sure are left out.'
-          : `Counted from where ${picture.spot} begins, its loudest stroke bold, each channel as loud as its lane. A triangle is the measured arrival, a dashed line the planned one.`}
+        {inStep ? sayCheck('each-slid-and-turned-by-what') : sayCheck('counted-from-where-begins-its-loudest', { spot: picture.spot })}
       </Box>
     </Box>
   );

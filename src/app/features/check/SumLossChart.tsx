@@ -2,11 +2,12 @@ import { Box } from '@chakra-ui/react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PairReport } from '../../../core/analysis';
 import { formatNumber } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 
 const BANDS = [
-  { key: 'low', name: '20 to 250 Hz', colour: 'var(--chakra-colors-string0)' },
-  { key: 'mid', name: '250 Hz to 4 kHz', colour: 'var(--chakra-colors-string1)' },
-  { key: 'high', name: 'above 4 kHz', colour: 'var(--chakra-colors-string2)' },
+  { key: 'low', name: sayCheck('20-to-250-hz'), colour: 'var(--chakra-colors-string0)' },
+  { key: 'mid', name: sayCheck('250-hz-to-4-khz'), colour: 'var(--chakra-colors-string1)' },
+  { key: 'high', name: sayCheck('above-4-khz'), colour: 'var(--chakra-colors-string2)' },
 ] as const;
 
 /** A name that fits beside a bar. */
@@ -20,11 +21,13 @@ export function SumLossChart({ pairs }: { pairs: readonly PairReport[] }) {
   return (
     <Box mt="4">
       <Box fontSize="sm" color="quiet">
-        What two channels lose when they are added, dB against in step
+        {sayCheck('what-two-channels-lose-when-they')}
       </Box>
       <div
         role="img"
-        aria-label={worst.map((pair) => `${pair.a} and ${pair.b} lose ${formatNumber(pair.sumLossDb.low, 1)} dB below 250 Hz`).join('; ')}
+        aria-label={worst
+          .map((pair) => sayCheck('and-lose-db-below-250-hz', { a: pair.a, b: pair.b, low: formatNumber(pair.sumLossDb.low, 1) }))
+          .join('; ')}
       >
         <ResponsiveContainer width="100%" height={44 * data.length + 60}>
           <BarChart data={data} layout="vertical" margin={{ left: 8, right: 24 }}>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import { isFine, verdictsOf } from '../../../core/verdict';
+import { sayCheck } from '../../../words/check.page.en';
 import { Severity } from '../../components/Severity';
 import { SidePane } from '../../components/SidePane';
 import { VerdictLine } from '../../components/VerdictLine';
@@ -21,18 +22,14 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
   const planned = session.microphones.length > 0;
   const empty = isFine(verdicts);
   return (
-    <SidePane label="Verdicts" first>
+    <SidePane label={sayCheck('verdicts')} first>
       {empty && (
         <Box py="3">
           <Severity severity="fine" />
-          <Box mt="1">
-            {proof.comparisons.length > 0
-              ? 'The take is what was planned. Listen to each channel alone once, then record.'
-              : 'Nothing to mend in the channels themselves. Listen to each alone once.'}
-          </Box>
+          <Box mt="1">{proof.comparisons.length > 0 ? sayCheck('the-take-is-what-was-planned') : sayCheck('nothing-to-mend-in-the-channels')}</Box>
         </Box>
       )}
-      <Box as="ul" aria-label="Findings of the take" m="0" p="0">
+      <Box as="ul" aria-label={sayCheck('findings-of-the-take')} m="0" p="0">
         {verdicts.map(({ id, severity, message, moves, rematch, evidence }) => (
           <VerdictLine
             key={id}
@@ -48,7 +45,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
             }
             {...(moves.length > 0
               ? {
-                  why: `Your files stay as they are. Say what you did, then record another ten seconds to prove it. ${evidence.slice(0, SHOWN_EVIDENCE).join('. ')}`,
+                  why: sayCheck('your-files-stay-as-they-are', { evidence: evidence.slice(0, SHOWN_EVIDENCE).join('. ') }),
                 }
               : {})}
           />
@@ -58,7 +55,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
       {session.microphones.length > 1 && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">
-          No stroke could be matched to a planned source: say which channel is which microphone, or play each drum alone.
+          {sayCheck('no-stroke-could-be-matched-to')}
         </Box>
       )}
     </SidePane>
@@ -70,9 +67,9 @@ function Limits({ limits }: { limits: Proof['limits'] }) {
   return (
     <Box as="details" py="3" fontSize="sm">
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
-        What this take does not show ({limits.length})
+        {sayCheck('what-this-take-does-not-show', { limits: limits.length })}
       </Box>
-      <Box as="ul" aria-label="What this take does not show" m="0" mt="1" pl="4" color="quiet">
+      <Box as="ul" aria-label={sayCheck('what-this-take-does-not-show-2')} m="0" mt="1" pl="4" color="quiet">
         {limits.map(({ kind, message }) => (
           <Box as="li" key={kind} mb="2">
             {message}
@@ -88,14 +85,10 @@ function NoPlan({ names }: { names: readonly string[] }) {
   const setup = suggestSetup(names);
   return (
     <Box py="3" fontSize="sm">
-      <Box mb="2">
-        {setup
-          ? `These channels look like “${setup.name}”. With an instrument in the room and that set-up on the Floor, the take can be held against a plan: which microphone stands elsewhere, and by how much.`
-          : 'This is judged from the channels alone. With a set-up on the Floor the take can be held against a plan.'}
-      </Box>
+      <Box mb="2">{setup ? sayCheck('these-channels-look-like-with-an', { setup: setup.name }) : sayCheck('this-is-judged-from-the-channels')}</Box>
       <Button asChild size="sm" minH="44px" variant="outline">
         <Link to="../floor" relative="path">
-          Plan it on the Floor
+          {sayCheck('plan-it-on-the-floor')}
         </Link>
       </Button>
     </Box>

@@ -4,6 +4,7 @@ import { balanceOf, type Proof, ROLES, type Role, rolesOf, type TakeReport } fro
 import type { Session } from '../../../core/document';
 import { takeReportCsv, takeReportDocument } from '../../../core/exchange';
 import { verdictsOf } from '../../../core/verdict';
+import { sayCheck } from '../../../words/check.page.en';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
 import { useSize } from '../../components/useSize';
@@ -70,11 +71,11 @@ function Check({ session }: { session: Session }) {
       outlineColor="tape"
       outlineOffset="-6px"
     >
-      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label="Take">
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label={sayCheck('take')}>
         <Loader session={session} onFiles={drop} hasReport={report !== null} />
         {report && !proof && (
           <Box role={unproven ? 'alert' : 'status'} py="5" color={unproven ? 'fix' : 'quiet'}>
-            {unproven ?? 'Holding the take against the plan…'}
+            {unproven ?? sayCheck('holding-the-take-against-the-plan')}
           </Box>
         )}
         {report && proof && <Measured session={session} report={report} proof={proof} />}
@@ -89,11 +90,11 @@ function Check({ session }: { session: Session }) {
 
 /** What a channel is there for, in the words of someone at the stand. */
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  close: 'close to its own source',
-  kick: 'at a kick',
-  'other side': 'under, behind or inside',
-  far: 'overhead or room',
-  unknown: 'not said',
+  close: sayCheck('close-to-its-own-source'),
+  kick: sayCheck('at-a-kick'),
+  'other side': sayCheck('under-behind-or-inside'),
+  far: sayCheck('overhead-or-room'),
+  unknown: sayCheck('not-said'),
 };
 
 function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
@@ -115,7 +116,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
     [report, proof, session, table, matching],
   );
   const width = Math.max(260, size.width > 700 ? size.width / 2 - 16 : size.width);
-  const options = [{ value: '', text: 'no microphone' }, ...session.microphones.map(({ id, name }) => ({ value: id, text: name }))];
+  const options = [{ value: '', text: sayCheck('no-microphone') }, ...session.microphones.map(({ id, name }) => ({ value: id, text: name }))];
   const roles = rolesOf(
     report.channels.map(({ name }) => name),
     corrected,
@@ -127,7 +128,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
   const questionOf = (name: string): ChannelQuestion =>
     session.microphones.length > 0
       ? {
-          label: `Microphone of channel ${name}`,
+          label: sayCheck('microphone-of-channel', { name }),
           value: matching[name] ?? '',
           options,
           onChange: (id) =>
@@ -139,7 +140,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
             }),
         }
       : {
-          label: `What ${name} is there for`,
+          label: sayCheck('what-is-there-for', { name }),
           value: roles[name] ?? 'unknown',
           options: ROLES.map((role) => ({ value: role, text: ROLE_WORDS[role] })),
           onChange: (role) => keepTake(session.id, { roles: { ...corrected, [name]: role as Role } }),
@@ -157,14 +158,22 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         {rakes.map((rake) => (
           <Box key={rake.id} w={`${width}px`}>
             <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
-              {rake.sourceName}, counted from {rake.spotName}
-              {session.microphones.length > 0 ? ': measured full, planned dashed (ms)' : ', as measured (ms)'}
+              {sayCheck('counted-from-microphones-measured-full-plann', {
+                sourceName: rake.sourceName,
+                spotName: rake.spotName,
+                microphones: session.microphones.length > 0 ? 'yes' : 'no',
+              })}
             </Box>
-            <Rake marks={rake.marks} width={width} height={150} title={`Measured rake of the ${rake.sourceName.toLowerCase()}`} />
+            <Rake
+              marks={rake.marks}
+              width={width}
+              height={150}
+              title={sayCheck('measured-rake-of-the', { sourceName: rake.sourceName.toLowerCase() })}
+            />
           </Box>
         ))}
       </Flex>
-      <Box as="ul" aria-label="Channels" m="0" p="0" mt="2">
+      <Box as="ul" aria-label={sayCheck('channels')} m="0" p="0" mt="2">
         {report.channels.map((channel) => (
           <ChannelRow
             key={channel.name}
@@ -179,24 +188,34 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
       <Strokes report={report} proof={proof} pictures={strokes} colourOf={colourOf} microphoneOf={(name) => matching[name] ?? null} />
       {balance && <Balance balance={balance} />}
       {session.microphones.length > 0 && <Whereabouts session={session} report={report} proof={proof} />}
-      <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label="Report">
+      <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label={sayCheck('report')}>
         <Button
           size="sm"
           minH={{ base: '44px', md: '34px' }}
           variant="outline"
           onClick={() =>
-            download(fileName(`${session.name} take`, 'json'), JSON.stringify(takeReportDocument(heard, balance), null, 2), 'application/json')
+            download(
+              fileName(sayCheck('take-2', { session: session.name }), 'json'),
+              JSON.stringify(takeReportDocument(heard, balance), null, 2),
+              'application/json',
+            )
           }
         >
-          Report as JSON
+          {sayCheck('report-as-json')}
         </Button>
         <Button
           size="sm"
           minH={{ base: '44px', md: '34px' }}
           variant="outline"
-          onClick={() => download(fileName(`${session.name} take`, 'csv'), takeReportCsv(report, proof, session, matching, verdicts), 'text/csv')}
+          onClick={() =>
+            download(
+              fileName(sayCheck('take-2', { session: session.name }), 'csv'),
+              takeReportCsv(report, proof, session, matching, verdicts),
+              'text/csv',
+            )
+          }
         >
-          Report as CSV
+          {sayCheck('report-as-csv')}
         </Button>
       </Flex>
       {report.channels.length > 1 && <Clocks session={session} report={report} mend={clock} onMend={setClock} />}

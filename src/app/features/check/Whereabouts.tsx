@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { type Whereabouts as Place, type Proof, type TakeReport, whereabouts } from '../../../core/analysis';
 import { type Session, takeMeasured } from '../../../core/document';
+import { sayCheck } from '../../../words/check.page.en';
 import { MovedMicrophones } from '../../drawing/MovedMicrophones';
 import { livePlan } from '../../stores/planHooks';
 import { runCommand } from '../../stores/sessionStore';
@@ -23,13 +24,13 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
     return { id: microphoneId, label: placed?.label ?? '', colour: placed?.colour ?? 0, fromM: plannedM, toM: positionM, sigmaM };
   });
   return (
-    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label="Where the microphones are">
+    <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="region" aria-label={sayCheck('where-the-microphones-are')}>
       <Box fontWeight="700" mb="1">
-        Where the microphones are, by the strokes
+        {sayCheck('where-the-microphones-are-by-the')}
       </Box>
       <Flex gap="5" direction={{ base: 'column', lg: 'row' }}>
         <Box flex="1" minW="0">
-          <Box as="ul" m="0" p="0" aria-label="Places by the strokes">
+          <Box as="ul" m="0" p="0" aria-label={sayCheck('places-by-the-strokes')}>
             {told.map(({ microphoneId, message, verdict, positionM }) => (
               <Flex as="li" key={microphoneId} listStyleType="none" gap="3" py="1" align="center" wrap="wrap">
                 <Box flex="1" minW="200px">
@@ -42,7 +43,7 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
                     variant="outline"
                     onClick={() => runCommand(takeMeasured(microphoneId, positionM))}
                   >
-                    Plan it there
+                    {sayCheck('plan-it-there')}
                   </Button>
                 )}
               </Flex>
@@ -50,9 +51,7 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
           </Box>
           {open.length > 0 && (
             <Box mt="1" fontSize="sm" color="quiet">
-              {open.length === 1
-                ? open[0]?.message
-                : `Where ${open.map(({ name }) => name).join(', ')} are the strokes leave open. Strike more, one after another, on all sides of them and at other heights, or click two sticks at the rims.`}
+              {open.length === 1 ? open[0]?.message : sayCheck('where-are-the-strokes-leave-open', { open: open.map(({ name }) => name).join(', ') })}
             </Box>
           )}
         </Box>
@@ -60,7 +59,14 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
           <Flex flex="1" minW="0" gap="2">
             {(['plan', 'side'] as const).map((face) => (
               <Box key={face} flex="1" minW="0">
-                <MovedMicrophones session={session} microphones={drawn} face={face} width={300} height={230} title="Planned and found places" />
+                <MovedMicrophones
+                  session={session}
+                  microphones={drawn}
+                  face={face}
+                  width={300}
+                  height={230}
+                  title={sayCheck('planned-and-found-places')}
+                />
               </Box>
             ))}
           </Flex>

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { Session } from '../../../core/document';
+import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import type { ChannelQuestion } from './ChannelRow';
 import { ListenTo } from './ListenTo';
@@ -17,10 +18,10 @@ interface Props {
 /** Names that do not tell are asked, each file beside its own ears. */
 export function WhichFile({ session, open, missing, questionOf, onProblem }: Props) {
   return (
-    <Box role="group" aria-label="Which file is which?" mb="5" p="3" borderWidth="2px" borderColor="tape" borderRadius="sm" maxW="640px">
-      <Box fontWeight="700">Which file is which?</Box>
+    <Box role="group" aria-label={sayCheck('which-file-is-which')} mb="5" p="3" borderWidth="2px" borderColor="tape" borderRadius="sm" maxW="640px">
+      <Box fontWeight="700">{sayCheck('which-file-is-which')}</Box>
       <Box mb="2" color="quiet">
-        Listen to each file, then choose its microphone. Nothing is judged on a guess.
+        {sayCheck('listen-to-each-file-then-choose')}
       </Box>
       {open.map((name) => {
         const question = questionOf(name);
@@ -34,7 +35,7 @@ export function WhichFile({ session, open, missing, questionOf, onProblem }: Pro
               <Choice
                 {...question}
                 hideLabel
-                label={`Which microphone is ${name}?`}
+                label={sayCheck('which-microphone-is', { name })}
                 options={question.options.filter(({ value }) => value === '' || missing.includes(value))}
               />
             </Box>

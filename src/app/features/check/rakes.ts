@@ -2,6 +2,7 @@ import type { Comparison, TakeReport } from '../../../core/analysis';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
 import { counted } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
@@ -93,7 +94,7 @@ export function measuredRakes({ sources, channels, sampleRate }: TakeReport): So
   });
   return sources.map(({ spot, events, arrivals }, i) => ({
     id: `${spot}/${i}`,
-    sourceName: `${counted(events, 'stroke')} nearest to ${spot}`,
+    sourceName: sayCheck('nearest-to', { counted: counted(events, 'stroke'), spot }),
     spotName: spot,
     marks: [
       mark(spot, 0, 0, true),

@@ -1,6 +1,7 @@
 import type { SumOffer, TakeReport } from '../../../core/analysis';
 import type { ALIGN_HABITS } from '../../../core/document';
 import { formatNumber, listed } from '../../../core/units';
+import { sayCheck } from '../../../words/check.page.en';
 
 /** Nothing is offered for less than this in some band, dB. */
 const WORTH_DB = 0.3;
@@ -18,15 +19,15 @@ export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[
   const slid = habit === undefined || habit === 'align to the pair';
   return [
     ...(polarity.flips.length > 0 && isWorth(polarity)
-      ? [{ key: 'polarity' as const, text: `${listed(polarity.flips)} inverted`, offer: polarity }]
+      ? [{ key: 'polarity' as const, text: sayCheck('inverted', { listed: listed(polarity.flips) }), offer: polarity }]
       : []),
     ...(slid && proposal.delays.length > 0 && isWorth(proposal)
       ? [
           {
             key: 'slid' as const,
             text: [
-              `${listed(proposal.delays.map(({ channel }) => channel))} slid to the pair`,
-              ...(proposal.flips.length > 0 ? [`${listed(proposal.flips)} inverted`] : []),
+              sayCheck('slid-to-the-pair', { listed: listed(proposal.delays.map(({ channel }) => channel)) }),
+              ...(proposal.flips.length > 0 ? [sayCheck('inverted', { listed: listed(proposal.flips) })] : []),
             ].join(', '),
             offer: proposal,
           },
@@ -38,5 +39,5 @@ export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[
 /** What an offer gains in each band, in a sentence. */
 export function gainWords({ gainDb: { low, mid, high } }: SumOffer): string {
   const each = (db: number): string => `${db < 0 ? '−' : '+'}${formatNumber(Math.abs(db), 1)} dB`;
-  return `The sum changes by ${each(low)} below 250 Hz, ${each(mid)} up to 4 kHz and ${each(high)} above. Listen to both.`;
+  return sayCheck('the-sum-changes-by-below-250', { each: each(low), each2: each(mid), each3: each(high) });
 }

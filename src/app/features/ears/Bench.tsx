@@ -5,6 +5,7 @@ import { arrivalTable, sourceKey } from '../../../core/arrivals';
 import type { PlacedMicrophone, Session } from '../../../core/document';
 import { resolvePlan } from '../../../core/planning';
 import { formatDb, formatLength, formatNumber } from '../../../core/units';
+import { sayEars } from '../../../words/ears.page.en';
 import type { TakePair } from '../../../workers/listenProtocol';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
@@ -80,7 +81,7 @@ export function Bench({ session }: { session: Session }) {
   const take = useTakePair(session.id, fromTake, settings);
   const bench = useMemo(() => benchOf(session, fromTake ? STANDING_IN : settings), [session, settings, fromTake]);
   const table = useMemo(() => arrivalTable(resolvePlan(bench)), [bench]);
-  useEffect(() => putOn('A', bench, 'Two channels', take), [bench, take]);
+  useEffect(() => putOn('A', bench, sayEars('two-channels'), take), [bench, take]);
   useEffect(() => {
     takeOff('B');
     setMatched(false);
@@ -107,18 +108,15 @@ export function Bench({ session }: { session: Session }) {
   const air = (settings.delayMs / 1000) * speedOfSound(session.room.temperatureC);
   return (
     <Box maxW="860px">
-      <Box mb="3">
-        Two channels, left and right. Turn the second round: between two loudspeakers it seems to come from nowhere, with headphones from inside the
-        head, and in mono what both have alike is gone. Make it late: the picture leans, and in mono it combs.
-      </Box>
+      <Box mb="3">{sayEars('two-channels-left-and-right-turn')}</Box>
       {hasTake && (
         <Box mb="3">
           <Segments
-            label="Channels of"
+            label={sayEars('channels-of')}
             value={fromTake ? 'take' : 'plan'}
             options={[
-              { value: 'plan', text: 'The plan' },
-              { value: 'take', text: 'The take that was checked' },
+              { value: 'plan', text: sayEars('the-plan') },
+              { value: 'take', text: sayEars('the-take-that-was-checked') },
             ]}
             onChange={(value) => {
               const isTake = value === 'take';
@@ -130,20 +128,20 @@ export function Bench({ session }: { session: Session }) {
         </Box>
       )}
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }} gap="3" mb="3">
-        <Choice label="First" value={settings.first} options={names} onChange={(first) => change({ first })} />
+        <Choice label={sayEars('first')} value={settings.first} options={names} onChange={(first) => change({ first })} />
         <Choice
-          label="Second"
+          label={sayEars('second')}
           value={settings.second}
-          options={[{ value: SAME, text: 'the same again' }, ...names.filter(({ value }) => value !== settings.first)]}
+          options={[{ value: SAME, text: sayEars('the-same-again') }, ...names.filter(({ value }) => value !== settings.first)]}
           onChange={(second) => change({ second })}
         />
         {!fromTake && (
           <Choice
-            label="What is played"
+            label={sayEars('what-is-played')}
             value={heard ?? ''}
             options={[
-              { value: '', text: 'a phrase' },
-              ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: `${one.name.toLowerCase()} alone` })),
+              { value: '', text: sayEars('a-phrase') },
+              ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: sayEars('alone', { one: one.name.toLowerCase() }) })),
             ]}
             onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
           />
@@ -151,21 +149,21 @@ export function Bench({ session }: { session: Session }) {
       </Grid>
       <Flex gap="3" align="center" wrap="wrap" mb="3">
         <Segments
-          label="Heard as"
+          label={sayEars('heard-as')}
           value={typeof monitor === 'string' ? monitor : 'stereo'}
           options={[
-            { value: 'stereo', text: 'Left and right' },
-            { value: 'mono', text: 'Added to mono' },
+            { value: 'stereo', text: sayEars('left-and-right') },
+            { value: 'mono', text: sayEars('added-to-mono') },
           ]}
           onChange={(value) => setMonitor(value as 'stereo' | 'mono')}
         />
-        <Toggle label="second reversed" on={settings.isReversed} onToggle={() => change({ isReversed: !settings.isReversed })} />
+        <Toggle label={sayEars('second-reversed')} on={settings.isReversed} onToggle={() => change({ isReversed: !settings.isReversed })} />
       </Flex>
       <Box mb="3">
         <label htmlFor="bench-delay" style={{ display: 'block' }}>
-          Second later by{' '}
+          {sayEars('second-later-by')}{' '}
           <span className="measure">
-            {formatNumber(settings.delayMs, 2)} ms, {samples} samples, {formatLength(air, session.units)} of air
+            {sayEars('ms-samples-of-air', { delay: formatNumber(settings.delayMs, 2), samples, air: formatLength(air, session.units) })}
           </span>
         </label>
         <input
@@ -184,14 +182,10 @@ export function Bench({ session }: { session: Session }) {
         {strip && (
           <>
             <Flex fontSize="sm" color="quiet" justify="space-between">
-              <span>
-                {fromTake
-                  ? 'What the delay and the turn do to what both have alike'
-                  : `The ${table.plan.sources[source]?.name.toLowerCase()} in both added`}
-              </span>
-              <span className="measure">loses {formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb)))}</span>
+              <span>{fromTake ? sayEars('what-the-delay-and-the-turn') : `The ${table.plan.sources[source]?.name.toLowerCase()} in both added`}</span>
+              <span className="measure">{sayEars('loses', { value: formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb))) })}</span>
             </Flex>
-            <SumStrip {...strip} width={Math.max(240, size.width)} height={170} title="The two channels added" />
+            <SumStrip {...strip} width={Math.max(240, size.width)} height={170} title={sayEars('the-two-channels-added')} />
           </>
         )}
       </Box>

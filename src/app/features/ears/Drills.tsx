@@ -18,19 +18,20 @@ import { byChance } from '../../../core/listening';
 import { createRandom } from '../../../core/math';
 import { formatNumber } from '../../../core/units';
 import { say } from '../../../words';
+import { sayEars } from '../../../words/ears.page.en';
 import { play, putOn, setMonitor, switchTo, takeOff } from '../../listening/listening';
 import { type Deck, useListening } from '../../listening/listeningStore';
 import { Transport } from './Transport';
 
 const KEPT = 'shuttlecraft-drills';
 const NAMES: Readonly<Record<DrillKind, string>> = {
-  reversed: 'Which is reversed',
-  late: 'Which is late',
-  closer: 'Closer or farther',
-  'off axis': 'On or off the axis',
-  'bell or edge': 'Over the bell or the edge',
-  pattern: 'Which pattern',
-  mono: 'Safe in mono or not',
+  reversed: sayEars('which-is-reversed'),
+  late: sayEars('which-is-late'),
+  closer: sayEars('closer-or-farther'),
+  'off axis': sayEars('on-or-off-the-axis'),
+  'bell or edge': sayEars('over-the-bell-or-the-edge'),
+  pattern: sayEars('which-pattern'),
+  mono: sayEars('safe-in-mono-or-not'),
 };
 
 function kept(): Standings {
@@ -85,21 +86,22 @@ export function Drills({ session }: { session: Session }) {
     keep(next);
     setVerdict({
       isRight,
-      words: `${isRight ? 'Right' : 'No'}: it was ${drill.answer}. ${say('drills', drill.explains.code, drill.explains.facts, session.units)}`,
+      words: sayEars('isright-right-no-it-was', {
+        isRight: isRight ? 'yes' : 'no',
+        answer: drill.answer,
+        say: say('drills', drill.explains.code, drill.explains.facts, session.units),
+      }),
     });
   };
   return (
     <Box maxW="860px">
-      <Box mb="3">
-        Five minutes a day, on your own set-up. Two sounds at one loudness, switched without a gap; one has what is asked for. Three right in a row
-        make it harder and put it off for a day, then two, then four.
-      </Box>
+      <Box mb="3">{sayEars('five-minutes-a-day-on-your')}</Box>
       {drill ? (
-        <Box role="group" aria-label="Drill" borderWidth="1px" borderColor="line" p="4" mb="4">
+        <Box role="group" aria-label={sayEars('drill')} borderWidth="1px" borderColor="line" p="4" mb="4">
           <Box fontSize="lg" mb="3">
             {say('drills', drill.question.code, drill.question.facts, session.units)}{' '}
             <Box as="span" color="quiet" fontSize="sm">
-              level {drill.level} of {LEVELS[drill.kind]}
+              {sayEars('level-of', { level: drill.level, levels: LEVELS[drill.kind] })}
             </Box>
           </Box>
           <Transport />
@@ -119,7 +121,7 @@ export function Drills({ session }: { session: Session }) {
             ))}
             {(['A', 'B'] as const).map((one) => (
               <Button key={one} minH="44px" disabled={verdict !== null} onClick={() => name(one)}>
-                It is {one}
+                {sayEars('it-is', { one })}
               </Button>
             ))}
           </Flex>
@@ -128,13 +130,13 @@ export function Drills({ session }: { session: Session }) {
           </Box>
           {verdict && (
             <Button minH="44px" variant="outline" onClick={begin}>
-              Next
+              {sayEars('next')}
             </Button>
           )}
         </Box>
       ) : (
         <Button minH="44px" mb="4" bg="tapeFill" color="#12181b" disabled={possible.length === 0} onClick={begin}>
-          Begin
+          {sayEars('begin')}
         </Button>
       )}
       <Standing standings={standings} possible={possible} />
@@ -146,7 +148,7 @@ export function Drills({ session }: { session: Session }) {
 function Standing({ standings, possible }: { standings: Standings; possible: readonly DrillKind[] }) {
   const day = today();
   return (
-    <Box as="table" w="100%" aria-label="How it stands">
+    <Box as="table" w="100%" aria-label={sayEars('how-it-stands')}>
       <tbody>
         {DRILL_KINDS.map((kind) => {
           const { level, right, tries, dueDay } = standings[kind] ?? NEW_STANDING;
@@ -157,22 +159,22 @@ function Standing({ standings, possible }: { standings: Standings; possible: rea
                 {NAMES[kind]}
               </Box>
               <Box as="td" color="quiet">
-                {possible.includes(kind) ? `level ${level} of ${LEVELS[kind]}` : 'needs a pair or another microphone'}
+                {possible.includes(kind) ? sayEars('level-of', { level, levels: LEVELS[kind] }) : sayEars('needs-a-pair-or-another-microphone')}
               </Box>
               <Box as="td" className="measure" textAlign="right">
-                {tries > 0 ? `${right} of ${tries}` : ''}
+                {tries > 0 ? sayEars('of', { right, tries }) : ''}
               </Box>
               <Box as="td" color="quiet" pl="3">
                 {tries === 0
-                  ? 'not yet tried'
+                  ? sayEars('not-yet-tried')
                   : tries < 5
-                    ? 'too few to say'
+                    ? sayEars('too-few-to-say')
                     : chance < 0.05
-                      ? 'heard, not guessed'
-                      : `could be guessed (${formatNumber(100 * chance, 0)} in 100)`}
+                      ? sayEars('heard-not-guessed')
+                      : sayEars('could-be-guessed-in-100', { value: formatNumber(100 * chance, 0) })}
               </Box>
               <Box as="td" color="quiet" textAlign="right">
-                {tries > 0 ? (dueDay <= day ? 'due' : `in ${dueDay - day} d`) : ''}
+                {tries > 0 ? (dueDay <= day ? sayEars('due') : sayEars('in-d', { dueDay: dueDay - day })) : ''}
               </Box>
             </tr>
           );

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Session } from '../../../core/document';
+import { sayEars } from '../../../words/ears.page.en';
 import { Choice } from '../../components/Choice';
 import { PLANTS, type Plant, useLinePractice } from '../../stores/linePractice';
 
@@ -13,16 +14,13 @@ export function FindTheFault({ session }: { session: Session }) {
   return (
     <Box maxW="640px">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-        Find the fault
+        {sayEars('find-the-fault')}
       </Box>
-      <Box mb="3">
-        A fault is hidden in a simulated interface with your patch. Find it with the line check, step by step, before it tells you. Nothing real is
-        tested.
-      </Box>
+      <Box mb="3">{sayEars('a-fault-is-hidden-in-a')}</Box>
       {isPatched ? (
         <Flex gap="3" align="end" wrap="wrap">
           <Choice
-            label="Hide"
+            label={sayEars('hide')}
             value={plant}
             options={PLANTS}
             onChange={(value) => setPlant(PLANTS.find((one) => one.value === value)?.value ?? 'any')}
@@ -36,11 +34,11 @@ export function FindTheFault({ session }: { session: Session }) {
               void navigate('../patch?show=lines', { relative: 'path' });
             }}
           >
-            Hide it
+            {sayEars('hide-it')}
           </Button>
         </Flex>
       ) : (
-        <Box color="quiet">Solve the patch first: the lines are checked as it has them.</Box>
+        <Box color="quiet">{sayEars('solve-the-patch-first-the-lines')}</Box>
       )}
     </Box>
   );

@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { sayEars } from '../../../words/ears.page.en';
 import { useListening } from '../../listening/listeningStore';
 import { Meter } from '../../listening/Meter';
 import { PlayButton } from '../../listening/PlayButton';
@@ -18,7 +19,7 @@ export function Transport() {
         </Box>
       )}
       <Box mt="2" fontSize="sm" color="quiet">
-        Turn headphones down before you press Play; what is too loud for long harms hearing. Escape stops it.
+        {sayEars('turn-headphones-down-before-you-press')}
       </Box>
     </Box>
   );

@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { sayEars } from '../../../words/ears.page.en';
 import { Segments } from '../../components/Segments';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -9,9 +10,9 @@ import { FindTheFault } from './FindTheFault';
 
 type Tab = 'bench' | 'drills' | 'faults';
 const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
-  { value: 'bench', text: 'Delay and polarity' },
-  { value: 'drills', text: 'Drills' },
-  { value: 'faults', text: 'Find the fault' },
+  { value: 'bench', text: sayEars('delay-and-polarity') },
+  { value: 'drills', text: sayEars('drills') },
+  { value: 'faults', text: sayEars('find-the-fault') },
 ];
 
 /** For the ears: what delay and polarity do between two channels, and five minutes of practice a day. */
@@ -23,14 +24,11 @@ export function EarsStation() {
   return (
     <Flex direction="column" h="100%" minH="0">
       <Box px="3" py="2" borderBottomWidth="1px" borderColor="line">
-        <Segments label="For the ears" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
+        <Segments label={sayEars('for-the-ears')} value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
       </Box>
-      <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '6' }} py="4" role="region" aria-label="For the ears" tabIndex={0}>
+      <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '6' }} py="4" role="region" aria-label={sayEars('for-the-ears')} tabIndex={0}>
         {session.microphones.length === 0 || session.instruments.length === 0 ? (
-          <Box color="quiet">
-            There is nothing to hear yet: {session.instruments.length === 0 ? 'put an instrument into the room' : 'place a set-up'} on the Floor
-            first.
-          </Box>
+          <Box color="quiet">{sayEars('there-is-nothing-to-hear-yet', { instruments: session.instruments.length === 0 ? 'yes' : 'no' })}</Box>
         ) : tab === 'bench' ? (
           <Bench session={session} />
         ) : tab === 'faults' ? (

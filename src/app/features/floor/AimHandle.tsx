@@ -1,4 +1,5 @@
 import { editMicrophone, type PlacedMicrophone } from '../../../core/document';
+import { sayFloor } from '../../../words/floor.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
 import { useGrip } from '../../drawing/useGrip';
@@ -16,7 +17,7 @@ export function AimHandle({ placed, paper, zoom }: { placed: PlacedMicrophone; p
         className="handle"
         role="button"
         tabIndex={0}
-        aria-label={`Aim of ${placed.name}`}
+        aria-label={sayFloor('aim-of', { placed: placed.name })}
         transform={`translate(${x} ${y}) scale(${1 / zoom})`}
       >
         <circle className="halo" r={18} />

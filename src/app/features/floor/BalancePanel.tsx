@@ -5,6 +5,7 @@ import { applyMove, belongsTo, type PlacedMicrophone, type Session } from '../..
 import { facingOf } from '../../../core/instruments';
 import { placeForBalance, voiceOverGuitarDb } from '../../../core/setups';
 import { formatDb, formatLength, formatNumber, shownUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -22,17 +23,19 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
   const there = placeForBalance(microphone, voice, guitar, facingOf(instrument).forward, out, wantedDb, plan);
   const { unit, per: perM } = shownUnits(session.units).place;
   const says = (db: number): string =>
-    Math.abs(db) < 0.05 ? 'voice and guitar alike' : `${db > 0 ? 'voice' : 'guitar'} ${formatDb(Math.abs(db))} up`;
+    Math.abs(db) < 0.05
+      ? sayFloor('voice-and-guitar-alike')
+      : sayFloor('db-voice-guitar-up', { db: db > 0 ? 'yes' : 'no', db2: formatDb(Math.abs(db)) });
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="2">
       <Box fontWeight="700" fontSize="sm">
-        Voice and guitar
+        {sayFloor('voice-and-guitar')}
       </Box>
       <Box fontSize="sm">
-        Now: <span className="measure">{says(now)}</span> (model)
+        {sayFloor('now')} <span className="measure">{says(now)}</span> {sayFloor('model')}
       </Box>
       <label style={{ display: 'block', fontSize: 13 }}>
-        Wanted: {says(wantedDb)}
+        {sayFloor('wanted', { says: says(wantedDb) })}
         <input
           type="range"
           min={-12}
@@ -46,7 +49,7 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
       <Flex gap="2" align="end">
         <Box w="110px">
           <NumberField
-            label="Out"
+            label={sayFloor('out')}
             unit={unit}
             value={out * perM}
             low={Math.round(0.1 * perM)}
@@ -60,15 +63,20 @@ export function BalancePanel({ session, table, placed }: { session: Session; tab
           minH={{ base: '44px', md: '34px' }}
           disabled={placed.locked}
           onClick={() =>
-            runCommand(applyMove({ kind: 'set', microphoneId: placed.id, positionM: there.positionM, aimM: there.aimM, label: 'Move it there' }))
+            runCommand(
+              applyMove({ kind: 'set', microphoneId: placed.id, positionM: there.positionM, aimM: there.aimM, label: sayFloor('move-it-there') }),
+            )
           }
         >
-          Move it there
+          {sayFloor('move-it-there')}
         </Button>
       </Flex>
       <Box fontSize="sm" color="quiet">
-        {formatLength(there.positionM.z, session.units)} high
-        {there.stopReason === 'met' ? '.' : `; that is as near as it comes, ${formatNumber(Math.abs(there.residualDb), 1)} dB short.`}
+        {sayFloor('high-stopreason-that-is-as-near', {
+          z: formatLength(there.positionM.z, session.units),
+          stopReason: there.stopReason === 'met' ? 'yes' : 'no',
+          residual: formatNumber(Math.abs(there.residualDb), 1),
+        })}
       </Box>
     </Box>
   );

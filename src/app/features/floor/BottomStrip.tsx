@@ -4,6 +4,7 @@ import { meanLossDb } from '../../../core/acoustics';
 import { sourceKey } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { formatDb } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Rake } from '../../components/Rake';
 import { Segments } from '../../components/Segments';
 import { SumStrip } from '../../components/SumStrip';
@@ -24,12 +25,12 @@ const summed = (session: Session, chosen: readonly string[]): readonly string[] 
   chosen.length >= 2 ? chosen : session.microphones.map((placed) => placed.id);
 
 const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = [
-  { value: 'sum', text: 'Rake and sum' },
-  { value: 'heard', text: 'What it hears' },
-  { value: 'leak', text: 'Leak' },
-  { value: 'picture', text: 'Picture' },
-  { value: 'tone', text: 'Tone guide' },
-  { value: 'listen', text: 'Listen' },
+  { value: 'sum', text: sayFloor('rake-and-sum') },
+  { value: 'heard', text: sayFloor('what-it-hears') },
+  { value: 'leak', text: sayFloor('leak') },
+  { value: 'picture', text: sayFloor('picture') },
+  { value: 'tone', text: sayFloor('tone-guide') },
+  { value: 'listen', text: sayFloor('listen') },
 ];
 
 /** One height whatever the strip shows, so that the drawing above never jumps. */
@@ -43,18 +44,18 @@ export function BottomStrip({ session, live, source, chosen }: { session: Sessio
     <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: STRIP_HEIGHT }} overflow={{ md: 'hidden' }} flexShrink={0}>
       {empty ? (
         <Box px="4" py="3" color="quiet">
-          Here stands what each microphone hears, once one is placed.
+          {sayFloor('here-stands-what-each-microphone-hears')}
         </Box>
       ) : (
         <>
-          <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
+          <Segments label={sayFloor('strip')} value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
           {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
           {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
           {strip === 'leak' && <LeakStrip table={live.table} />}
           {strip === 'picture' && <PictureStrip session={session} table={live.table} chosen={chosen} />}
           {strip === 'listen' && (
             <Box px="3" py="1" overflow="auto" maxH={{ md: '176px' }}>
-              <Suspense fallback={<Box color="quiet">One moment</Box>}>
+              <Suspense fallback={<Box color="quiet">{sayFloor('one-moment')}</Box>}>
                 <ListenBar session={session} sources={live.table.plan.sources.map((one) => ({ key: sourceKey(one), name: one.name }))} />
               </Suspense>
             </Box>
@@ -75,7 +76,7 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
     <Flex ref={box} wrap="wrap" px="2" pt="1">
       <Box w={`${half}px`} mr="4">
         <Box fontSize="sm" color="quiet" px="2">
-          The {name} reaches each microphone after (ms, model)
+          {sayFloor('the')} {name} {sayFloor('reaches-each-microphone-after-ms-model')}
         </Box>
         <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={`Arrival rake of the ${name}`} />
       </Box>
@@ -83,9 +84,9 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
         <Box w={`${half}px`}>
           <Flex fontSize="sm" color="quiet" px="2" justify="space-between">
             <span>
-              The {name} in {chosen.length >= 2 ? 'the chosen channels' : 'all channels'} added
+              {sayFloor('the')} {name} {sayFloor('in-chosen-the-chosen-channels-all', { chosen: chosen.length >= 2 ? 'yes' : 'no' })}
             </span>
-            <span className="measure">loses {formatDb(meanLossDb(strip.sumDb, strip.inStepDb))}</span>
+            <span className="measure">{sayFloor('loses', { meanLoss: formatDb(meanLossDb(strip.sumDb, strip.inStepDb)) })}</span>
           </Flex>
           <SumStrip
             {...strip}

@@ -2,6 +2,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { directivityFactor } from '../../../core/microphones';
 import { criticalDistanceM, eyringSeconds, meanAbsorption, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
 import { formatLength } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 
 /** A microphone this far out, or one that is there for no one source, is there for the room as well. */
@@ -40,7 +41,7 @@ export function CriticalRing({
     <g aria-hidden="true" pointerEvents="none" className="critical">
       <circle cx={x} cy={y} r={r} style={{ strokeWidth: 1.4 / zoom, strokeDasharray: `${2 / zoom} ${5 / zoom}` }} />
       <text transform={`translate(${textX} ${textY}) scale(${1 / zoom})`} textAnchor="end">
-        beyond {formatLength(radiusM, units)} the room is louder
+        {sayFloor('beyond-the-room-is-louder', { radius: formatLength(radiusM, units) })}
       </text>
     </g>
   );

@@ -3,6 +3,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { eveningMove, evenness } from '../../../core/checks';
 import { editMicrophone, type PlacedMicrophone, pairOf, type Session } from '../../../core/document';
 import { formatDb, formatLength } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 const signedDb = (db: number): string => `${db > 0 ? '+' : ''}${formatDb(db)}`;
@@ -32,11 +33,11 @@ export function EvennessLine({
   return (
     <Box fontSize="sm" mt="2">
       <Box color="quiet">
-        {even.lowName} against {even.highName.charAt(0).toLowerCase() + even.highName.slice(1)}
+        {sayFloor('against', { lowName: even.lowName, charAt: even.highName.charAt(0).toLowerCase() + even.highName.slice(1) })}
       </Box>
       <Box className="measure" whiteSpace="normal">
         {each.join(', ')}
-        {pair ? `; both together ${signedDb(even.summedDb)}` : ''}
+        {pair ? sayFloor('both-together', { signed: signedDb(even.summedDb) }) : ''}
       </Box>
       {move && (
         <Button
@@ -49,8 +50,12 @@ export function EvennessLine({
           textAlign="left"
           onClick={() => runCommand(editMicrophone(placed.id, { positionM: move.positionM, aimM: move.aimM }))}
         >
-          Even them: {formatLength(Math.abs(move.byM), session.units)} toward the {toward.toLowerCase()}, {signedDb(move.beforeDb)} to{' '}
-          {signedDb(move.afterDb)}
+          {sayFloor('even-them-toward-the-to', {
+            by: formatLength(Math.abs(move.byM), session.units),
+            toward: toward.toLowerCase(),
+            signed: signedDb(move.beforeDb),
+            signed2: signedDb(move.afterDb),
+          })}
         </Button>
       )}
     </Box>

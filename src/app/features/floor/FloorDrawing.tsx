@@ -6,6 +6,7 @@ import type { Session } from '../../../core/document';
 import type { Geometry } from '../../../core/instruments';
 import { geometryOf } from '../../../core/instruments';
 import { isDirect } from '../../../core/microphones';
+import { sayFloor } from '../../../words/floor.page.en';
 import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { FurnishingHandle } from '../../drawing/FurnishingHandle';
@@ -33,7 +34,7 @@ interface Props {
   readonly chosen: readonly string[];
 }
 
-const TITLES: Record<Face, string> = { plan: 'Plan, from above', side: 'From the side', front: 'From the front' };
+const TITLES: Record<Face, string> = { plan: sayFloor('plan-from-above'), side: sayFloor('from-the-side'), front: sayFloor('from-the-front') };
 
 /** Pan and zoom of one drawing; microphones keep their own pointer events. */
 function useZoom(svg: React.RefObject<SVGSVGElement | null>) {

@@ -5,6 +5,7 @@ import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type S
 import { type Furnishing, type FurnishingKind, isScreen, modelOfFurnishing, newFurnishing } from '../../../core/furnishings';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
 import { furnishingUse } from '../../../words';
+import { sayFloor } from '../../../words/floor.page.en';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -30,10 +31,10 @@ export function Furnishings({ session }: { session: Session }) {
   return (
     <Box mt="3">
       <Box fontWeight="700" mb="1">
-        Panels and blankets
+        {sayFloor('panels-and-blankets')}
       </Box>
       {standing.length > 0 && (
-        <Flex as="ul" direction="column" m="0" p="0" aria-label="Panels and blankets">
+        <Flex as="ul" direction="column" m="0" p="0" aria-label={sayFloor('panels-and-blankets')}>
           {standing.map(({ id, name }) => (
             <Box as="li" key={id} listStyleType="none" borderTopWidth="1px" borderColor="line">
               <Button
@@ -54,7 +55,7 @@ export function Furnishings({ session }: { session: Session }) {
       <Flex gap="2" mt="2" wrap="wrap">
         {(['panel', 'blanket'] as const).map((kind) => (
           <Button key={kind} size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => add(kind)}>
-            Add a {kind}
+            {sayFloor('add-a', { kind })}
           </Button>
         ))}
       </Flex>
@@ -66,14 +67,17 @@ export function Furnishings({ session }: { session: Session }) {
 function Effect({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
   const { best, decayBefore, decayAfter } = useMemo(() => effectOf(session, table, furnishing.id), [session, table, furnishing.id]);
   return (
-    <Box mt="2" role="status" aria-label={`What ${furnishing.name} does`}>
+    <Box mt="2" role="status" aria-label={sayFloor('what-does', { furnishing: furnishing.name })}>
       {best
-        ? `${best.microphone} hears its own source ${formatDb(Math.abs(best.gainDb))} ${best.gainDb > 0 ? 'further above' : 'less above'} the ${best.other.toLowerCase()} with it.`
-        : 'No channel’s leak changes by half a decibel: stand it nearer, square across the way.'}{' '}
+        ? sayFloor('hears-its-own-source-gain2-further', {
+            microphone: best.microphone,
+            gain: formatDb(Math.abs(best.gainDb)),
+            gain2: best.gainDb > 0 ? 'yes' : 'no',
+            other: best.other.toLowerCase(),
+          })
+        : sayFloor('no-channels-leak-changes-by-half')}{' '}
       {decayBefore - decayAfter > 0.005 && (
-        <span>
-          The room dies away in {formatNumber(decayAfter, 2)} s instead of {formatNumber(decayBefore, 2)} s.
-        </span>
+        <span>{sayFloor('the-room-dies-away-in-s', { decayAfter: formatNumber(decayAfter, 2), decayBefore: formatNumber(decayBefore, 2) })}</span>
       )}
     </Box>
   );
@@ -103,16 +107,16 @@ export function FurnishingPanel({ session, table, furnishing }: { session: Sessi
           {furnishing.name}
         </Box>
         <Button size="xs" variant="ghost" color="quiet" onClick={() => chooseNothing()}>
-          Close
+          {sayFloor('close')}
         </Button>
       </Flex>
       <Effect session={session} table={table} furnishing={furnishing} />
-      <NameField label="Name" value={furnishing.name} onCommit={(name) => edit({ name })} />
+      <NameField label={sayFloor('name')} value={furnishing.name} onCommit={(name) => edit({ name })} />
       <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
-        {length('Across', positionM.x, 0, room.widthM, (x) => runCommand(moveFurnishing(furnishing.id, { ...positionM, x })))}
-        {length('Deep', positionM.y, 0, room.depthM, (y) => runCommand(moveFurnishing(furnishing.id, { ...positionM, y })))}
+        {length(sayFloor('across'), positionM.x, 0, room.widthM, (x) => runCommand(moveFurnishing(furnishing.id, { ...positionM, x })))}
+        {length(sayFloor('deep'), positionM.y, 0, room.depthM, (y) => runCommand(moveFurnishing(furnishing.id, { ...positionM, y })))}
         <NumberField
-          label="Turned"
+          label={sayFloor('turned')}
           unit="°"
           digits={0}
           value={furnishing.rotationDeg}
@@ -120,12 +124,12 @@ export function FurnishingPanel({ session, table, furnishing }: { session: Sessi
           high={360}
           onCommit={(rotationDeg) => edit({ rotationDeg })}
         />
-        {length('Wide', furnishing.widthM, 0.1, 6, (widthM) => edit({ widthM }))}
-        {length('Tall', furnishing.heightM, 0.1, 4, (heightM) => edit({ heightM }))}
-        {length('Bottom', furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
+        {length(sayFloor('wide'), furnishing.widthM, 0.1, 6, (widthM) => edit({ widthM }))}
+        {length(sayFloor('tall'), furnishing.heightM, 0.1, 4, (heightM) => edit({ heightM }))}
+        {length(sayFloor('bottom'), furnishing.bottomM, 0, 6, (bottomM) => edit({ bottomM }))}
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
-        {furnishingUse(furnishing.kind, session.units)} {caution} Figures from memory, ±3 dB; what it sends back itself is not drawn.
+        {sayFloor('figures-from-memory-3-db-what', { furnishingUse: furnishingUse(furnishing.kind, session.units), caution })}
       </Box>
       <Button
         mt="3"
@@ -137,7 +141,7 @@ export function FurnishingPanel({ session, table, furnishing }: { session: Sessi
           chooseNothing();
         }}
       >
-        Take it away
+        {sayFloor('take-it-away')}
       </Button>
     </Box>
   );

@@ -12,6 +12,7 @@ import {
   turnMicrophones,
 } from '../../../core/document';
 import { formatDb, formatNumber } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseNothing } from '../../stores/viewStore';
@@ -19,10 +20,10 @@ import { PairFramePanel } from './PairFramePanel';
 import { PairPanel } from './SelectionPanel';
 
 const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
-  ['height', 'Same height'],
-  ['string', 'Equal strings'],
-  ['across', 'In line across'],
-  ['deep', 'In line deep'],
+  ['height', sayFloor('same-height')],
+  ['string', sayFloor('equal-strings')],
+  ['across', sayFloor('in-line-across')],
+  ['deep', sayFloor('in-line-deep')],
 ];
 
 /** Several microphones in hand: as one they move and turn; the first one leads when they are aligned. */
@@ -39,12 +40,12 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
       {ids.length === 2 ? (
         <PairPanel session={session} table={table} ids={ids} source={source} />
       ) : (
-        <Box fontWeight="700">{ids.length} microphones in hand</Box>
+        <Box fontWeight="700">{sayFloor('microphones-in-hand', { ids: ids.length })}</Box>
       )}
       {paired && <PairFramePanel session={session} pair={paired} />}
       {ids.length === 2 && <Schools table={table} ids={ids} />}
       <Box fontSize="sm" color="quiet" mt="2">
-        Drag one and all go along. Align to the first chosen{name ? `; strings from the ${name}` : ''}:
+        {sayFloor('drag-one-and-all-go-along', { name: name ? 'yes' : 'no', name2: name ?? '' })}
       </Box>
       <Flex gap="2" mt="1" wrap="wrap">
         {ALIGNMENTS.map(([how, text]) => (
@@ -59,14 +60,14 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
           </Button>
         ))}
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(turnMicrophones(ids, 5))}>
-          Turn left 5°
+          {sayFloor('turn-left-5')}
         </Button>
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(turnMicrophones(ids, -5))}>
-          Turn right 5°
+          {sayFloor('turn-right-5')}
         </Button>
         {ids.length === 2 && (
           <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={togglePair}>
-            {paired ? 'Part the pair' : 'Make them a pair'}
+            {paired ? sayFloor('part-the-pair') : sayFloor('make-them-a-pair')}
           </Button>
         )}
         <Button
@@ -78,7 +79,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
             chooseNothing();
           }}
         >
-          Take them away
+          {sayFloor('take-them-away')}
         </Button>
       </Flex>
     </Box>
@@ -96,18 +97,19 @@ function Schools({ table, ids }: { table: ArrivalTable; ids: readonly string[] }
   if (!told) return null;
   return (
     <Box fontSize="sm" mt="2">
-      <Box color="quiet">Three to one</Box>
+      <Box color="quiet">{sayFloor('three-to-one')}</Box>
       <Box>
-        Distance school: apart <span className="measure">{formatNumber(told.distanceRatio, 1)}</span> times the string,{' '}
-        {told.distanceMet ? 'met' : 'not met (3 wanted)'}.
+        {sayFloor('distance-school-apart')} <span className="measure">{formatNumber(told.distanceRatio, 1)}</span>{' '}
+        {sayFloor('times-the-string-distancemet-met-not', { distanceMet: told.distanceMet ? 'yes' : 'no' })}
       </Box>
       <Box>
-        Leak school:{' '}
+        {sayFloor('leak-school')}{' '}
         {told.leakDb === null ? (
-          'one shared source, so it promises nothing; look at delay and level.'
+          sayFloor('one-shared-source-so-it-promises')
         ) : (
           <>
-            the other’s source is <span className="measure">{formatDb(told.leakDb)}</span> lower, {told.leakMet ? 'met' : 'not met (9.5 dB wanted)'}.
+            {sayFloor('the-others-source-is')} <span className="measure">{formatDb(told.leakDb)}</span>{' '}
+            {sayFloor('lower-leakmet-met-not-met-9', { leakMet: told.leakMet ? 'yes' : 'no' })}
           </>
         )}
       </Box>

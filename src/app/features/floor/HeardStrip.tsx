@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { BANDS, firstDipHz } from '../../../core/acoustics';
 import { type ArrivalTable, bandLevels, directToRoomDb, firstReflections } from '../../../core/arrivals';
 import { formatFrequency, formatLength, formatNumber } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 
 /** What one microphone hears of every source: bands, proximity, room, first reflection. A model's numbers. */
 export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | null }) {
@@ -13,16 +14,21 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
   const microphone = plan.microphones[m];
   if (!microphone) return null;
   return (
-    <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={`What ${microphone.name} hears`}>
+    <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={sayFloor('what-hears', { microphone: microphone.name })}>
       <table className="figures">
-        <caption>What {microphone.name} hears (model, ±6 dB): peaks in dB SPL in four bands, and what the room adds.</caption>
+        <caption>{sayFloor('what-hears-model-6-db-peaks', { microphone: microphone.name })}</caption>
         <thead>
           <tr>
-            {['Source', 'String', ...BANDS.map(({ hertz }) => formatFrequency(hertz)), 'Proximity 100 Hz', 'Direct to room', 'First reflection'].map(
-              (title) => (
-                <th key={title}>{title}</th>
-              ),
-            )}
+            {[
+              sayFloor('source'),
+              sayFloor('string'),
+              ...BANDS.map(({ hertz }) => formatFrequency(hertz)),
+              sayFloor('proximity-100-hz'),
+              sayFloor('direct-to-room'),
+              sayFloor('first-reflection'),
+            ].map((title) => (
+              <th key={title}>{title}</th>
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -42,8 +48,12 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
                 <td>+{formatNumber(bands[0]?.proximityDb ?? 0, 1)} dB</td>
                 <td>{formatNumber(directToRoomDb(arrival), 0)} dB</td>
                 <td>
-                  {reflection.surface}, {formatNumber(late * 1000, 1)} ms, {formatNumber(reflection.levelDb - arrival.levelDb, 0)} dB, dip{' '}
-                  {formatFrequency(firstDipHz(late))}
+                  {sayFloor('ms-db-dip', {
+                    surface: reflection.surface,
+                    late: formatNumber(late * 1000, 1),
+                    level: formatNumber(reflection.levelDb - arrival.levelDb, 0),
+                    firstDip: formatFrequency(firstDipHz(late)),
+                  })}
                 </td>
               </tr>
             );

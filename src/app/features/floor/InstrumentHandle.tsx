@@ -2,6 +2,7 @@ import { type KeyboardEvent, memo } from 'react';
 import { moveInstrument } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { vec3 } from '../../../core/math';
+import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 import { useGrip } from '../../drawing/useGrip';
 import { runCommand } from '../../stores/sessionStore';
@@ -44,7 +45,7 @@ export const InstrumentHandle = memo(function InstrumentHandle({ instrument, pap
       className={`handle${chosen ? ' chosen' : ''}`}
       role="button"
       tabIndex={0}
-      aria-label={`${instrument.name}, instrument`}
+      aria-label={sayFloor('instrument', { instrument: instrument.name })}
       aria-pressed={chosen}
       transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}
       onKeyDown={onKeyDown}

@@ -5,6 +5,7 @@ import { changeVariant, editInstrument, moveInstrument, removeInstrument, type S
 import { choiceOf, familyOf, type Instrument } from '../../../core/instruments';
 import { ownSetupFrom, placeSetup, putUpSetup } from '../../../core/planning';
 import { formatNumber, inUnits, shownUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -19,7 +20,7 @@ import { SaveSetup } from './SaveSetup';
 
 /** Whether such an instrument is built or set up for the left hand at all. */
 const isBuiltHanded = ({ kind }: Instrument): boolean =>
-  ['Drums', 'Guitar and voice', 'Percussion'].includes(familyOf(kind).group) && kind !== 'voice';
+  [sayFloor('drums'), sayFloor('guitar-and-voice'), sayFloor('percussion')].includes(familyOf(kind).group) && kind !== 'voice';
 
 /** Everything about one instrument: size, build, place, turn, its set-up. */
 export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {
@@ -39,24 +40,24 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
       <Flex justify="space-between" align="baseline">
         <Box fontWeight="700">{family.name}</Box>
         <Button size="xs" variant="ghost" color="quiet" onClick={() => chooseInstrument(null)}>
-          Close
+          {sayFloor('close')}
         </Button>
       </Flex>
-      <NameField label="Name" value={instrument.name} onCommit={(name) => edit({ name })} />
+      <NameField label={sayFloor('name')} value={instrument.name} onCommit={(name) => edit({ name })} />
       <Grid templateColumns="1fr 1fr" gap="2" mt="2">
         <Choice
-          label="Size or build"
+          label={sayFloor('size-or-build')}
           value={instrument.variant}
           options={Object.entries(family.variants).map(([value, { name }]) => ({ value, text: name }))}
           onChange={setVariant}
         />
         {(isBuiltHanded(instrument) || instrument.mirrored) && (
           <Choice
-            label="Handed"
+            label={sayFloor('handed')}
             value={instrument.mirrored ? 'left' : 'right'}
             options={[
-              { value: 'right', text: 'right-handed' },
-              { value: 'left', text: 'left-handed' },
+              { value: 'right', text: sayFloor('right-handed') },
+              { value: 'left', text: sayFloor('left-handed') },
             ]}
             onChange={(value) => runCommand(turnHanded(instrument.id, value === 'left'))}
           />
@@ -75,7 +76,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
       </Grid>
       <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2">
         <NumberField
-          label="Across"
+          label={sayFloor('across')}
           unit={unit}
           value={positionM.x * perM}
           low={0}
@@ -83,7 +84,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
           onCommit={(value) => place({ x: value / perM })}
         />
         <NumberField
-          label="Deep"
+          label={sayFloor('deep')}
           unit={unit}
           value={positionM.y * perM}
           low={0}
@@ -91,7 +92,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
           onCommit={(value) => place({ y: value / perM })}
         />
         <NumberField
-          label="Turned"
+          label={sayFloor('turned')}
           unit="°"
           digits={0}
           value={rotationDeg}
@@ -101,13 +102,14 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
         />
       </Grid>
       <Box fontSize="sm" color="quiet" mt="2">
-        {inUnits(family.variants[instrument.variant]?.basis ?? '', session.units)} Its microphones go along when it is moved
-        {instrument.mirrored && '; left and right are the player’s own'}; turned {formatNumber(rotationDeg, 0)}°.
+        {sayFloor('its-microphones-go-along-when-it', { inUnits: inUnits(family.variants[instrument.variant]?.basis ?? '', session.units) })}
+        {instrument.mirrored && sayFloor('left-and-right-are-the-players')}
+        {sayFloor('turned-2', { rotation: formatNumber(rotationDeg, 0) })}
       </Box>
       <Flex gap="2" mt="3" wrap="wrap">
         <Button asChild size="sm" minH="44px" bg="tapeFill" color="#12181b">
           <Link to={`../setups?for=${instrument.id}`} relative="path">
-            Choose a set-up
+            {sayFloor('choose-a-set-up')}
           </Link>
         </Button>
         <Button
@@ -119,7 +121,7 @@ export function EditInstrument({ session, instrument }: { session: Session; inst
             chooseInstrument(null);
           }}
         >
-          Take it away
+          {sayFloor('take-it-away')}
         </Button>
       </Flex>
       <Levels session={session} instrument={instrument} />
@@ -153,25 +155,27 @@ function CopyFrom({ session, instrument }: { session: Session; instrument: Instr
     const here = { ...recipe, variants: [instrument.variant] };
     const { missing } = placeSetup(session, here, instrument.id, newId);
     runCommand(putUpSetup(here, instrument.id, newId));
-    setTold(missing.length ? `Not placed, no free microphone or mark: ${missing.join(', ')}.` : `Copied from “${other.name}”.`);
+    setTold(
+      missing.length ? sayFloor('not-placed-no-free-microphone-or', { missing: missing.join(', ') }) : sayFloor('copied-from', { other: other.name }),
+    );
   };
   if (!others)
     return (
       <Button size="sm" variant="ghost" color="quiet" px="0" mt="2" minH={{ base: '44px', md: '32px' }} onClick={look}>
-        Copy microphones from another session
+        {sayFloor('copy-microphones-from-another-session')}
       </Button>
     );
   return (
     <Box mt="2">
       {others.length === 0 ? (
         <Box fontSize="sm" color="quiet">
-          No other session has microphones round such an instrument.
+          {sayFloor('no-other-session-has-microphones-round')}
         </Box>
       ) : (
         <Choice
-          label="Copy microphones from"
+          label={sayFloor('copy-microphones-from')}
           value=""
-          options={[{ value: '', text: 'Choose a session' }, ...others.map((other) => ({ value: other.id, text: other.name }))]}
+          options={[{ value: '', text: sayFloor('choose-a-session') }, ...others.map((other) => ({ value: other.id, text: other.name }))]}
           onChange={copy}
         />
       )}

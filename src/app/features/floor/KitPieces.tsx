@@ -3,13 +3,20 @@ import { useState } from 'react';
 import { putPieces } from '../../../core/document';
 import { handed, type Instrument, KIT_VARIANTS, type KitPiece, PIECE_KINDS, type PieceKind } from '../../../core/instruments';
 import { shownUnits, type UnitSystem } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 
-const PIECE_NAMES: Record<PieceKind, string> = { kick: 'Kick', snare: 'Snare', tom: 'Tom', hat: 'Hat', cymbal: 'Cymbal' };
+const PIECE_NAMES: Record<PieceKind, string> = {
+  kick: sayFloor('kick'),
+  snare: sayFloor('snare'),
+  tom: sayFloor('tom'),
+  hat: sayFloor('hat'),
+  cymbal: sayFloor('cymbal'),
+};
 const USUAL: Record<PieceKind, Pick<KitPiece, 'diameterIn' | 'depthIn' | 'zM'>> = {
   kick: { diameterIn: 22, depthIn: 16, zM: 0.29 },
   snare: { diameterIn: 14, depthIn: 5.5, zM: 0.66 },
@@ -26,7 +33,7 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
   const change = (id: string, part: Partial<KitPiece>): void =>
     put(
       pieces.map((piece) => (piece.id === id ? { ...piece, ...part } : piece)),
-      `change ${pieces.find((piece) => piece.id === id)?.name ?? 'a piece'}`,
+      sayFloor('change', { find: pieces.find((piece) => piece.id === id)?.name ?? sayFloor('a-piece') }),
     );
   const add = (kind: PieceKind): void => {
     const same = pieces.filter((piece) => piece.kind === kind).length;
@@ -34,16 +41,16 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
     const name = same ? `${PIECE_NAMES[kind]} ${same + 1}` : PIECE_NAMES[kind];
     put(
       [...pieces, { ...USUAL[kind], id, kind, name, xM: 0.3 + 0.1 * same, yM: 0.35, tiltDeg: kind === 'cymbal' ? 12 : 0, resonantHead: true }],
-      `add ${name}`,
+      sayFloor('add', { name }),
     );
     setOpen(id);
   };
   return (
     <Box mt="3">
       <Box fontWeight="700" fontSize="sm">
-        Pieces
+        {sayFloor('pieces')}
       </Box>
-      <Box as="ul" m="0" p="0" aria-label="Pieces of the kit">
+      <Box as="ul" m="0" p="0" aria-label={sayFloor('pieces-of-the-kit')}>
         {pieces.map((piece) => (
           <Box as="li" key={piece.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
             <Button
@@ -68,7 +75,7 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
                 onDrop={() =>
                   put(
                     pieces.filter((other) => other.id !== piece.id),
-                    `take ${piece.name} away`,
+                    sayFloor('take-away', { piece: piece.name }),
                   )
                 }
               />
@@ -77,9 +84,9 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
         ))}
       </Box>
       <Choice
-        label="Add a piece"
+        label={sayFloor('add-a-piece')}
         value=""
-        options={[{ value: '', text: 'Choose' }, ...PIECE_KINDS.map((kind) => ({ value: kind, text: PIECE_NAMES[kind] }))]}
+        options={[{ value: '', text: sayFloor('choose') }, ...PIECE_KINDS.map((kind) => ({ value: kind, text: PIECE_NAMES[kind] }))]}
         onChange={(kind) => kind && add(kind as PieceKind)}
       />
     </Box>
@@ -87,9 +94,9 @@ export function KitPieces({ instrument, units }: { instrument: Instrument; units
 }
 
 const PLACES = [
-  ['Right', 'xM', -2],
-  ['Forward', 'yM', -2],
-  ['High', 'zM', 0.05],
+  [sayFloor('right'), 'xM', -2],
+  [sayFloor('forward'), 'yM', -2],
+  [sayFloor('high'), 'zM', 0.05],
 ] as const;
 
 interface PieceProps {
@@ -105,9 +112,24 @@ function PieceFields({ piece, units, mirrored, onChange, onDrop }: PieceProps) {
   return (
     <Box pb="2">
       <Grid templateColumns="repeat(3, 1fr)" gap="2">
-        <NumberField label="Across" unit="in" value={piece.diameterIn} low={6} high={36} onCommit={(diameterIn) => onChange({ diameterIn })} />
-        <NumberField label="Depth" unit="in" value={piece.depthIn} low={0} high={24} onCommit={(depthIn) => onChange({ depthIn })} />
-        <NumberField label="Lean" unit="°" digits={0} value={piece.tiltDeg} low={-60} high={60} onCommit={(tiltDeg) => onChange({ tiltDeg })} />
+        <NumberField
+          label={sayFloor('across')}
+          unit="in"
+          value={piece.diameterIn}
+          low={6}
+          high={36}
+          onCommit={(diameterIn) => onChange({ diameterIn })}
+        />
+        <NumberField label={sayFloor('depth')} unit="in" value={piece.depthIn} low={0} high={24} onCommit={(depthIn) => onChange({ depthIn })} />
+        <NumberField
+          label={sayFloor('lean')}
+          unit="°"
+          digits={0}
+          value={piece.tiltDeg}
+          low={-60}
+          high={60}
+          onCommit={(tiltDeg) => onChange({ tiltDeg })}
+        />
         {PLACES.map(([label, key, low]) => (
           <NumberField
             key={key}
@@ -123,14 +145,16 @@ function PieceFields({ piece, units, mirrored, onChange, onDrop }: PieceProps) {
       <Flex gap="2" mt="2" wrap="wrap">
         {piece.kind !== 'hat' && piece.kind !== 'cymbal' && (
           <Toggle
-            label={piece.kind === 'kick' ? 'Front head on' : 'Lower head on'}
+            label={piece.kind === 'kick' ? sayFloor('front-head-on') : sayFloor('lower-head-on')}
             on={piece.resonantHead}
             onToggle={() => onChange({ resonantHead: !piece.resonantHead })}
           />
         )}
-        {piece.kind === 'kick' && <Toggle label="Port" on={piece.ported !== false} onToggle={() => onChange({ ported: piece.ported === false })} />}
+        {piece.kind === 'kick' && (
+          <Toggle label={sayFloor('port')} on={piece.ported !== false} onToggle={() => onChange({ ported: piece.ported === false })} />
+        )}
         <Button size="sm" variant="outline" onClick={onDrop}>
-          Remove it
+          {sayFloor('remove-it')}
         </Button>
       </Flex>
     </Box>

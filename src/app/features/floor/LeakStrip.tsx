@@ -5,6 +5,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand, useSessionStore } from '../../stores/sessionStore';
 
 /** For each close microphone the wanted source over everything else, dB, and the aim that turns its dead side to the worst. */
@@ -13,21 +14,21 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
   if (rows.length === 0)
     return (
       <Box px="3" py="3" color="quiet">
-        No microphone is there for one source alone, so nothing leaks.
+        {sayFloor('no-microphone-is-there-for-one')}
       </Box>
     );
   const sources = table.plan.sources.map((source, s) => [source, s] as const).filter(([, s]) => rows.some((row) => row.cells[s] !== null));
   return (
-    <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label="Leak matrix">
+    <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={sayFloor('leak-matrix')}>
       <table className="figures">
-        <caption>Wanted source over each other one, dB. 9.5 dB and more is what the leak school wants.</caption>
+        <caption>{sayFloor('wanted-source-over-each-other-one')}</caption>
         <thead>
           <tr>
-            <th>Microphone</th>
+            <th>{sayFloor('microphone')}</th>
             {sources.map(([source]) => (
               <th key={`${source.instrumentId}/${source.id}`}>{source.name}</th>
             ))}
-            <th>Turned to hear less</th>
+            <th>{sayFloor('turned-to-hear-less')}</th>
           </tr>
         </thead>
         <tbody>
@@ -38,7 +39,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
                 const cell = row.cells[s] ?? null;
                 return (
                   <td key={`${source.instrumentId}/${source.id}`} className={cell !== null && cell < THREE_TO_ONE_DB ? 'low' : ''}>
-                    {cell === null ? 'wanted' : formatNumber(Math.min(99, cell), 0)}
+                    {cell === null ? sayFloor('wanted-2') : formatNumber(Math.min(99, cell), 0)}
                     {cell !== null && cell < THREE_TO_ONE_DB ? ' ▲' : ''}
                   </td>
                 );
@@ -62,11 +63,15 @@ export function DeadSideButton({ table, id }: { table: ArrivalTable; id: string 
     () => (microphone && !microphone.locked && !dragging ? turnDeadSide(table, microphone) : null),
     [table, microphone, dragging],
   );
-  if (dragging) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>when it rests</span>;
-  if (!turned) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>as good as it gets</span>;
+  if (dragging) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>{sayFloor('when-it-rests')}</span>;
+  if (!turned) return <span style={{ color: 'var(--chakra-colors-quiet)' }}>{sayFloor('as-good-as-it-gets')}</span>;
   return (
     <Button size="xs" variant="outline" minH={{ base: '44px', md: '28px' }} onClick={() => runCommand(editMicrophone(id, { aimM: turned.aimM }))}>
-      Turn it to hear less {turned.otherName.toLowerCase()}: {formatNumber(turned.beforeDb, 0)} → {formatNumber(turned.afterDb, 0)} dB
+      {sayFloor('turn-it-to-hear-less-db', {
+        otherName: turned.otherName.toLowerCase(),
+        before: formatNumber(turned.beforeDb, 0),
+        after: formatNumber(turned.afterDb, 0),
+      })}
     </Button>
   );
 }

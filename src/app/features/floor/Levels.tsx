@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { editInstrument, type Session } from '../../../core/document';
 import { geometryOf, type Instrument } from '../../../core/instruments';
 import { inUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -15,13 +16,13 @@ export function Levels({ session, instrument }: { session: Session; instrument: 
   };
   return (
     <details style={{ marginTop: 10 }}>
-      <summary style={{ minHeight: 32, cursor: 'pointer' }}>How loud it is</summary>
+      <summary style={{ minHeight: 32, cursor: 'pointer' }}>{sayFloor('how-loud-it-is')}</summary>
       {geometryOf(instrument).sources.map((source, i, all) => (
         <Box key={source.id} mb="2">
           <Flex gap="2" align="end">
             <NumberField
-              label={`${source.name}, peak at ${inUnits('{1 m}', session.units)}`}
-              unit="dB SPL"
+              label={sayFloor('peak-at', { source: source.name, inUnits: inUnits('{1 m}', session.units) })}
+              unit={sayFloor('db-spl')}
               digits={0}
               value={source.peakSplDb}
               low={40}
@@ -34,9 +35,9 @@ export function Levels({ session, instrument }: { session: Session; instrument: 
                 variant="outline"
                 minH="44px"
                 onClick={() => put(source.id, null)}
-                aria-label={`Planning level for ${source.name} again`}
+                aria-label={sayFloor('planning-level-for-again', { source: source.name })}
               >
-                Planning level again
+                {sayFloor('planning-level-again')}
               </Button>
             )}
           </Flex>

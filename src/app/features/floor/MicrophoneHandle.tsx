@@ -5,6 +5,7 @@ import { subtract, type Vec3 } from '../../../core/math';
 import { isDirect } from '../../../core/microphones';
 import { type Snapped, snapPlace } from '../../../core/planning';
 import { formatLength, type UnitSystem } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { angleOnPaper } from '../../drawing/glyphAngle';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
 import { PolarCurve } from '../../drawing/PolarCurve';
@@ -69,7 +70,12 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
       className={`handle${chosen ? ' chosen' : ''}`}
       role="button"
       tabIndex={0}
-      aria-label={`${placed.name} microphone ${placed.label}, ${height} high${placed.locked ? ', locked' : ''}`}
+      aria-label={sayFloor('microphone-high-locked-locked', {
+        placed: placed.name,
+        label: placed.label,
+        height,
+        locked: placed.locked ? 'yes' : 'no',
+      })}
       aria-pressed={chosen}
       data-microphone={placed.id}
       transform={`translate(${paper.x(placed.positionM)} ${paper.y(placed.positionM)}) scale(${1 / zoom})`}

@@ -3,6 +3,7 @@ import { memo, useState } from 'react';
 import { applyMove, together } from '../../../core/document';
 import type { SmallestMoves } from '../../../core/optimise';
 import { formatNumber, inUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { runJob } from '../../../workers/runJob';
 import { type About, aboutNow, isStill, runAnswer, useSessionStore } from '../../stores/sessionStore';
 import { chooseMicrophone } from '../../stores/viewStore';
@@ -25,7 +26,7 @@ export const MovesPanel = memo(function MovesPanel() {
     else if (answer.kind === 'failed') setProblem(answer.reason);
   };
   const makeAll = ({ result, about }: { result: SmallestMoves; about: About }): void => {
-    const words = result.moves.length === 1 ? 'the smallest move' : `the ${result.moves.length} smallest moves`;
+    const words = result.moves.length === 1 ? sayFloor('the-smallest-move') : sayFloor('the-smallest-moves', { moves: result.moves.length });
     runAnswer(
       about,
       together(
@@ -40,7 +41,7 @@ export const MovesPanel = memo(function MovesPanel() {
   return (
     <Box py="2" borderBottomWidth="1px" borderColor="line">
       <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} disabled={busy} onClick={() => void look()}>
-        {busy ? 'Looking' : 'Smallest moves'}
+        {busy ? sayFloor('looking') : sayFloor('smallest-moves')}
       </Button>
       {problem && (
         <Box role="alert" mt="2">
@@ -48,11 +49,9 @@ export const MovesPanel = memo(function MovesPanel() {
         </Box>
       )}
       {fresh && (
-        <Box mt="2" role="region" aria-label="Smallest moves">
+        <Box mt="2" role="region" aria-label={sayFloor('smallest-moves')}>
           {fresh.moves.length === 0 ? (
-            <Box>
-              No move of {inUnits('{15 cm}', session?.units ?? 'metric')} or 20° would mend anything: {fresh.stopReason}.
-            </Box>
+            <Box>{sayFloor('no-move-of-or-20-would', { inUnits: inUnits('{15 cm}', session?.units ?? 'metric'), stopReason: fresh.stopReason })}</Box>
           ) : (
             <>
               <Box as="ol" m="0" pl="5">
@@ -66,15 +65,18 @@ export const MovesPanel = memo(function MovesPanel() {
                 ))}
               </Box>
               <Box fontSize="sm" color="quiet">
-                What the microphones do to one another: {formatNumber(fresh.beforeDb, 1)} → {formatNumber(fresh.afterDb, 1)} dB by the model;{' '}
-                {fresh.stopReason}.
+                {sayFloor('what-the-microphones-do-to-one', {
+                  before: formatNumber(fresh.beforeDb, 1),
+                  after: formatNumber(fresh.afterDb, 1),
+                  stopReason: fresh.stopReason,
+                })}
               </Box>
               <Flex gap="2" mt="2">
                 <Button size="sm" minH={{ base: '44px', md: '32px' }} bg="tapeFill" color="#12181b" onClick={() => current && makeAll(current)}>
-                  {fresh.moves.length === 1 ? 'Make it' : `Make all ${fresh.moves.length}`}
+                  {fresh.moves.length === 1 ? sayFloor('make-it') : sayFloor('make-all', { moves: fresh.moves.length })}
                 </Button>
                 <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" onClick={() => setFound(null)}>
-                  Leave it
+                  {sayFloor('leave-it')}
                 </Button>
               </Flex>
             </>

@@ -3,6 +3,7 @@ import { editPair, framePair, type Pair, type Session, squarePair } from '../../
 import { PAIR_TECHNIQUES } from '../../../core/setups';
 import type { PairFrame } from '../../../core/stereo';
 import { shownUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -12,7 +13,7 @@ export function PairFramePanel({ session, pair }: { session: Session; pair: Pair
   return (
     <Box mt="2">
       <Choice
-        label="Technique"
+        label={sayFloor('technique')}
         value={pair.technique}
         options={PAIR_TECHNIQUES.map((technique) => ({ value: technique, text: technique }))}
         onChange={(technique) => runCommand(editPair(pair.id, { technique: technique as Pair['technique'] }))}
@@ -28,17 +29,17 @@ function FrameFields({ session, pair }: { session: Session; pair: Pair }) {
   if (!frame)
     return (
       <Box fontSize="sm" mt="2">
-        <Box color="quiet">Set by hand: the two do not stand alike about the middle between them.</Box>
+        <Box color="quiet">{sayFloor('set-by-hand-the-two-do')}</Box>
         <Button size="sm" variant="outline" mt="1" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(squarePair(pair.id))}>
-          Square them up
+          {sayFloor('square-them-up')}
         </Button>
       </Box>
     );
   const set = (change: Partial<PairFrame>): void => void runCommand(framePair(pair.id, change));
   return (
-    <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" role="group" aria-label={`${pair.name} as a pair`}>
+    <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" role="group" aria-label={sayFloor('as-a-pair', { pair: pair.name })}>
       <NumberField
-        label="Apart"
+        label={sayFloor('apart')}
         unit={unit}
         value={frame.spacingM * perM}
         low={0}
@@ -46,18 +47,42 @@ function FrameFields({ session, pair }: { session: Session; pair: Pair }) {
         onCommit={(v) => set({ spacingM: v / perM })}
       />
       {pair.decoding === 'left-right' && (
-        <NumberField label="Angle" unit="°" digits={0} value={frame.angleDeg} low={-170} high={170} onCommit={(angleDeg) => set({ angleDeg })} />
+        <NumberField
+          label={sayFloor('angle')}
+          unit="°"
+          digits={0}
+          value={frame.angleDeg}
+          low={-170}
+          high={170}
+          onCommit={(angleDeg) => set({ angleDeg })}
+        />
       )}
       <NumberField
-        label="High"
+        label={sayFloor('high')}
         unit={unit}
         value={frame.centreM.z * perM}
         low={0}
         high={Number((session.room.heightM * perM).toFixed(1))}
         onCommit={(v) => set({ centreM: { ...frame.centreM, z: v / perM } })}
       />
-      <NumberField label="Turned" unit="°" digits={0} value={frame.turnDeg} low={-180} high={180} onCommit={(turnDeg) => set({ turnDeg })} />
-      <NumberField label="Tilted" unit="°" digits={0} value={frame.tiltDeg} low={-90} high={90} onCommit={(tiltDeg) => set({ tiltDeg })} />
+      <NumberField
+        label={sayFloor('turned')}
+        unit="°"
+        digits={0}
+        value={frame.turnDeg}
+        low={-180}
+        high={180}
+        onCommit={(turnDeg) => set({ turnDeg })}
+      />
+      <NumberField
+        label={sayFloor('tilted')}
+        unit="°"
+        digits={0}
+        value={frame.tiltDeg}
+        low={-90}
+        high={90}
+        onCommit={(tiltDeg) => set({ tiltDeg })}
+      />
     </Grid>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { pairPicture } from '../../../core/stereo';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { Toggle } from '../../components/Toggle';
 import { useSize } from '../../components/useSize';
@@ -18,7 +19,7 @@ export function PictureStrip({ session, table, chosen }: { session: Session; tab
   if (!pair)
     return (
       <Box px="4" py="3" color="quiet">
-        No pair yet: two microphones chosen together can be made one.
+        {sayFloor('no-pair-yet-two-microphones-chosen')}
       </Box>
     );
   const places = seenFrom(pairPicture(table, pair.leftId, pair.rightId, pair.decoding, pair.width), isAudience);
@@ -26,16 +27,30 @@ export function PictureStrip({ session, table, chosen }: { session: Session; tab
     <Flex px="3" gap="4" direction={{ base: 'column', md: 'row' }}>
       <Box w={{ base: '100%', md: '200px' }} flexShrink={0}>
         {session.pairs.length > 1 && !inHand && (
-          <Choice label="Pair" value={pair.id} options={session.pairs.map(({ id, name }) => ({ value: id, text: name }))} onChange={setWanted} />
+          <Choice
+            label={sayFloor('pair')}
+            value={pair.id}
+            options={session.pairs.map(({ id, name }) => ({ value: id, text: name }))}
+            onChange={setWanted}
+          />
         )}
         <Box mt="1">
-          <Toggle label="as the audience hears it" on={isAudience} onToggle={() => setAudience(!isAudience)} />
+          <Toggle label={sayFloor('as-the-audience-hears-it')} on={isAudience} onToggle={() => setAudience(!isAudience)} />
         </Box>
         <Box fontSize="sm" color="quiet" mt="2">
-          Dot: level and time together. Tick: the other school, which adds them. Bar: over the bands.
+          {sayFloor('dot-level-and-time-together-tick')}
         </Box>
       </Box>
-      <Box flex="1" minW="0" ref={box} overflow="auto" maxH={{ md: '168px' }} tabIndex={0} role="region" aria-label={`Picture of ${pair.name}`}>
+      <Box
+        flex="1"
+        minW="0"
+        ref={box}
+        overflow="auto"
+        maxH={{ md: '168px' }}
+        tabIndex={0}
+        role="region"
+        aria-label={sayFloor('picture-of', { pair: pair.name })}
+      >
         <PairPicture places={places} width={Math.max(240, size.width - 4)} />
       </Box>
       <Box
@@ -46,7 +61,7 @@ export function PictureStrip({ session, table, chosen }: { session: Session; tab
         maxH={{ md: '164px' }}
         tabIndex={0}
         role="region"
-        aria-label="What the picture says"
+        aria-label={sayFloor('what-the-picture-says')}
       >
         <PictureWords pair={pair} places={places} />
       </Box>

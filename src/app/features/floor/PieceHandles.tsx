@@ -1,6 +1,7 @@
 import { type Command, putPieces } from '../../../core/document';
 import { type Instrument, KIT_VARIANTS, type KitPiece, pointFromRoom, pointToRoom } from '../../../core/instruments';
 import { type Vec3, vec3 } from '../../../core/math';
+import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 import { useGrip } from '../../drawing/useGrip';
 
@@ -25,7 +26,7 @@ function PieceHandle({ instrument, pieces, piece, paper, zoom }: Props & { piece
     return putPieces(
       instrument.id,
       pieces.map((other) => (other.id === piece.id ? moved : other)),
-      `move ${piece.name}`,
+      sayFloor('move', { piece: piece.name }),
     );
   };
   const grip = useGrip({ name: `${instrument.id}/${piece.id}`, at, paper, zoom, command: movedTo });
@@ -35,7 +36,7 @@ function PieceHandle({ instrument, pieces, piece, paper, zoom }: Props & { piece
       className="handle"
       role="button"
       tabIndex={0}
-      aria-label={`${piece.name}, piece of the kit`}
+      aria-label={sayFloor('piece-of-the-kit', { piece: piece.name })}
       transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}
     >
       <circle className="halo" r={16} />

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { editGear, putOwnSetup, type Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { ownSetupFrom } from '../../../core/planning';
+import { sayFloor } from '../../../words/floor.page.en';
 import { newId } from '../../components/newId';
 import { saveProblem } from '../../db/database';
 import { changeShelf } from '../../db/shelf';
@@ -16,13 +17,13 @@ export function SaveSetup({ session, instrument }: { session: Session; instrumen
     const title = name?.trim();
     const setup = title ? ownSetupFrom(session, instrument.id, newId(), title) : null;
     if (!setup) {
-      setTold(title ? 'There are no microphones round this instrument to save.' : 'Give it a name first.');
+      setTold(title ? sayFloor('there-are-no-microphones-round-this') : sayFloor('give-it-a-name-first'));
       return;
     }
-    runCommand(editGear(`save ${setup.name}`, (shelf) => putOwnSetup(shelf, setup)));
+    runCommand(editGear(sayFloor('save', { setup: setup.name }), (shelf) => putOwnSetup(shelf, setup)));
     try {
       const result = await changeShelf((shelf) => putOwnSetup(shelf, setup));
-      setTold(result.ok ? `“${setup.name}” is among the set-ups; the shelf exports it as a file.` : result.reason);
+      setTold(result.ok ? sayFloor('is-among-the-set-ups-the', { setup: setup.name }) : result.reason);
       if (result.ok) setName(null);
     } catch (error) {
       setTold(saveProblem(error));
@@ -32,22 +33,22 @@ export function SaveSetup({ session, instrument }: { session: Session; instrumen
     <Box mt="2">
       {name === null ? (
         <Button size="sm" variant="ghost" color="quiet" px="0" minH={{ base: '44px', md: '32px' }} onClick={() => setName('')}>
-          Save these microphones as a set-up
+          {sayFloor('save-these-microphones-as-a-set')}
         </Button>
       ) : (
         <Flex gap="2">
           <Input
             size="sm"
             h="44px"
-            aria-label="Name of the set-up"
-            placeholder="Name of the set-up"
+            aria-label={sayFloor('name-of-the-set-up')}
+            placeholder={sayFloor('name-of-the-set-up')}
             maxLength={120}
             value={name}
             onChange={(event) => setName(event.target.value)}
             onKeyDown={(event) => event.key === 'Enter' && void save()}
           />
           <Button size="sm" minH="44px" variant="outline" onClick={() => void save()}>
-            Save it
+            {sayFloor('save-it')}
           </Button>
         </Flex>
       )}

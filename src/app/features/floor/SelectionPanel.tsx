@@ -20,6 +20,7 @@ import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
 import { isDirect, PATTERN_NAMES, PATTERN_PRESSURE_SHARE, proximityBoostDb, ridesAlong } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay, shownUnits } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -55,18 +56,18 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
   const { sampleRateHz, units } = table.plan;
   return (
     <Box fontSize="sm" mt="3">
-      {!direct && <Line name={`String to ${name.toLowerCase()}`} value={formatLength(arrival.distanceM, session.units)} />}
-      <Line name="Arrives after" value={formatShortDelay(arrival.delaySeconds, sampleRateHz)} />
-      {!direct && <Line name="Off its axis" value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
-      <Line name="Peak (model, ±6 dB)" value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
+      {!direct && <Line name={sayFloor('string-to', { name: name.toLowerCase() })} value={formatLength(arrival.distanceM, session.units)} />}
+      <Line name={sayFloor('arrives-after')} value={formatShortDelay(arrival.delaySeconds, sampleRateHz)} />
+      {!direct && <Line name={sayFloor('off-its-axis')} value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
+      <Line name={sayFloor('peak-model-6-db')} value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
       {sway && (
         <Line
-          name={`Player sways ±${formatLength(SWAY_M, units)}`}
+          name={sayFloor('player-sways', { sway: formatLength(SWAY_M, units) })}
           value={`level ${formatNumber(sway.levelDb, 1)} dB, tone ${formatNumber(sway.toneDb, 1)} dB`}
         />
       )}
-      <Line name="Polarity" value={arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled'} />
-      {leak && <Line name={`Above the ${leak.otherName.toLowerCase()}`} value={formatDb(leak.marginDb)} />}
+      <Line name={sayFloor('polarity')} value={arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled'} />
+      {leak && <Line name={sayFloor('above-the', { otherName: leak.otherName.toLowerCase() })} value={formatDb(leak.marginDb)} />}
     </Box>
   );
 }
@@ -81,11 +82,11 @@ export function PairPanel({ session, table, ids, source }: { session: Session; t
   return (
     <Box fontSize="sm">
       <Box fontWeight="700" fontSize="md" mb="1">
-        {plan.microphones[a ?? 0]?.name} and {plan.microphones[b ?? 0]?.name}
+        {plan.microphones[a ?? 0]?.name} {sayFloor('and')} {plan.microphones[b ?? 0]?.name}
       </Box>
-      <Line name="String 1" value={formatLength(first.distanceM, session.units)} />
-      <Line name="String 2" value={formatLength(second.distanceM, session.units)} />
-      <Line name="Difference" value={formatLength(difference, session.units)} />
+      <Line name={sayFloor('string-1')} value={formatLength(first.distanceM, session.units)} />
+      <Line name={sayFloor('string-2')} value={formatLength(second.distanceM, session.units)} />
+      <Line name={sayFloor('difference')} value={formatLength(difference, session.units)} />
       <Box className="measure" color="quiet" whiteSpace="normal">
         {formatDelay(Math.abs(difference) / plan.speedOfSoundMps, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)}
       </Box>
@@ -118,8 +119,7 @@ function LowCutWords({ table, placed }: { table: ArrivalTable; placed: PlacedMic
   if (lift < LIFTED_DB) return null;
   return (
     <Box fontSize="sm" color="quiet" mt="2">
-      So near, it lifts {formatNumber(lowCutHz, 0)} Hz by {formatNumber(lift, 0)} dB.{' '}
-      {placed.lowCut ? 'The low cut takes most of that back.' : 'The low cut would take most of that back, if that weight is not wanted.'}
+      {sayFloor('so-near-it-lifts-hz-by', { lowCut: formatNumber(lowCutHz, 0), lift: formatNumber(lift, 0), lowCut2: placed.lowCut ? 'yes' : 'no' })}
     </Box>
   );
 }
@@ -141,9 +141,9 @@ export function SelectionPanel({
   const switched = invertingInputOf(session, placed.id);
   const edit = (change: Partial<PlacedMicrophone>): void => void runCommand(editMicrophone(placed.id, change));
   const axes = [
-    ['Across', 'x', session.room.widthM],
-    ['Deep', 'y', session.room.depthM],
-    ['High', 'z', session.room.heightM],
+    [sayFloor('across'), 'x', session.room.widthM],
+    [sayFloor('deep'), 'y', session.room.depthM],
+    [sayFloor('high'), 'z', session.room.heightM],
   ] as const;
   const look = anglesOf(subtract(placed.aimM, placed.positionM));
   const direct = model !== undefined && isDirect(model.kind);
@@ -161,7 +161,7 @@ export function SelectionPanel({
           {placed.name}
         </Box>
         <Button size="xs" variant="ghost" color="quiet" onClick={() => putDown()}>
-          Close
+          {sayFloor('close')}
         </Button>
       </Flex>
       {pair && (
@@ -177,21 +177,19 @@ export function SelectionPanel({
           minH={{ base: '44px', md: '32px' }}
           onClick={() => choosePair(pair.id)}
         >
-          Take {pair.name} as a pair
+          {sayFloor('take-as-a-pair', { pair: pair.name })}
         </Button>
       )}
-      <NameField label="Name" value={placed.name} onCommit={(name) => edit({ name })} />
+      <NameField label={sayFloor('name')} value={placed.name} onCommit={(name) => edit({ name })} />
       <Choice
-        label="Microphone"
+        label={sayFloor('microphone')}
         value={placed.modelId}
         options={session.shelf.microphones.map((candidate) => ({ value: candidate.id, text: candidate.name }))}
         onChange={(id) => runCommand(swapModel(id))}
       />
       {direct && (
         <Box mt="2" fontSize="sm">
-          Plugged in: it hears its instrument at once, at 0 ms, and nothing else. Give it{' '}
-          {model?.connector === 'Hi-Z' ? 'an instrument input (Hi-Z)' : 'a microphone input'}; what a microphone beside it hears is late by the air
-          between.
+          {sayFloor('plugged-in-it-hears-its-instrument', { connector: model?.connector === 'Hi-Z' ? 'yes' : 'no' })}
         </Box>
       )}
       <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" display={direct ? 'none' : 'grid'}>
@@ -207,7 +205,7 @@ export function SelectionPanel({
           />
         ))}
         <NumberField
-          label="Turned"
+          label={sayFloor('turned')}
           unit="°"
           digits={0}
           value={look.turnDeg}
@@ -216,7 +214,7 @@ export function SelectionPanel({
           onCommit={(turnDeg) => runCommand(aimByAngles(placed.id, { ...look, turnDeg }))}
         />
         <NumberField
-          label="Tilted"
+          label={sayFloor('tilted')}
           unit="°"
           digits={0}
           value={look.tiltDeg}
@@ -228,7 +226,7 @@ export function SelectionPanel({
       {model && model.patterns.length > 1 && (
         <Box mt="2">
           <Choice
-            label="Pattern"
+            label={sayFloor('pattern')}
             value={placed.pattern}
             options={PATTERN_NAMES.filter((name) => model.patterns.includes(name)).map((name) => ({ value: name, text: name.replaceAll('-', ' ') }))}
             onChange={(value) => edit({ pattern: value as PlacedMicrophone['pattern'] })}
@@ -238,31 +236,37 @@ export function SelectionPanel({
       <Flex gap="2" mt="3" wrap="wrap">
         {switched !== undefined && (
           <Toggle
-            label={`Inverted at input ${switched}`}
+            label={sayFloor('inverted-at-input', { switched })}
             on={placed.inputInverted === true}
             onToggle={() => edit({ inputInverted: placed.inputInverted !== true })}
           />
         )}
-        <Toggle label="Inverted in the mix" on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
-        {model && model.padDb > 0 && <Toggle label={`Pad ${model.padDb} dB`} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />}
+        <Toggle label={sayFloor('inverted-in-the-mix')} on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
+        {model && model.padDb > 0 && (
+          <Toggle label={sayFloor('pad-db', { pad: model.padDb })} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />
+        )}
         {model?.lowCutHz !== undefined && (
           <Toggle
-            label={`Low cut ${formatNumber(model.lowCutHz, 0)} Hz`}
+            label={sayFloor('low-cut-hz', { lowCut: formatNumber(model.lowCutHz, 0) })}
             on={placed.lowCut === true}
             onToggle={() => edit({ lowCut: placed.lowCut !== true })}
           />
         )}
-        {!direct && <Toggle label="Locked" on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />}
+        {!direct && <Toggle label={sayFloor('locked')} on={placed.locked} onToggle={() => edit({ locked: !placed.locked })} />}
         {model && !ridesAlong(model.kind) && (
           <Toggle
-            label="Foam collar"
+            label={sayFloor('foam-collar')}
             on={collar !== undefined}
             onToggle={() => runCommand(collar ? removeFurnishing(collar.id) : addFurnishing(furnishingFor(session, 'collar', placed.id)))}
           />
         )}
         {!direct && (
           <Toggle
-            label={placed.heldString ? `String held at ${formatLength(placed.heldString.lengthM, session.units)}` : 'Hold its string'}
+            label={
+              placed.heldString
+                ? sayFloor('string-held-at', { length: formatLength(placed.heldString.lengthM, session.units) })
+                : sayFloor('hold-its-string')
+            }
             on={placed.heldString !== null}
             onToggle={() => edit({ heldString: placed.heldString ? null : nearestString(session, table, placed, source) })}
           />
@@ -271,9 +275,9 @@ export function SelectionPanel({
       <LowCutWords table={table} placed={placed} />
       {placed.alignSamples !== 0 && (
         <Flex mt="2" align="center" gap="2" fontSize="sm">
-          <Box className="measure">In the mix: {formatNumber(placed.alignSamples, 0)} samples</Box>
+          <Box className="measure">{sayFloor('in-the-mix-samples', { alignSamples: formatNumber(placed.alignSamples, 0) })}</Box>
           <Button size="xs" variant="outline" onClick={() => edit({ alignSamples: 0 })}>
-            Clear
+            {sayFloor('clear')}
           </Button>
         </Flex>
       )}
@@ -282,7 +286,7 @@ export function SelectionPanel({
       <EvennessLine session={session} table={table} placed={placed} source={source} />
       {placed.target && (
         <Flex mt="2" align="center" justify="space-between" fontSize="sm" gap="2">
-          <Box color="quiet">Leak</Box>
+          <Box color="quiet">{sayFloor('leak')}</Box>
           <DeadSideButton table={table} id={placed.id} />
         </Flex>
       )}
@@ -296,7 +300,7 @@ export function SelectionPanel({
           putDown();
         }}
       >
-        Take it away
+        {sayFloor('take-it-away')}
       </Button>
     </Box>
   );

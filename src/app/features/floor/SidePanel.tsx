@@ -5,6 +5,7 @@ import { belongsTo, type Session } from '../../../core/document';
 import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { counted, formatLength, formatNumber, formatTemperature } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { AddInstrument } from '../../drawing/AddInstrument';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
@@ -22,15 +23,16 @@ function RoomLine({ session }: { session: Session }) {
   return (
     <Box>
       <Box fontWeight="700" mb="1">
-        Room
+        {sayFloor('room')}
       </Box>
       <Box>
-        <span className="measure">{size}</span>, {formatTemperature(room.temperatureC, units)}, absorbs{' '}
+        <span className="measure">{size}</span>
+        {sayFloor('absorbs', { temperatureC: formatTemperature(room.temperatureC, units) })}{' '}
         <span className="measure">{formatNumber(meanAbsorption(heardRoom(session)), 2)}</span>
       </Box>
       <Button asChild size="sm" variant="outline" mt="2" minH={{ base: '44px', md: '32px' }}>
         <Link to="../room" relative="path">
-          Look at the room
+          {sayFloor('look-at-the-room')}
         </Link>
       </Button>
     </Box>
@@ -60,9 +62,9 @@ function Whole({ session }: { session: Session }) {
       {session.instruments.length > 0 && (
         <Box mb="3">
           <Box fontWeight="700" mb="1">
-            Instruments
+            {sayFloor('instruments')}
           </Box>
-          <Box as="ul" m="0" p="0" aria-label="Instruments">
+          <Box as="ul" m="0" p="0" aria-label={sayFloor('instruments')}>
             {session.instruments.map((instrument) => (
               <Box as="li" key={instrument.id} listStyleType="none" borderTopWidth="1px" borderColor="line">
                 <Button
@@ -84,12 +86,12 @@ function Whole({ session }: { session: Session }) {
           </Box>
           <Flex gap="2" mt="2" wrap="wrap">
             <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => setAdding(true)}>
-              Add an instrument
+              {sayFloor('add-an-instrument')}
             </Button>
             {session.microphones.length > 0 && (
               <Button asChild size="sm" variant="outline" minH={{ base: '44px', md: '32px' }}>
                 <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
-                  Another set-up
+                  {sayFloor('another-set-up')}
                 </Link>
               </Button>
             )}
@@ -114,7 +116,7 @@ export function SidePanel({ session, live, chosen, source }: { session: Session;
       borderLeftWidth={{ md: '1px' }}
       borderColor="line"
       overflow={{ md: 'auto' }}
-      aria-label="Findings and selection"
+      aria-label={sayFloor('findings-and-selection')}
       role="region"
       tabIndex={0}
     >
@@ -125,10 +127,10 @@ export function SidePanel({ session, live, chosen, source }: { session: Session;
       )}
       {session.instruments.length > 0 && session.microphones.length === 0 && (
         <Box px="4" py="3">
-          <Box mb="2">No microphones yet. Choose a set-up; every distance follows from the instrument’s own sizes.</Box>
+          <Box mb="2">{sayFloor('no-microphones-yet-choose-a-set')}</Box>
           <Button asChild minH="44px" bg="tapeFill" color="#12181b">
             <Link to={`../setups?for=${session.instruments[session.instruments.length - 1]?.id ?? ''}`} relative="path">
-              Choose a set-up
+              {sayFloor('choose-a-set-up')}
             </Link>
           </Button>
         </Box>

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 import { setView } from '../../stores/viewStore';
 
@@ -27,7 +28,7 @@ export const SourceMarks = memo(function SourceMarks({ table, paper, zoom, shown
       className={`source${s === shown ? ' chosen' : ''}`}
       role="button"
       tabIndex={0}
-      aria-label={`Source ${candidate.name}`}
+      aria-label={sayFloor('source-2', { candidate: candidate.name })}
       aria-pressed={s === shown}
       style={{ cursor: 'pointer', outline: 'none' }}
       transform={`translate(${paper.x(candidate.sides[0].positionM)} ${paper.y(candidate.sides[0].positionM)}) scale(${1 / zoom})`}

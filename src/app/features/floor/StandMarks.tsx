@@ -3,6 +3,7 @@ import type { PlanMicrophone } from '../../../core/arrivals';
 import { editMicrophone, type PlacedMicrophone } from '../../../core/document';
 import { vec3 } from '../../../core/math';
 import { poseOf, type StandPlace } from '../../../core/stands';
+import { sayFloor } from '../../../words/floor.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import type { Paper } from '../../drawing/projection';
 import { useGrip } from '../../drawing/useGrip';
@@ -63,7 +64,7 @@ function FootGrip({ placed, stand, paper, zoom, colour }: Omit<Props, 'microphon
       className="handle"
       role="button"
       tabIndex={0}
-      aria-label={`Foot of ${placed.name}’s stand`}
+      aria-label={sayFloor('foot-of-s-stand', { placed: placed.name })}
       transform={`translate(${paper.x(at)} ${paper.y(at)}) scale(${1 / zoom})`}
     >
       <circle className="halo" r={14} />

@@ -3,6 +3,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { freeStands, type PlacedMicrophone, putOnStand, restand, type Session } from '../../../core/document';
 import { poseOf } from '../../../core/stands';
 import { formatLength } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -19,19 +20,19 @@ export function StandPanel({ session, table, placed }: { session: Session; table
       <Flex gap="2" align="end">
         <Box flex="1">
           <Choice
-            label="Stand"
+            label={sayFloor('stand')}
             value={placed.stand?.modelId ?? ''}
-            options={[{ value: '', text: 'none' }, ...options.map((stand) => ({ value: stand.id, text: stand.name }))]}
+            options={[{ value: '', text: sayFloor('none') }, ...options.map((stand) => ({ value: stand.id, text: stand.name }))]}
             onChange={choose}
           />
         </Box>
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} onClick={() => runCommand(restand(placed.id))}>
-          Find it a place
+          {sayFloor('find-it-a-place')}
         </Button>
       </Flex>
       {pose && (
         <Box fontSize="sm" color="quiet" className="measure" whiteSpace="normal">
-          Pole {formatLength(pose.poleTopM.z, session.units)}, boom {formatLength(pose.boomM, session.units)}
+          {sayFloor('pole-boom', { z: formatLength(pose.poleTopM.z, session.units), boom: formatLength(pose.boomM, session.units) })}
         </Box>
       )}
     </Box>

@@ -3,6 +3,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { applyMove, belongsTo, type Session } from '../../../core/document';
 import { toneLinesFor, tonePlaces } from '../../../core/setups';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 /** Places along the instrument, from one tone to another: the trade's words apart from the model's numbers. */
@@ -15,16 +16,14 @@ export function ToneStrip({ session, table, id }: { session: Session; table: Arr
   if (!placed || !microphone || !instrument || !line)
     return (
       <Box px="3" py="3" color="quiet">
-        {session.microphones.length
-          ? 'There is no tone guide for what this microphone is there for. Choose a close one.'
-          : 'Place a microphone first.'}
+        {session.microphones.length ? sayFloor('there-is-no-tone-guide-for') : sayFloor('place-a-microphone-first')}
       </Box>
     );
   const places = tonePlaces(line, instrument, microphone, table.plan);
   return (
     <Box px="3" pb="2">
       <Box fontSize="sm" color="quiet" py="1">
-        {line.name}, for {placed.name}: words are the trade’s, numbers the model’s (distance, angle off the source, proximity at 100 Hz).
+        {sayFloor('for-words-are-the-trades-numbers', { line: line.name, placed: placed.name })}
       </Box>
       <Flex as="ul" m="0" p="0" gap="2" overflow="auto" aria-label={line.name}>
         {places.map((place) => (
@@ -42,12 +41,14 @@ export function ToneStrip({ session, table, id }: { session: Session; table: Arr
               mt="1"
               minH={{ base: '44px', md: '28px' }}
               disabled={placed.locked}
-              aria-label={`Move it there: ${place.name}`}
+              aria-label={sayFloor('move-it-there-2', { place: place.name })}
               onClick={() =>
-                runCommand(applyMove({ kind: 'set', microphoneId: placed.id, positionM: place.positionM, aimM: place.aimM, label: 'Move it there' }))
+                runCommand(
+                  applyMove({ kind: 'set', microphoneId: placed.id, positionM: place.positionM, aimM: place.aimM, label: sayFloor('move-it-there') }),
+                )
               }
             >
-              Move it there
+              {sayFloor('move-it-there')}
             </Button>
           </Box>
         ))}

@@ -5,6 +5,7 @@ import { type Finding, told } from '../../../core/checks';
 import { applyMove, type Session } from '../../../core/document';
 import { expectedWords } from '../../../core/planning';
 import { findingWhy } from '../../../words';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
 import { useNoPatch } from '../../stores/patchVerdict';
@@ -70,24 +71,24 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
           <Severity severity="fix" />
           <Box my="1">{noPatch}</Box>
           <Button asChild size="sm" minH={{ base: '44px', md: '34px' }} variant="outline">
-            <Link to={`/session/${session.id}/patch`}>Look at the patch</Link>
+            <Link to={`/session/${session.id}/patch`}>{sayFloor('look-at-the-patch')}</Link>
           </Button>
         </Box>
       )}
       {open.length === 0 && noPatch === null && (
         <Box py="3">
           <Severity severity="fine" />
-          <Box mt="1">Nothing to mend in the plan. The take check measures; ears decide.</Box>
+          <Box mt="1">{sayFloor('nothing-to-mend-in-the-plan')}</Box>
         </Box>
       )}
-      <Box as="ul" aria-label="Findings" aria-busy={offered === null && findings.length > 0} m="0" p="0">
+      <Box as="ul" aria-label={sayFloor('findings')} aria-busy={offered === null && findings.length > 0} m="0" p="0">
         {linesOf(open).map(({ key, findings: alike }) =>
           alike.length === 1 ? (
             <One key={key} finding={alike[0] as Finding} onMove={make} onHear={hear} />
           ) : (
             <Folded
               key={key}
-              words={`${told(alike[0] as Finding)} And ${alike.length - 1} more like it.`}
+              words={sayFloor('and-more-like-it', { told: told(alike[0] as Finding), alike: alike.length - 1 })}
               findings={alike}
               onMove={make}
               onHear={hear}
@@ -133,7 +134,7 @@ function Folded({ words, findings, onMove, onHear, quiet = false }: FoldedProps)
         {words}
       </Box>
       <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? 'Fold them' : `Show all ${findings.length}`}
+        {open ? sayFloor('fold-them') : sayFloor('show-all', { findings: findings.length })}
       </Button>
       {open && (
         <Box as="ul" m="0" p="0">

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useEffect, useRef } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import type { Face } from '../../drawing/projection';
@@ -126,22 +127,22 @@ const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) 
   return (
     <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
       <Segments
-        label="Drawing"
+        label={sayFloor('drawing')}
         value={floorView}
         options={[
-          { value: 'plan', text: 'Plan' },
-          { value: 'side', text: 'Side' },
-          { value: 'both', text: 'Both' },
+          { value: 'plan', text: sayFloor('plan') },
+          { value: 'side', text: sayFloor('side') },
+          { value: 'both', text: sayFloor('both') },
         ]}
         onChange={(value) => setView({ floorView: value as FloorView })}
       />
       {floorView !== 'plan' && (
         <Segments
-          label="Elevation"
+          label={sayFloor('elevation')}
           value={elevation}
           options={[
-            { value: 'side', text: 'From the side' },
-            { value: 'front', text: 'From the front' },
+            { value: 'side', text: sayFloor('from-the-side') },
+            { value: 'front', text: sayFloor('from-the-front') },
           ]}
           onChange={(value) => setView({ elevation: value as 'side' | 'front' })}
         />
@@ -153,18 +154,18 @@ const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) 
         aria-pressed={wholeRoom}
         onClick={() => setView({ wholeRoom: !wholeRoom })}
       >
-        {wholeRoom ? 'Go close' : 'Whole room'}
+        {wholeRoom ? sayFloor('go-close') : sayFloor('whole-room')}
       </Button>
       <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" aria-pressed={legend} onClick={() => setView({ legend: !legend })}>
-        Legend
+        {sayFloor('legend')}
       </Button>
       {sources.length > 0 && (
         <Flex align="center" gap="2" ml="auto">
           <Box fontSize="sm" color="quiet">
-            Strings from
+            {sayFloor('strings-from')}
           </Box>
           <Choice
-            label="Source"
+            label={sayFloor('source')}
             hideLabel
             value={String(source)}
             options={sources.map((candidate, s) => ({

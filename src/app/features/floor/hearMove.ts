@@ -1,5 +1,6 @@
 import type { Move } from '../../../core/checks';
 import { applyMove, commit, type Session } from '../../../core/document';
+import { sayFloor } from '../../../words/floor.page.en';
 import { setView } from '../../stores/viewStore';
 
 /** Puts the plan as it stands and as it would be after a move side by side to be heard, and plays. Nothing is changed. */
@@ -8,7 +9,7 @@ export async function hearMove(session: Session, move: Move): Promise<void> {
   if (after.kind !== 'changed') return;
   setView({ strip: 'listen' });
   const { play, putOn, switchTo } = await import('../../listening/listening');
-  putOn('A', session, 'As it stands');
+  putOn('A', session, sayFloor('as-it-stands'));
   putOn('B', after.session, move.label.replace(/\.$/, ''));
   switchTo('A');
   await play();

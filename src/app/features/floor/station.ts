@@ -1,14 +1,15 @@
+import { sayStations } from '../../../words/stations.page.en';
 import type { Station } from '../../frame/station';
 
 export const station: Station = {
   path: 'floor',
-  label: 'Floor',
+  label: sayStations('floor'),
   order: 30,
   load: async () => (await import('./View')).FloorStation,
   state: ({ session, live, noPatch }) => {
-    if (session.microphones.length === 0) return { state: session.instruments.length > 0 ? 'begun' : 'open', why: 'no microphone yet' };
-    if (noPatch !== null) return { state: 'trouble', why: 'no patch does it all' };
+    if (session.microphones.length === 0) return { state: session.instruments.length > 0 ? 'begun' : 'open', why: sayStations('no-microphone-yet') };
+    if (noPatch !== null) return { state: 'trouble', why: sayStations('no-patch-does-it-all') };
     const fixes = live.findings.filter((finding) => finding.severity === 'fix').length;
-    return fixes > 0 ? { state: 'trouble', why: `${fixes} to fix` } : { state: 'done', why: 'nothing to fix' };
+    return fixes > 0 ? { state: 'trouble', why: sayStations('to-fix', { fixes }) } : { state: 'done', why: sayStations('nothing-to-fix') };
   },
 };

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Session } from '../../../core/document';
+import { sayLoop } from '../../../words/loop.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Toggle } from '../../components/Toggle';
 import { DeckBar } from '../../listening/DeckBar';
@@ -32,16 +33,19 @@ export function Choosing({ session }: { session: Session }) {
   const choose = (id: string): void => {
     const nameOf = (one: string): string => session.microphones.find((placed) => placed.id === one)?.name ?? '';
     const rest = decks.filter((deck) => deck.id !== id).map((deck) => deck.name);
-    void keepAttempt(session, { kind: 'chosen', words: `${nameOf(id)} rather than ${rest.join(', ')}${why.trim() ? `: ${why.trim()}` : ''}` });
+    void keepAttempt(session, {
+      kind: 'chosen',
+      words: sayLoop('rather-than-why', { of: nameOf(id), rest: rest.join(', '), why: why.trim() ? 'yes' : 'no', why2: why.trim() }),
+    });
     setWhy('');
     loadDecks([]);
   };
   return (
-    <Box role="region" aria-label="Choose by ear">
+    <Box role="region" aria-label={sayLoop('choose-by-ear')}>
       <Box as="h2" fontWeight="700" mb="1">
-        Which of them?
+        {sayLoop('which-of-them')}
       </Box>
-      <Box mb="2">Two to six microphones of the last take, on the same source: each alone, at one loudness.</Box>
+      <Box mb="2">{sayLoop('two-to-six-microphones-of-the')}</Box>
       <Flex gap="2" wrap="wrap" mb="2">
         {there.map(({ id, name }) => (
           <Toggle
@@ -53,7 +57,7 @@ export function Choosing({ session }: { session: Session }) {
         ))}
       </Flex>
       <Button minH="44px" variant="outline" disabled={picked.length < 2} onClick={() => void listen()}>
-        Hear them
+        {sayLoop('hear-them')}
       </Button>
       {words && (
         <Box role="alert" color="fix" mt="2">
@@ -64,8 +68,8 @@ export function Choosing({ session }: { session: Session }) {
         <>
           <DeckBar onChoose={choose} />
           <Textarea
-            aria-label="Why"
-            placeholder="Why, in a few words"
+            aria-label={sayLoop('why')}
+            placeholder={sayLoop('why-in-a-few-words')}
             rows={1}
             value={why}
             maxLength={300}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { type Attempt, changesBetween, countChanges } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
+import { sayLoop } from '../../../words/loop.page.en';
 import { runJob } from '../../../workers/runJob';
 import { soundOf } from '../../db/attempts';
 import { MovedMicrophones, movedBetween } from '../../drawing/MovedMicrophones';
@@ -26,7 +27,7 @@ export function Compared({ session, one, other }: { session: Session; one: Attem
       [other, after],
     ] as const) {
       const row = await soundOf(attempt.id);
-      if (!row || !snapshot) return setWords(`The sound of ${titleOf(attempt, attempts)} was not kept.`);
+      if (!row || !snapshot) return setWords(sayLoop('the-sound-of-was-not-kept', { titleOf: titleOf(attempt, attempts) }));
       const answer = await runJob(
         'mix-take',
         { files: row.files, matching: row.matching, session: snapshot, only: null },
@@ -46,42 +47,63 @@ export function Compared({ session, one, other }: { session: Session; one: Attem
   return (
     <Box maxW="900px">
       <Box as="h2" fontSize="xl" fontWeight="700">
-        {titleOf(one, attempts)} and {titleOf(other, attempts)}
+        {sayLoop('and', { titleOf: titleOf(one, attempts), titleOf2: titleOf(other, attempts) })}
       </Box>
       <Box mb="2">
         {count === 0
-          ? 'Nothing was changed between them.'
+          ? sayLoop('nothing-was-changed-between-them')
           : count === 1
-            ? 'One thing changed between them.'
-            : `${count} things changed between them.`}
+            ? sayLoop('one-thing-changed-between-them')
+            : sayLoop('things-changed-between-them', { count })}
       </Box>
-      <Box as="ul" m="0" pl="4" aria-label="Changed between them">
+      <Box as="ul" m="0" pl="4" aria-label={sayLoop('changed-between-them')}>
         {changes.map(({ words: said }) => (
           <li key={said}>{said}</li>
         ))}
       </Box>
       {before && after && (
         <Flex gap="4" my="3" direction={{ base: 'column', lg: 'row' }}>
-          <MovedMicrophones session={after} microphones={movedBetween(before, after)} face="plan" width={400} height={280} title="What moved" />
-          <MovedMicrophones session={after} microphones={movedBetween(before, after)} face="side" width={400} height={280} title="What moved" />
+          <MovedMicrophones
+            session={after}
+            microphones={movedBetween(before, after)}
+            face="plan"
+            width={400}
+            height={280}
+            title={sayLoop('what-moved')}
+          />
+          <MovedMicrophones
+            session={after}
+            microphones={movedBetween(before, after)}
+            face="side"
+            width={400}
+            height={280}
+            title={sayLoop('what-moved')}
+          />
         </Flex>
       )}
       {one.figures && other.figures && (
         <Box mb="3">
-          To fix {one.figures.fixes}, then {other.figures.fixes}; to improve {one.figures.improves}, then {other.figures.improves}.
+          {sayLoop('to-fix-then-to-improve-then', {
+            fixes: one.figures.fixes,
+            fixes2: other.figures.fixes,
+            improves: one.figures.improves,
+            improves2: other.figures.improves,
+          })}
           {session.microphones.flatMap(({ id, name }) => {
             const db = difference(id);
-            return db === null || Math.abs(db) < 1 ? [] : [` ${name} came ${formatNumber(Math.abs(db), 0)} dB ${db > 0 ? 'hotter' : 'softer'}.`];
+            return db === null || Math.abs(db) < 1
+              ? []
+              : [` ${sayLoop('came-db-db2-hotter-softer', { name, db: formatNumber(Math.abs(db), 0), db2: db > 0 ? 'yes' : 'no' })}`];
           })}
         </Box>
       )}
       {one.soundBytes > 0 && other.soundBytes > 0 ? (
         <Button minH="44px" variant="outline" onClick={() => void listen()}>
-          Hear both
+          {sayLoop('hear-both')}
         </Button>
       ) : (
         <Box fontSize="sm" color="quiet">
-          To hear both, keep the sound of each while its files are at hand: right after its check.
+          {sayLoop('to-hear-both-keep-the-sound')}
         </Box>
       )}
       {words && (

@@ -1,6 +1,7 @@
 import { Box, Button } from '@chakra-ui/react';
 import { changesBetween, countChanges } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
+import { sayLoop } from '../../../words/loop.page.en';
 import { keepAttempt } from '../../stores/attemptStore';
 import { useSnapshot } from './useSnapshot';
 
@@ -10,23 +11,23 @@ export function Now({ session, standsOn }: { session: Session; standsOn: string 
   const changes = before ? changesBetween(before, session) : [];
   const count = before ? countChanges(session, changes) : 0;
   return (
-    <Box mb="3" role="region" aria-label="Now">
+    <Box mb="3" role="region" aria-label={sayLoop('now')}>
       {before && (
         <Box mb="2">
           {count === 0 ? (
-            <Box color="quiet">What stands now is as it was then.</Box>
+            <Box color="quiet">{sayLoop('what-stands-now-is-as-it')}</Box>
           ) : (
             <>
-              <Box fontWeight="700">{count === 1 ? 'One thing changed since' : `${count} things changed since`}</Box>
+              <Box fontWeight="700">{count === 1 ? sayLoop('one-thing-changed-since') : sayLoop('things-changed-since', { count })}</Box>
               <Box as="ul" m="0" pl="4" fontSize="sm">
                 {changes.slice(0, 6).map(({ words }) => (
                   <li key={words}>{words}</li>
                 ))}
-                {changes.length > 6 && <li>and {changes.length - 6} more</li>}
+                {changes.length > 6 && <li>{sayLoop('and-more', { changes: changes.length - 6 })}</li>}
               </Box>
               {count > 1 && (
                 <Box fontSize="sm" color="improve">
-                  More than one at once: what you hear next will not say which of them it was.
+                  {sayLoop('more-than-one-at-once-what')}
                 </Box>
               )}
             </>
@@ -40,7 +41,7 @@ export function Now({ session, standsOn }: { session: Session; standsOn: string 
         disabled={session.microphones.length === 0}
         onClick={() => void keepAttempt(session, { kind: 'kept' })}
       >
-        Keep what stands now
+        {sayLoop('keep-what-stands-now')}
       </Button>
     </Box>
   );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { ATTEMPT_TAGS, type Attempt, LONGEST_WORDS, wayBack } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { counted, formatLength, formatNumber } from '../../../core/units';
+import { sayLoop } from '../../../words/loop.page.en';
 import { Toggle } from '../../components/Toggle';
 import { MovedMicrophones, movedBetween } from '../../drawing/MovedMicrophones';
 import { dropItsSound, forgetAttempt, keepItsSound, putAttemptBack, sayOf, useAttempts } from '../../stores/attemptStore';
@@ -37,7 +38,7 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
         </Box>
       )}
       {attempt.figures && <Figures attempt={attempt} session={snapshot ?? session} />}
-      <Flex gap="2" my="3" wrap="wrap" role="group" aria-label="Rating">
+      <Flex gap="2" my="3" wrap="wrap" role="group" aria-label={sayLoop('rating')}>
         {[1, 2, 3, 4, 5].map((rating) => (
           <Button
             key={rating}
@@ -46,7 +47,7 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
             minH="44px"
             variant="outline"
             aria-pressed={attempt.rating === rating}
-            aria-label={`${rating} of 5`}
+            aria-label={sayLoop('of-5-2', { rating })}
             borderColor={rating <= attempt.rating ? 'tape' : 'line'}
             color={rating <= attempt.rating ? 'tape' : 'quiet'}
             onClick={() => void sayOf(attempt, { rating: attempt.rating === rating ? 0 : rating })}
@@ -55,7 +56,7 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
           </Button>
         ))}
       </Flex>
-      <Flex gap="2" mb="2" wrap="wrap" role="group" aria-label="In a word">
+      <Flex gap="2" mb="2" wrap="wrap" role="group" aria-label={sayLoop('in-a-word')}>
         {ATTEMPT_TAGS.map((tag) => (
           <Toggle
             key={tag}
@@ -68,8 +69,8 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
         ))}
       </Flex>
       <Textarea
-        aria-label="What you hear in it"
-        placeholder="What you hear in it, and what you do not like"
+        aria-label={sayLoop('what-you-hear-in-it')}
+        placeholder={sayLoop('what-you-hear-in-it-and')}
         value={words}
         maxLength={LONGEST_WORDS}
         rows={2}
@@ -84,26 +85,26 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
           disabled={!snapshot || (back?.tape.length === 0 && back.others.length === 0)}
           onClick={() => void putAttemptBack(attempt)}
         >
-          Put this set-up back
+          {sayLoop('put-this-set-up-back')}
         </Button>
         {canKeepSound && (
           <Button minH="44px" variant="outline" onClick={() => void keepItsSound(attempt)}>
-            Keep its sound, {megabytes(bytes)}
+            {sayLoop('keep-its-sound', { megabytes: megabytes(bytes) })}
           </Button>
         )}
         {attempt.soundBytes > 0 && (
           <Button minH="44px" variant="outline" onClick={() => void dropItsSound(attempt)}>
-            Let its sound go, {megabytes(attempt.soundBytes)}
+            {sayLoop('let-its-sound-go', { megabytes: megabytes(attempt.soundBytes) })}
           </Button>
         )}
         <Button minH="44px" variant="ghost" onClick={() => (sure ? void forgetAttempt(attempt) : setSure(true))}>
-          {sure ? 'Yes, drop it for good' : 'Drop it'}
+          {sure ? sayLoop('yes-drop-it-for-good') : sayLoop('drop-it')}
         </Button>
       </Flex>
       {snapshot && back && (back.tape.length > 0 || back.others.length > 0) && (
-        <Box role="region" aria-label="The way back">
+        <Box role="region" aria-label={sayLoop('the-way-back')}>
           <Box fontWeight="700" mb="1">
-            From what stands now to this
+            {sayLoop('from-what-stands-now-to-this')}
           </Box>
           <Flex gap="4" direction={{ base: 'column', lg: 'row' }}>
             <Box flex="1">
@@ -113,11 +114,11 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
                 face="plan"
                 width={360}
                 height={260}
-                title="What moves"
+                title={sayLoop('what-moves')}
               />
             </Box>
             <Box flex="1">
-              <Box as="ul" m="0" pl="4" aria-label="Strings to set">
+              <Box as="ul" m="0" pl="4" aria-label={sayLoop('strings-to-set')}>
                 {back.tape.map(({ microphone, from, lengthM, ref }) => (
                   <li key={`${microphone}${ref}`}>
                     {microphone}: {from} <span className="measure">{formatLength(lengthM, session.units)}</span>
@@ -131,7 +132,7 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
           </Flex>
         </Box>
       )}
-      {snapshot && back && back.tape.length === 0 && back.others.length === 0 && <Box color="quiet">This is what stands now.</Box>}
+      {snapshot && back && back.tape.length === 0 && back.others.length === 0 && <Box color="quiet">{sayLoop('this-is-what-stands-now')}</Box>}
     </Box>
   );
 }
@@ -143,22 +144,27 @@ function Figures({ attempt, session }: { attempt: Attempt; session: Session }) {
   return (
     <Box>
       <Box>
-        {fixes > 0 ? `${counted(fixes, 'thing')} to fix` : improves > 0 ? `${counted(improves, 'thing')} to improve` : 'Nothing to mend'}
-        {worst && worst.lossDb < -1 && `; ${worst.a} and ${worst.b} cost each other ${formatNumber(-worst.lossDb, 1)} dB in one band of the sum`}.
+        {fixes > 0
+          ? sayLoop('to-fix', { counted: counted(fixes, 'thing') })
+          : improves > 0
+            ? sayLoop('to-improve', { counted: counted(improves, 'thing') })
+            : sayLoop('nothing-to-mend')}
+        {worst && worst.lossDb < -1 && sayLoop('and-cost-each-other-db-in', { a: worst.a, b: worst.b, loss: formatNumber(-worst.lossDb, 1) })}.
       </Box>
       {findings.length > 0 && (
         <Box as="ul" m="0" pl="4" fontSize="sm">
           {findings.slice(0, 4).map((finding) => (
             <li key={finding}>{finding}</li>
           ))}
-          {findings.length > 4 && <li>and {findings.length - 4} more</li>}
+          {findings.length > 4 && <li>{sayLoop('and-more-2', { findings: findings.length - 4 })}</li>}
         </Box>
       )}
       <Box fontSize="sm" color="quiet">
-        Peaks:{' '}
-        {session.microphones
-          .flatMap(({ id, name }) => (figures.peaksDbfs[id] === undefined ? [] : [`${name} ${formatNumber(figures.peaksDbfs[id], 1)} dBFS`]))
-          .join(', ')}
+        {sayLoop('peaks-2', {
+          flatMap: session.microphones
+            .flatMap(({ id, name }) => (figures.peaksDbfs[id] === undefined ? [] : [`${name} ${formatNumber(figures.peaksDbfs[id], 1)} dBFS`]))
+            .join(', '),
+        })}
       </Box>
     </Box>
   );

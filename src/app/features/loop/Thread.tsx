@@ -1,8 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { Attempt } from '../../../core/attempts';
 import { counted } from '../../../core/units';
+import { sayLoop } from '../../../words/loop.page.en';
 
-const KINDS: Readonly<Record<Attempt['kind'], string>> = { take: 'Take', kept: 'Kept by hand', chosen: 'Chosen' };
+const KINDS: Readonly<Record<Attempt['kind'], string>> = { take: sayLoop('take'), kept: sayLoop('kept-by-hand'), chosen: sayLoop('chosen') };
 
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 const day = (iso: string): string => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short' });
@@ -17,12 +18,12 @@ export function titleOf({ id, at }: Attempt, attempts: readonly Attempt[], now =
 function headline({ figures, changes, kind }: Attempt): string {
   const found = figures
     ? figures.fixes > 0
-      ? `${figures.fixes} to fix`
+      ? sayLoop('to-fix-2', { fixes: figures.fixes })
       : figures.improves > 0
-        ? `${figures.improves} to improve`
-        : 'nothing to mend'
+        ? sayLoop('to-improve-2', { improves: figures.improves })
+        : sayLoop('nothing-to-mend-2')
     : '';
-  const changed = changes.length === 0 ? '' : changes.length === 1 ? (changes[0] ?? '') : `${changes.length} things changed`;
+  const changed = changes.length === 0 ? '' : changes.length === 1 ? (changes[0] ?? '') : sayLoop('things-changed', { changes: changes.length });
   return [kind === 'take' ? found : KINDS[kind], changed].filter(Boolean).join('; ');
 }
 
@@ -32,7 +33,7 @@ function Strokes({ rating }: { rating: number }) {
     <span
       className="measure"
       role="img"
-      aria-label={rating === 0 ? 'not rated' : `${rating} of 5`}
+      aria-label={rating === 0 ? sayLoop('not-rated') : sayLoop('of-5-2', { rating })}
       style={{ letterSpacing: 2, color: 'var(--chakra-colors-tape)' }}
     >
       {'|'.repeat(rating)}
@@ -50,7 +51,7 @@ interface Props {
 /** Attempts as a thread, the newest on top; a knot for each, where two are chosen they are compared. */
 export function Thread({ attempts, standsOn, chosen, onChoose }: Props) {
   return (
-    <Box as="ol" m="0" p="0" aria-label="Attempts">
+    <Box as="ol" m="0" p="0" aria-label={sayLoop('attempts')}>
       {attempts.map((attempt, i) => {
         const on = chosen.includes(attempt.id);
         const from = attempts.find(({ id }) => id === attempt.parentId);
@@ -98,8 +99,10 @@ export function Thread({ attempts, standsOn, chosen, onChoose }: Props) {
                     {titleOf(attempt, attempts)}
                   </span>
                   <Strokes rating={attempt.rating} />
-                  {attempt.id === standsOn && <span style={{ color: 'var(--chakra-colors-tape)', fontSize: 13 }}>stands now</span>}
-                  {branched && from && <span style={{ color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>from {titleOf(from, attempts)}</span>}
+                  {attempt.id === standsOn && <span style={{ color: 'var(--chakra-colors-tape)', fontSize: 13 }}>{sayLoop('stands-now-2')}</span>}
+                  {branched && from && (
+                    <span style={{ color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>{sayLoop('from', { titleOf: titleOf(from, attempts) })}</span>
+                  )}
                 </Flex>
                 <Box fontSize="sm" fontWeight="400" color="quiet" overflowWrap="anywhere">
                   {headline(attempt)}
@@ -111,7 +114,7 @@ export function Thread({ attempts, standsOn, chosen, onChoose }: Props) {
                 )}
                 {attempt.soundBytes > 0 && (
                   <Box fontSize="sm" fontWeight="400" color="quiet">
-                    with its sound
+                    {sayLoop('with-its-sound')}
                   </Box>
                 )}
               </Box>
@@ -137,7 +140,9 @@ export function Progress({ attempts }: { attempts: readonly Attempt[] }) {
       viewBox={`0 0 ${w} ${h}`}
       style={{ width: '100%', maxWidth: w, display: 'block' }}
       role="img"
-      aria-label={`To mend, take by take: ${takes.map(({ figures }) => counted((figures?.fixes ?? 0) + (figures?.improves ?? 0), 'thing')).join(', ')}`}
+      aria-label={sayLoop('to-mend-take-by-take', {
+        takes: takes.map(({ figures }) => counted((figures?.fixes ?? 0) + (figures?.improves ?? 0), 'thing')).join(', '),
+      })}
     >
       <line x1="0" x2={w} y1={h - 8} y2={h - 8} stroke="var(--chakra-colors-line)" />
       <polyline points={points} fill="none" stroke="var(--chakra-colors-tape)" strokeWidth="2" />

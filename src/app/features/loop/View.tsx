@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { attemptsCsv, attemptsJson } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { counted } from '../../../core/units';
+import { sayLoop } from '../../../words/loop.page.en';
 import { download, fileName } from '../../components/download';
 import { openAttempts, useAttempts } from '../../stores/attemptStore';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -34,7 +35,7 @@ function Loop({ session }: { session: Session }) {
       <Flex className="no-print" h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
         <Box w={{ base: '100%', md: '380px' }} flexShrink={0} p="4" overflow={{ md: 'auto' }} borderRightWidth={{ md: '1px' }} borderColor="line">
           <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-            {attempts.length === 0 ? 'No attempt yet' : counted(attempts.length, 'attempt')}
+            {attempts.length === 0 ? sayLoop('no-attempt-yet') : counted(attempts.length, 'attempt')}
           </Box>
           {problem && (
             <Box role="alert" color="fix" mb="2">
@@ -50,25 +51,29 @@ function Loop({ session }: { session: Session }) {
                 size="sm"
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
-                onClick={() => download(fileName(`${session.name} attempts`, 'csv'), attemptsCsv(attempts, standsOn), 'text/csv')}
+                onClick={() =>
+                  download(fileName(sayLoop('attempts-2', { session: session.name }), 'csv'), attemptsCsv(attempts, standsOn), 'text/csv')
+                }
               >
-                Log as CSV
+                {sayLoop('log-as-csv')}
               </Button>
               <Button
                 size="sm"
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
-                onClick={() => download(fileName(`${session.name} attempts`, 'json'), attemptsJson(attempts, standsOn), 'application/json')}
+                onClick={() =>
+                  download(fileName(sayLoop('attempts-2', { session: session.name }), 'json'), attemptsJson(attempts, standsOn), 'application/json')
+                }
               >
-                Log as JSON
+                {sayLoop('log-as-json')}
               </Button>
               <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => window.print()}>
-                Print it
+                {sayLoop('print-it')}
               </Button>
             </Flex>
           )}
         </Box>
-        <Box flex="1" minW="0" p="5" overflow={{ md: 'auto' }} role="region" aria-label="Chosen attempts" tabIndex={0}>
+        <Box flex="1" minW="0" p="5" overflow={{ md: 'auto' }} role="region" aria-label={sayLoop('chosen-attempts')} tabIndex={0}>
           {a && b ? (
             <Compared session={session} one={a.at < b.at ? a : b} other={a.at < b.at ? b : a} />
           ) : a ? (
@@ -86,8 +91,7 @@ function Intro({ session }: { session: Session }) {
   return (
     <Box maxW="620px">
       <Box mb="3" color="quiet">
-        Every take that is checked is kept here with the whole set-up. Choose one to say what you think of it or to put it back; choose two to see
-        what changed between them and to hear both at one loudness. Change one thing at a time: two at once, and nobody knows which of them it was.
+        {sayLoop('every-take-that-is-checked-is')}
       </Box>
       <Choosing session={session} />
     </Box>

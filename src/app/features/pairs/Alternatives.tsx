@@ -4,6 +4,7 @@ import type { Pair, Session } from '../../../core/document';
 import { patternGain } from '../../../core/microphones';
 import { type PairAlternative, type PairDesign, pairAlternatives } from '../../../core/planning';
 import { formatDb, formatLength, formatNumber, radiansFromDegrees, type UnitSystem } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 const [WIDE, HIGH] = [84, 56];
@@ -52,9 +53,9 @@ export const nameOf = ({ technique, spacingM, angleDeg, decoding }: PairDesign, 
 /** Other geometries at the same place, best first, each put up in one press. */
 export function Alternatives({ session, pair, onHear }: { session: Session; pair: Pair; onHear: (one: PairAlternative) => void }) {
   const found = useMemo(() => pairAlternatives(session, pair.id), [session, pair.id]);
-  if (found.length === 0) return <Box color="quiet">Square the pair up to compare it with others at its place.</Box>;
+  if (found.length === 0) return <Box color="quiet">{sayPairs('square-the-pair-up-to-compare')}</Box>;
   return (
-    <Flex as="ol" gap="3" m="0" p="0" overflowX="auto" aria-label="Other geometries here">
+    <Flex as="ol" gap="3" m="0" p="0" overflowX="auto" aria-label={sayPairs('other-geometries-here')}>
       {found.map((one) => (
         <One key={nameOf(one.design, session.units)} one={one} units={session.units} onHear={onHear} />
       ))}
@@ -81,11 +82,12 @@ function One({ one, units, onHear }: { one: PairAlternative; units: UnitSystem; 
         <Thumb design={design} />
         <Box flex="1" lineHeight="1.25">
           <Box fontWeight="700">{nameOf(design, units)}</Box>
-          {!one.missing && <Box className="measure">{formatNumber(one.score, 0)} of 100</Box>}
+          {!one.missing && <Box className="measure">{sayPairs('of-100', { score: formatNumber(one.score, 0) })}</Box>}
         </Box>
       </Flex>
       <Box fontSize="sm" lineHeight="1.35" flex="1">
-        {one.missing ?? `Reaches ${formatNumber(100 * one.reach, 0)} %, mono loses ${formatDb(one.monoLossDb)}, room ${formatDb(one.roomDb)}. `}
+        {one.missing ??
+          `${sayPairs('reaches-mono-loses-room', { value: formatNumber(100 * one.reach, 0), monoLoss: formatDb(one.monoLossDb), room: formatDb(one.roomDb) })} `}
         <Box as="span" color="quiet">
           {!one.missing && `${design.words}.`}
         </Box>
@@ -93,14 +95,14 @@ function One({ one, units, onHear }: { one: PairAlternative; units: UnitSystem; 
       {command && !one.isPresent && (
         <Flex gap="1">
           <Button flex="1" size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => runCommand(command)}>
-            Put it up
+            {sayPairs('put-it-up')}
           </Button>
           <Button size="sm" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => onHear(one)}>
-            Hear it
+            {sayPairs('hear-it')}
           </Button>
         </Flex>
       )}
-      {one.isPresent && <Box fontSize="sm">stands here</Box>}
+      {one.isPresent && <Box fontSize="sm">{sayPairs('stands-here')}</Box>}
     </Flex>
   );
 }

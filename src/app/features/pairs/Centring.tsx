@@ -6,6 +6,7 @@ import type { Source } from '../../../core/instruments';
 import { centreBesides } from '../../../core/planning';
 import { centringMoves, type ImagePlace, type PairFrame } from '../../../core/stereo';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 /** Farther out than this it is told, share of the way to a loudspeaker. */
@@ -19,15 +20,19 @@ function Besides({ session, pair, place, pivot }: { session: Session; pair: Pair
   const [words, setWords] = useState<string | null>(null);
   const turn = (): void => {
     const found = centreBesides(session, pair, sourceKey(pivot), place.sourceKey);
-    if (!found) setWords('No turn brings it nearer: give it its own microphone in the middle.');
+    if (!found) setWords(sayPairs('no-turn-brings-it-nearer-give'));
     else runCommand(framePair(pair.id, found.frame));
   };
   return (
     <Box mb="2">
-      {place.name} is {formatNumber(100 * Math.abs(place.position), 0)} % {place.position < 0 ? 'left' : 'right'}.
+      {sayPairs('is-position-left-right', {
+        place: place.name,
+        value: formatNumber(100 * Math.abs(place.position), 0),
+        position: place.position < 0 ? 'yes' : 'no',
+      })}
       <Flex mt="1">
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={turn}>
-          Turn about the {pivot.name.toLowerCase()} to centre it
+          {sayPairs('turn-about-the-to-centre-it', { pivot: pivot.name.toLowerCase() })}
         </Button>
       </Flex>
       {words && <Box color="quiet">{words}</Box>}
@@ -55,7 +60,7 @@ export function Centring({
   );
   if (off.length === 0) return null;
   return (
-    <Box mt="3" role="group" aria-label="What should be in the middle">
+    <Box mt="3" role="group" aria-label={sayPairs('what-should-be-in-the-middle')}>
       {off.map((place) => {
         const { sourceKey: key, name, position } = place;
         const source = sources.find((one) => sourceKey(one) === key);
@@ -65,17 +70,24 @@ export function Centring({
         const { slide, slideM, turn, turnDeg } = centringMoves(frame, source.sides[0].positionM);
         return (
           <Box key={key} mb="2">
-            {name} is {formatNumber(100 * Math.abs(position), 0)} % {position < 0 ? 'left' : 'right'}
-            {key === centreKey ? ', and should be in the middle.' : '.'}
+            {sayPairs('is-position-left-right-key-and', {
+              name,
+              value: formatNumber(100 * Math.abs(position), 0),
+              position: position < 0 ? 'yes' : 'no',
+              key: key === centreKey ? 'yes' : 'no',
+            })}
             <Flex gap="1" mt="1" wrap="wrap">
               {Math.abs(slideM) > LEAST_M && (
                 <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, slide))}>
-                  Slide {formatLength(Math.abs(slideM), session.units)} to the {slideM < 0 ? 'left' : 'right'}
+                  {sayPairs('slide-to-the-slide2-left-right', {
+                    slide: formatLength(Math.abs(slideM), session.units),
+                    slide2: slideM < 0 ? 'yes' : 'no',
+                  })}
                 </Button>
               )}
               {Math.abs(turnDeg) > LEAST_DEG && Math.abs(turnDeg) < 60 && (
                 <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, turn))}>
-                  Turn {formatNumber(Math.abs(turnDeg), 0)}° to the {turnDeg < 0 ? 'left' : 'right'}
+                  {sayPairs('turn-to-the-turn2-left-right', { turn: formatNumber(Math.abs(turnDeg), 0), turn2: turnDeg < 0 ? 'yes' : 'no' })}
                 </Button>
               )}
             </Flex>

@@ -2,37 +2,38 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { framePair, type Pair, type Session } from '../../../core/document';
 import type { Fit, FittingMove, PairFit } from '../../../core/stereo';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { Severity } from '../../components/Severity';
 import { runCommand } from '../../stores/sessionStore';
 
 const WORDS: Readonly<Record<PairFit['fit'], string>> = {
-  'too wide': 'More of the instrument than the pair spreads: its ends pile up in the loudspeakers.',
-  'too narrow': 'The instrument takes up little of what the pair spreads: a puddle in the middle.',
-  fits: 'The instrument fills what the pair spreads.',
+  'too wide': sayPairs('more-of-the-instrument-than-the'),
+  'too narrow': sayPairs('the-instrument-takes-up-little-of'),
+  fits: sayPairs('the-instrument-fills-what-the-pair'),
 };
 
 function labelOf({ kind, by }: FittingMove, { units }: Session, pair: Pair): string {
   const frame = pair.frame;
-  if (kind === 'distance') return `${by > 0 ? 'Back' : 'Nearer'} by ${formatLength(Math.abs(by), units)}`;
-  if (kind === 'angle') return `${by > 0 ? 'Open' : 'Close'} to ${formatNumber((frame?.angleDeg ?? 0) + by, 0)}°`;
-  return `Apart ${formatLength((frame?.spacingM ?? 0) + by, units)}`;
+  if (kind === 'distance') return sayPairs('by-back-nearer-by', { by: by > 0 ? 'yes' : 'no', by2: formatLength(Math.abs(by), units) });
+  if (kind === 'angle') return sayPairs('by-open-close-to', { by: by > 0 ? 'yes' : 'no', angle: formatNumber((frame?.angleDeg ?? 0) + by, 0) });
+  return sayPairs('apart', { spacing: formatLength((frame?.spacingM ?? 0) + by, units) });
 }
 
 /** Whether the instrument fits, by how much, and what would make it. */
 export function FitWords({ near, ...rest }: FitProps & { near: Fit | null }) {
   if (near === null) return <FarWords {...rest} />;
   return (
-    <Box role="group" aria-label="Whether it fits">
+    <Box role="group" aria-label={sayPairs('whether-it-fits')}>
       <Severity severity={near === 'fits' ? 'fine' : 'note'} />
-      <Box mt="1">{NEAR_WORDS[near]} So wide a pair so near is judged by its picture, not by an angle.</Box>
+      <Box mt="1">{sayPairs('so-wide-a-pair-so-near', { nearWords: NEAR_WORDS[near] })}</Box>
     </Box>
   );
 }
 
 const NEAR_WORDS: Readonly<Record<Fit, string>> = {
-  'too wide': 'Most of it is heard at the loudspeakers and little between: bring the two nearer together, or both farther off.',
-  'too narrow': 'It is heard close to the middle: bring the two apart, or both nearer.',
-  fits: 'It is heard from side to side with something between.',
+  'too wide': sayPairs('most-of-it-is-heard-at'),
+  'too narrow': sayPairs('it-is-heard-close-to-the'),
+  fits: sayPairs('it-is-heard-from-side-to'),
 };
 
 interface FitProps {
@@ -44,15 +45,15 @@ interface FitProps {
 
 function FarWords({ session, pair, fit, moves }: FitProps) {
   return (
-    <Box role="group" aria-label="Whether it fits">
+    <Box role="group" aria-label={sayPairs('whether-it-fits')}>
       <Severity severity={fit.fit === 'fits' ? 'fine' : 'note'} />
       <Box mt="1">
-        {WORDS[fit.fit]} The pair spreads{' '}
-        <span className="measure">{fit.recordingDeg === null ? 'all round' : `±${formatNumber(fit.recordingDeg, 0)}°`}</span>, the instrument takes up{' '}
-        <span className="measure">±{formatNumber(fit.instrumentDeg, 0)}°</span>.
+        {sayPairs('the-pair-spreads', { words: WORDS[fit.fit] })}{' '}
+        <span className="measure">{fit.recordingDeg === null ? sayPairs('all-round') : `±${formatNumber(fit.recordingDeg, 0)}°`}</span>
+        {sayPairs('the-instrument-takes-up')} <span className="measure">±{formatNumber(fit.instrumentDeg, 0)}°</span>.
       </Box>
       {fit.fit !== 'fits' && moves.length > 0 && (
-        <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="What would make it fit">
+        <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayPairs('what-would-make-it-fit')}>
           {moves.map((move) => (
             <Button
               key={move.kind}
@@ -68,7 +69,7 @@ function FarWords({ session, pair, fit, moves }: FitProps) {
       )}
       {fit.fit !== 'fits' && moves.length === 0 && (
         <Box mt="1" color="quiet" fontSize="sm">
-          No change of distance, angle or spacing alone makes it fit here: try another geometry below.
+          {sayPairs('no-change-of-distance-angle-or')}
         </Box>
       )}
     </Box>

@@ -3,6 +3,7 @@ import { geometryOf } from '../../../core/instruments';
 import { add, dot, scale, subtract, type Vec3 } from '../../../core/math';
 import { crossedPairOf, type PairFit, type PairFrame, pairAxes } from '../../../core/stereo';
 import { degreesFromRadians, formatLength, radiansFromDegrees } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { useSize } from '../../components/useSize';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
@@ -33,14 +34,20 @@ export function PairDrawing({ session, pair, frame, sides, points, fit }: Props)
   const paper = pairPaper(kept ?? frame, points, Math.max(160, size.width), Math.max(160, size.height));
   return (
     <div ref={box} style={{ width: '100%', height: '100%', minHeight: 0, overflow: 'hidden' }}>
-      <svg className="drawing" role="group" aria-label={`${pair.name} from over itself`} width={paper.widthPx} height={paper.heightPx}>
+      <svg
+        className="drawing"
+        role="group"
+        aria-label={sayPairs('from-over-itself', { pair: pair.name })}
+        width={paper.widthPx}
+        height={paper.heightPx}
+      >
         {session.instruments.map((instrument) => (
           <InstrumentDrawing key={instrument.id} geometry={geometryOf(instrument)} paper={paper} />
         ))}
         {fit && <Wedges frame={frame} fit={fit} paper={paper} />}
         <Handles pair={pair} frame={frame} paper={paper} sides={sides} isRegular={pair.frame !== null} />
         <text x={12} y={18} style={{ fill: 'var(--chakra-colors-quiet)', fontSize: 13 }}>
-          From over the pair: up is where it looks
+          {sayPairs('from-over-the-pair-up-is')}
         </text>
         <line
           x1={paper.widthPx - 14 - 0.5 * paper.pixelsPerM}
@@ -125,7 +132,7 @@ function Handles({ pair, frame, paper, sides, isRegular }: HandlesProps) {
             <PolarCurve pattern={microphone.pattern} colour={colour} angleDeg={degrees} />
             <MicrophoneGlyph kind="small-condenser" colour={colour} angleDeg={degrees} flat={false} />
             <text x={side === 0 ? -14 : 14} y={24} textAnchor={side === 0 ? 'end' : 'start'} style={{ fill: colour, fontSize: 13 }}>
-              {isMidSide ? ['mid', 'side, plus to the left'][side] : microphone.label}
+              {isMidSide ? [sayPairs('mid'), sayPairs('side-plus-to-the-left')][side] : microphone.label}
             </text>
           </g>
         );
@@ -134,7 +141,7 @@ function Handles({ pair, frame, paper, sides, isRegular }: HandlesProps) {
       {isRegular && (
         <Knob
           name={`${pair.id}/middle`}
-          label={`${pair.name}: move it`}
+          label={sayPairs('move-it', { pair: pair.name })}
           at={frame.centreM}
           paper={paper}
           command={(target) => framePair(pair.id, { centreM: target })}
@@ -146,7 +153,7 @@ function Handles({ pair, frame, paper, sides, isRegular }: HandlesProps) {
           <Knob
             key={side}
             name={`${pair.id}/spacing${side}`}
-            label={`Spacing by the ${side < 0 ? 'left' : 'right'} capsule`}
+            label={sayPairs('spacing-by-the-side-left-right', { side: side < 0 ? 'yes' : 'no' })}
             at={add(frame.centreM, scale(right, (side * frame.spacingM) / 2))}
             offset={[side * 16, 0]}
             paper={paper}
@@ -156,7 +163,7 @@ function Handles({ pair, frame, paper, sides, isRegular }: HandlesProps) {
       {isRegular && !isMidSide && (
         <Knob
           name={`${pair.id}/angle`}
-          label="Angle by the right axis"
+          label={sayPairs('angle-by-the-right-axis')}
           at={add(
             frame.centreM,
             add(

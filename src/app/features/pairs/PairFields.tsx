@@ -3,6 +3,7 @@ import { editPair, framePair, type Pair, type Session, squarePair } from '../../
 import { PAIR_TECHNIQUES } from '../../../core/setups';
 import { crossedPairOf, DECODINGS, type Decoding, type PairFrame } from '../../../core/stereo';
 import { formatNumber, shownUnits } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -16,22 +17,22 @@ export function PairFields({ session, pair }: { session: Session; pair: Pair }) 
     <Box>
       <Grid templateColumns="repeat(2, 1fr)" gap="2">
         <Choice
-          label="Technique"
+          label={sayPairs('technique')}
           value={pair.technique}
           options={PAIR_TECHNIQUES.map((value) => ({ value, text: value }))}
           onChange={(value) => runCommand(editPair(pair.id, { technique: value as Pair['technique'] }))}
         />
         <Choice
-          label="Heard as"
+          label={sayPairs('heard-as')}
           value={pair.decoding}
-          options={DECODINGS.map((value) => ({ value, text: value === 'mid-side' ? 'mid and side' : 'left and right' }))}
+          options={DECODINGS.map((value) => ({ value, text: value === 'mid-side' ? sayPairs('mid-and-side') : sayPairs('left-and-right') }))}
           onChange={(value) => runCommand(editPair(pair.id, { decoding: value as Decoding }))}
         />
       </Grid>
       {frame ? (
-        <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" role="group" aria-label={`${pair.name} in numbers`}>
+        <Grid templateColumns="repeat(3, 1fr)" gap="2" mt="2" role="group" aria-label={sayPairs('in-numbers', { pair: pair.name })}>
           <NumberField
-            label="Apart"
+            label={sayPairs('apart-2')}
             unit={unit}
             value={frame.spacingM * per}
             low={0}
@@ -39,24 +40,48 @@ export function PairFields({ session, pair }: { session: Session; pair: Pair }) 
             onCommit={(v) => set({ spacingM: v / per })}
           />
           {pair.decoding === 'left-right' && (
-            <NumberField label="Angle" unit="°" digits={0} value={frame.angleDeg} low={-170} high={170} onCommit={(angleDeg) => set({ angleDeg })} />
+            <NumberField
+              label={sayPairs('angle')}
+              unit="°"
+              digits={0}
+              value={frame.angleDeg}
+              low={-170}
+              high={170}
+              onCommit={(angleDeg) => set({ angleDeg })}
+            />
           )}
           <NumberField
-            label="High"
+            label={sayPairs('high')}
             unit={unit}
             value={frame.centreM.z * per}
             low={0}
             high={Number((session.room.heightM * per).toFixed(1))}
             onCommit={(v) => set({ centreM: { ...frame.centreM, z: v / per } })}
           />
-          <NumberField label="Turned" unit="°" digits={0} value={frame.turnDeg} low={-180} high={180} onCommit={(turnDeg) => set({ turnDeg })} />
-          <NumberField label="Tilted" unit="°" digits={0} value={frame.tiltDeg} low={-90} high={90} onCommit={(tiltDeg) => set({ tiltDeg })} />
+          <NumberField
+            label={sayPairs('turned')}
+            unit="°"
+            digits={0}
+            value={frame.turnDeg}
+            low={-180}
+            high={180}
+            onCommit={(turnDeg) => set({ turnDeg })}
+          />
+          <NumberField
+            label={sayPairs('tilted')}
+            unit="°"
+            digits={0}
+            value={frame.tiltDeg}
+            low={-90}
+            high={90}
+            onCommit={(tiltDeg) => set({ tiltDeg })}
+          />
         </Grid>
       ) : (
         <Box mt="2">
-          <Box color="quiet">Set by hand: the two do not stand alike about the middle between them.</Box>
+          <Box color="quiet">{sayPairs('set-by-hand-the-two-do')}</Box>
           <Button size="sm" variant="outline" mt="1" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(squarePair(pair.id))}>
-            Square them up
+            {sayPairs('square-them-up')}
           </Button>
         </Box>
       )}
@@ -73,7 +98,7 @@ function Width({ session, pair }: { session: Session; pair: Pair }) {
   return (
     <Box mt="2">
       <NumberField
-        label="Side over mid"
+        label={sayPairs('side-over-mid')}
         unit="dB"
         value={20 * Math.log10(Math.max(0.1, width))}
         low={-20}
@@ -81,9 +106,9 @@ function Width({ session, pair }: { session: Session; pair: Pair }) {
         onCommit={(db) => runCommand(editPair(pair.id, { width: 10 ** (db / 20) }))}
       />
       <Box fontSize="sm" mt="1">
-        The same as two crossed microphones at <span className="measure">±{formatNumber(halfAngleDeg, 1)}°</span>, each{' '}
-        <span className="measure">{formatNumber(pressureShare, 3)}</span> pressure to{' '}
-        <span className="measure">{formatNumber(1 - pressureShare, 3)}</span> gradient. The side’s plus looks left; mono is the mid alone.
+        {sayPairs('the-same-as-two-crossed-microphones')} <span className="measure">±{formatNumber(halfAngleDeg, 1)}°</span>
+        {sayPairs('each')} <span className="measure">{formatNumber(pressureShare, 3)}</span> {sayPairs('pressure-to')}{' '}
+        <span className="measure">{formatNumber(1 - pressureShare, 3)}</span> {sayPairs('gradient-the-sides-plus-looks-left')}
       </Box>
     </Box>
   );

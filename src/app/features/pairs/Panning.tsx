@@ -1,14 +1,15 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { editMicrophone, loneSides, type PlacedMicrophone, panOf, panWords, type Session } from '../../../core/document';
 import type { ImagePlace } from '../../../core/stereo';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 const PLACES = [
-  { pan: -1, text: 'left' },
-  { pan: -0.5, text: 'half left' },
-  { pan: 0, text: 'centre' },
-  { pan: 0.5, text: 'half right' },
-  { pan: 1, text: 'right' },
+  { pan: -1, text: sayPairs('left') },
+  { pan: -0.5, text: sayPairs('half-left') },
+  { pan: 0, text: sayPairs('centre') },
+  { pan: 0.5, text: sayPairs('half-right') },
+  { pan: 1, text: sayPairs('right') },
 ] as const;
 
 /** A close microphone put where the pair hears its source, so that both agree. */
@@ -26,7 +27,7 @@ function AsHeard({ microphone, places, pan, inPair }: { microphone: PlacedMicrop
       bg={Math.abs(pan - wanted) < 0.05 ? 'line' : 'transparent'}
       onClick={() => runCommand(editMicrophone(microphone.id, { pan: wanted }))}
     >
-      as the pair hears it, {panWords(wanted)}
+      {sayPairs('as-the-pair-hears-it', { panWords: panWords(wanted) })}
     </Button>
   );
 }
@@ -37,7 +38,7 @@ export function Panning({ session, places }: { session: Session; places: readonl
   const inPair = (id: string): boolean => session.pairs.some(({ leftId, rightId }) => leftId === id || rightId === id);
   return (
     <Box>
-      <Box as="table" w="100%" aria-label="Panning">
+      <Box as="table" w="100%" aria-label={sayPairs('panning')}>
         <tbody>
           {session.microphones.map((microphone) => {
             const pan = panOf(session, microphone);
@@ -51,9 +52,9 @@ export function Panning({ session, places }: { session: Session; places: readonl
                 </Box>
                 <td>
                   {inMidSide ? (
-                    <Box color="quiet">decoded as mid and side</Box>
+                    <Box color="quiet">{sayPairs('decoded-as-mid-and-side')}</Box>
                   ) : (
-                    <Flex gap="1" wrap="wrap" role="group" aria-label={`Pan of ${microphone.name}`}>
+                    <Flex gap="1" wrap="wrap" role="group" aria-label={sayPairs('pan-of', { microphone: microphone.name })}>
                       {PLACES.map((place) => (
                         <Button
                           key={place.pan}
@@ -78,10 +79,12 @@ export function Panning({ session, places }: { session: Session; places: readonl
       </Box>
       {lone.map(({ microphone, pan, couldBalance: [first] }) => (
         <Box key={microphone.id} mt="1">
-          {microphone.name} is {panWords(pan)} with nothing on the other side
-          {first
-            ? `: ${first.name} could balance it, or bring it to the centre.`
-            : ': record its partner for the other side, or bring it to the centre.'}
+          {sayPairs('is-with-nothing-on-the-other', {
+            microphone: microphone.name,
+            panWords: panWords(pan),
+            first: first ? 'yes' : 'no',
+            first2: first?.name ?? '',
+          })}
         </Box>
       ))}
     </Box>

@@ -20,6 +20,7 @@ import {
   type School,
 } from '../../../core/stereo';
 import { formatDb, formatFrequency } from '../../../core/units';
+import { sayPairs } from '../../../words/pairs.page.en';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
@@ -47,11 +48,11 @@ export function PairsStation() {
 
 type Strip = 'picture' | 'mono' | 'others' | 'pan' | 'listen';
 const STRIPS: readonly { readonly value: Strip; readonly text: string }[] = [
-  { value: 'picture', text: 'Picture' },
-  { value: 'mono', text: 'In mono' },
-  { value: 'others', text: 'Other geometries' },
-  { value: 'pan', text: 'Panning' },
-  { value: 'listen', text: 'Listen' },
+  { value: 'picture', text: sayPairs('picture') },
+  { value: 'mono', text: sayPairs('in-mono') },
+  { value: 'others', text: sayPairs('other-geometries') },
+  { value: 'pan', text: sayPairs('panning') },
+  { value: 'listen', text: sayPairs('listen') },
 ];
 
 function Pairs({ session }: { session: Session }) {
@@ -69,14 +70,14 @@ function Pairs({ session }: { session: Session }) {
       bar={
         <Flex px="3" py="2" gap="3" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line">
           <Choice
-            label="Pair"
+            label={sayPairs('pair')}
             hideLabel
             value={pair.id}
             options={session.pairs.map(({ id, name }) => ({ value: id, text: name }))}
             onChange={setWanted}
           />
           <Segments
-            label="School"
+            label={sayPairs('school')}
             value={school}
             options={SCHOOLS.map((value) => ({ value, text: capital(value) }))}
             onChange={(value) => setSchool(value as School)}
@@ -137,13 +138,13 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
             <PairDrawing session={session} pair={pair} frame={seen} sides={sides} points={points} fit={near === null && pair.frame ? fit : null} />
           ) : (
             <Box p="4" color="quiet">
-              The two look at one another: turn one of them to see them as a pair.
+              {sayPairs('the-two-look-at-one-another')}
             </Box>
           )}
         </Box>
         <PairStrip session={session} pair={pair} places={places} />
       </Flex>
-      <SidePane label="The pair">
+      <SidePane label={sayPairs('the-pair')}>
         {fit && <FitWords session={session} pair={pair} fit={fit} moves={moves} near={near} />}
         {pair.frame && <Centring session={session} pair={pair} frame={pair.frame} sources={table.plan.sources} places={places} />}
         {mismatch.map((words) => (
@@ -155,8 +156,7 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
           <PairFields session={session} pair={pair} />
         </Box>
         <Box mt="3" fontSize="sm" color="quiet">
-          Both schools are models of how two loudspeakers are heard; they differ by some degrees, and ears by more. What is at a loudspeaker by one
-          may be three quarters of the way by the other.
+          {sayPairs('both-schools-are-models-of-how')}
         </Box>
       </SidePane>
     </Flex>
@@ -193,7 +193,7 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
     const after = command && commit(session, command, new Date().toISOString());
     if (after?.kind !== 'changed') return;
     setStrip('listen');
-    putOn('A', session, 'As it stands');
+    putOn('A', session, sayPairs('as-it-stands'));
     putOn('B', after.session, nameOf(design, session.units));
     switchTo('A');
     void play();
@@ -201,13 +201,13 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
   return (
     <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: '270px' }} overflow={{ md: 'auto' }} flexShrink={0} px="2" pb="2">
       <Flex align="center" wrap="wrap" gap="2">
-        <Segments label="Strip" value={strip} options={STRIPS} onChange={(value) => setStrip(value as Strip)} />
-        {strip === 'picture' && <Toggle label="as the audience hears it" on={isAudience} onToggle={() => setAudience(!isAudience)} />}
+        <Segments label={sayPairs('strip')} value={strip} options={STRIPS} onChange={(value) => setStrip(value as Strip)} />
+        {strip === 'picture' && <Toggle label={sayPairs('as-the-audience-hears-it')} on={isAudience} onToggle={() => setAudience(!isAudience)} />}
       </Flex>
       <Box px="2" pt="2">
         {strip === 'picture' && (
           <Flex gap="4" direction={{ base: 'column', md: 'row' }}>
-            <Box flex="1" minW="0" ref={box} role="region" aria-label={`Picture of ${pair.name}`}>
+            <Box flex="1" minW="0" ref={box} role="region" aria-label={sayPairs('picture-of', { pair: pair.name })}>
               <PairPicture places={seen} width={Math.max(240, size.width - 4)} />
             </Box>
             <Box w={{ base: '100%', md: '230px' }} fontSize="sm">
@@ -227,10 +227,10 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
 /** What adding the two to mono does to each source. */
 function Mono({ places }: { places: ReturnType<typeof pairPicture> }) {
   return (
-    <Box as="table" w="100%" maxW="620px" aria-label="In mono">
+    <Box as="table" w="100%" maxW="620px" aria-label={sayPairs('in-mono')}>
       <thead>
         <tr>
-          {['', 'first dip', 'ripple', 'loses in its own band'].map((text) => (
+          {['', sayPairs('first-dip'), sayPairs('ripple'), sayPairs('loses-in-its-own-band')].map((text) => (
             <Box as="th" key={text} textAlign={text === '' ? 'left' : 'right'} fontWeight="400" color="quiet" fontSize="sm">
               {text}
             </Box>
@@ -242,10 +242,10 @@ function Mono({ places }: { places: ReturnType<typeof pairPicture> }) {
           <tr key={key}>
             <td>{name}</td>
             <Box as="td" textAlign="right" className="measure">
-              {monoDipHz === null ? 'none' : formatFrequency(monoDipHz)}
+              {monoDipHz === null ? sayPairs('none') : formatFrequency(monoDipHz)}
             </Box>
             <Box as="td" textAlign="right" className="measure">
-              {monoDipHz === null ? '–' : monoRippleDb > 40 ? 'over 40 dB' : formatDb(monoRippleDb)}
+              {monoDipHz === null ? '–' : monoRippleDb > 40 ? sayPairs('over-40-db') : formatDb(monoRippleDb)}
             </Box>
             <Box as="td" textAlign="right" className="measure" color={monoLossDb > 3 ? 'improve' : undefined}>
               {formatDb(monoLossDb)}
@@ -265,7 +265,7 @@ function NoPair({ session, onMade }: { session: Session; onMade: (id: string) =>
   if (options.length < 2)
     return (
       <Box p="6" color="quiet">
-        A pair is two microphones used as one stereo picture. Place two on the Floor, or put a set-up with a pair up; then it is designed here.
+        {sayPairs('a-pair-is-two-microphones-used')}
       </Box>
     );
   const make = (): void => {
@@ -274,12 +274,12 @@ function NoPair({ session, onMade }: { session: Session; onMade: (id: string) =>
   };
   return (
     <Box p="6" maxW="520px">
-      <Box mb="3">A pair is two microphones used as one stereo picture. Which two?</Box>
+      <Box mb="3">{sayPairs('a-pair-is-two-microphones-used-2')}</Box>
       <Flex gap="2" wrap="wrap" align="end">
-        <Choice label="Left" value={left} options={options} onChange={setLeft} />
-        <Choice label="Right" value={right} options={options} onChange={setRight} />
+        <Choice label={sayPairs('left-2')} value={left} options={options} onChange={setLeft} />
+        <Choice label={sayPairs('right-2')} value={right} options={options} onChange={setRight} />
         <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={left === right} onClick={make}>
-          Make them a pair
+          {sayPairs('make-them-a-pair')}
         </Button>
       </Flex>
     </Box>

@@ -3,6 +3,7 @@ import { useDrag } from '@use-gesture/react';
 import { useRef, useState } from 'react';
 import type { PhantomNeed } from '../../../core/microphones';
 import type { InputDevice } from '../../../core/patch';
+import { sayPatch } from '../../../words/patch.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
 interface Row {
@@ -29,7 +30,7 @@ interface Props {
 }
 
 const CELL = 48;
-const NEEDS: Record<PhantomNeed, string> = { needs: '48 V', indifferent: '', never: 'no 48 V' };
+const NEEDS: Record<PhantomNeed, string> = { needs: '48 V', indifferent: '', never: sayPatch('no-48-v') };
 
 interface Bank {
   readonly key: string;
@@ -44,7 +45,13 @@ function banksOf(device: InputDevice, lit: ReadonlySet<string>): Bank[] {
     const key = `${device.id}/${input.phantomBank ?? `none-${input.group}`}`;
     const last = banks[banks.length - 1];
     if (last?.key === key) banks[banks.length - 1] = { ...last, span: last.span + 1 };
-    else banks.push({ key, title: input.phantomBank ? `48 V ${input.phantomBank}` : 'no power', span: 1, lit: lit.has(key) });
+    else
+      banks.push({
+        key,
+        title: input.phantomBank ? sayPatch('48-v', { phantomBank: input.phantomBank }) : sayPatch('no-power'),
+        span: 1,
+        lit: lit.has(key),
+      });
   }
   return banks;
 }
@@ -53,11 +60,11 @@ function banksOf(device: InputDevice, lit: ReadonlySet<string>): Bank[] {
 export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose, onConnect }: Props) {
   return (
     <Box overflowX="auto" pb="2">
-      <table style={{ borderCollapse: 'collapse' }} aria-label="Microphones and inputs">
+      <table style={{ borderCollapse: 'collapse' }} aria-label={sayPatch('microphones-and-inputs')}>
         <thead>
           <tr>
             <th scope="col" style={{ minWidth: 190, textAlign: 'left', fontWeight: 400, color: 'var(--chakra-colors-quiet)', fontSize: 13 }}>
-              in walking order
+              {sayPatch('in-walking-order')}
             </th>
             {devices.map((device) => (
               <th key={device.id} scope="colgroup" colSpan={device.inputs.length} style={{ textAlign: 'left', padding: '4px 8px', fontSize: 13 }}>
@@ -79,7 +86,7 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                       paddingTop: 2,
                     }}
                   >
-                    {bank.title} {bank.lit ? 'on' : bank.title === 'no power' ? '' : 'off'}
+                    {bank.title} {bank.lit ? sayPatch('on') : bank.title === 'no power' ? '' : sayPatch('off')}
                   </div>
                 </td>
               )),
@@ -93,7 +100,7 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                   key={`${device.id}/${input.id}`}
                   scope="col"
                   className="measure"
-                  aria-label={`Input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}`}
+                  aria-label={sayPatch('input-devices-of', { input: input.name, devices: devices.length > 1 ? 'yes' : 'no', device: device.name })}
                   style={{ width: CELL, fontSize: 15 }}
                 >
                   {input.name}
@@ -131,7 +138,9 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                     </span>
                   )}
                   {microphone.through && (
-                    <span style={{ display: 'block', fontSize: 12, color: 'var(--chakra-colors-tape)' }}>through {microphone.through}</span>
+                    <span style={{ display: 'block', fontSize: 12, color: 'var(--chakra-colors-tape)' }}>
+                      {sayPatch('through', { through: microphone.through })}
+                    </span>
                   )}
                 </button>
               </th>
@@ -146,7 +155,13 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                       style={{ padding: 0, borderBottom: '1px solid var(--chakra-colors-line)', borderLeft: '1px solid var(--chakra-colors-line)' }}
                     >
                       <Knot
-                        label={`${microphone.name} into input ${input.name}${devices.length > 1 ? ` of ${device.name}` : ''}${second ? ', its second way' : ''}`}
+                        label={sayPatch('into-input-devices-of-second-its', {
+                          microphone: microphone.name,
+                          input: input.name,
+                          devices: devices.length > 1 ? 'yes' : 'no',
+                          device: device.name,
+                          second: second ? 'yes' : 'no',
+                        })}
                         isSecond={second}
                         colour={stringColour(microphone.colour)}
                         address={address}

@@ -3,6 +3,7 @@ import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core
 import { cableTitle, partsOfAddress } from '../../../core/patch';
 import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatNumber, formatReach, listed } from '../../../core/units';
+import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -10,7 +11,7 @@ import { livePlan } from '../../stores/planHooks';
 import { runCommand } from '../../stores/sessionStore';
 
 const WIDE = 420;
-const DESK_OPTIONS = DESKS.map((desk) => ({ value: desk, text: `${desk}, seen from the audience` }));
+const DESK_OPTIONS = DESKS.map((desk) => ({ value: desk, text: sayPatch('seen-from-the-audience', { desk }) }));
 
 /** The room from above with every cable on its way along the walls' directions to the devices. */
 function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[] }) {
@@ -28,7 +29,10 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
       viewBox={`-4 -4 ${w + 8} ${h + 8}`}
       style={{ width: '100%', maxWidth: WIDE, display: 'block' }}
       role="img"
-      aria-label={`Cables to the devices at the ${listed(desks)}: ${needs.map(({ microphone, needM }) => `${microphone} ${formatReach(needM, session.units)}`).join(', ')}`}
+      aria-label={sayPatch('cables-to-the-devices-at-the', {
+        listed: listed(desks),
+        needs: needs.map(({ microphone, needM }) => `${microphone} ${formatReach(needM, session.units)}`).join(', '),
+      })}
     >
       <rect x="0" y="0" width={w} height={h} fill="none" stroke="var(--chakra-colors-quiet)" />
       {plan.microphones.map((microphone, i) => {
@@ -75,11 +79,11 @@ function ToGet({ session }: { session: Session }) {
   const { prices = {} } = session.ready;
   const total = wanted.reduce((sum, { key, count }) => sum + count * (prices[key] ?? 0), 0);
   return (
-    <Box role="region" aria-label="To get">
+    <Box role="region" aria-label={sayPatch('to-get')}>
       <Box as="h2" fontWeight="700" mb="1">
-        To get
+        {sayPatch('to-get')}
       </Box>
-      {wanted.length === 0 && <Box color="quiet">Nothing: what is planned is there.</Box>}
+      {wanted.length === 0 && <Box color="quiet">{sayPatch('nothing-what-is-planned-is-there')}</Box>}
       <Box as="ul" m="0" p="0">
         {wanted.map(({ key, what, count, why, counted }) => (
           <Flex as="li" key={`${key} ${why}`} listStyleType="none" gap="3" align="end" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
@@ -96,26 +100,27 @@ function ToGet({ session }: { session: Session }) {
                 size="sm"
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
-                aria-label={`Got it: ${what}`}
+                aria-label={sayPatch('got-it', { what })}
                 onClick={() => runCommand(gotIt(key))}
               >
-                Got it
+                {sayPatch('got-it-2')}
               </Button>
             )}
             <NumberField
-              label={`Price of ${what}`}
-              unit="each"
+              label={sayPatch('price-of', { what })}
+              unit={sayPatch('each')}
               value={prices[key] ?? 0}
               low={0}
               high={1_000_000}
-              onCommit={(price) => runCommand(getReady('price what is to get', { prices: { ...prices, [key]: price } }))}
+              onCommit={(price) => runCommand(getReady(sayPatch('price-what-is-to-get'), { prices: { ...prices, [key]: price } }))}
             />
           </Flex>
         ))}
       </Box>
       {total > 0 && (
         <Box mt="2">
-          Together <span className="measure">{formatNumber(total, 2)}</span>, by your own prices.
+          {sayPatch('together')} <span className="measure">{formatNumber(total, 2)}</span>
+          {sayPatch('by-your-own-prices')}
         </Box>
       )}
     </Box>
@@ -131,11 +136,11 @@ export function Gear({ session }: { session: Session }) {
     <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap="6" maxW="1000px">
       <Box>
         <Box as="h2" fontWeight="700" mb="1">
-          Cables
+          {sayPatch('cables')}
         </Box>
         {session.shelf.devices.length < 2 ? (
           <Choice
-            label="The devices stand at the"
+            label={sayPatch('the-devices-stand-at-the')}
             value={session.brief.desk ?? 'front left'}
             options={DESK_OPTIONS}
             onChange={(desk) => runCommand(answerBrief({ desk: desk as (typeof DESKS)[number] }))}
@@ -145,7 +150,7 @@ export function Gear({ session }: { session: Session }) {
             {session.shelf.devices.map(({ id, name }) => (
               <Choice
                 key={id}
-                label={`${name} stands at the`}
+                label={sayPatch('stands-at-the', { name })}
                 value={deskOf(session, id)}
                 options={DESK_OPTIONS}
                 onChange={(desk) => runCommand(answerBrief({ desks: { ...session.brief.desks, [id]: desk as (typeof DESKS)[number] } }))}
@@ -156,7 +161,7 @@ export function Gear({ session }: { session: Session }) {
         <Box my="3">
           <Runs session={session} needs={needs} />
         </Box>
-        <Box as="ul" m="0" p="0" aria-label="Cables">
+        <Box as="ul" m="0" p="0" aria-label={sayPatch('cables')}>
           {needs.map(({ microphoneId, microphone, needM, cable }) => (
             <Flex as="li" key={microphoneId} listStyleType="none" gap="3" py="1" borderTopWidth="1px" borderColor="line">
               <Box flex="1" overflowWrap="anywhere">
@@ -164,39 +169,34 @@ export function Gear({ session }: { session: Session }) {
               </Box>
               <Box className="measure">{formatReach(needM, session.units)}</Box>
               <Box w="150px" color={cable ? 'ink' : 'improve'}>
-                {cable ? cableTitle(cable, session.units) : counted ? 'none left reaches' : ''}
+                {cable ? cableTitle(cable, session.units) : counted ? sayPatch('none-left-reaches') : ''}
               </Box>
             </Flex>
           ))}
         </Box>
         <Box mt="2" fontSize="sm" color="quiet">
-          {counted ? '' : 'Count your cables on the shelf, and each is given one that reaches. '}From the stand’s foot along the walls, up the stand,
-          and a metre to lie flat. Lead them where nobody walks and away from power leads.
+          {sayPatch('counted-count-your-cables-on-the', { counted: counted ? 'yes' : 'no' })}
         </Box>
       </Box>
       <Box>
         <Box as="h2" fontWeight="700" mb="1">
-          Stands
+          {sayPatch('stands')}
         </Box>
-        <Box as="ul" m="0" pl="4" mb="4" aria-label="Stands in use">
+        <Box as="ul" m="0" pl="4" mb="4" aria-label={sayPatch('stands-in-use')}>
           {standUses(session).map(({ name, used, owned }) => (
-            <li key={name}>
-              {name}: {used} of {owned}
-            </li>
+            <li key={name}>{sayPatch('of', { name, used, owned })}</li>
           ))}
         </Box>
         <Box as="h2" fontWeight="700" mb="1">
-          Power
+          {sayPatch('power')}
         </Box>
-        <Box as="ul" m="0" pl="4" mb="1" aria-label="Power">
+        <Box as="ul" m="0" pl="4" mb="1" aria-label={sayPatch('power')}>
           {power.map((one) => (
-            <li key={`${one.device} ${one.own?.microphone ?? ''}`}>
-              {one.device}: mains; {powerUseWords(one)}
-            </li>
+            <li key={`${one.device} ${one.own?.microphone ?? ''}`}>{sayPatch('mains', { device: one.device, powerUseWords: powerUseWords(one) })}</li>
           ))}
         </Box>
         <Box fontSize="sm" color="quiet" mb="4">
-          All of it from one outlet through one good strip, none of it hidden under cloth; what your local rules say comes first.
+          {sayPatch('all-of-it-from-one-outlet')}
         </Box>
         <ToGet session={session} />
       </Box>

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import type { Session } from '../../../core/document';
 import { concludeLines, type LineFinding, nextStep, upUntold } from '../../../core/lineCheck';
 import { formatNumber } from '../../../core/units';
+import { sayPatch } from '../../../words/patch.page.en';
 import { Severity } from '../../components/Severity';
 import { DeckBar } from '../../listening/DeckBar';
 import { LineBegin } from './LineBegin';
@@ -25,40 +26,32 @@ function Findings({ findings, isDone, count, untold, isSimulated, isSaid }: Find
     return (
       <Box>
         <Severity severity="note" />
-        <Box>All lines of the simulated interface answer. Your own cables, microphones and device are not tested.</Box>
+        <Box>{sayPatch('all-lines-of-the-simulated-interface')}</Box>
       </Box>
     );
   if (findings.length === 0 && isSaid && isDone)
     return (
       <Box>
         <Severity severity="note" />
-        <Box>
-          By your own meters {count === 1 ? 'the line is' : `all ${count} lines are`} in place. Polarity, noise and exact levels were not measured:
-          the take check does that.
-        </Box>
+        <Box>{sayPatch('by-your-own-meters-count-the', { count })}</Box>
       </Box>
     );
   if (findings.length === 0)
     return isDone ? (
       <Box>
         <Severity severity="fine" />
-        <Box>
-          {count === 1 ? 'The line is proven' : `All ${count} lines are proven`}: heard, in its place, as loud and as quiet as planned
-          {untold.length === 0 && count > 1 ? ', and all of the same polarity.' : '.'}
-        </Box>
+        <Box>{sayPatch('count-the-line-is-proven-all', { count, untold: untold.length === 0 && count > 1 ? 'yes' : 'no' })}</Box>
         {(untold.length > 0 || count === 1) && (
           <Box mt="1" fontSize="sm" color="quiet">
-            {count === 1
-              ? 'One line alone does not tell its polarity.'
-              : `The polarity of ${untold.join(', ')} was not told: no clap was heard there, or it hears no air.`}
+            {count === 1 ? sayPatch('one-line-alone-does-not-tell') : sayPatch('the-polarity-of-was-not-told', { untold: untold.join(', ') })}
           </Box>
         )}
       </Box>
     ) : (
-      <Box color="quiet">Nothing wrong so far.</Box>
+      <Box color="quiet">{sayPatch('nothing-wrong-so-far')}</Box>
     );
   return (
-    <Box as="ul" m="0" p="0" aria-label="What is wrong with the lines">
+    <Box as="ul" m="0" p="0" aria-label={sayPatch('what-is-wrong-with-the-lines')}>
       {findings.map((finding) => (
         <Box as="li" key={finding.message} listStyleType="none" mb="3">
           <Severity severity={finding.severity} />
@@ -74,7 +67,7 @@ export function LineCheck({ session }: { session: Session }) {
   const state = useLineCheck();
   const { plan, notes, sessionId, source, steps, problem, isSimulated } = state;
   const { lines } = plan;
-  if (Object.keys(session.patch).length === 0) return <Box color="quiet">No microphone is plugged into an input yet: solve the patch first.</Box>;
+  if (Object.keys(session.patch).length === 0) return <Box color="quiet">{sayPatch('no-microphone-is-plugged-into-an')}</Box>;
   if (sessionId !== session.id || steps.length === 0) return <LineBegin session={session} />;
   const isDone = nextStep(steps, notes) === undefined;
   const findings = concludeLines(lines, notes);
@@ -104,22 +97,22 @@ export function LineCheck({ session }: { session: Session }) {
           isSaid={notes.isSaid}
         />
         <Box mt="3" fontSize="sm" color="quiet">
-          {notes.timesLost > 0 && `The connection was lost ${formatNumber(notes.timesLost, 0)} times. `}Hear every line alone once, softly: what is
-          measured is not all that can be wrong.
+          {notes.timesLost > 0 && `${sayPatch('the-connection-was-lost-times', { timesLost: formatNumber(notes.timesLost, 0) })} `}
+          {sayPatch('hear-every-line-alone-once-softly')}
         </Box>
         <DeckBar />
         {state.busy === null && isDone && faulty.length > 0 && (
           <Button mt="3" minH="44px" bg="tapeFill" color="#12181b" onClick={() => void mendLines(faulty)}>
-            {source === 'hand' ? 'Back to the plugs' : 'Back to the plugs, power off'}
+            {source === 'hand' ? sayPatch('back-to-the-plugs') : sayPatch('back-to-the-plugs-power-off')}
           </Button>
         )}
         <Flex mt="3" gap="2" wrap="wrap">
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void endLineCheck()}>
-            {source === 'hand' ? 'End it' : 'End it, power off'}
+            {source === 'hand' ? sayPatch('end-it') : sayPatch('end-it-power-off')}
           </Button>
           {isDone && source === 'bridge' && (
             <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void endLineCheck(true)}>
-              End it, leave power on for the take
+              {sayPatch('end-it-leave-power-on-for')}
             </Button>
           )}
         </Flex>

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import type { Session } from '../../../core/document';
 import { type Line, type LineFinding, type LineNotes, offBy } from '../../../core/lineCheck';
 import { formatNumber } from '../../../core/units';
+import { sayPatch } from '../../../words/patch.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { hearLine, useLineCheck, useLineMeters } from './lineStore';
 
@@ -20,9 +21,12 @@ function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; i
   const noise = notes.silence[line.inputId]?.noiseDbfs;
   const peak = notes.played[line.inputId];
   const told = [
-    `planned noise ${formatNumber(line.predictedNoiseDbfs, 0)} and peak ${formatNumber(line.predictedPeakDbfs, 0)} dBFS`,
-    ...(noise === undefined ? [] : [`measured noise ${formatNumber(noise, 0)} dBFS`]),
-    ...(peak === undefined ? [] : [`measured peak ${formatNumber(peak, 0)} dBFS`]),
+    sayPatch('planned-noise-and-peak-dbfs', {
+      predictedNoiseDbfs: formatNumber(line.predictedNoiseDbfs, 0),
+      predictedPeakDbfs: formatNumber(line.predictedPeakDbfs, 0),
+    }),
+    ...(noise === undefined ? [] : [sayPatch('measured-noise-dbfs', { noise: formatNumber(noise, 0) })]),
+    ...(peak === undefined ? [] : [sayPatch('measured-peak-dbfs', { peak: formatNumber(peak, 0) })]),
   ].join(', ');
   return (
     <svg width="100%" height="22" style={{ maxWidth: 520, display: 'block' }} role="img" aria-label={`${line.name}: ${told}`}>
@@ -43,15 +47,19 @@ function Scale({ line, notes, index, colour }: { line: Line; notes: LineNotes; i
 
 /** What a line has shown so far, in words short enough to stand beside it. */
 function shown(line: Line, notes: LineNotes, isElsewhere: boolean): string[] {
-  if (isElsewhere) return ['another microphone is in this input'];
+  if (isElsewhere) return [sayPatch('another-microphone-is-in-this-input')];
   const tap = notes.taps[line.secondOf ?? line.microphoneId]?.[line.inputId];
   const off = offBy(line, notes);
   return [
-    ...(tap ? [tap.heard ? 'knock heard' : 'no knock'] : []),
-    ...(tap?.heard && tap.clapSign !== null ? [tap.clapSign === 1 ? 'swings up' : 'swings down'] : []),
+    ...(tap ? [tap.heard ? sayPatch('knock-heard') : sayPatch('no-knock')] : []),
+    ...(tap?.heard && tap.clapSign !== null ? [tap.clapSign === 1 ? sayPatch('swings-up') : sayPatch('swings-down')] : []),
     ...(off === null
       ? []
-      : [Math.abs(off) < 1 ? 'peak as planned' : `peak ${formatNumber(Math.abs(off), 0)} dB ${off > 0 ? 'over' : 'under'} the plan`]),
+      : [
+          Math.abs(off) < 1
+            ? sayPatch('peak-as-planned')
+            : sayPatch('peak-db-off2-over-under-the', { off: formatNumber(Math.abs(off), 0), off2: off > 0 ? 'yes' : 'no' }),
+        ]),
   ];
 }
 
@@ -64,7 +72,7 @@ export function LineRows({ session, findings }: { session: Session; findings: re
     findings.some(({ kind, microphoneIds }) => kind === 'swapped' && microphoneIds.includes(microphoneId));
   return (
     <Box>
-      <Box as="ul" m="0" p="0" aria-label="Lines">
+      <Box as="ul" m="0" p="0" aria-label={sayPatch('lines')}>
         {lines.map((line) => {
           const wrong = findings.some(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(line.microphoneId));
           const colour = stringColour(session.microphones.find(({ id }) => id === (line.secondOf ?? line.microphoneId))?.colour ?? 0);
@@ -85,8 +93,11 @@ export function LineRows({ session, findings }: { session: Session; findings: re
                   {line.name}
                 </Box>
                 <Box fontSize="sm" color="quiet">
-                  input {line.inputName}
-                  {line.powered ? ', 48 V' : ''}, {formatNumber(line.gainDb, 0)} dB
+                  {sayPatch('input-powered-48-v-db', {
+                    inputName: line.inputName,
+                    powered: line.powered ? 'yes' : 'no',
+                    gain: formatNumber(line.gainDb, 0),
+                  })}
                 </Box>
               </Box>
               <Box flex="1" minW="180px">
@@ -100,17 +111,19 @@ export function LineRows({ session, findings }: { session: Session; findings: re
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
                 disabled={!recording}
-                aria-label={heard.includes(line.microphoneId) ? `✓ Heard: ${line.name} alone` : `Hear it: ${line.name} alone`}
+                aria-label={
+                  heard.includes(line.microphoneId) ? sayPatch('heard-alone', { line: line.name }) : sayPatch('hear-it-alone', { line: line.name })
+                }
                 onClick={() => hearLine(line)}
               >
-                {heard.includes(line.microphoneId) ? '✓ Heard' : 'Hear it'}
+                {heard.includes(line.microphoneId) ? sayPatch('heard') : sayPatch('hear-it')}
               </Button>
             </Flex>
           );
         })}
       </Box>
       <Box mt="2" fontSize="sm" color="quiet">
-        From −120 to 0 dBFS: rings are the noise and the peak that are planned, dots what was measured, the bar what is there now.
+        {sayPatch('from-120-to-0-dbfs-rings')}
       </Box>
     </Box>
   );

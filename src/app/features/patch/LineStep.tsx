@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { isToTryAgain, nextStep, PLAY_S, stepKey, TAP_S } from '../../../core/lineCheck';
+import { sayPatch } from '../../../words/patch.page.en';
 import { CapturePanel } from '../../capture/CapturePanel';
 import { doAllLineSteps, doLineStep, doStepWith, goBackTo, useLineCheck } from './lineStore';
 import { wordsOf } from './lineWords';
@@ -18,9 +19,9 @@ export function LineStepCard() {
   const isSecondTry = open?.kind === 'tap' && isToTryAgain(open.microphoneId, notes);
   const records = open?.kind === 'silence' || open?.kind === 'tap' || open?.kind === 'play';
   return (
-    <Box borderWidth="1px" borderColor={open ? 'tape' : 'line'} p="4" mb="4" role="region" aria-label="Step" aria-live="polite">
+    <Box borderWidth="1px" borderColor={open ? 'tape' : 'line'} p="4" mb="4" role="region" aria-label={sayPatch('step')} aria-live="polite">
       {isSimulated && <Simulated />}
-      <Flex gap="1" mb="3" wrap="wrap" role="group" aria-label="Steps">
+      <Flex gap="1" mb="3" wrap="wrap" role="group" aria-label={sayPatch('steps')}>
         {steps.map((step, i) => {
           const done = notes.done.includes(stepKey(step));
           return (
@@ -31,7 +32,7 @@ export function LineStepCard() {
               minW="24px"
               h="24px"
               disabled={!done || busy !== null}
-              aria-label={`Step ${i + 1}, ${wordsOf(step, plan, byHand).title}${done ? ', done; do it again' : ''}`}
+              aria-label={sayPatch('step-done-done-do-it-again', { i: i + 1, title: wordsOf(step, plan, byHand).title, done: done ? 'yes' : 'no' })}
               aria-current={step === open ? 'step' : undefined}
               onClick={() => {
                 setAgain(stepKey(step));
@@ -54,19 +55,19 @@ export function LineStepCard() {
       </Flex>
       {!connected && (
         <Box color="improve" mb="2">
-          The connection is lost; it is being opened again.
+          {sayPatch('the-connection-is-lost-it-is')}
         </Box>
       )}
       {open && words ? (
         <>
           <Box fontSize="sm" color="quiet">
-            {at + 1} of {steps.length}
+            {sayPatch('of-2', { at: at + 1, steps: steps.length })}
           </Box>
           <Box as="h2" fontSize="xl" fontWeight="700">
             {words.title}
           </Box>
           <Box mb="3">
-            {isSecondTry && 'No input heard it: once more, a little harder. '}
+            {isSecondTry && `${sayPatch('no-input-heard-it-once-more')} `}
             {words.text}
           </Box>
           {byHand && records && (
@@ -98,18 +99,18 @@ export function LineStepCard() {
                   void doLineStep(open);
                 }}
               >
-                {busy === stepKey(open) ? 'Under way' : words.press}
+                {busy === stepKey(open) ? sayPatch('under-way') : words.press}
               </Button>
               {isSimulated && (
                 <Button minH="44px" variant="outline" disabled={busy !== null} onClick={() => void doAllLineSteps()}>
-                  Let it do all of them
+                  {sayPatch('let-it-do-all-of-them')}
                 </Button>
               )}
             </Flex>
           )}
         </>
       ) : (
-        <Box>Every step is done. A ring above does its step again.</Box>
+        <Box>{sayPatch('every-step-is-done-a-ring')}</Box>
       )}
     </Box>
   );

@@ -1,10 +1,17 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type LineStep, SAID_WRONG, type SaidWrong } from '../../../core/lineCheck';
+import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { answerLineStep, useLineCheck } from './lineStore';
 
-const WORDS: Record<SaidWrong, string> = { hums: 'hums', hisses: 'hisses', crackles: 'crackles', hot: 'too hot', soft: 'too soft' };
+const WORDS: Record<SaidWrong, string> = {
+  hums: sayPatch('hums'),
+  hisses: sayPatch('hisses'),
+  crackles: sayPatch('crackles'),
+  hot: sayPatch('too-hot'),
+  soft: sayPatch('too-soft'),
+};
 
 interface Props {
   readonly step: LineStep;
@@ -17,7 +24,7 @@ export function OwnMeters({ step, onDone }: Props) {
     <Box mb="4">
       {step.kind === 'tap' ? <Moved step={step} onDone={onDone} /> : <Wrong step={step} onDone={onDone} />}
       <Box mt="3" fontSize="sm" color="quiet">
-        Or let it be measured: record the step here, or give its file.
+        {sayPatch('or-let-it-be-measured-record')}
       </Box>
     </Box>
   );
@@ -37,18 +44,21 @@ function Moved({ step, onDone }: Props) {
   const nameOf = (id: string): string => plan.lines.find(({ inputId }) => inputId === id)?.inputName ?? id.replace(/^in/, '');
   return (
     <>
-      <Box mb="2">Which meter of your device moved?</Box>
+      <Box mb="2">{sayPatch('which-meter-of-your-device-moved')}</Box>
       <Flex gap="2" wrap="wrap" align="end">
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => say(own.inputId)}>
-          Input {own.inputName} moved
+          {sayPatch('input-moved', { inputName: own.inputName })}
         </Button>
         <Button minH="44px" variant="outline" onClick={() => say(null)}>
-          None moved
+          {sayPatch('none-moved')}
         </Button>
         <Choice
-          label="Another one moved"
+          label={sayPatch('another-one-moved')}
           value={other}
-          options={[{ value: '', text: 'choose it' }, ...others.map((id) => ({ value: id, text: `input ${nameOf(id)}` }))]}
+          options={[
+            { value: '', text: sayPatch('choose-it') },
+            ...others.map((id) => ({ value: id, text: sayPatch('input-2', { of: nameOf(id) }) })),
+          ]}
           onChange={(id) => {
             setOther(id);
             if (id) say(id);
@@ -67,15 +77,15 @@ function Wrong({ step, onDone }: Props) {
   const kinds = SAID_WRONG.filter((one) => isPlay === (one === 'hot' || one === 'soft'));
   return (
     <>
-      <Box mb="2">{isPlay ? 'Where do the peaks land on your meters?' : 'What is each line like?'}</Box>
+      <Box mb="2">{isPlay ? sayPatch('where-do-the-peaks-land-on') : sayPatch('what-is-each-line-like')}</Box>
       <Flex gap="2" wrap="wrap" mb="2">
         {plan.lines.map((line) => (
           <Choice
             key={line.inputId}
-            label={`${line.name}, input ${line.inputName}`}
+            label={sayPatch('input-3', { line: line.name, inputName: line.inputName })}
             value={wrong[line.inputId] ?? ''}
             options={[
-              { value: '', text: isPlay ? `about ${Math.round(line.predictedPeakDbfs)} dBFS` : 'quiet' },
+              { value: '', text: isPlay ? sayPatch('about-dbfs', { predictedPeakDbfs: Math.round(line.predictedPeakDbfs) }) : sayPatch('quiet') },
               ...kinds.map((kind) => ({ value: kind, text: WORDS[kind] })),
             ]}
             onChange={(value) => {
@@ -95,7 +105,7 @@ function Wrong({ step, onDone }: Props) {
           answerLineStep(step, { wrong });
         }}
       >
-        {Object.keys(wrong).length > 0 ? 'That is it' : isPlay ? 'All land there' : 'All are quiet'}
+        {Object.keys(wrong).length > 0 ? sayPatch('that-is-it') : isPlay ? sayPatch('all-land-there') : sayPatch('all-are-quiet')}
       </Button>
     </>
   );

@@ -27,6 +27,7 @@ import {
 } from '../../../core/patch';
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -35,15 +36,16 @@ import { solvePatch } from '../../stores/solvePatch';
 
 function nameOf(session: Session, id: string): string {
   const placed = session.microphones.find((one) => one.id === id || secondWayId(one.id) === id);
-  return placed ? (placed.id === id ? placed.name : secondWayName(placed.name)) : 'a microphone';
+  return placed ? (placed.id === id ? placed.name : secondWayName(placed.name)) : sayPatch('a-microphone');
 }
 
 function mendLabel(session: Session, mend: PatchMend): string {
-  if (mend.kind === 'leave out') return `Take ${nameOf(session, mend.microphoneId)} away`;
-  if (mend.kind === 'let go') return `Let ${nameOf(session, mend.microphoneId)} change its input`;
-  if (mend.kind === 'borrow') return `Get one more: ${mend.outboard.name}`;
-  if (mend.kind === 'longer cable') return `Get ${mend.count === 1 ? 'one' : mend.count} more: ${cableTitle(mend.cable, session.units)}`;
-  return `Part ${mend.pair.map((id) => nameOf(session, id)).join(' and ')}`;
+  if (mend.kind === 'leave out') return sayPatch('take-away', { of: nameOf(session, mend.microphoneId) });
+  if (mend.kind === 'let go') return sayPatch('let-change-its-input', { of: nameOf(session, mend.microphoneId) });
+  if (mend.kind === 'borrow') return sayPatch('get-one-more', { outboard: mend.outboard.name });
+  if (mend.kind === 'longer cable')
+    return sayPatch('get-more', { count: mend.count === 1 ? 'one' : mend.count, cableTitle: cableTitle(mend.cable, session.units) });
+  return sayPatch('part', { pair: mend.pair.map((id) => nameOf(session, id)).join(` ${sayPatch('and')} `) });
 }
 
 /** Carries a mend out and has the patch solved again. */
@@ -76,12 +78,12 @@ export function NoWholePatch({ session, result }: { session: Session; result: Ex
             minH={{ base: '44px', md: '34px' }}
             onClick={() => runCommand(plugAll(partial.inputs, partial.through))}
           >
-            Plug the rest without {left.map((id) => nameOf(session, id)).join(', ')}
+            {sayPatch('plug-the-rest-without', { left: left.map((id) => nameOf(session, id)).join(', ') })}
           </Button>
         </Flex>
       )}
       {mends.length > 0 && (
-        <Flex mt="2" gap="1" align="center" wrap="wrap" role="group" aria-label="What would mend it">
+        <Flex mt="2" gap="1" align="center" wrap="wrap" role="group" aria-label={sayPatch('what-would-mend-it')}>
           {mends.map((mend) => (
             <Button
               key={mendLabel(session, mend)}
@@ -100,7 +102,7 @@ export function NoWholePatch({ session, result }: { session: Session; result: Ex
 }
 
 /** What has to be typed before power goes where it may harm. */
-const WORDS = 'power is off';
+const WORDS = sayPatch('power-is-off');
 
 /** A plug that may harm is made only after it was said in words. */
 export function Override({ danger, onPlug, onLeave }: { danger: string; onPlug: () => void; onLeave: () => void }) {
@@ -110,19 +112,19 @@ export function Override({ danger, onPlug, onLeave }: { danger: string; onPlug: 
   return (
     <Box role="alert" mb="3" p="3" maxW="720px" borderWidth="2px" borderColor="fix">
       <Severity severity="fix" />
-      <Box>Not plugged: {danger}</Box>
+      <Box>{sayPatch('not-plugged', { danger })}</Box>
       <Flex as="form" mt="2" gap="2" align="end" wrap="wrap" onSubmit={(event) => event.preventDefault()}>
         <Box>
           <label htmlFor={id} style={{ display: 'block', fontSize: 13 }}>
-            If you switch that bank’s power off by hand, type “{WORDS}”
+            {sayPatch('if-you-switch-that-banks-power', { words: WORDS })}
           </label>
           <Input id={id} size="sm" value={text} onChange={(event) => setText(event.target.value)} autoComplete="off" />
         </Box>
         <Button size="sm" minH={{ base: '44px', md: '34px' }} disabled={!isSaid} onClick={onPlug}>
-          Plug it in all the same
+          {sayPatch('plug-it-in-all-the-same')}
         </Button>
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '34px' }} onClick={onLeave}>
-          Leave it
+          {sayPatch('leave-it')}
         </Button>
       </Flex>
     </Box>
@@ -134,7 +136,11 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
   const isPinned = session.microphones.find(({ id }) => id === microphoneId)?.pinned === true;
   return (
     <Box mb="2">
-      <Toggle label="stays in this input" on={isPinned} onToggle={() => runCommand(editMicrophone(microphoneId, { pinned: !isPinned }))} />
+      <Toggle
+        label={sayPatch('stays-in-this-input')}
+        on={isPinned}
+        onToggle={() => runCommand(editMicrophone(microphoneId, { pinned: !isPinned }))}
+      />
     </Box>
   );
 }
@@ -150,10 +156,10 @@ export function Between({ session, microphoneId }: { session: Session; microphon
   return (
     <Box my="2">
       <Choice
-        label="Between it and the input"
+        label={sayPatch('between-it-and-the-input')}
         value={through ?? ''}
         options={[
-          { value: '', text: 'a cable alone' },
+          { value: '', text: sayPatch('a-cable-alone') },
           ...own.filter((one) => one.id === through || !isAtLine(one)).map(({ id, name }) => ({ value: id, text: name })),
         ]}
         onChange={(id) => {
@@ -165,16 +171,16 @@ export function Between({ session, microphoneId }: { session: Session; microphon
       {followers.length > 0 && (
         <Box mt="2">
           <Choice
-            label="Then, at line level"
+            label={sayPatch('then-at-line-level')}
             value={behind ?? ''}
-            options={[{ value: '', text: 'nothing more' }, ...followers.map(({ id, name }) => ({ value: id, text: name }))]}
+            options={[{ value: '', text: sayPatch('nothing-more') }, ...followers.map(({ id, name }) => ({ value: id, text: name }))]}
             onChange={(id) => runCommand(putBehind(microphoneId, id || null))}
           />
         </Box>
       )}
       {danger && (
         <Box role="alert" color="fix" mt="1">
-          Left as it is: {danger}
+          {sayPatch('left-as-it-is', { danger })}
         </Box>
       )}
     </Box>
@@ -193,16 +199,16 @@ export function SecondWay({ session, microphoneId }: { session: Session; microph
   return (
     <Box my="2">
       <Choice
-        label="Its second way goes into"
+        label={sayPatch('its-second-way-goes-into')}
         value={placed?.alsoInto ?? ''}
         options={[
-          { value: '', text: 'nothing that is recorded here' },
-          ...free.map((input) => ({ value: inputAddress(input), text: `input ${inputTitle(session, input)}` })),
+          { value: '', text: sayPatch('nothing-that-is-recorded-here') },
+          ...free.map((input) => ({ value: inputAddress(input), text: sayPatch('input-4', { inputTitle: inputTitle(session, input) }) })),
         ]}
         onChange={(address) => runCommand(splitInto(microphoneId, address || null))}
       />
       <Box mt="1" fontSize="sm" color="quiet">
-        Power reaches the microphone over the first way alone.
+        {sayPatch('power-reaches-the-microphone-over-the')}
       </Box>
     </Box>
   );
@@ -219,7 +225,7 @@ export function InputLowCut({ session, microphoneId, input }: { session: Session
   return (
     <Box mb="2">
       <Toggle
-        label={`low cut ${formatNumber(hertz, 0)} Hz of ${cutter?.name.toLowerCase() ?? 'the input'}`}
+        label={sayPatch('low-cut-hz-of', { hertz: formatNumber(hertz, 0), cutter: cutter?.name.toLowerCase() ?? sayPatch('the-input') })}
         on={on}
         onToggle={() => runCommand(editMicrophone(microphoneId, { inputLowCut: !on }))}
       />
@@ -234,9 +240,9 @@ export function PreampWish({ session, microphoneId }: { session: Session; microp
   return (
     <Box my="2">
       <Choice
-        label="On a preamp that sounds"
+        label={sayPatch('on-a-preamp-that-sounds')}
         value={session.microphones.find(({ id }) => id === microphoneId)?.preamp ?? ''}
-        options={[{ value: '', text: 'any way' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+        options={[{ value: '', text: sayPatch('any-way') }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
         onChange={(character) => runCommand(wantPreamp(microphoneId, PREAMP_CHARACTERS.find((one) => one === character) ?? null))}
       />
     </Box>

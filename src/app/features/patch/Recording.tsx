@@ -7,6 +7,7 @@ import { inputsInUse } from '../../../core/planning';
 import { BIT_DEPTHS, clickTrack, feelOf, type LoopbackReport, minutesToWavEnd, roundTripOf, storageFor } from '../../../core/recording';
 import { formatFrequency, formatNumber } from '../../../core/units';
 import { say } from '../../../words';
+import { sayPatch } from '../../../words/patch.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
@@ -24,13 +25,13 @@ export function Recording({ session }: { session: Session }) {
       <Room session={session} />
       <Box>
         <Box as="h2" fontWeight="700" mb="1">
-          While tracking
+          {sayPatch('while-tracking')}
         </Box>
         <Box as="ul" m="0" pl="4">
-          <li>One way to hear oneself, never both: direct through the interface, or through the software.</li>
-          <li>Closed headphones, as soft as will do; loudspeakers down before anything is plugged or powered.</li>
-          <li>One channel is checked in mono, in both ears.</li>
-          <li>With two recorders, both of a pair on one of them; one sample rate everywhere.</li>
+          <li>{sayPatch('one-way-to-hear-oneself-never')}</li>
+          <li>{sayPatch('closed-headphones-as-soft-as-will')}</li>
+          <li>{sayPatch('one-channel-is-checked-in-mono')}</li>
+          <li>{sayPatch('with-two-recorders-both-of-a')}</li>
         </Box>
       </Box>
     </Grid>
@@ -42,26 +43,26 @@ function Monitoring({ session }: { session: Session }) {
   const [converters, setConverters] = useState(3);
   const { totalS } = roundTripOf(buffer, session.sampleRateHz, converters / 1000);
   return (
-    <Box role="region" aria-label="Monitoring">
+    <Box role="region" aria-label={sayPatch('monitoring')}>
       <Box as="h2" fontWeight="700" mb="1">
-        Hearing oneself
+        {sayPatch('hearing-oneself')}
       </Box>
       <Flex gap="2" wrap="wrap" align="end">
         <Choice
-          label="Buffer"
+          label={sayPatch('buffer')}
           value={String(buffer)}
-          options={BUFFERS.map((size) => ({ value: String(size), text: `${size} samples` }))}
+          options={BUFFERS.map((size) => ({ value: String(size), text: sayPatch('samples', { size }) }))}
           onChange={(value) => setBuffer(Number(value))}
         />
-        <NumberField label="Converters" unit="ms" value={converters} low={0} high={50} onCommit={setConverters} />
+        <NumberField label={sayPatch('converters')} unit="ms" value={converters} low={0} high={50} onCommit={setConverters} />
       </Flex>
       <Box mt="2">
-        Through the software it comes back after <span className="measure">{formatNumber(1000 * totalS, 1)} ms</span> at{' '}
-        {formatNumber(session.sampleRateHz / 1000, 1)} kHz. {say('recording', feelOf(totalS), {}, session.units)}
+        {sayPatch('through-the-software-it-comes-back')} <span className="measure">{formatNumber(1000 * totalS, 1)} ms</span>{' '}
+        {sayPatch('at-khz', { sampleRate: formatNumber(session.sampleRateHz / 1000, 1), say: say('recording', feelOf(totalS), {}, session.units) })}
       </Box>
       <Box mt="1">
-        Heard directly as well, both together comb: the first dip at <span className="measure">{formatFrequency(firstDipHz(totalS))}</span>, then
-        every {formatFrequency(1 / totalS)}. Switch one of the two off. What it sounds like is under Ears.
+        {sayPatch('heard-directly-as-well-both-together')} <span className="measure">{formatFrequency(firstDipHz(totalS))}</span>
+        {sayPatch('then-every-switch-one-of-the', { value: formatFrequency(1 / totalS) })}
       </Box>
     </Box>
   );
@@ -85,14 +86,11 @@ function Loopback({ session }: { session: Session }) {
     setProblem(output.ok ? null : 'reason' in output ? output.reason : say('recording', output.code, {}, session.units));
   };
   return (
-    <Box role="region" aria-label="Loopback">
+    <Box role="region" aria-label={sayPatch('loopback')}>
       <Box as="h2" fontWeight="700" mb="1">
-        A loop of cable
+        {sayPatch('a-loop-of-cable')}
       </Box>
-      <Box mb="2">
-        Monitors off. Plug a line output into a line input, never into one with phantom power on. Play the click on one track, record what comes back
-        on another, then choose both: first what went out, then what came back.
-      </Box>
+      <Box mb="2">{sayPatch('monitors-off-plug-a-line-output')}</Box>
       <Flex gap="2" wrap="wrap">
         <Button
           size="sm"
@@ -102,10 +100,10 @@ function Loopback({ session }: { session: Session }) {
             download('click.wav', new Blob([writeWav([clickTrack(CLICK_S, session.sampleRateHz)], session.sampleRateHz, 's24')]), 'audio/wav')
           }
         >
-          Save the click
+          {sayPatch('save-the-click')}
         </Button>
         <Button size="sm" minH={{ base: '44px', md: '34px' }} onClick={() => picker.current?.click()}>
-          Choose what came back
+          {sayPatch('choose-what-came-back')}
         </Button>
         <input
           ref={picker}
@@ -114,7 +112,7 @@ function Loopback({ session }: { session: Session }) {
           hidden
           multiple
           accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,audio/*"
-          aria-label="Loopback files"
+          aria-label={sayPatch('loopback-files')}
           onChange={(event) => {
             void listen(event.target.files);
             event.target.value = '';
@@ -128,13 +126,16 @@ function Loopback({ session }: { session: Session }) {
       )}
       {report && (
         <Box mt="2" aria-live="polite">
-          It came back after <span className="measure">{formatNumber(report.roundTripSamples, 1)} samples</span>,{' '}
-          <span className="measure">{formatNumber(1000 * report.roundTripS, 2)} ms</span>, over {report.clicks} clicks within{' '}
-          {formatNumber(report.spreadSamples, 1)}. Set the recording offset to {formatNumber(-Math.round(report.roundTripSamples), 0)} samples, so
-          that overdubs lie where they were played.
-          {report.isReversed && ' It came back with its polarity reversed: look for a reversed cable or a switch.'}
-          {Math.abs(report.driftPpm) > 5 &&
-            ` It runs off by ${formatNumber(report.driftPpm, 0)} in a million: out and in are on different clocks, bring both on one.`}
+          {sayPatch('it-came-back-after')}{' '}
+          <span className="measure">{sayPatch('samples-2', { roundTripSamples: formatNumber(report.roundTripSamples, 1) })}</span>,{' '}
+          <span className="measure">{formatNumber(1000 * report.roundTripS, 2)} ms</span>
+          {sayPatch('over-clicks-within-set-the-recording', {
+            clicks: report.clicks,
+            spreadSamples: formatNumber(report.spreadSamples, 1),
+            roundTripSamples: formatNumber(-Math.round(report.roundTripSamples), 0),
+          })}
+          {report.isReversed && ` ${sayPatch('it-came-back-with-its-polarity')}`}
+          {Math.abs(report.driftPpm) > 5 && ` ${sayPatch('it-runs-off-by-in-a', { driftPpm: formatNumber(report.driftPpm, 0) })}`}
         </Box>
       )}
     </Box>
@@ -148,24 +149,25 @@ function Room({ session }: { session: Session }) {
   const { bytesPerMinute, minutesLeft } = storageFor(session.sampleRateHz, depth, channels, free);
   const end = minutesToWavEnd(session.sampleRateHz, depth, 1);
   return (
-    <Box role="region" aria-label="Room on the disk">
+    <Box role="region" aria-label={sayPatch('room-on-the-disk')}>
       <Box as="h2" fontWeight="700" mb="1">
-        Room on the disk
+        {sayPatch('room-on-the-disk')}
       </Box>
       <Flex gap="2" wrap="wrap" align="end">
         <Choice
-          label="Depth"
+          label={sayPatch('depth')}
           value={String(depth)}
-          options={BIT_DEPTHS.map((bits) => ({ value: String(bits), text: bits === 32 ? '32 bit float' : `${bits} bit` }))}
+          options={BIT_DEPTHS.map((bits) => ({ value: String(bits), text: bits === 32 ? sayPatch('32-bit-float') : `${bits} bit` }))}
           onChange={(value) => setDepth(Number(value))}
         />
-        <NumberField label="Free" unit="GB" value={free} low={0} high={100_000} onCommit={setFree} />
+        <NumberField label={sayPatch('free')} unit={sayPatch('gb')} value={free} low={0} high={100_000} onCommit={setFree} />
       </Flex>
       <Box mt="2">
-        {channels} channels at {formatNumber(session.sampleRateHz / 1000, 1)} kHz take{' '}
-        <span className="measure">{formatNumber(bytesPerMinute / 1e6, 0)} MB</span> a minute: there is room for{' '}
-        <span className="measure">{formatNumber(minutesLeft ?? 0, 0)} minutes</span>. A plain WAV of one channel ends after{' '}
-        {formatNumber(end / 60, 1)} hours.
+        {sayPatch('channels-at-khz-take', { channels, sampleRate: formatNumber(session.sampleRateHz / 1000, 1) })}{' '}
+        <span className="measure">{sayPatch('mb', { bytesPerMinute: formatNumber(bytesPerMinute / 1e6, 0) })}</span>{' '}
+        {sayPatch('a-minute-there-is-room-for')}{' '}
+        <span className="measure">{sayPatch('minutes', { minutesLeft: formatNumber(minutesLeft ?? 0, 0) })}</span>
+        {sayPatch('a-plain-wav-of-one-channel', { end: formatNumber(end / 60, 1) })}
       </Box>
     </Box>
   );

@@ -1,10 +1,11 @@
 import { Box } from '@chakra-ui/react';
+import { sayPatch } from '../../../words/patch.page.en';
 
 /** Stands over everything that a simulated interface says. */
 export function Simulated() {
   return (
     <Box role="note" borderWidth="2px" borderColor="improve" px="3" py="2" mb="3" fontWeight="700">
-      Simulated interface: no cable, no microphone and no device of yours is tested.
+      {sayPatch('simulated-interface-no-cable-no-microphone')}
     </Box>
   );
 }

@@ -20,6 +20,7 @@ import {
 } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
 import { formatNumber } from '../../../core/units';
+import { sayPatch } from '../../../words/patch.page.en';
 import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
@@ -55,24 +56,24 @@ function useSolver(session: Session): { result: PatchResult | null; solving: boo
 
 type Tab = 'patch' | 'lines' | 'gear' | 'recording';
 const TABS: readonly { readonly value: Tab; readonly text: string }[] = [
-  { value: 'patch', text: 'Microphones and inputs' },
-  { value: 'lines', text: 'Line check' },
-  { value: 'gear', text: 'Cables and power' },
-  { value: 'recording', text: 'Monitoring and recording' },
+  { value: 'patch', text: sayPatch('microphones-and-inputs') },
+  { value: 'lines', text: sayPatch('line-check') },
+  { value: 'gear', text: sayPatch('cables-and-power') },
+  { value: 'recording', text: sayPatch('monitoring-and-recording') },
 ];
 
 function SolveButtons({ session, solve }: { session: Session; solve: (wish: PatchWish) => void }) {
   return (
     <>
       <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={() => solve('keeping cables')}>
-        {Object.keys(session.patch).length === 0 ? 'Solve the patch' : 'Solve, keeping most cables'}
+        {Object.keys(session.patch).length === 0 ? sayPatch('solve-the-patch') : sayPatch('solve-keeping-most-cables')}
       </Button>
       <Button size="sm" minH="44px" variant="outline" onClick={() => solve('afresh')}>
-        Solve from nothing
+        {sayPatch('solve-from-nothing')}
       </Button>
       {session.microphones.every(({ id }) => session.patch[id] !== undefined) && (
         <Button size="sm" minH="44px" variant="outline" onClick={() => solve('another')}>
-          Next best
+          {sayPatch('next-best')}
         </Button>
       )}
     </>
@@ -97,21 +98,21 @@ function Patch({ session }: { session: Session }) {
     setAsked(danger ? { microphoneId, address, danger } : null);
     if (!danger) runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));
   };
-  if (order.length === 0) return <Box p="8">No microphone is placed yet. Place a set-up on the Floor first.</Box>;
+  if (order.length === 0) return <Box p="8">{sayPatch('no-microphone-is-placed-yet-place')}</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
       <Box flex={{ base: 'none', md: '1' }} minW="0" p="5" overflow="auto">
         <Flex align="center" gap="3" mb="3" wrap="wrap">
           <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
             {result && !result.ok
-              ? 'There is no patch yet'
+              ? sayPatch('there-is-no-patch-yet')
               : solving
-                ? 'Solving the patch'
-                : `${inputsInUse(session)} of ${inputs.length} inputs in use`}
+                ? sayPatch('solving-the-patch')
+                : sayPatch('of-inputs-in-use', { inputsInUse: inputsInUse(session), inputs: inputs.length })}
           </Box>
           {tab === 'patch' && <SolveButtons session={session} solve={solve} />}
         </Flex>
-        <Segments label="Patch or recording" value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
+        <Segments label={sayPatch('patch-or-recording')} value={tab} options={TABS} onChange={(value) => setTab(value as Tab)} />
         {tab === 'lines' ? (
           <Box mt="4">
             <LineCheck session={session} />
@@ -128,9 +129,12 @@ function Patch({ session }: { session: Session }) {
           <>
             {result?.ok && (
               <Box fontSize="sm" color="quiet" mb="2" role="status">
-                {result.changed === 0 ? 'No cable moves' : `${result.changed} ${result.changed === 1 ? 'cable moves' : 'cables move'}`},{' '}
-                {result.phantomBanks.length} {result.phantomBanks.length === 1 ? 'bank is' : 'banks are'} on. Nothing{' '}
-                {wished === 'another' ? 'but the one before ' : ''}is cheaper with at most one thing between a microphone and its input.
+                {sayPatch('changed-no-cable-moves-changed2-cable', {
+                  changed: result.changed === 0 ? 'yes' : 'no',
+                  changed2: result.changed,
+                  phantomBanks: result.phantomBanks.length,
+                  wished: wished === 'another' ? 'yes' : 'no',
+                })}
               </Box>
             )}
             {result && !result.ok && <NoWholePatch session={session} result={result} />}
@@ -182,7 +186,7 @@ function Patch({ session }: { session: Session }) {
               </Box>
             )}
             <Box mt="4" color="quiet" fontSize="sm" maxW="640px">
-              Turn the monitors down and phantom power off while you plug; connect first, power after. Never send power through an unbalanced adaptor.
+              {sayPatch('turn-the-monitors-down-and-phantom')}
             </Box>
           </>
         )}
@@ -191,7 +195,7 @@ function Patch({ session }: { session: Session }) {
         <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
           <Box fontWeight="700" mb="1">
             {selected.name}
-            {input && `, input ${inputTitle(session, input)}`}
+            {input && sayPatch('input-5', { inputTitle: inputTitle(session, input) })}
           </Box>
           {input && <Pin session={session} microphoneId={selected.id} />}
           {input && <Between session={session} microphoneId={selected.id} />}
@@ -209,13 +213,16 @@ function Patch({ session }: { session: Session }) {
               targetDbfs={peakTargetOf(table.plan, selected.id)}
             />
           ) : (
-            <Box color="quiet">Choose an input for it.</Box>
+            <Box color="quiet">{sayPatch('choose-an-input-for-it')}</Box>
           )}
           {session.sampleRateHz > 0 && (
             <Box mt="3" fontSize="sm" color="quiet">
-              Peaks aim at {formatNumber(peakTargetOf(table.plan, selected.id), 0)} dBFS ({session.brief.levelHabit ?? 'safe peaks'}
-              {session.brief.levelHabit ? ', by the brief' : ''}). Levels are a model, ±{formatNumber(6, 0)} dB; check while playing as loudly as in
-              the take.
+              {sayPatch('peaks-aim-at-dbfs-levelhabit2-by', {
+                peakTargetOf: formatNumber(peakTargetOf(table.plan, selected.id), 0),
+                levelHabit: session.brief.levelHabit ?? sayPatch('safe-peaks'),
+                levelHabit2: session.brief.levelHabit ? 'yes' : 'no',
+                value: formatNumber(6, 0),
+              })}
             </Box>
           )}
         </Box>

@@ -25,6 +25,7 @@ import {
   samePlugging,
   stepKey,
 } from '../../../core/lineCheck';
+import { sayPatch } from '../../../words/patch.page.en';
 import { openFile } from '../../../workers/openFile';
 import { beginUnderway } from '../../components/underway';
 import { hearDeck, loadDecks } from '../../listening/decks';
@@ -107,14 +108,14 @@ export async function endLineCheck(keepsPower = false): Promise<void> {
   marked();
   if (own && !keepsPower)
     await powerOff(own).catch((error: unknown) =>
-      useLineCheck.setState({ problem: `${sentence(error)} Power was not switched off: do that at the device before you touch a cable.` }),
+      useLineCheck.setState({ problem: sayPatch('power-was-not-switched-off-do', { sentence: sentence(error) }) }),
     );
   wire?.end();
 }
 
-const LOST_MEANWHILE = 'The connection was lost meanwhile: this step is to be done again, and power switched on before it.';
+const LOST_MEANWHILE = sayPatch('the-connection-was-lost-meanwhile-this');
 
-const sentence = (error: unknown): string => (error instanceof Error ? error.message : 'That did not work: begin again.');
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : sayPatch('that-did-not-work-begin-again'));
 
 export interface LineWish {
   readonly session: Session;

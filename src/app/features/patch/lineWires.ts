@@ -1,5 +1,6 @@
 import type { Session } from '../../../core/document';
 import type { LineDevice, OpenWire, Recording } from '../../../core/lineCheck';
+import { sayPatch } from '../../../words/patch.page.en';
 
 export const wait = (milliseconds: number): Promise<void> =>
   new Promise((done) => {
@@ -34,7 +35,7 @@ export function byHand(session: Session, deviceId: string): LineDevice & { given
     hand: async () => undefined,
     timesLost: () => 0,
     async record() {
-      if (!this.given) throw new Error('Record this step first, or choose its file.');
+      if (!this.given) throw new Error(sayPatch('record-this-step-first-or-choose'));
       return this.given;
     },
   };

@@ -1,4 +1,5 @@
 import { banksToLight, type LinePlan, type LineStep, PLAY_S, TAP_S } from '../../../core/lineCheck';
+import { sayPatch } from '../../../words/patch.page.en';
 
 interface Words {
   readonly title: string;
@@ -13,59 +14,53 @@ export function wordsOf(step: LineStep, plan: LinePlan, byHand: boolean): Words 
   switch (step.kind) {
     case 'monitors down':
       return {
-        title: 'Turn the monitors down',
-        text: `Loudspeakers down and headphones off the ears: plugging and power bang.${byHand ? ' Switch phantom power off everywhere.' : ''}`,
-        press: 'They are down',
+        title: sayPatch('turn-the-monitors-down'),
+        text: sayPatch('loudspeakers-down-and-headphones-off-the', { byHand: byHand ? 'yes' : 'no' }),
+        press: sayPatch('they-are-down'),
       };
     case 'plug':
       return {
-        title: 'Plug every microphone in',
-        text: byHand
-          ? 'Switch phantom power off everywhere first. Cables as the patch says; the check finds what is not.'
-          : 'Power was switched off everywhere. Cables as the patch says; the check finds what is not.',
-        press: 'They are in',
+        title: sayPatch('plug-every-microphone-in'),
+        text: byHand ? sayPatch('switch-phantom-power-off-everywhere-first') : sayPatch('power-was-switched-off-everywhere-cables'),
+        press: sayPatch('they-are-in'),
       };
     case 'answer':
       return {
-        title: 'Does the device answer?',
-        text: 'Every gain goes to least and to most; the noise must follow. Monitors down and headphones off before you press.',
-        press: 'They are down: move the gains',
+        title: sayPatch('does-the-device-answer'),
+        text: sayPatch('every-gain-goes-to-least-and'),
+        press: sayPatch('they-are-down-move-the-gains'),
       };
     case 'power':
       return banks.length === 0
         ? {
-            title: 'No bank needs power',
-            text: byHand
-              ? 'Set the gains as the sheet has them, monitors down.'
-              : 'Gains go to what is planned. Monitors down and headphones off before you press.',
-            press: byHand ? 'They are set' : 'They are down: set the gains',
+            title: sayPatch('no-bank-needs-power'),
+            text: byHand ? sayPatch('set-the-gains-as-the-sheet') : sayPatch('gains-go-to-what-is-planned'),
+            press: byHand ? sayPatch('they-are-set') : sayPatch('they-are-down-set-the-gains'),
           }
         : {
-            title: `Power on: ${banks.length === 1 ? 'bank' : 'banks'} ${banks.join(' and ')}`,
-            text: `Monitors still down. From here on nothing is plugged or pulled while power is on.${byHand ? ' Switch it on, and set the gains as the sheet has them.' : ''}`,
-            press: byHand ? 'It is on' : 'Monitors are down: switch it on',
+            title: sayPatch('power-on-banks-bank-banks', { banks: banks.length, banks2: banks.join(` ${sayPatch('and')} `) }),
+            text: sayPatch('monitors-still-down-from-here-on', { byHand: byHand ? 'yes' : 'no' }),
+            press: byHand ? sayPatch('it-is-on') : sayPatch('monitors-are-down-switch-it-on'),
           };
     case 'silence':
       return {
-        title: 'Six seconds of nothing',
-        text: byHand
-          ? 'Nobody moves; heaters, fans and fridges off. Loudspeakers stay down. Look at each meter, then hear each line alone on headphones, volume up slowly.'
-          : 'Nobody moves; heaters, fans and fridges off. Monitors down, headphones off: an open microphone may howl.',
-        press: byHand ? 'Listen' : 'They are down: listen',
+        title: sayPatch('six-seconds-of-nothing'),
+        text: byHand ? sayPatch('nobody-moves-heaters-fans-and-fridges') : sayPatch('nobody-moves-heaters-fans-and-fridges-2'),
+        press: byHand ? sayPatch('listen') : sayPatch('they-are-down-listen'),
       };
     case 'tap': {
       const name = lines.find(({ microphoneId }) => microphoneId === step.microphoneId)?.name ?? '';
       return {
-        title: `Knock twice on ${name}, then clap in front of it`,
-        text: `With a finger on its body; then one clap a hand’s width in front, all within ${TAP_S} s. Never blow at a ribbon.`,
-        press: 'Listen',
+        title: sayPatch('knock-twice-on-then-clap-in', { name }),
+        text: sayPatch('with-a-finger-on-its-body', { tap: TAP_S }),
+        press: sayPatch('listen'),
       };
     }
     case 'play':
       return {
-        title: 'Play all of it, as loudly as in the take',
-        text: `All that will sound, for ${PLAY_S} s. Monitors down, headphones off.`,
-        press: 'They are down: listen',
+        title: sayPatch('play-all-of-it-as-loudly'),
+        text: sayPatch('all-that-will-sound-for-s', { play: PLAY_S }),
+        press: sayPatch('they-are-down-listen'),
       };
   }
 }

@@ -3,11 +3,12 @@ import { useState } from 'react';
 import { getReady, type Session } from '../../../core/document';
 import { CHECK_TIMES, type CheckLine, checklistFor } from '../../../core/planning';
 import { sayCheckLine } from '../../../words';
+import { sayReady } from '../../../words/ready.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 /** A fridge that was switched off is to be switched on again. */
 const FRIDGE = 'fridge';
-const FRIDGE_TEXT = 'Switch the fridge on again';
+const FRIDGE_TEXT = sayReady('switch-the-fridge-on-again');
 const FRIDGE_MINUTES = 120;
 
 const soon = (minutes: number): string => new Date(Date.now() + 60_000 * minutes).toISOString();
@@ -17,7 +18,7 @@ const tick = (session: Session, id: string): void => {
   const ticked = !done.includes(id);
   const reminds = ticked && id === FRIDGE && !reminders.some(({ text }) => text === FRIDGE_TEXT);
   runCommand(
-    getReady('tick the list', {
+    getReady(sayReady('tick-the-list'), {
       done: ticked ? [...done, id] : done.filter((other) => other !== id),
       ...(reminds ? { reminders: [...reminders, { text: FRIDGE_TEXT, at: soon(FRIDGE_MINUTES) }] } : {}),
     }),
@@ -50,13 +51,19 @@ export function Checklist({ session }: { session: Session }) {
   const addOwn = (): void => {
     const text = own.trim().slice(0, 120);
     if (!text || items.includes(text)) return;
-    if (runCommand(getReady('add to the list', { own: [...items, text] }))) setOwn('');
+    if (runCommand(getReady(sayReady('add-to-the-list'), { own: [...items, text] }))) setOwn('');
   };
   const lines = (list: readonly CheckLine[]) =>
     list
       .map((line) => ({ ...line, text: sayCheckLine(line) }))
       .map(({ item, text, isDone, isSeen }) => (
-        <Item key={item.id} text={text} on={isDone} note={isSeen ? 'seen' : undefined} onToggle={isSeen ? undefined : () => tick(session, item.id)} />
+        <Item
+          key={item.id}
+          text={text}
+          on={isDone}
+          note={isSeen ? sayReady('seen') : undefined}
+          onToggle={isSeen ? undefined : () => tick(session, item.id)}
+        />
       ));
   return (
     <Box>
@@ -80,17 +87,17 @@ export function Checklist({ session }: { session: Session }) {
                       variant="ghost"
                       color="quiet"
                       minH={{ base: '44px', md: '28px' }}
-                      aria-label={`Take off: ${text}`}
+                      aria-label={sayReady('take-off', { text })}
                       onClick={() =>
                         runCommand(
-                          getReady('take off the list', {
+                          getReady(sayReady('take-off-the-list'), {
                             own: items.filter((other) => other !== text),
                             done: (session.ready.done ?? []).filter((id) => !id.startsWith('own-')),
                           }),
                         )
                       }
                     >
-                      Take off
+                      {sayReady('take-off-2')}
                     </Button>
                   </Flex>
                 ))}
@@ -101,7 +108,7 @@ export function Checklist({ session }: { session: Session }) {
       <Flex mt="4" gap="2" wrap="wrap" align="end" className="no-print">
         <Box flex="1" maxW="420px">
           <label htmlFor="own-item" style={{ fontSize: 13 }}>
-            One of your own
+            {sayReady('one-of-your-own')}
           </label>
           <Input
             id="own-item"
@@ -113,15 +120,15 @@ export function Checklist({ session }: { session: Session }) {
           />
         </Box>
         <Button minH="44px" variant="outline" onClick={addOwn}>
-          Add it
+          {sayReady('add-it')}
         </Button>
         <Button minH="44px" variant="outline" onClick={() => window.print()}>
-          Print
+          {sayReady('print')}
         </Button>
       </Flex>
       <Reminders session={session} />
       <Box fontSize="sm" color="quiet" mt="4" maxW="720px">
-        Power, fire and exits: as your local rules say. Nothing hot under blankets, nothing heavy over a head without a safety line.
+        {sayReady('power-fire-and-exits-as-your')}
       </Box>
     </Box>
   );
@@ -132,11 +139,11 @@ const clock = (iso: string): string => new Date(iso).toLocaleTimeString([], { ho
 /** Things to be told of later, the fridge first of all; when their time comes every station says so. */
 function Reminders({ session }: { session: Session }) {
   const reminders = session.ready.reminders ?? [];
-  const keep = (list: typeof reminders): void => void runCommand(getReady('change the reminders', { reminders: list }));
+  const keep = (list: typeof reminders): void => void runCommand(getReady(sayReady('change-the-reminders'), { reminders: list }));
   return (
     <Box mt="4" className="no-print">
       <Flex gap="2" wrap="wrap" align="center">
-        <Box>Remind me to switch the fridge on again in</Box>
+        <Box>{sayReady('remind-me-to-switch-the-fridge')}</Box>
         {[60, 120, 240].map((minutes) => (
           <Button
             key={minutes}
@@ -145,24 +152,24 @@ function Reminders({ session }: { session: Session }) {
             minH={{ base: '44px', md: '32px' }}
             onClick={() => keep([...reminders, { text: FRIDGE_TEXT, at: soon(minutes) }])}
           >
-            {minutes / 60} h
+            {sayReady('h', { minutes: minutes / 60 })}
           </Button>
         ))}
       </Flex>
-      <Box as="ul" m="0" p="0" mt="1" aria-label="Reminders">
+      <Box as="ul" m="0" p="0" mt="1" aria-label={sayReady('reminders')}>
         {reminders.map((reminder) => (
           <Flex as="li" listStyleType="none" key={`${reminder.at}${reminder.text}`} gap="2" align="center">
             <Box>
-              {reminder.text}, at <span className="measure">{clock(reminder.at)}</span>
+              {sayReady('at', { text: reminder.text })} <span className="measure">{clock(reminder.at)}</span>
             </Box>
             <Button
               size="xs"
               variant="ghost"
               minH={{ base: '44px', md: '28px' }}
-              aria-label={`Done: ${reminder.text}, ${clock(reminder.at)}`}
+              aria-label={sayReady('done', { text: reminder.text, clock: clock(reminder.at) })}
               onClick={() => keep(reminders.filter((other) => other !== reminder))}
             >
-              Done
+              {sayReady('done-2')}
             </Button>
           </Flex>
         ))}

@@ -3,28 +3,27 @@ import { getReady, type Session } from '../../../core/document';
 import { familyOf } from '../../../core/instruments';
 import { SOUND_CHOICES } from '../../../core/planning';
 import { FOLLOWED } from '../../../core/synthesis';
+import { sayReady } from '../../../words/ready.page.en';
 import { Choice } from '../../components/Choice';
 import { runCommand } from '../../stores/sessionStore';
 
-const NOT_SAID = { value: '', text: 'not said' };
+const NOT_SAID = { value: '', text: sayReady('not-said') };
 
 /** What is part of the sound and not of the plan: kept with the session, printed on its sheet. */
 export function Choices({ session }: { session: Session }) {
   const chosen = session.ready.choices ?? {};
   const choose = (key: string, answer: string): void => {
     const { [key]: _, ...others } = chosen;
-    runCommand(getReady('note a choice', { choices: answer ? { ...others, [key]: answer } : others }));
+    runCommand(getReady(sayReady('note-a-choice'), { choices: answer ? { ...others, [key]: answer } : others }));
   };
-  if (session.instruments.length === 0) return <Box color="quiet">With an instrument in the room, its choices are asked here.</Box>;
+  if (session.instruments.length === 0) return <Box color="quiet">{sayReady('with-an-instrument-in-the-room')}</Box>;
   return (
     <Box maxW="860px">
       <Box as="h1" fontSize="xl" fontWeight="700">
-        Choices that are part of the sound
+        {sayReady('choices-that-are-part-of-the')}
       </Box>
       <Box color="quiet" mb="3">
-        Kept with the session and printed on its sheet, so that another day sounds the same. Levels and arrivals follow only a kick’s front head and
-        port, a piano’s lid and how hard is played, which belong to the instrument on the Floor; what is heard of the plan follows what is named under
-        each instrument.
+        {sayReady('kept-with-the-session-and-printed')}
       </Box>
       {session.instruments.map((instrument) => (
         <Box key={instrument.id} mb="4">
@@ -58,7 +57,7 @@ function Heard({ group }: { group: keyof typeof SOUND_CHOICES }) {
   if (heard.length === 0) return null;
   return (
     <Box fontSize="sm" color="quiet" mb="2">
-      Heard when the plan is played: {heard.join(', ')}.
+      {sayReady('heard-when-the-plan-is-played', { heard: heard.join(', ') })}
     </Box>
   );
 }

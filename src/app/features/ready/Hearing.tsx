@@ -3,10 +3,12 @@ import { allowedMinutes, dose, EXPOSURE_RULES } from '../../../core/acoustics';
 import { getReady, type Session } from '../../../core/document';
 import { earLevelDba, hearingCaution } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayReady } from '../../../words/ready.page.en';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
 
-const spell = (minutes: number): string => (minutes >= 90 ? `${formatNumber(minutes / 60, 1)} h` : `${formatNumber(minutes, 0)} min`);
+const spell = (minutes: number): string =>
+  minutes >= 90 ? `${formatNumber(minutes / 60, 1)} h` : sayReady('min', { minutes: formatNumber(minutes, 0) });
 
 /** The day's exposure of the player's ears, by both published limits. */
 export function Hearing({ session }: { session: Session }) {
@@ -16,45 +18,45 @@ export function Hearing({ session }: { session: Session }) {
   return (
     <Box maxW="640px">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
-        How long ears last today
+        {sayReady('how-long-ears-last-today')}
       </Box>
       {level === null ? (
-        <Box color="quiet">With an instrument in the room, its level at the player’s ears is estimated here.</Box>
+        <Box color="quiet">{sayReady('with-an-instrument-in-the-room-2')}</Box>
       ) : (
         <>
           <Box mb="3">
-            {session.ready.playedDba !== undefined ? 'As measured' : 'Estimated from the instruments, ±6 dB'}, it is{' '}
-            <span className="measure">{formatNumber(level, 0)} dBA</span> at the player’s ears while playing.
+            {sayReady('playeddba-as-measured-estimated-from-the', { playedDba: session.ready.playedDba !== undefined ? 'yes' : 'no' })}{' '}
+            <span className="measure">{formatNumber(level, 0)} dBA</span> {sayReady('at-the-players-ears-while-playing')}
           </Box>
           {caution && <Box mb="3">{caution}</Box>}
           <Grid templateColumns="1fr 1fr" gap="3" maxW="420px">
             <NumberField
-              label="Played today"
-              unit="min"
+              label={sayReady('played-today')}
+              unit={sayReady('min-2')}
               digits={0}
               value={minutes}
               low={0}
               high={1440}
-              onCommit={(played) => runCommand(getReady('note the time played', { playedMinutes: played }))}
+              onCommit={(played) => runCommand(getReady(sayReady('note-the-time-played'), { playedMinutes: played }))}
             />
             <NumberField
-              label="Level, if measured"
+              label={sayReady('level-if-measured')}
               unit="dBA"
               digits={0}
               value={level}
               low={30}
               high={140}
-              onCommit={(dba) => runCommand(getReady('note the level', { playedDba: dba }))}
+              onCommit={(dba) => runCommand(getReady(sayReady('note-the-level'), { playedDba: dba }))}
             />
           </Grid>
-          <Box as="ul" m="0" p="0" mt="4" aria-label="Exposure">
+          <Box as="ul" m="0" p="0" mt="4" aria-label={sayReady('exposure')}>
             {EXPOSURE_RULES.map((rule) => {
               const share = dose(rule, level, minutes);
               return (
                 <Box as="li" key={rule.name} listStyleType="none" mb="3">
                   <Box>
-                    {rule.name}: <span className="measure">{formatNumber(100 * share, 0)} %</span> of the day used;{' '}
-                    <span className="measure">{spell(allowedMinutes(rule, level))}</span> in all at this level.
+                    {rule.name}: <span className="measure">{formatNumber(100 * share, 0)} %</span> {sayReady('of-the-day-used')}{' '}
+                    <span className="measure">{spell(allowedMinutes(rule, level))}</span> {sayReady('in-all-at-this-level')}
                   </Box>
                   <Box h="10px" bg="line" mt="1">
                     <Box h="100%" w={`${Math.min(100, 100 * share)}%`} bg={share >= 1 ? 'fix' : share >= 0.5 ? 'improve' : 'fine'} />
@@ -63,10 +65,7 @@ export function Hearing({ session }: { session: Session }) {
               );
             })}
           </Box>
-          <Box>
-            Headphones: set them before the loud part, as quiet as the click can still be followed; earplugs under closed ones are no shame. Ringing
-            after a take means that it was too loud. Local rules prevail.
-          </Box>
+          <Box>{sayReady('headphones-set-them-before-the-loud')}</Box>
         </>
       )}
     </Box>

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Session } from '../../../core/document';
 import type { NextHelp as Help } from '../../../core/planning';
 import { counted } from '../../../core/units';
+import { sayReady } from '../../../words/ready.page.en';
 import { createResource, useResource } from '../../stores/resource';
 
 const helps = createResource<{ readonly session: Session }, readonly Help[], 'what-helps'>({
@@ -24,27 +25,22 @@ export function NextHelp({ session }: { session: Session }) {
   return (
     <Box maxW="720px">
       <Box as="h1" fontSize="xl" fontWeight="700" mb="2">
-        One more of what?
+        {sayReady('one-more-of-what')}
       </Box>
       {problem && <Box role="alert">{problem}</Box>}
-      {!help && !problem && <Box color="quiet">Trying every set-up with one more of each kind</Box>}
-      {help?.length === 0 && <Box>No single microphone more opens a set-up: what is here is enough, or stands and inputs are what is short.</Box>}
-      <Box as="ol" m="0" p="0" aria-label="What would help next">
+      {!help && !problem && <Box color="quiet">{sayReady('trying-every-set-up-with-one')}</Box>}
+      {help?.length === 0 && <Box>{sayReady('no-single-microphone-more-opens-a')}</Box>}
+      <Box as="ol" m="0" p="0" aria-label={sayReady('what-would-help-next')}>
         {help?.map(({ kind, name, opens }) => (
           <Box as="li" key={kind} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
-            <Box fontWeight="700">
-              One more {name.toLowerCase()} opens {counted(opens.length, 'set-up')}
-            </Box>
+            <Box fontWeight="700">{sayReady('one-more-opens', { name: name.toLowerCase(), counted: counted(opens.length, 'set-up') })}</Box>
             <Box fontSize="sm" color="quiet">
               {opens.join(', ')}
             </Box>
           </Box>
         ))}
       </Box>
-      <Box mt="3">
-        What costs nothing: a set-up that fits already, the instrument at a better place in the room, a blanket where the loudest reflection comes
-        from, and a second take one hand’s width farther off.
-      </Box>
+      <Box mt="3">{sayReady('what-costs-nothing-a-set-up')}</Box>
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { gaugeSpread, inKey, type LugReport, noteOf, turnFor } from '../../../co
 import { getReady, HEADS, type Session } from '../../../core/document';
 import { familyOf, placedGeometry } from '../../../core/instruments';
 import { formatNumber, inUnits } from '../../../core/units';
+import { sayReady } from '../../../words/ready.page.en';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Choice } from '../../components/Choice';
@@ -36,7 +37,7 @@ export function Tuning({ session }: { session: Session }) {
   const [busy, setBusy] = useState(false);
   const [head, setHead] = useState<(typeof HEADS)[number]>('top');
   const drum = drums.find(({ value }) => value === wanted) ?? drums[0];
-  if (!drum) return <Box color="quiet">With drums in the room, they can be tuned here by tapping.</Box>;
+  if (!drum) return <Box color="quiet">{sayReady('with-drums-in-the-room-they')}</Box>;
   const onHeard = async (file: HeardFile): Promise<void> => {
     setBusy(true);
     setProblem(null);
@@ -53,7 +54,7 @@ export function Tuning({ session }: { session: Session }) {
     const heard = lugs.taps.flatMap(({ hertz }) => (hertz === null ? [] : [Math.round(hertz * 100) / 100]));
     if (heard.length > 0 && heard.length <= 24)
       runCommand(
-        getReady('note the tuning', {
+        getReady(sayReady('note-the-tuning'), {
           tunings: [...(session.ready.tunings ?? []), { drum: drum.value, head, heardAt: new Date().toISOString(), lugsHz: heard }].slice(
             -MOST_TUNINGS,
           ),
@@ -65,14 +66,13 @@ export function Tuning({ session }: { session: Session }) {
     <Flex gap="8" wrap="wrap" align="flex-start">
       <Box flex="1" minW="280px" maxW="460px">
         <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
-          Tap beside each lug
+          {sayReady('tap-beside-each-lug')}
         </Box>
         <Box color="quiet" mb="3">
-          {inUnits('{2.5 cm}', session.units)} from the rim, one a second, clockwise from the lug nearest to the player, the other head damped with a
-          hand. What sounds there is the head’s second note; a last stroke in the middle gives the drum’s own.
+          {sayReady('from-the-rim-one-a-second', { inUnits: inUnits('{2.5 cm}', session.units) })}
         </Box>
         <Choice
-          label="Drum"
+          label={sayReady('drum')}
           value={drum.value}
           options={drums}
           onChange={(value) => {
@@ -81,22 +81,22 @@ export function Tuning({ session }: { session: Session }) {
           }}
         />
         <Segments
-          label="Head"
+          label={sayReady('head')}
           value={head}
-          options={HEADS.map((value) => ({ value, text: `${value} head` }))}
+          options={HEADS.map((value) => ({ value, text: sayReady('head-2', { value }) }))}
           onChange={(value) => setHead(value === 'bottom' ? 'bottom' : 'top')}
         />
-        <CapturePanel name="Taps" seconds={16} busy={busy} onHeard={(file) => void onHeard(file)} />
+        <CapturePanel name={sayReady('taps')} seconds={16} busy={busy} onHeard={(file) => void onHeard(file)} />
         {problem && (
           <Box role="alert" color="fix" mt="2">
             {problem}
           </Box>
         )}
-        <Box as="ol" mt="4" pl="5" listStyleType="decimal" fontSize="sm" color="quiet" aria-label="Seating a new head">
-          <li>New head: seat it, every rod finger-tight.</li>
-          <li>Half a turn each, always to the lug across (a star), until the wrinkles are gone.</li>
-          <li>Press the middle once with the flat hand, then tap and even out, an eighth of a turn at a time.</li>
-          <li>Top first, then the bottom: as high for a clear note, higher for a short one.</li>
+        <Box as="ol" mt="4" pl="5" listStyleType="decimal" fontSize="sm" color="quiet" aria-label={sayReady('seating-a-new-head')}>
+          <li>{sayReady('new-head-seat-it-every-rod')}</li>
+          <li>{sayReady('half-a-turn-each-always-to')}</li>
+          <li>{sayReady('press-the-middle-once-with-the')}</li>
+          <li>{sayReady('top-first-then-the-bottom-as')}</li>
         </Box>
         <Gauge />
       </Box>
@@ -104,8 +104,8 @@ export function Tuning({ session }: { session: Session }) {
         {report && <Circle report={report} wantedKey={session.brief.key} />}
         {log.length > 0 && (
           <Box mt="4">
-            <Box fontWeight="700">Log</Box>
-            <Box as="ul" m="0" p="0" aria-label={`Log of ${drum.text}`}>
+            <Box fontWeight="700">{sayReady('log')}</Box>
+            <Box as="ul" m="0" p="0" aria-label={sayReady('log-of', { text: drum.text })}>
               {log
                 .slice(-6)
                 .reverse()
@@ -133,7 +133,7 @@ function Gauge() {
   return (
     <Box mt="4">
       <label htmlFor="gauge" style={{ fontSize: 13 }}>
-        With a tension gauge: its readings, a space between
+        {sayReady('with-a-tension-gauge-its-readings')}
       </label>
       <Input
         id="gauge"
@@ -145,10 +145,14 @@ function Gauge() {
       />
       {readings.length > 1 && (
         <Box mt="1" role="status">
-          {readings.length} lugs at {formatNumber(mean, 0)}, spread {formatNumber(100 * spread, 0)} %.{' '}
-          {spread < 0.02
-            ? 'Even enough: ears from here.'
-            : `Lug ${readings.reduce((worst, reading, i) => (Math.abs(reading - mean) > Math.abs((readings[worst] ?? mean) - mean) ? i : worst), 0) + 1} is farthest from the rest.`}
+          {sayReady('lugs-at-spread-spread-even-enough', {
+            readings: readings.length,
+            mean: formatNumber(mean, 0),
+            value: formatNumber(100 * spread, 0),
+            spread: spread < 0.02 ? 'yes' : 'no',
+            reduce:
+              readings.reduce((worst, reading, i) => (Math.abs(reading - mean) > Math.abs((readings[worst] ?? mean) - mean) ? i : worst), 0) + 1,
+          })}
         </Box>
       )}
     </Box>
@@ -156,7 +160,7 @@ function Gauge() {
 }
 
 const keyWords = (inside: boolean | null): string =>
-  inside === null ? '' : inside ? ', and that is a note of it' : ', and that is none of its notes';
+  inside === null ? '' : inside ? sayReady('and-that-is-a-note-of') : sayReady('and-that-is-none-of-its');
 
 const [SIZE, RADIUS] = [360, 118];
 
@@ -172,7 +176,11 @@ function Circle({ report, wantedKey }: { report: LugReport; wantedKey: string | 
         className="drawing"
         viewBox={`0 0 ${SIZE} ${SIZE}`}
         role="img"
-        aria-label={`Lugs: ${cents.map((off, i) => `${i + 1} ${off === null ? 'not heard' : `${formatNumber(off, 0)} cents`}`).join(', ')}`}
+        aria-label={sayReady('lugs', {
+          cents: cents
+            .map((off, i) => `${i + 1} ${off === null ? sayReady('not-heard') : sayReady('cents', { off: formatNumber(off, 0) })}`)
+            .join(', '),
+        })}
         style={{ width: '100%', maxWidth: SIZE, height: 'auto' }}
       >
         <circle cx={SIZE / 2} cy={SIZE / 2} r={RADIUS} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth={1.5} />
@@ -203,22 +211,31 @@ function Circle({ report, wantedKey }: { report: LugReport; wantedKey: string | 
               {note.name}
             </text>
             <text x={SIZE / 2} y={SIZE / 2 + 22} textAnchor="middle" style={{ fontSize: 14, fill: 'var(--chakra-colors-quiet)' }}>
-              {formatNumber(meanHz, 1)} Hz at the lugs
+              {sayReady('hz-at-the-lugs', { mean: formatNumber(meanHz, 1) })}
             </text>
           </>
         )}
       </svg>
       <Box>
         {worst < 6
-          ? 'The lugs agree within 6 cents: leave them.'
-          : `They differ by up to ${formatNumber(worst, 0)} cents. ${cents
-              .flatMap((off, i) => (off !== null && Math.abs(off) >= 6 ? [`Lug ${i + 1}: ${turnFor(off)}`] : []))
-              .join('; ')}.`}
+          ? sayReady('the-lugs-agree-within-6-cents')
+          : sayReady('they-differ-by-up-to-cents', {
+              worst: formatNumber(worst, 0),
+              flatMap: cents
+                .flatMap((off, i) => (off !== null && Math.abs(off) >= 6 ? [sayReady('lug', { i: i + 1, turnFor: turnFor(off) })] : []))
+                .join('; '),
+            })}
       </Box>
       <Box fontSize="sm" color="quiet" mt="1">
         {own && lowestHz !== null
-          ? `The drum’s own note is ${own.name} (${formatNumber(lowestHz, 1)} Hz in its middle)${wantedKey ? `; the song is in ${wantedKey}${keyWords(inKey(lowestHz, wantedKey))}` : ''}.`
-          : 'For the drum’s own note strike it once in the middle after the lugs.'}
+          ? sayReady('the-drums-own-note-is-hz', {
+              own: own.name,
+              lowest: formatNumber(lowestHz, 1),
+              wantedKey: wantedKey ? 'yes' : 'no',
+              wantedKey2: wantedKey ?? '',
+              keyWords: wantedKey ? keyWords(inKey(lowestHz, wantedKey)) : '',
+            })
+          : sayReady('for-the-drums-own-note-strike')}
       </Box>
     </Box>
   );

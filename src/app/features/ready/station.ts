@@ -1,3 +1,4 @@
+import { sayStations } from '../../../words/stations.page.en';
 import { type Station, stopOf } from '../../frame/station';
 
 /** So many ticks make a day that was got ready for; the list itself is longer, and not all of it is for everybody. */
@@ -5,7 +6,7 @@ const ENOUGH = 6;
 
 export const station: Station = {
   path: 'ready',
-  label: 'Ready',
+  label: sayStations('ready'),
   order: 30,
   load: async () => (await import('./View')).ReadyStation,
   state: ({ session }) => stopOf(Math.min(ENOUGH, session.ready.done?.length ?? 0), ENOUGH, 'ticks'),

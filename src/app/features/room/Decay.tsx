@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import type { OctaveDecay } from '../../../core/room';
 import { formatNumber } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 
 const [WIDTH, HEIGHT, FOOT, HEAD] = [320, 132, 22, 18];
 
@@ -17,7 +18,7 @@ export function DecayBars({ decays }: { decays: readonly OctaveDecay[] }) {
       className="drawing"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Decay by octave: ${label}`}
+      aria-label={sayRoom('decay-by-octave', { label })}
       style={{ width: '100%', maxWidth: 420, height: 'auto' }}
     >
       <path d={`M0 ${HEIGHT - FOOT}H${WIDTH}`} stroke="var(--chakra-colors-line)" />
@@ -51,8 +52,8 @@ export function DecayWords({ decays }: { decays: readonly OctaveDecay[] }) {
   return (
     <Box fontSize="sm" color="quiet" mt="1">
       {uneven
-        ? `Seconds to fall by 60 dB, by octave (Hz). Arau-Puchades where surfaces are unlike (at 500 Hz Eyring would say ${formatNumber(middle.eyringS, 2)} s, Fitzroy ${formatNumber(middle.fitzroyS, 2)} s).`
-        : 'Seconds to fall by 60 dB, by octave (Hz), by Eyring: the room is treated evenly.'}
+        ? sayRoom('seconds-to-fall-by-60-db', { eyring: formatNumber(middle.eyringS, 2), fitzroy: formatNumber(middle.fitzroyS, 2) })
+        : sayRoom('seconds-to-fall-by-60-db-2')}
     </Box>
   );
 }

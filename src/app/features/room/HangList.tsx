@@ -6,6 +6,7 @@ import { newFurnishing, SOFT_MODELS } from '../../../core/furnishings';
 import { type HangAdvice, heardRoom } from '../../../core/planning';
 import { missingAreaM2 } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
@@ -31,20 +32,21 @@ function Missing({ session }: { session: Session }) {
   const room = heardRoom(session);
   const [wantedS, setWantedS] = useState(0.3);
   const areaM2 = missingAreaM2(room, wantedS, speedOfSound(room.temperatureC));
-  const area = (m2: number): string => (session.units === 'metric' ? `${formatNumber(m2, 1)} m²` : `${formatNumber(m2 * SQUARE_FEET, 0)} ft²`);
+  const area = (m2: number): string =>
+    session.units === 'metric' ? `${formatNumber(m2, 1)} m²` : sayRoom('ft', { m2: formatNumber(m2 * SQUARE_FEET, 0) });
   const curtain = SOFT_MODELS.curtain;
   const one = curtain.widthM * curtain.heightM * curtain.octaves[3];
   return (
     <Box mt="2" py="2" borderTopWidth="1px" borderColor="line">
       <Box maxW="150px">
-        <NumberField label="Decay wanted" unit="s" digits={2} value={wantedS} low={0.1} high={3} onCommit={setWantedS} />
+        <NumberField label={sayRoom('decay-wanted')} unit="s" digits={2} value={wantedS} low={0.1} high={3} onCommit={setWantedS} />
       </Box>
       <Box mt="1" role="status">
         {areaM2 > 0.2
-          ? `For that it takes some ${area(areaM2)} more of full absorption: ${Math.ceil(areaM2 / one)} heavy curtains, say.`
+          ? sayRoom('for-that-it-takes-some-more', { area: area(areaM2), areaM2: Math.ceil(areaM2 / one) })
           : areaM2 < -0.2
-            ? `It is shorter than that already: take some ${area(-areaM2)} out for more room.`
-            : 'That is what it is.'}
+            ? sayRoom('it-is-shorter-than-that-already', { area: area(-areaM2) })
+            : sayRoom('that-is-what-it-is')}
       </Box>
     </Box>
   );
@@ -54,33 +56,25 @@ function Missing({ session }: { session: Session }) {
 export function HangList({ session, advice }: { session: Session; advice: readonly HangAdvice[] }) {
   return (
     <Box>
-      <Box as="ol" m="0" p="0" aria-label="What to hang">
+      <Box as="ol" m="0" p="0" aria-label={sayRoom('what-to-hang')}>
         {advice.map(({ surface, kind, atM, echoDb, ends, beforeS, afterS }, i) => (
           <Box as="li" key={surface} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
             <Box>
               <b>
                 {i + 1}. {SOFT_MODELS[kind].name}, {surface}.
               </b>{' '}
-              {ends ? `Ends the flutter between ${ends.between.join(' and ')}. ` : ''}
+              {ends ? `${sayRoom('ends-the-flutter-between', { between: ends.between.join(` ${sayRoom('and')} `) })} ` : ''}
               {echoDb !== null && atM
-                ? `Its reflection reaches a microphone ${formatNumber(Math.max(0, -echoDb), 0)} dB under the direct sound, off a place ${
-                    surface === 'floor' || surface === 'ceiling'
-                      ? `${formatLength(atM.x, session.units)} from the left and ${formatLength(atM.y, session.units)} from the back`
-                      : `${formatLength(atM.z, session.units)} up and ${
-                          surface === 'left wall' || surface === 'right wall'
-                            ? `${formatLength(atM.y, session.units)} from the back`
-                            : `${formatLength(atM.x, session.units)} from the left`
-                        }`
-                  }. `
+                ? `${sayRoom('its-reflection-reaches-a-microphone-db', { value: formatNumber(Math.max(0, -echoDb), 0), surface: surface === 'floor' || surface === 'ceiling' ? 'yes' : 'no', x: formatLength(atM.x, session.units), y: formatLength(atM.y, session.units), z: formatLength(atM.z, session.units), surface2: surface === 'left wall' || surface === 'right wall' ? 'yes' : 'no' })} `
                 : ''}
             </Box>
             <Flex justify="space-between" align="center" gap="2">
               <Box fontSize="sm" color="quiet" className="measure">
-                decay {formatNumber(beforeS, 2)} → {formatNumber(afterS, 2)} s
+                {sayRoom('decay-s', { before: formatNumber(beforeS, 2), after: formatNumber(afterS, 2) })}
               </Box>
               {surface !== 'ceiling' && (
                 <Button size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => hang(session, surface, kind, atM)}>
-                  Put it there
+                  {sayRoom('put-it-there')}
                 </Button>
               )}
             </Flex>
@@ -89,8 +83,7 @@ export function HangList({ session, advice }: { session: Session; advice: readon
       </Box>
       <Missing session={session} />
       <Box fontSize="sm" color="quiet" mt="2">
-        In a small room absorb before you scatter, ceiling and corners too; take panels out again for a roomy sound. Hang things on what holds their
-        weight, off heaters, lamps and exits; wool and foam must be rated against fire as your local code says.
+        {sayRoom('in-a-small-room-absorb-before')}
       </Box>
     </Box>
   );

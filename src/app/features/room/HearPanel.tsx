@@ -8,6 +8,7 @@ import { gainSetting, heardRoom, loudestDb, outboardOf, patchInputs } from '../.
 import { OCTAVES_HZ, type OctaveDecay, scaleForDecay } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { say } from '../../../words';
+import { sayRoom } from '../../../words/room.page.en';
 import { runJob } from '../../../workers/runJob';
 import { CapturePanel, type HeardFile } from '../../capture/CapturePanel';
 import { Choice } from '../../components/Choice';
@@ -26,17 +27,16 @@ interface Props {
 
 const ASK = {
   clap: {
-    title: 'Clap once, hard, and keep still',
-    words:
-      'Or burst a balloon, or hit two sticks, where the microphones will be; the microphone a few steps off. Three seconds of quiet after it. Mind your ears: a balloon beside one is too loud.',
+    title: sayRoom('clap-once-hard-and-keep-still'),
+    words: sayRoom('or-burst-a-balloon-or-hit'),
     seconds: 6,
-    name: 'Clap',
+    name: sayRoom('clap'),
   },
   quiet: {
-    title: 'A minute of nothing',
-    words: 'Everything as in the take, headphones lying about with their click running, nobody moving.',
+    title: sayRoom('a-minute-of-nothing'),
+    words: sayRoom('everything-as-in-the-take-headphones'),
     seconds: 60,
-    name: 'Quiet',
+    name: sayRoom('quiet'),
   },
 } as const;
 
@@ -65,7 +65,7 @@ export function HearPanel({ session, what, decays }: Props) {
         {words}
       </Box>
       <CapturePanel name={name} seconds={seconds} busy={busy} onHeard={(file) => void onHeard(file)} />
-      {busy && <Box role="status">Listening to it</Box>}
+      {busy && <Box role="status">{sayRoom('listening-to-it')}</Box>}
       {problem && (
         <Box role="alert" color="fix" mt="2">
           {problem}
@@ -102,16 +102,16 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
     runCommand(takeHeardDecay(scaleForDecay(heardRoom(session), heardS, speedOfSound(session.room.temperatureC))));
   };
   return (
-    <Box mt="3" role="region" aria-label="What the clap says">
+    <Box mt="3" role="region" aria-label={sayRoom('what-the-clap-says')}>
       {meanS !== null && (
         <Box>
-          It dies away in <span className="measure">{formatNumber(meanS, 2)} s</span> (T20, 500 Hz and 1 kHz).
+          {sayRoom('it-dies-away-in')} <span className="measure">{formatNumber(meanS, 2)} s</span> {sayRoom('t20-500-hz-and-1-khz')}
         </Box>
       )}
-      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="Decay heard by octave">
+      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label={sayRoom('decay-heard-by-octave')}>
         <thead>
           <tr>
-            {['octave', 'heard', 'model', 'T30', 'EDT'].map((text, i) => (
+            {[sayRoom('octave'), sayRoom('heard'), sayRoom('model'), 'T30', 'EDT'].map((text, i) => (
               <Box as="th" key={text} textAlign={i === 0 ? 'left' : 'right'} fontWeight="400" color="quiet">
                 {text}
               </Box>
@@ -139,35 +139,41 @@ function Clap({ session, report, decays }: { session: Session; report: ClapRepor
       )}
       {report.flutter && (
         <Box mt="2" color="improve">
-          It flutters every <span className="measure">{formatNumber(1000 * report.flutter.periodS, 1)} ms</span>: two bare surfaces{' '}
-          {formatLength(report.flutter.apartM, session.units)} apart. Hang something on one of them.
+          {sayRoom('it-flutters-every')} <span className="measure">{formatNumber(1000 * report.flutter.periodS, 1)} ms</span>
+          {sayRoom('two-bare-surfaces-apart-hang-something', { apart: formatLength(report.flutter.apartM, session.units) })}
         </Box>
       )}
       {report.echoes.length > 0 && (
         <Box mt="2" fontSize="sm" color="quiet">
-          Early echoes:{' '}
-          {report.echoes
-            .map(({ afterMs, levelDb, extraM }) => {
-              const wall = wallOf(session, extraM);
-              return `${formatNumber(afterMs, 1)} ms, ${formatNumber(levelDb, 0)} dB, ${formatLength(extraM, session.units)} longer${wall ? ` (the ${wall}, by the drawing)` : ''}`;
-            })
-            .join('; ')}
-          . Clapped where the instrument is and heard at the first microphone, they are compared with the drawn walls.
+          {sayRoom('early-echoes-clapped-where-the-instrument', {
+            echoes: report.echoes
+              .map(({ afterMs, levelDb, extraM }) => {
+                const wall = wallOf(session, extraM);
+                return sayRoom('ms-db-longer-wall-the-by', {
+                  after: formatNumber(afterMs, 1),
+                  level: formatNumber(levelDb, 0),
+                  extra: formatLength(extraM, session.units),
+                  wall: wall ? 'yes' : 'no',
+                  wall2: wall ?? '',
+                });
+              })
+              .join('; '),
+          })}
         </Box>
       )}
       {meanS !== null && (
         <>
           <Button mt="3" minH="44px" variant="outline" onClick={take}>
-            Let the plan use what was heard
+            {sayRoom('let-the-plan-use-what-was')}
           </Button>
           <Box mt="1" fontSize="sm" color="quiet">
-            Surfaces, windows and doors stay as drawn; by octave they take up as much more or less as was heard.
+            {sayRoom('surfaces-windows-and-doors-stay-as')}
           </Box>
         </>
       )}
       {session.room.heardScale && (
         <Button mt="2" minH="44px" variant="outline" onClick={() => runCommand(takeHeardDecay(null))}>
-          Back to the drawn surfaces
+          {sayRoom('back-to-the-drawn-surfaces')}
         </Button>
       )}
     </Box>
@@ -191,14 +197,19 @@ function Quiet({ session, report }: { session: Session; report: QuietReport }) {
   const chains = chainsOf(session);
   const chain = chains.find(({ id }) => id === chainId);
   return (
-    <Box mt="3" role="region" aria-label="What the quiet says">
+    <Box mt="3" role="region" aria-label={sayRoom('what-the-quiet-says')}>
       <Flex gap="2" align="baseline">
         {report.advice.length === 0 && <Severity severity="fine" />}
         <Box>
-          Noise at <span className="measure">{formatNumber(report.noiseDbfs, 0)} dBFS</span> over {formatNumber(report.seconds, 0)} s
+          {sayRoom('noise-at')} <span className="measure">{formatNumber(report.noiseDbfs, 0)} dBFS</span>{' '}
+          {sayRoom('over-s', { seconds: formatNumber(report.seconds, 0) })}
           {chain && (
             <>
-              , <span className="measure">{formatNumber(noiseDbSpl(report.noiseDbfs, chain.fullScaleDbSpl), 0)} dB SPL</span> above 100 Hz
+              ,{' '}
+              <span className="measure">
+                {sayRoom('db-spl', { noiseDbSpl: formatNumber(noiseDbSpl(report.noiseDbfs, chain.fullScaleDbSpl), 0) })}
+              </span>{' '}
+              {sayRoom('above-100-hz')}
             </>
           )}
           .
@@ -206,9 +217,9 @@ function Quiet({ session, report }: { session: Session; report: QuietReport }) {
       </Flex>
       {chains.length > 0 && (
         <Choice
-          label="Recorded with, at its planned gain"
+          label={sayRoom('recorded-with-at-its-planned-gain')}
           value={chainId}
-          options={[{ value: '', text: 'not said' }, ...chains.map(({ id, name }) => ({ value: id, text: name }))]}
+          options={[{ value: '', text: sayRoom('not-said') }, ...chains.map(({ id, name }) => ({ value: id, text: name }))]}
           onChange={setChainId}
         />
       )}
@@ -220,10 +231,10 @@ function Quiet({ session, report }: { session: Session; report: QuietReport }) {
           minH={{ base: '44px', md: '34px' }}
           onClick={() => runCommand(editRoom({ noiseDb: Math.round(10 * noiseDbSpl(report.noiseDbfs, chain.fullScaleDbSpl)) / 10 }))}
         >
-          Keep it as the room’s own noise
+          {sayRoom('keep-it-as-the-rooms-own')}
         </Button>
       )}
-      <Box as="ul" m="0" mt="2" p="0" aria-label="What is in the quiet">
+      <Box as="ul" m="0" mt="2" p="0" aria-label={sayRoom('what-is-in-the-quiet')}>
         {report.advice
           .map(({ code, facts }) => say('heard', code, facts, session.units))
           .map((sentence) => (

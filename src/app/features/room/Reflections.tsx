@@ -3,6 +3,7 @@ import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
 import { meanAbsorptionAt, PART_MODELS, partAt } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { directOf, type Ray, SOUND_M, wayOf } from './rays';
 
@@ -20,8 +21,7 @@ export function Reflections({
   onMicrophone: (id: string) => void;
   from: { readonly x: number; readonly y: number } | null;
 }) {
-  if (!from || !microphoneId || rays.length === 0)
-    return <Box color="quiet">With an instrument and a microphone in the room, its first reflections are drawn here.</Box>;
+  if (!from || !microphoneId || rays.length === 0) return <Box color="quiet">{sayRoom('with-an-instrument-and-a-microphone')}</Box>;
   const direct = rays[0] ? directOf(rays[0]) : 0;
   const speed = speedOfSound(session.room.temperatureC);
   const lines = rays
@@ -40,25 +40,25 @@ export function Reflections({
   return (
     <Box>
       <Choice
-        label="Microphone"
+        label={sayRoom('microphone')}
         value={microphoneId}
         options={session.microphones.map(({ id, name }) => ({ value: id, text: name }))}
         onChange={onMicrophone}
       />
-      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label="First reflections">
+      <Box as="table" w="100%" mt="2" fontSize="sm" aria-label={sayRoom('first-reflections')}>
         <thead>
           <tr>
             <Box as="th" textAlign="left" fontWeight="400" color="quiet">
-              off the
+              {sayRoom('off-the')}
             </Box>
             <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              later by
+              {sayRoom('later-by')}
             </Box>
             <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              softer by
+              {sayRoom('softer-by')}
             </Box>
             <Box as="th" textAlign="right" fontWeight="400" color="quiet">
-              first dip
+              {sayRoom('first-dip')}
             </Box>
           </tr>
         </thead>
@@ -80,8 +80,7 @@ export function Reflections({
         </tbody>
       </Box>
       <Box fontSize="sm" color="quiet" mt="2">
-        From the middle of the instrument, {formatLength(SOUND_M, session.units)} up. A reflection 10 dB softer and more does little; nearer ones
-        colour.
+        {sayRoom('from-the-middle-of-the-instrument', { sound: formatLength(SOUND_M, session.units) })}
       </Box>
     </Box>
   );

@@ -5,6 +5,7 @@ import { geometryOf } from '../../../core/instruments';
 import type { Vec3 } from '../../../core/math';
 import type { SpotMap } from '../../../core/planning';
 import { materialOf, meanHeightM, modeAt, type RoomMode, type Surface } from '../../../core/room';
+import { sayRoom } from '../../../words/room.page.en';
 import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { FurnishingHandle } from '../../drawing/FurnishingHandle';
@@ -30,7 +31,7 @@ interface Props {
   readonly pins: readonly Vec3[];
 }
 
-const TITLES: Record<Face, string> = { plan: 'Plan, from above', side: 'From the side', front: 'From the front' };
+const TITLES: Record<Face, string> = { plan: sayRoom('plan-from-above'), side: sayRoom('from-the-side'), front: sayRoom('from-the-front') };
 
 /** The two surfaces and the lid that a face shows edge on: left, right, top and bottom of the paper. */
 const EDGES: Record<Face, readonly [Surface, Surface, Surface, Surface]> = {
@@ -101,7 +102,7 @@ function SurfaceNames({ session, face, paper }: { session: Session; face: Face; 
   const { widthM, heightM } = paper.projection;
   const nameOf = (surface: Surface): string => {
     const material = session.room.surfaces?.[surface];
-    return material ? materialOf(material).name : session.room.glass.includes(surface) ? 'glass' : '';
+    return material ? materialOf(material).name : session.room.glass.includes(surface) ? sayRoom('glass') : '';
   };
   const [left, right, top, bottom] = EDGES[face].map(nameOf) as [string, string, string, string];
   const [x0, x1, y0, y1] = [paper.xOf(0), paper.xOf(widthM), paper.yOf(0), paper.yOf(heightM)];

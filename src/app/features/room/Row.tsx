@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { sayRoom } from '../../../words/room.page.en';
 
 interface Props {
   readonly name: string;
@@ -33,7 +34,7 @@ export function Row({ name, isChosen, onChoose, awayLabel, onAway, more, childre
         </Button>
         {more}
         <Button size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} aria-label={awayLabel} onClick={onAway}>
-          Away
+          {sayRoom('away')}
         </Button>
       </Flex>
       {isChosen && children}

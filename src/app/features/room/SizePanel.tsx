@@ -3,6 +3,7 @@ import { speedOfSound } from '../../../core/acoustics';
 import { editRoom, editSession, type Session } from '../../../core/document';
 import { SURFACES } from '../../../core/room';
 import { formatNumber, keptTemperature, METRES_PER_INCH, shownTemperature, shownUnits } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
@@ -10,10 +11,10 @@ import { runCommand } from '../../stores/sessionStore';
 
 /** How much of the sound a room's surfaces take, on average, as rooms are furnished (common practice). */
 const FURNISHINGS = [
-  { name: 'bare', absorption: 0.08 },
-  { name: 'furnished', absorption: 0.2 },
-  { name: 'soft: carpet, curtains, beds', absorption: 0.35 },
-  { name: 'treated', absorption: 0.5 },
+  { name: sayRoom('bare'), absorption: 0.08 },
+  { name: sayRoom('furnished'), absorption: 0.2 },
+  { name: sayRoom('soft-carpet-curtains-beds'), absorption: 0.35 },
+  { name: sayRoom('treated'), absorption: 0.5 },
 ] as const;
 
 /** The room as a box, its air, and the units everything is told in. */
@@ -25,11 +26,11 @@ export function SizePanel({ session }: { session: Session }) {
   return (
     <Box>
       <Box fontWeight="700" mb="1">
-        Room
+        {sayRoom('room')}
       </Box>
       <Grid templateColumns="repeat(3, 1fr)" gap="2">
         <NumberField
-          label="Wide"
+          label={sayRoom('wide')}
           unit={unit}
           digits={2}
           value={room.widthM * perM}
@@ -38,7 +39,7 @@ export function SizePanel({ session }: { session: Session }) {
           onCommit={(value) => edit({ widthM: value / perM })}
         />
         <NumberField
-          label="Deep"
+          label={sayRoom('deep')}
           unit={unit}
           digits={2}
           value={room.depthM * perM}
@@ -47,7 +48,7 @@ export function SizePanel({ session }: { session: Session }) {
           onCommit={(value) => edit({ depthM: value / perM })}
         />
         <NumberField
-          label="High"
+          label={sayRoom('high')}
           unit={unit}
           digits={2}
           value={room.heightM * perM}
@@ -56,7 +57,7 @@ export function SizePanel({ session }: { session: Session }) {
           onCommit={(value) => edit({ heightM: value / perM })}
         />
         <NumberField
-          label="Air"
+          label={sayRoom('air')}
           unit={metric ? '°C' : '°F'}
           value={shownTemperature(room.temperatureC, session.units)}
           low={shownTemperature(-20, session.units)}
@@ -64,7 +65,7 @@ export function SizePanel({ session }: { session: Session }) {
           onCommit={(shown) => edit({ temperatureC: keptTemperature(shown, session.units) })}
         />
         <Choice
-          label="Rate"
+          label={sayRoom('rate')}
           value={String(session.sampleRateHz)}
           options={[44100, 48000, 88200, 96000].map((rate) => ({ value: String(rate), text: `${rate / 1000} kHz` }))}
           onChange={(value) => runCommand(editSession({ sampleRateHz: Number(value) }))}
@@ -72,18 +73,18 @@ export function SizePanel({ session }: { session: Session }) {
       </Grid>
       <Grid templateColumns="2fr 1fr" gap="2" mt="2">
         <Choice
-          label="The room is"
+          label={sayRoom('the-room-is')}
           value={String(FURNISHINGS.find(({ absorption }) => absorption === room.absorption)?.absorption ?? room.absorption)}
           options={[
             ...FURNISHINGS.map(({ absorption, name }) => ({ value: String(absorption), text: `${name} (${absorption})` })),
             ...(FURNISHINGS.some(({ absorption }) => absorption === room.absorption)
               ? []
-              : [{ value: String(room.absorption), text: `as you set it (${formatNumber(room.absorption, 2)})` }]),
+              : [{ value: String(room.absorption), text: sayRoom('as-you-set-it', { absorption: formatNumber(room.absorption, 2) }) }]),
           ]}
           onChange={(absorption) => edit({ absorption: Number(absorption) })}
         />
         <NumberField
-          label="Absorbs"
+          label={sayRoom('absorbs')}
           unit=""
           digits={2}
           value={room.absorption}
@@ -93,9 +94,9 @@ export function SizePanel({ session }: { session: Session }) {
         />
       </Grid>
       <Box mt="2" fontSize="sm" color="quiet">
-        Glass or mirror
+        {sayRoom('glass-or-mirror')}
       </Box>
-      <Flex role="group" aria-label="Glass or mirror" gap="1" wrap="wrap">
+      <Flex role="group" aria-label={sayRoom('glass-or-mirror')} gap="1" wrap="wrap">
         {SURFACES.filter((surface) => surface !== 'floor').map((surface) => {
           const on = room.glass.includes(surface);
           return (
@@ -109,13 +110,13 @@ export function SizePanel({ session }: { session: Session }) {
         })}
       </Flex>
       <Box mt="2" fontSize="sm" color="quiet">
-        Sound travels{' '}
+        {sayRoom('sound-travels')}{' '}
         <span className="measure">
           {metric
-            ? `${formatNumber(speedOfSound(room.temperatureC), 1)} m/s`
-            : `${formatNumber(speedOfSound(room.temperatureC) / (12 * METRES_PER_INCH), 0)} ft/s`}
+            ? sayRoom('m-s', { speedOfSound: formatNumber(speedOfSound(room.temperatureC), 1) })
+            : sayRoom('ft-s', { speedOfSound: formatNumber(speedOfSound(room.temperatureC) / (12 * METRES_PER_INCH), 0) })}
         </span>{' '}
-        in this air.
+        {sayRoom('in-this-air')}
       </Box>
     </Box>
   );

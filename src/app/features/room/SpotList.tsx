@@ -2,12 +2,13 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { moveInstrument, type Session } from '../../../core/document';
 import type { Spot, SpotMap } from '../../../core/planning';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
 const PARTS = [
-  ['walls', 'off walls and corners'],
-  ['modes', 'clear of the strong modes'],
-  ['reflections', 'first reflections spread out'],
+  ['walls', sayRoom('off-walls-and-corners')],
+  ['modes', sayRoom('clear-of-the-strong-modes')],
+  ['reflections', sayRoom('first-reflections-spread-out')],
 ] as const;
 
 function Parts({ spot }: { spot: Spot }) {
@@ -19,7 +20,7 @@ function Parts({ spot }: { spot: Spot }) {
             {words}
           </Box>
           <Box as="dd" m="0" w="72px">
-            <Box h="6px" bg="line" role="img" aria-label={`${formatNumber(100 * spot.score[part], 0)} of 100`}>
+            <Box h="6px" bg="line" role="img" aria-label={sayRoom('of-100', { value: formatNumber(100 * spot.score[part], 0) })}>
               <Box h="100%" w={`${100 * spot.score[part]}%`} bg="fine" />
             </Box>
           </Box>
@@ -35,32 +36,31 @@ export function SpotList({ session, instrumentId, map }: { session: Session; ins
   if (!instrument) return null;
   const { here } = map;
   const place = ({ positionM: { x, y } }: Spot): string =>
-    `${formatLength(x, session.units)} from the left, ${formatLength(y, session.units)} from the back`;
+    sayRoom('from-the-left-from-the-back', { x: formatLength(x, session.units), y: formatLength(y, session.units) });
   const isHere = (spot: Spot): boolean =>
     Math.hypot(spot.positionM.x - instrument.positionM.x, spot.positionM.y - instrument.positionM.y) < map.stepM / 2;
   return (
     <Box>
       <Box mb="1">
-        {instrument.name} stands at <span className="measure">{formatNumber(here.score.score, 0)}</span> of 100.
+        {sayRoom('stands-at', { instrument: instrument.name })} <span className="measure">{formatNumber(here.score.score, 0)}</span>{' '}
+        {sayRoom('of-100-2')}
       </Box>
       <Parts spot={here} />
       {map.best.length === 0 && (
         <Box mt="2">
-          {map.scores.some((score) => score >= 0)
-            ? 'No place on the grid is better without a new finding: leave it where it is.'
-            : 'With its microphones it fits nowhere as it is turned: turn it, or take fewer stands.'}
+          {map.scores.some((score) => score >= 0) ? sayRoom('no-place-on-the-grid-is') : sayRoom('with-its-microphones-it-fits-nowhere')}
         </Box>
       )}
-      <Box as="ol" m="0" p="0" mt="2" aria-label="Best places">
+      <Box as="ol" m="0" p="0" mt="2" aria-label={sayRoom('best-places')}>
         {map.best.map((spot, i) => (
           <Box as="li" key={place(spot)} listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
             <Flex justify="space-between" align="baseline">
               <Box fontWeight="700">
-                {i + 1}. <span className="measure">{formatNumber(spot.score.score, 0)}</span> of 100
+                {i + 1}. <span className="measure">{formatNumber(spot.score.score, 0)}</span> {sayRoom('of-100-3')}
               </Box>
               {isHere(spot) ? (
                 <Box color="quiet" fontSize="sm">
-                  it stands here
+                  {sayRoom('it-stands-here')}
                 </Box>
               ) : (
                 <Button
@@ -69,7 +69,7 @@ export function SpotList({ session, instrumentId, map }: { session: Session; ins
                   variant="outline"
                   onClick={() => runCommand(moveInstrument(instrumentId, spot.positionM, instrument.rotationDeg))}
                 >
-                  Move it to {i + 1}
+                  {sayRoom('move-it-to', { i: i + 1 })}
                 </Button>
               )}
             </Flex>
@@ -81,8 +81,8 @@ export function SpotList({ session, instrumentId, map }: { session: Session; ins
         ))}
       </Box>
       <Box fontSize="sm" color="quiet" mt="1">
-        {map.refused > 0 && `${map.refused} as good left out, since a finding would come with ${map.refused === 1 ? 'it' : 'them'}. `}
-        By the room alone, with space for its stands. Ears decide: walk round it playing one low note.
+        {map.refused > 0 && `${sayRoom('as-good-left-out-since-a', { refused: map.refused })} `}
+        {sayRoom('by-the-room-alone-with-space')}
       </Box>
     </Box>
   );

@@ -4,6 +4,7 @@ import { type Furnishing, isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
 import { shownUnits } from '../../../core/units';
 import { furnishingUse } from '../../../words';
+import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -11,14 +12,14 @@ import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing, useViewStore } from '../../stores/viewStore';
 import { Row } from './Row';
 
-const OPTIONS = [{ value: '', text: 'as the room' }, ...MATERIAL_IDS.map((id) => ({ value: id, text: materialOf(id).name }))];
+const OPTIONS = [{ value: '', text: sayRoom('as-the-room') }, ...MATERIAL_IDS.map((id) => ({ value: id, text: materialOf(id).name }))];
 
 /** What each surface is made of. */
 export function SurfacesPanel({ session }: { session: Session }) {
   return (
     <Box>
       <Box fontWeight="700" mb="1">
-        Surfaces
+        {sayRoom('surfaces')}
       </Box>
       <Grid templateColumns="repeat(2, 1fr)" gap="2">
         {SURFACES.map((surface) => (
@@ -53,7 +54,7 @@ function Depth({ session, thing }: { session: Session; thing: Furnishing }) {
   return (
     <Grid templateColumns="repeat(2, 1fr)" gap="2" mt="1">
       <NumberField
-        label="Layer"
+        label={sayRoom('layer')}
         unit={unit}
         value={(thing.layerM ?? usual.layerM) * per}
         low={Number((0.005 * per).toFixed(2))}
@@ -61,7 +62,7 @@ function Depth({ session, thing }: { session: Session; thing: Furnishing }) {
         onCommit={(value) => runCommand(editFurnishing(thing.id, { layerM: value / per }))}
       />
       <NumberField
-        label="Air behind"
+        label={sayRoom('air-behind')}
         unit={unit}
         value={(thing.airM ?? usual.airM) * per}
         low={0}
@@ -85,26 +86,26 @@ export function FurniturePanel({ session }: { session: Session }) {
   return (
     <Box>
       <Box fontWeight="700" mb="1">
-        Soft things
+        {sayRoom('soft-things')}
       </Box>
-      <Box as="ul" m="0" p="0" aria-label="Soft things">
+      <Box as="ul" m="0" p="0" aria-label={sayRoom('soft-things')}>
         {standing.map((thing) => (
           <Row
             key={thing.id}
             name={thing.name}
             isChosen={thing.id === chosen}
             onChoose={() => chooseFurnishing(thing.id)}
-            awayLabel={`Take ${thing.name} away`}
+            awayLabel={sayRoom('take-away', { thing: thing.name })}
             onAway={() => runCommand(removeFurnishing(thing.id))}
             more={
               <Button
                 size="xs"
                 variant="outline"
                 minH={{ base: '44px', md: '30px' }}
-                aria-label={`Turn ${thing.name}`}
+                aria-label={sayRoom('turn', { thing: thing.name })}
                 onClick={() => runCommand(editFurnishing(thing.id, { rotationDeg: thing.rotationDeg + 90 }))}
               >
-                Turn
+                {sayRoom('turn-2')}
               </Button>
             }
           >
@@ -115,7 +116,7 @@ export function FurniturePanel({ session }: { session: Session }) {
           </Row>
         ))}
       </Box>
-      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add a soft thing">
+      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayRoom('add-a-soft-thing')}>
         {SOFT_KINDS.map((kind) => (
           <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
             + {modelOfFurnishing(kind).name.toLowerCase()}

@@ -7,6 +7,7 @@ import type { Vec3 } from '../../../core/math';
 import { heardRoom, whatToHang } from '../../../core/planning';
 import { boxModes, meanHeightM, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
 import { formatNumber, shownUnits } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Segments } from '../../components/Segments';
@@ -31,12 +32,12 @@ const NO_PINS: readonly Vec3[] = [];
 
 type Question = 'put' | 'modes' | 'reflections' | 'hang' | 'clap' | 'quiet';
 const QUESTIONS: readonly { readonly value: Question; readonly text: string }[] = [
-  { value: 'put', text: 'Where to put it' },
-  { value: 'modes', text: 'Modes' },
-  { value: 'reflections', text: 'First reflections' },
-  { value: 'hang', text: 'What to hang' },
-  { value: 'clap', text: 'Clap test' },
-  { value: 'quiet', text: 'Quiet test' },
+  { value: 'put', text: sayRoom('where-to-put-it') },
+  { value: 'modes', text: sayRoom('modes') },
+  { value: 'reflections', text: sayRoom('first-reflections') },
+  { value: 'hang', text: sayRoom('what-to-hang') },
+  { value: 'clap', text: sayRoom('clap-test') },
+  { value: 'quiet', text: sayRoom('quiet-test') },
 ];
 
 /** The room: what it is, what it does to the sound, and where to stand in it. */
@@ -63,9 +64,9 @@ function worstThree({ room }: Session, modes: readonly RoomMode[], at: { readonl
   return [...modes].sort((a, b) => driven(b) - driven(a)).slice(0, 3);
 }
 
-const ALONG = ['across', 'front to back', 'floor to ceiling'];
+const ALONG = [sayRoom('across'), sayRoom('front-to-back'), sayRoom('floor-to-ceiling')];
 const modeName = ({ orders, frequencyHz }: RoomMode): string =>
-  `${formatNumber(frequencyHz, 0)} Hz, ${orders.flatMap((order, axis) => (order > 0 ? [`${ALONG[axis]}${order > 1 ? ` ×${order}` : ''}`] : [])).join(' and ')}`;
+  `${formatNumber(frequencyHz, 0)} Hz, ${orders.flatMap((order, axis) => (order > 0 ? [`${ALONG[axis]}${order > 1 ? ` ×${order}` : ''}`] : [])).join(` ${sayRoom('and')} `)}`;
 
 function Room({ session }: { session: Session }) {
   const [question, setQuestion] = useState<Question>('put');
@@ -102,10 +103,10 @@ function Room({ session }: { session: Session }) {
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Flex direction="column" flex={{ base: 'none', md: '1' }} minW="0" minH="0">
         <Flex px="3" py="2" gap="3" wrap="wrap" align="center" borderBottomWidth="1px" borderColor="line">
-          <Segments label="Question" value={question} options={QUESTIONS} onChange={(value) => setQuestion(value as Question)} />
+          <Segments label={sayRoom('question')} value={question} options={QUESTIONS} onChange={(value) => setQuestion(value as Question)} />
           {(question === 'put' || question === 'reflections') && session.instruments.length > 1 && instrument && (
             <Choice
-              label="Instrument"
+              label={sayRoom('instrument')}
               hideLabel
               value={instrument.id}
               options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
@@ -135,31 +136,34 @@ function Room({ session }: { session: Session }) {
         </Flex>
         <WhatItDoes session={session} />
       </Flex>
-      <SidePane label="Room">
+      <SidePane label={sayRoom('room')}>
         {question === 'put' &&
           (instrument ? (
             map ? (
               <SpotList session={session} instrumentId={instrument.id} map={map} />
             ) : (
-              <Box color="quiet">{problem ?? 'Looking over the floor'}</Box>
+              <Box color="quiet">{problem ?? sayRoom('looking-over-the-floor')}</Box>
             )
           ) : (
-            <Box color="quiet">Put an instrument in the room on the Floor; here it is told where it stands well.</Box>
+            <Box color="quiet">{sayRoom('put-an-instrument-in-the-room')}</Box>
           ))}
         {question === 'modes' && looked.length > 0 && (
           <Box>
             <Grid templateColumns="2fr 1fr" gap="2">
               <Choice
-                label="Mode"
+                label={sayRoom('mode')}
                 value={String(modeIndex === WORST ? WORST : Math.min(modeIndex, modes.length - 1))}
                 options={[
                   ...modes.map((one, i) => ({ value: String(i), text: modeName(one) })),
-                  { value: String(WORST), text: `the worst three: ${worst.map(({ frequencyHz }) => formatNumber(frequencyHz, 0)).join(', ')} Hz` },
+                  {
+                    value: String(WORST),
+                    text: sayRoom('the-worst-three-hz', { worst: worst.map(({ frequencyHz }) => formatNumber(frequencyHz, 0)).join(', ') }),
+                  },
                 ]}
                 onChange={(value) => setModeIndex(Number(value))}
               />
               <NumberField
-                label="At height"
+                label={sayRoom('at-height')}
                 unit={place.unit}
                 digits={0}
                 value={mapM * place.per}
@@ -168,10 +172,7 @@ function Room({ session }: { session: Session }) {
                 onCommit={(value) => setMapM(value / place.per)}
               />
             </Grid>
-            <Box mt="2">
-              Where the wash is full the note rings on and is loud; where it fades it is hardly heard. Keep the instrument and its microphones off the
-              full places, an omni most of all. The worst three are those that the instrument drives hardest where it stands.
-            </Box>
+            <Box mt="2">{sayRoom('where-the-wash-is-full-the')}</Box>
           </Box>
         )}
         {question === 'reflections' && (
@@ -186,7 +187,7 @@ function Room({ session }: { session: Session }) {
         {question === 'hang' && (
           <>
             <Choice
-              label="On the walls there is"
+              label={sayRoom('on-the-walls-there-is')}
               value={hung}
               options={WALL_KINDS.map((kind) => ({ value: kind, text: modelOfFurnishing(kind).name.toLowerCase() }))}
               onChange={(kind) => setHung(kind as SoftKind)}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { lowerCeiling, placeWallPart, removeWallPart, type Session } from '../../../core/document';
 import { type LowCeiling, PART_KINDS, PART_MODELS, type PartKind, WALLS, type Wall, type WallPart } from '../../../core/room';
 import { formatLength, shownUnits } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -11,10 +12,10 @@ import { Row } from './Row';
 
 const WALL_OPTIONS = WALLS.map((wall) => ({ value: wall, text: wall }));
 const BEGINS: Readonly<Record<Wall, string>> = {
-  'left wall': 'From back wall',
-  'right wall': 'From back wall',
-  'front wall': 'From left wall',
-  'back wall': 'From left wall',
+  'left wall': sayRoom('from-back-wall'),
+  'right wall': sayRoom('from-back-wall'),
+  'front wall': sayRoom('from-left-wall'),
+  'back wall': sayRoom('from-left-wall'),
 };
 
 const lengthOf = ({ room }: Session, wall: Wall): number => (wall === 'left wall' || wall === 'right wall' ? room.depthM : room.widthM);
@@ -59,23 +60,23 @@ export function WallPartsPanel({ session }: { session: Session }) {
   return (
     <Box>
       <Box fontWeight="700" mb="1">
-        In the walls
+        {sayRoom('in-the-walls')}
       </Box>
-      <Box as="ul" m="0" p="0" aria-label="In the walls">
+      <Box as="ul" m="0" p="0" aria-label={sayRoom('in-the-walls')}>
         {parts.map((part) => (
           <Row
             key={part.id}
             name={`${PART_MODELS[part.kind].name}, ${part.wall}, ${formatLength(part.widthM, session.units)}`}
             isChosen={part.id === chosen}
             onChoose={() => setChosen(part.id === chosen ? null : part.id)}
-            awayLabel={`Take the ${PART_MODELS[part.kind].name.toLowerCase()} out of the ${part.wall}`}
+            awayLabel={sayRoom('take-the-out-of-the', { partModels: PART_MODELS[part.kind].name.toLowerCase(), wall: part.wall })}
             onAway={() => runCommand(removeWallPart(part.id))}
           >
             <PartFields session={session} part={part} />
           </Row>
         ))}
       </Box>
-      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Add to a wall">
+      <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayRoom('add-to-a-wall')}>
         {PART_KINDS.map((kind) => (
           <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
             + {PART_MODELS[kind].name.toLowerCase()}
@@ -93,7 +94,7 @@ function PartFields({ session, part }: { session: Session; part: WallPart }) {
   const { heightM } = session.room;
   return (
     <Grid templateColumns="repeat(2, 1fr)" gap="2" p="1">
-      <Choice label="Wall" value={part.wall} options={WALL_OPTIONS} onChange={(wall) => edit({ wall: wall as Wall })} />
+      <Choice label={sayRoom('wall')} value={part.wall} options={WALL_OPTIONS} onChange={(wall) => edit({ wall: wall as Wall })} />
       <Metres
         session={session}
         label={BEGINS[part.wall]}
@@ -102,9 +103,30 @@ function PartFields({ session, part }: { session: Session; part: WallPart }) {
         highM={Math.max(0, length - 0.05)}
         onCommit={(fromM) => edit({ fromM })}
       />
-      <Metres session={session} label="Part wide" valueM={part.widthM} lowM={0.05} highM={length} onCommit={(widthM) => edit({ widthM })} />
-      <Metres session={session} label="Part high" valueM={part.heightM} lowM={0.05} highM={heightM} onCommit={(high) => edit({ heightM: high })} />
-      <Metres session={session} label="Over the floor" valueM={part.bottomM} lowM={0} highM={heightM} onCommit={(bottomM) => edit({ bottomM })} />
+      <Metres
+        session={session}
+        label={sayRoom('part-wide')}
+        valueM={part.widthM}
+        lowM={0.05}
+        highM={length}
+        onCommit={(widthM) => edit({ widthM })}
+      />
+      <Metres
+        session={session}
+        label={sayRoom('part-high')}
+        valueM={part.heightM}
+        lowM={0.05}
+        highM={heightM}
+        onCommit={(high) => edit({ heightM: high })}
+      />
+      <Metres
+        session={session}
+        label={sayRoom('over-the-floor')}
+        valueM={part.bottomM}
+        lowM={0}
+        highM={heightM}
+        onCommit={(bottomM) => edit({ bottomM })}
+      />
     </Grid>
   );
 }
@@ -120,17 +142,24 @@ function LowCeilingFields({ session }: { session: Session }) {
   return (
     <Box mt="3">
       <Choice
-        label="Ceiling lower along"
+        label={sayRoom('ceiling-lower-along')}
         value={low?.along ?? ''}
-        options={[{ value: '', text: 'no wall: one height' }, ...WALL_OPTIONS]}
+        options={[{ value: '', text: sayRoom('no-wall-one-height') }, ...WALL_OPTIONS]}
         onChange={(wall) => runCommand(lowerCeiling(wall ? put(wall as Wall) : null))}
       />
       {low && (
         <Grid templateColumns="repeat(2, 1fr)" gap="2" mt="2">
-          <Metres session={session} label="Low part reaches" valueM={low.reachM} lowM={0.1} highM={60} onCommit={(reachM) => edit({ reachM })} />
           <Metres
             session={session}
-            label="Low part high"
+            label={sayRoom('low-part-reaches')}
+            valueM={low.reachM}
+            lowM={0.1}
+            highM={60}
+            onCommit={(reachM) => edit({ reachM })}
+          />
+          <Metres
+            session={session}
+            label={sayRoom('low-part-high')}
             valueM={low.heightM}
             lowM={0.5}
             highM={heightM}
@@ -139,7 +168,7 @@ function LowCeilingFields({ session }: { session: Session }) {
         </Grid>
       )}
       <Box fontSize="sm" color="quiet" mt="1">
-        A slope is told as a low part with its height halfway. Modes are those of a box of the mean height.
+        {sayRoom('a-slope-is-told-as-a')}
       </Box>
     </Box>
   );

@@ -5,6 +5,7 @@ import type { Session } from '../../../core/document';
 import { heardRoom, roomFlutters } from '../../../core/planning';
 import { criticalDistanceM, middleSeconds, octaveDecays, roomVolumeM3, schroederHz } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayRoom } from '../../../words/room.page.en';
 import { DecayBars, DecayWords } from './Decay';
 
 /** What the room does, in sentences and one picture. */
@@ -25,7 +26,7 @@ export function WhatItDoes({ session }: { session: Session }) {
       gap="5"
       wrap={{ base: 'wrap', md: 'nowrap' }}
       role="region"
-      aria-label="What the room does"
+      aria-label={sayRoom('what-the-room-does')}
     >
       <Box flex="1" minW="240px" maxW="420px">
         <DecayBars decays={decays} />
@@ -33,28 +34,29 @@ export function WhatItDoes({ session }: { session: Session }) {
       </Box>
       <Box flex="1" minW="240px">
         <Box>
-          A stroke dies away in <span className="measure">{formatNumber(middleS, 2)} s</span>. Farther off than{' '}
-          <span className="measure">{length(criticalDistanceM(1, volume, middleS))}</span> an omni hears more room than instrument, a cardioid than{' '}
-          <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.
+          {sayRoom('a-stroke-dies-away-in')} <span className="measure">{formatNumber(middleS, 2)} s</span>
+          {sayRoom('farther-off-than')} <span className="measure">{length(criticalDistanceM(1, volume, middleS))}</span>{' '}
+          {sayRoom('an-omni-hears-more-room-than')} <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.
         </Box>
         <Box mt="2">
-          Below <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span> single modes rule, and where things stand decides
-          the bass.
+          {sayRoom('below')} <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span>{' '}
+          {sayRoom('single-modes-rule-and-where-things')}
         </Box>
         <Box mt="2" color={room.noiseDb === undefined ? 'quiet' : undefined}>
           {room.noiseDb === undefined ? (
-            'Its own noise is not measured yet: the quiet test tells it.'
+            sayRoom('its-own-noise-is-not-measured')
           ) : (
             <>
-              Its own noise is <span className="measure">{formatNumber(room.noiseDb, 0)} dB SPL</span>: what is softer than some{' '}
-              {formatNumber(room.noiseDb + 20, 0)} dB at a microphone is recorded with it.
+              {sayRoom('its-own-noise-is')} <span className="measure">{sayRoom('db-spl-2', { noise: formatNumber(room.noiseDb, 0) })}</span>
+              {sayRoom('what-is-softer-than-some-db', { noise: formatNumber(room.noiseDb + 20, 0) })}
             </>
           )}
         </Box>
         {flutter.map(({ between, periodS, apartM }) => (
           <Box key={between[0]} mt="2" color="improve">
-            {between[0]} and {between[1]} are bare and {length(apartM)} apart: a clap flutters every{' '}
-            <span className="measure">{formatNumber(1000 * periodS, 0)} ms</span>. Hang something on one of them.
+            {sayRoom('and-are-bare-and-apart-a', { between: between[0], between2: between[1], length: length(apartM) })}{' '}
+            <span className="measure">{formatNumber(1000 * periodS, 0)} ms</span>
+            {sayRoom('hang-something-on-one-of-them')}
           </Box>
         ))}
       </Box>

@@ -7,15 +7,16 @@ import { MICROPHONE_CATALOGUE, type MicrophoneModel } from '../../../core/microp
 import { DEVICE_CATALOGUE } from '../../../core/patch';
 import { STAND_CATALOGUE } from '../../../core/stands';
 import { counted } from '../../../core/units';
+import { saySessions } from '../../../words/sessions.page.en';
 import { readProblem, saveProblem } from '../../db/database';
 import { changeShelf, EMPTY_SHELF, loadShelf } from '../../db/shelf';
 import { DeviceThumb, MicrophoneThumb, StandThumb } from '../../drawing/GearThumb';
 import { TopBar } from '../../frame/TopBar';
 import { beginSession } from './actions';
 
-const POWER = { needs: 'needs phantom power', indifferent: 'no phantom needed', never: 'never phantom' };
+const POWER = { needs: saySessions('needs-phantom-power'), indifferent: saySessions('no-phantom-needed'), never: saySessions('never-phantom') };
 const patternsOf = ({ patterns }: MicrophoneModel): string =>
-  patterns.length > 2 ? `${patterns.length} patterns` : patterns.map((pattern) => pattern.replaceAll('-', ' ')).join(', ');
+  patterns.length > 2 ? saySessions('patterns', { patterns: patterns.length }) : patterns.map((pattern) => pattern.replaceAll('-', ' ')).join(', ');
 
 interface KindProps {
   readonly name: string;
@@ -39,7 +40,7 @@ function Kind({ name, facts, count, onCount, children }: KindProps) {
         flexDirection="column"
         gap="1"
         whiteSpace="normal"
-        aria-label={`One more: ${name}`}
+        aria-label={saySessions('one-more', { name })}
         disabled={count >= MOST_OF_A_KIND}
         onClick={() => onCount(count + 1)}
       >
@@ -52,7 +53,14 @@ function Kind({ name, facts, count, onCount, children }: KindProps) {
         {facts}
       </Box>
       <Flex align="center" justify="space-between" borderTopWidth="1px" borderColor="line">
-        <Button variant="ghost" minW="44px" minH="44px" aria-label={`One less: ${name}`} disabled={count === 0} onClick={() => onCount(count - 1)}>
+        <Button
+          variant="ghost"
+          minW="44px"
+          minH="44px"
+          aria-label={saySessions('one-less', { name })}
+          disabled={count === 0}
+          onClick={() => onCount(count - 1)}
+        >
           <Minus size={16} />
         </Button>
         <Box className="measure" fontSize="xl" color={count > 0 ? 'tape' : 'quiet'} aria-live="polite">
@@ -104,7 +112,7 @@ export function FirstRun() {
     loadShelf()
       .then((stored) => {
         setOwned(ownedOn(stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF));
-        if (stored.kind === 'unreadable') setProblem(`${stored.reason} Nothing can be put on it; export it from Sessions first.`);
+        if (stored.kind === 'unreadable') setProblem(saySessions('nothing-can-be-put-on-it', { reason: stored.reason }));
       })
       .catch((error) => setProblem(readProblem(error)));
   }, []);
@@ -126,33 +134,38 @@ export function FirstRun() {
       <TopBar session={null} />
       <Box as="main" flex="1" overflow="auto" px={{ base: '4', md: '8' }} py="6">
         <Box as="h1" fontSize="2xl" fontWeight="700">
-          What do you own?
+          {saySessions('what-do-you-own')}
         </Box>
         <Box color="quiet" mt="1" maxW="620px">
-          Press what you have, once for each. Set-ups are then planned with your own gear; exact figures can be put in on the shelf later.
+          {saySessions('press-what-you-have-once-for')}
         </Box>
         {problem && (
           <Box role="alert" color="fix" mt="2">
             {problem}
           </Box>
         )}
-        <Kinds title="Microphones">
+        <Kinds title={saySessions('microphones')}>
           {MICROPHONE_CATALOGUE.map((model) => (
             <Kind key={model.id} name={model.name} facts={`${patternsOf(model)}; ${POWER[model.phantom]}`} {...count(model.id)}>
               <MicrophoneThumb kind={model.kind} />
             </Kind>
           ))}
         </Kinds>
-        <Kinds title="Input devices">
+        <Kinds title={saySessions('input-devices')}>
           {DEVICE_CATALOGUE.map((device) => (
             <Kind key={device.id} name={device.name} facts={counted(device.inputs.length, 'input')} {...count(device.id)}>
               <DeviceThumb inputs={device.inputs} />
             </Kind>
           ))}
         </Kinds>
-        <Kinds title="Stands">
+        <Kinds title={saySessions('stands')}>
           {STAND_CATALOGUE.map((stand) => (
-            <Kind key={stand.id} name={stand.name} facts={stand.reachM > 0 ? 'with a boom' : 'without a boom'} {...count(stand.id)}>
+            <Kind
+              key={stand.id}
+              name={stand.name}
+              facts={stand.reachM > 0 ? saySessions('with-a-boom') : saySessions('without-a-boom')}
+              {...count(stand.id)}
+            >
               <StandThumb {...stand} />
             </Kind>
           ))}
@@ -163,10 +176,10 @@ export function FirstRun() {
           {soFar(owned ?? {})}
         </Box>
         <Button minH="44px" variant="outline" onClick={() => void goOn(null)}>
-          Skip
+          {saySessions('skip')}
         </Button>
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => owned && void goOn(owned)}>
-          {then ? 'Put them on the shelf' : 'That is what I own'}
+          {then ? saySessions('put-them-on-the-shelf') : saySessions('that-is-what-i-own')}
         </Button>
       </Flex>
     </Flex>

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { changesAnything, exportAside, type ImportPlan } from '../../../core/exchange';
 import { planWords } from '../../../words';
+import { saySessions } from '../../../words/sessions.page.en';
 import { download } from '../../components/download';
 
 interface ImportPanelProps {
@@ -15,7 +16,7 @@ interface ImportPanelProps {
 /** What a file would add, before it is taken in. */
 export function ImportPanel({ name, plan, sounds, onTake, onLeave }: ImportPanelProps) {
   return (
-    <Box role="region" aria-label="Import" bg="panel" borderLeftWidth="4px" borderColor="tape" px="4" py="3" mb="4">
+    <Box role="region" aria-label={saySessions('import')} bg="panel" borderLeftWidth="4px" borderColor="tape" px="4" py="3" mb="4">
       <Box fontWeight="700" overflowWrap="anywhere">
         {name}
       </Box>
@@ -29,16 +30,16 @@ export function ImportPanel({ name, plan, sounds, onTake, onLeave }: ImportPanel
       <Flex gap="2" mt="2" wrap="wrap">
         {changesAnything(plan) && (
           <Button minH="44px" bg="tapeFill" color="#12181b" onClick={onTake}>
-            Take it in
+            {saySessions('take-it-in')}
           </Button>
         )}
         {plan.aside.length > 0 && (
           <Button minH="44px" variant="outline" onClick={() => download('left out of the backup.json', exportAside(plan.aside), 'application/json')}>
-            Export what is left out
+            {saySessions('export-what-is-left-out')}
           </Button>
         )}
         <Button minH="44px" variant="outline" onClick={onLeave}>
-          {changesAnything(plan) ? 'Leave it' : 'Close'}
+          {changesAnything(plan) ? saySessions('leave-it') : saySessions('close')}
         </Button>
       </Flex>
     </Box>

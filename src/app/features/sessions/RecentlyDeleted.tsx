@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { counted } from '../../../core/units';
+import { saySessions } from '../../../words/sessions.page.en';
 import type { Deleted } from '../../db/sessions';
 
 interface Props {
@@ -16,30 +17,30 @@ export function RecentlyDeleted({ deleted, onBack, onEmpty }: Props) {
   return (
     <Box as="details" mt="6" maxW="640px">
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
-        Recently deleted ({deleted.length})
+        {saySessions('recently-deleted', { deleted: deleted.length })}
       </Box>
       <Box color="quiet" fontSize="sm">
-        They wait for a month with their attempts and takes.
+        {saySessions('they-wait-for-a-month-with')}
       </Box>
-      <Box as="ul" aria-label="Recently deleted" m="0" p="0">
+      <Box as="ul" aria-label={saySessions('recently-deleted-2')} m="0" p="0">
         {deleted.map((one) => (
           <Flex as="li" key={one.id} listStyleType="none" align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
             <Box flex="1" overflowWrap="anywhere">
-              {one.name}, deleted {new Date(one.deletedAt).toLocaleDateString()}
+              {saySessions('deleted', { one: one.name, toLocaleDateString: new Date(one.deletedAt).toLocaleDateString() })}
             </Box>
-            <Button size="sm" minH="44px" variant="outline" aria-label={`Bring back ${one.name}`} onClick={() => onBack(one)}>
-              Bring back
+            <Button size="sm" minH="44px" variant="outline" aria-label={saySessions('bring-back', { one: one.name })} onClick={() => onBack(one)}>
+              {saySessions('bring-back-2')}
             </Button>
           </Flex>
         ))}
       </Box>
       <Flex gap="2" mt="2">
         <Button size="sm" minH="44px" variant="outline" onClick={() => (isSure ? onEmpty() : setIsSure(true))}>
-          {isSure ? `Delete ${counted(deleted.length, 'session')} for good` : 'Empty'}
+          {isSure ? saySessions('delete-for-good', { counted: counted(deleted.length, 'session') }) : saySessions('empty')}
         </Button>
         {isSure && (
           <Button size="sm" minH="44px" variant="ghost" onClick={() => setIsSure(false)}>
-            Keep them
+            {saySessions('keep-them')}
           </Button>
         )}
       </Flex>

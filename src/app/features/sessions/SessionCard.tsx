@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Session } from '../../../core/document';
+import { saySessions } from '../../../words/sessions.page.en';
 import { Guarded } from '../../components/Guarded';
 import { StaticFace } from '../../drawing/StaticFace';
 import { livePlan } from '../../stores/planHooks';
@@ -18,15 +19,16 @@ function stateOf(session: Session): string {
   try {
     return stateWords(session);
   } catch {
-    return 'its plan cannot be worked out';
+    return saySessions('its-plan-cannot-be-worked-out');
   }
 }
 
 function stateWords(session: Session): string {
-  if (session.microphones.length === 0) return session.instruments.length ? 'no microphones yet' : 'empty room';
+  if (session.microphones.length === 0) return session.instruments.length ? saySessions('no-microphones-yet') : saySessions('empty-room');
   const fixes = livePlan(session).findings.filter((finding) => finding.severity === 'fix').length;
-  const count = session.microphones.length === 1 ? '1 microphone' : `${session.microphones.length} microphones`;
-  return fixes ? `${count}, ${fixes} to fix` : count;
+  const count =
+    session.microphones.length === 1 ? saySessions('1-microphone') : saySessions('microphones-2', { microphones: session.microphones.length });
+  return fixes ? saySessions('to-fix', { count, fixes }) : count;
 }
 
 const dateOf = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' });
@@ -52,17 +54,17 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
     >
       <Link
         to={`/session/${session.id}/floor`}
-        aria-label={`Open ${session.name}`}
+        aria-label={saySessions('open', { session: session.name })}
         style={{ flex: 1, minHeight: large ? 260 : 150, display: 'block' }}
       >
-        <Guarded instead={<Box p="4">Its plan cannot be drawn.</Box>}>
+        <Guarded instead={<Box p="4">{saySessions('its-plan-cannot-be-drawn')}</Box>}>
           <StaticFace session={session} face="plan" width={large ? 560 : 280} height={large ? 340 : 160} plain />
         </Guarded>
       </Link>
       <Box p="3" borderTopWidth="1px" borderColor="line">
         {naming ? (
           <Input
-            aria-label="Session name"
+            aria-label={saySessions('session-name')}
             autoFocus
             size="sm"
             h="44px"
@@ -84,14 +86,21 @@ export function SessionCard({ session, large, onRename, onDuplicate, onDelete }:
           {session.players && `, ${session.players}`}, {stateOf(session)}
         </Box>
         <Flex gap="1" mt="2" ml="-2">
-          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={() => setNaming(true)} aria-label={`Rename ${session.name}`}>
-            Rename
+          <Button
+            size="sm"
+            variant="ghost"
+            minH="44px"
+            px="2"
+            onClick={() => setNaming(true)}
+            aria-label={saySessions('rename', { session: session.name })}
+          >
+            {saySessions('rename-2')}
           </Button>
-          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDuplicate} aria-label={`Duplicate ${session.name}`}>
-            Duplicate
+          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDuplicate} aria-label={saySessions('duplicate', { session: session.name })}>
+            {saySessions('duplicate-2')}
           </Button>
-          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDelete} aria-label={`Delete ${session.name}`}>
-            Delete
+          <Button size="sm" variant="ghost" minH="44px" px="2" onClick={onDelete} aria-label={saySessions('delete', { session: session.name })}>
+            {saySessions('delete-2')}
           </Button>
         </Flex>
       </Box>

@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
+import { saySessions } from '../../../words/sessions.page.en';
 import { download, fileName } from '../../components/download';
 
 /** Something in storage that cannot be read: it stays as it is, and can be saved as a file. */
@@ -19,20 +20,20 @@ export function Unreadable({ what, reason, raw, onDelete }: { what: string; reas
       mb="2"
     >
       <Box flex="1" minW="240px" overflowWrap="anywhere">
-        <strong>{what}</strong> cannot be opened and is kept as it is. {reason}
+        <strong>{what}</strong> {saySessions('cannot-be-opened-and-is-kept', { reason })}
       </Box>
       <Button
         size="sm"
         minH="44px"
         variant="outline"
-        aria-label={`Export ${what} as it is`}
-        onClick={() => download(fileName(`${what} as found`, 'json'), JSON.stringify(raw, null, 2), 'application/json')}
+        aria-label={saySessions('export-as-it-is', { what })}
+        onClick={() => download(fileName(saySessions('as-found', { what }), 'json'), JSON.stringify(raw, null, 2), 'application/json')}
       >
-        Export it as it is
+        {saySessions('export-it-as-it-is')}
       </Button>
       {onDelete && (
-        <Button size="sm" minH="44px" variant="ghost" aria-label={`Delete ${what}`} onClick={onDelete}>
-          Delete
+        <Button size="sm" minH="44px" variant="ghost" aria-label={saySessions('delete-3', { what })} onClick={onDelete}>
+          {saySessions('delete-2')}
         </Button>
       )}
     </Flex>

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
 import { counted } from '../../../core/units';
+import { saySessions } from '../../../words/sessions.page.en';
 import { download } from '../../components/download';
 import { backupFile } from '../../db/backup';
 import { readProblem, saveProblem } from '../../db/database';
@@ -69,11 +70,11 @@ function NoticeLine({ notice, onUndo, onClose }: { notice: Notice; onUndo: () =>
       </Box>
       {notice.undo && (
         <Button size="sm" minH="44px" variant="outline" onClick={onUndo}>
-          Undo
+          {saySessions('undo')}
         </Button>
       )}
       <Button size="sm" minH="44px" variant="ghost" onClick={onClose}>
-        Close
+        {saySessions('close')}
       </Button>
     </Flex>
   );
@@ -122,16 +123,14 @@ export function SessionsView() {
     guard(async () => {
       putAway(id);
       const isDeleted = await deleteSession(id, new Date().toISOString());
-      setNotice({ text: `“${name}” was deleted.`, bad: false, ...(isDeleted ? { undo: () => bringBack(id, name) } : {}) });
+      setNotice({ text: saySessions('was-deleted', { name }), bad: false, ...(isDeleted ? { undo: () => bringBack(id, name) } : {}) });
     });
   const bringBack = (id: string, name: string): Promise<void> =>
     guard(async () => {
       const found = await undelete(id);
       if (found === 'back') return;
       const text =
-        found === 'beside'
-          ? `“${name}” is there again already: that one was left, and the deleted one is beside it.`
-          : `“${name}” is not among the deleted ones any more.`;
+        found === 'beside' ? saySessions('is-there-again-already-that-one', { name }) : saySessions('is-not-among-the-deleted-ones', { name });
       setNotice({ text, bad: found === 'gone' });
     });
   const backUp = async (): Promise<void> => {
@@ -142,7 +141,8 @@ export function SessionsView() {
     guard(async () => {
       if (!file) return;
       setNotice(null);
-      const reading = (share: number): void => setNotice({ text: `Reading “${file.name}”: ${Math.round(share * 100)} %`, bad: false });
+      const reading = (share: number): void =>
+        setNotice({ text: saySessions('reading', { file: file.name, share: Math.round(share * 100) }), bad: false });
       const prepared = await prepareFile(file, reading);
       setNotice(null);
       if (prepared.ok) setComing({ name: file.name, plan: prepared.plan, sounds: prepared.sounds });
@@ -153,16 +153,15 @@ export function SessionsView() {
       setComing(null);
       const before = await takeIn(plan);
       const without = await takeSounds(plan, sounds);
-      const noRoom =
-        without > 0 ? ` The sound of ${counted(without, 'attempt')} found no room here: undo this, make some room, and take the file in again.` : '';
+      const noRoom = without > 0 ? ` ${saySessions('the-sound-of-found-no-room', { counted: counted(without, 'attempt') })}` : '';
       const aside = plan.aside.length
-        ? ` ${plan.aside.length} could not be read and stayed out: ${plan.aside.map(({ what }) => what).join(', ')}.`
+        ? ` ${saySessions('could-not-be-read-and-stayed', { aside: plan.aside.length, aside2: plan.aside.map(({ what }) => what).join(', ') })}`
         : '';
-      setNotice({ text: `Taken in.${aside}${noRoom}`, bad: plan.aside.length + without > 0, undo: () => undoImport(before) });
+      setNotice({ text: saySessions('taken-in', { aside, noRoom }), bad: plan.aside.length + without > 0, undo: () => undoImport(before) });
     });
   const undoImport = async (brought: Brought): Promise<void> => {
     const left = await takeBack(brought);
-    if (left > 0) setNotice({ text: `Taken back, but for ${counted(left, 'thing')} that was changed since.`, bad: false });
+    if (left > 0) setNotice({ text: saySessions('taken-back-but-for-that-was', { counted: counted(left, 'thing') }), bad: false });
   };
   const rename = (session: Session, name: string): Promise<void> =>
     guard(async () => {
@@ -177,22 +176,22 @@ export function SessionsView() {
       <Box as="main" flex="1" overflow="auto" px={{ base: '4', md: '8' }} py="6">
         <Flex align="center" gap="2" mb="5" wrap="wrap">
           <Box as="h1" fontSize="2xl" fontWeight="700" mr="auto">
-            Sessions
+            {saySessions('sessions')}
           </Box>
           <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => void guard(add)}>
-            New session
+            {saySessions('new-session')}
           </Button>
           <Button minH="44px" variant="outline" onClick={() => filePicker.current?.click()}>
-            Import
+            {saySessions('import')}
           </Button>
           <Button minH="44px" variant="outline" onClick={() => void guard(backUp)}>
-            Back up everything
+            {saySessions('back-up-everything')}
           </Button>
           <input
             ref={filePicker}
             type="file"
             accept=".json,.zip,application/json,application/zip"
-            aria-label="Import a session, shelf or backup file"
+            aria-label={saySessions('import-a-session-shelf-or-backup')}
             hidden
             onChange={(event) => {
               void look(event.target.files?.[0]);
@@ -222,17 +221,16 @@ export function SessionsView() {
           </Suspense>
         )}
         <Box as="ul" m="0" p="0">
-          {kept?.shelf?.kind === 'unreadable' && <Unreadable what="The shelf" reason={kept.shelf.reason} raw={kept.shelf.raw} />}
+          {kept?.shelf?.kind === 'unreadable' && <Unreadable what={saySessions('the-shelf')} reason={kept.shelf.reason} raw={kept.shelf.raw} />}
           {unreadable.map((row) => {
-            const what = nameIn(row.raw) ?? `Session ${row.id}`;
+            const what = nameIn(row.raw) ?? saySessions('session', { id: row.id });
             return <Unreadable key={row.id} what={what} reason={row.reason} raw={row.raw} onDelete={() => void remove(row.id, what)} />;
           })}
         </Box>
         {kept && !kept.problem && kept.stored.length === 0 && (
           <Box maxW="560px" py="8">
             <Box fontSize="lg" mb="3">
-              Nothing here yet. Walk through the demo first: a kit in a ferryman’s boathouse, four microphones, and a test take with two faults to
-              find.
+              {saySessions('nothing-here-yet-walk-through-the')}
             </Box>
             <Button
               minH="44px"
@@ -245,7 +243,7 @@ export function SessionsView() {
                 })
               }
             >
-              Open the demo
+              {saySessions('open-the-demo')}
             </Button>
           </Box>
         )}
@@ -263,7 +261,7 @@ export function SessionsView() {
         </Grid>
         {readable.length > shown && (
           <Button minH="44px" mt="4" variant="outline" onClick={() => setShown(shown + A_PAGE)}>
-            Show {Math.min(A_PAGE, readable.length - shown)} more of {readable.length}
+            {saySessions('show-more-of', { aPage: Math.min(A_PAGE, readable.length - shown), readable: readable.length })}
           </Button>
         )}
         {kept && kept.deleted.length > 0 && (
@@ -272,7 +270,7 @@ export function SessionsView() {
         <Box as="footer" mt="8" fontSize="sm" color="quiet">
           <Box asChild textDecoration="underline">
             <a href="/licences.txt" target="_blank" rel="noreferrer">
-              Licences of everything inside
+              {saySessions('licences-of-everything-inside')}
             </a>
           </Box>
         </Box>

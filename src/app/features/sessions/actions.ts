@@ -1,6 +1,7 @@
 import { boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
 import { admitOwnSession, mergedShelf, newSession, type Session, type Shelf, storedName } from '../../../core/document';
 import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
+import { saySessions } from '../../../words/sessions.page.en';
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
 import { addAttempts, attemptIds, dropAttempts, keepSound } from '../../db/attempts';
@@ -29,7 +30,7 @@ export async function createSession(name: string): Promise<Session> {
 
 /** A new session in storage and on the bench; where storage refuses, on the bench alone, and it says so. */
 export async function beginSession(): Promise<Session> {
-  const session = await createSession(`Session ${(await countSessions().catch(() => 0)) + 1}`);
+  const session = await createSession(saySessions('session-2', { value: (await countSessions().catch(() => 0)) + 1 }));
   try {
     const saved = await storeSession(session);
     setSession(session, saved.kind === 'gone' ? null : saved.revision);
@@ -44,7 +45,13 @@ export async function beginSession(): Promise<Session> {
 export const isFirstRun = async (): Promise<boolean> => (await loadShelf()).kind === 'none';
 
 export const duplicateOf = (session: Session): Session =>
-  admitOwnSession({ ...session, id: newId(), name: storedName(`${session.name.slice(0, 110)}, copy`), createdAt: now(), updatedAt: now() });
+  admitOwnSession({
+    ...session,
+    id: newId(),
+    name: storedName(saySessions('copy', { session: session.name.slice(0, 110) })),
+    createdAt: now(),
+    updatedAt: now(),
+  });
 
 /** The demo sessions, put back where they are missing; the kit is the one to open. */
 export async function restoreDemo(): Promise<{ session: Session; revision: number }> {

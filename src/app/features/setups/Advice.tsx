@@ -5,6 +5,7 @@ import { familyOf, geometryOf, type Instrument } from '../../../core/instruments
 import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
+import { saySetups } from '../../../words/setups.page.en';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
 
@@ -27,15 +28,15 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
         <Box>
           {best && (
             <>
-              Kind that suits: <strong>{kindName(best.kind).toLowerCase()}</strong>
+              {saySetups('kind-that-suits')} <strong>{kindName(best.kind).toLowerCase()}</strong>
               {best.because[0] ? `, ${best.because[0]}` : ''}.
             </>
           )}
         </Box>
         {(
           [
-            ['Quiet playing', quiet, setQuiet],
-            ['Noisy room', noisy, setNoisy],
+            [saySetups('quiet-playing'), quiet, setQuiet],
+            [saySetups('noisy-room'), noisy, setNoisy],
           ] as const
         ).map(([text, on, set]) => (
           <Toggle key={text} label={text} on={on} onToggle={() => set(!on)} />
@@ -49,7 +50,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >
-          {open ? 'Less' : 'All kinds and schools'}
+          {open ? saySetups('less') : saySetups('all-kinds-and-schools')}
         </Button>
       </Flex>
       {open && (
@@ -57,23 +58,22 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
           <Box as="ol" m="0" pl="5" maxW="560px">
             {kinds.map((advice) => (
               <li key={advice.kind}>
-                <strong>{kindName(advice.kind)}</strong>: {advice.because.join('; ') || 'nothing for or against'}.{' '}
+                <strong>{kindName(advice.kind)}</strong>: {advice.because.join('; ') || saySetups('nothing-for-or-against')}.{' '}
                 <span style={{ color: 'var(--chakra-colors-quiet)' }}>
-                  {advice.onShelf.length ? `On the shelf: ${advice.onShelf.join(', ')}.` : 'None on the shelf.'}
+                  {advice.onShelf.length ? saySetups('on-the-shelf', { onShelf: advice.onShelf.join(', ') }) : saySetups('none-on-the-shelf')}
                 </span>
               </li>
             ))}
           </Box>
           <Box maxW="440px">
-            <Box color="quiet">Schools differ</Box>
+            <Box color="quiet">{saySetups('schools-differ')}</Box>
             {KIND_SCHOOLS.map((school) => (
               <Box key={school}>{school}</Box>
             ))}
           </Box>
           {peak >= 112 && (
             <Box maxW="300px">
-              <Severity severity="note" /> {Math.round(peak)} dB SPL peaks near it: protect your ears, keep exposure short, and follow the local
-              rules.
+              <Severity severity="note" /> {saySetups('db-spl-peaks-near-it-protect', { peak: Math.round(peak) })}
             </Box>
           )}
         </Flex>

@@ -7,6 +7,7 @@ import type { Instrument } from '../../../core/instruments';
 import { type Trial, tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';
 import { formatDb, formatNumber } from '../../../core/units';
+import { saySetups } from '../../../words/setups.page.en';
 import { Rake, type RakeMark } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
 import { useSize } from '../../components/useSize';
@@ -36,11 +37,11 @@ export function Compare({
     section.current?.scrollIntoView({ block: 'start' });
   }, []);
   return (
-    <Box as="section" ref={section} aria-label="Compared" borderWidth="1px" borderColor="tape" p="3" mb="4">
+    <Box as="section" ref={section} aria-label={saySetups('compared')} borderWidth="1px" borderColor="tape" p="3" mb="4">
       <Flex justify="space-between" align="center">
-        <Box fontWeight="700">Side by side</Box>
+        <Box fontWeight="700">{saySetups('side-by-side')}</Box>
         <Button size="sm" minH="44px" variant="ghost" color="quiet" onClick={onClose}>
-          Close
+          {saySetups('close')}
         </Button>
       </Flex>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5">
@@ -83,10 +84,13 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
   const { marks, name } = marksOf(trial, source);
   const width = Math.max(240, size.width);
   const facts: readonly (readonly [string, string])[] = [
-    ['Microphones and inputs', String(trial.session.microphones.length)],
-    ['Width of the picture (model)', trial.widthDeg === null ? 'one channel' : `${formatNumber(trial.widthDeg, 0)}° of 60°`],
-    ['Lost in mono', trial.monoLossDb === null ? 'nothing to add' : formatDb(trial.monoLossDb)],
-    ['Worst leak, wanted over other', trial.worstLeakDb === null ? 'no close microphone' : formatDb(trial.worstLeakDb)],
+    [saySetups('microphones-and-inputs'), String(trial.session.microphones.length)],
+    [
+      saySetups('width-of-the-picture-model'),
+      trial.widthDeg === null ? saySetups('one-channel') : saySetups('of-60', { width: formatNumber(trial.widthDeg, 0) }),
+    ],
+    [saySetups('lost-in-mono'), trial.monoLossDb === null ? saySetups('nothing-to-add') : formatDb(trial.monoLossDb)],
+    [saySetups('worst-leak-wanted-over-other'), trial.worstLeakDb === null ? saySetups('no-close-microphone') : formatDb(trial.worstLeakDb)],
   ];
   return (
     <div ref={box}>
@@ -95,9 +99,9 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
         <StaticFace session={trial.session} face="plan" width={width} height={190} bare labels />
       </Box>
       <Box fontSize="sm" color="quiet">
-        The {name.toLowerCase()} reaches each microphone after (ms, model)
+        {saySetups('the-reaches-each-microphone-after-ms', { name: name.toLowerCase() })}
       </Box>
-      <Rake marks={marks} width={width} height={120} untilMs={untilMs} title={`Arrival rake of ${recipe.name}`} />
+      <Rake marks={marks} width={width} height={120} untilMs={untilMs} title={saySetups('arrival-rake-of', { recipe: recipe.name })} />
       <table className="figures" style={{ width: '100%' }}>
         <tbody>
           {facts.map(([term, value]) => (
@@ -110,7 +114,7 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
           ))}
         </tbody>
       </table>
-      <Box as="ul" m="0" p="0" mt="1" aria-label={`Findings of ${recipe.name}`}>
+      <Box as="ul" m="0" p="0" mt="1" aria-label={saySetups('findings-of', { recipe: recipe.name })}>
         {trial.unexpected.slice(0, 4).map((finding) => (
           <Box as="li" key={finding.id} listStyleType="none" fontSize="sm" py="0.5">
             <Severity severity={finding.severity} /> {told(finding)}
@@ -118,7 +122,7 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
         ))}
         {trial.unexpected.length === 0 && (
           <Box as="li" listStyleType="none" fontSize="sm">
-            <Severity severity="fine" /> Nothing beyond what it is known for.
+            <Severity severity="fine" /> {saySetups('nothing-beyond-what-it-is-known')}
           </Box>
         )}
       </Box>

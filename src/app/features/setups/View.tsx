@@ -8,6 +8,7 @@ import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/pla
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
 import { expectation, say, sayFit, setupTexts } from '../../../words';
+import { saySetups } from '../../../words/setups.page.en';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
@@ -32,9 +33,9 @@ export function SetupsStation() {
   if (!instrument)
     return (
       <Box p="6">
-        There is no instrument yet.{' '}
+        {saySetups('there-is-no-instrument-yet')}{' '}
         <Link to="../floor" relative="path">
-          Put one on the Floor first.
+          {saySetups('put-one-on-the-floor-first')}
         </Link>
       </Box>
     );
@@ -56,25 +57,25 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
     const { missing } = placeSetup(withoutSetups(session, instrument.id, replaced), recipe, instrument.id, newId);
     if (runCommand(putUpSetup(recipe, instrument.id, newId, replaced), { burst: PLACING })) void solvePatch('as part of the step before');
     chooseNothing();
-    if (missing.length) setTold(`Not placed, because the shelf has no free microphone for it: ${missing.join(', ')}.`);
+    if (missing.length) setTold(saySetups('not-placed-because-the-shelf-has', { missing: missing.join(', ') }));
     else void navigate('../floor', { relative: 'path' });
   };
   const toggle = (id: string): void => setCompared((ids) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-2)));
   const pair = compared.flatMap((id) => all.filter(({ recipe }) => recipe.id === id));
   return (
-    <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label="Set-ups">
+    <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label={saySetups('set-ups')}>
       <Flex align="end" gap="3" wrap="wrap" mb="3">
         <Box mr="auto">
           <Box as="h1" fontSize="xl" fontWeight="700">
-            Set-ups for the {instrument.name}
+            {saySetups('set-ups-for-the', { instrument: instrument.name })}
           </Box>
           <Box color="quiet" fontSize="sm">
-            {offers.length} of {all.length} shown; drawn in your room, from your instrument’s own sizes.
+            {saySetups('of-shown-drawn-in-your-room', { offers: offers.length, all: all.length })}
           </Box>
         </Box>
         {session.instruments.length > 1 && (
           <Choice
-            label="For"
+            label={saySetups('for')}
             value={instrument.id}
             options={session.instruments.map(({ id, name }) => ({ value: id, text: name }))}
             onChange={(id) => setQuery({ for: id }, { replace: true })}
@@ -83,7 +84,7 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
         <FilterBar filters={filters} onChange={setFilters} />
         <Button asChild minH="44px" variant="outline">
           <Link to="../floor" relative="path">
-            Back to the Floor
+            {saySetups('back-to-the-floor')}
           </Link>
         </Button>
       </Flex>
@@ -97,8 +98,15 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
       {pair.length === 2 && (
         <Compare session={session} instrument={instrument} recipes={pair.map(({ recipe }) => recipe)} onClose={() => setCompared([])} />
       )}
-      {offers.length === 0 && <Box py="4">No set-up is left under these filters: ask for less.</Box>}
-      <Grid as="ul" m="0" p="0" templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(300px, 1fr))' }} gap="3" aria-label="Set-ups">
+      {offers.length === 0 && <Box py="4">{saySetups('no-set-up-is-left-under')}</Box>}
+      <Grid
+        as="ul"
+        m="0"
+        p="0"
+        templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(300px, 1fr))' }}
+        gap="3"
+        aria-label={saySetups('set-ups')}
+      >
         {offers.map((offer) => (
           <Card
             key={offer.recipe.id}
@@ -117,28 +125,38 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
 }
 
 function FilterBar({ filters, onChange }: { filters: Filters; onChange: (filters: Filters) => void }) {
-  const any = { value: 'any', text: 'any' };
+  const any = { value: 'any', text: saySetups('any') };
   return (
     <Flex gap="2" align="end" wrap="wrap">
       <Choice
-        label="Microphones"
+        label={saySetups('microphones')}
         value={String(filters.most ?? 'any')}
-        options={[any, ...[1, 2, 3, 4, 8].map((most) => ({ value: String(most), text: most === 1 ? 'one' : `up to ${most}` }))]}
+        options={[
+          any,
+          ...[1, 2, 3, 4, 8].map((most) => ({ value: String(most), text: most === 1 ? saySetups('one') : saySetups('up-to', { most }) })),
+        ]}
         onChange={(value) => onChange({ ...filters, most: value === 'any' ? null : Number(value) })}
       />
       <Choice
-        label="Isolation"
+        label={saySetups('isolation')}
         value={filters.isolation}
-        options={[any, ...ISOLATIONS.slice(1).map((value) => ({ value, text: `${value} or more`.replace('much or more', 'much') }))]}
+        options={[
+          any,
+          ...ISOLATIONS.slice(1).map((value) => ({ value, text: saySetups('or-more', { value }).replace(saySetups('much-or-more'), 'much') })),
+        ]}
         onChange={(value) => onChange({ ...filters, isolation: value as Filters['isolation'] })}
       />
       <Choice
-        label="Sound"
+        label={saySetups('sound')}
         value={filters.sound}
         options={[any, ...SOUNDS.map((value) => ({ value, text: value }))]}
         onChange={(value) => onChange({ ...filters, sound: value as Filters['sound'] })}
       />
-      <Toggle label="Only what fits" on={filters.fittingOnly} onToggle={() => onChange({ ...filters, fittingOnly: !filters.fittingOnly })} />
+      <Toggle
+        label={saySetups('only-what-fits')}
+        on={filters.fittingOnly}
+        onToggle={() => onChange({ ...filters, fittingOnly: !filters.fittingOnly })}
+      />
     </Flex>
   );
 }
@@ -180,7 +198,7 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
       </Box>
       <Flex gap="2" align="center" fontSize="sm" color="quiet" wrap="wrap">
         {fit.isPatchOpen && fit.fits ? (
-          <span>Trying inputs and power.</span>
+          <span>{saySetups('trying-inputs-and-power')}</span>
         ) : (
           <Severity severity={fit.fits ? (fit.reasons.length ? 'note' : 'fine') : 'fix'} />
         )}
@@ -217,18 +235,18 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
           disabled={fit.microphones === 0 || session.shelf.microphones.length === 0}
           onClick={() => onPlace(present > 0)}
         >
-          {present > 0 ? `Replace the ${present} there` : say('fits', 'place', { microphones: fit.microphones }, session.units)}
+          {present > 0 ? saySetups('replace-the-there', { present }) : say('fits', 'place', { microphones: fit.microphones }, session.units)}
         </Button>
         {present > 0 && (
           <Button size="sm" minH="44px" variant="outline" onClick={() => onPlace(false)}>
-            Add it
+            {saySetups('add-it')}
           </Button>
         )}
         <Button size="sm" minH="44px" variant="outline" aria-pressed={compared} onClick={onCompare}>
-          {compared ? '✓ Compared' : 'Compare'}
+          {compared ? saySetups('compared-2') : saySetups('compare')}
         </Button>
         <Button size="sm" minH="44px" variant="ghost" color="quiet" px="2" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Less' : 'More'}
+          {open ? saySetups('less') : saySetups('more')}
         </Button>
       </Flex>
     </Box>

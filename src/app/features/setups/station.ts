@@ -1,3 +1,9 @@
+import { sayStations } from '../../../words/stations.page.en';
 import type { Station } from '../../frame/station';
 
-export const station: Station = { path: 'setups', label: 'Set-ups', order: null, load: async () => (await import('./View')).SetupsStation };
+export const station: Station = {
+  path: 'setups',
+  label: sayStations('set-ups'),
+  order: null,
+  load: async () => (await import('./View')).SetupsStation,
+};

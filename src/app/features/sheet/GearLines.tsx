@@ -5,6 +5,7 @@ import { cableTitle } from '../../../core/patch';
 import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatReach } from '../../../core/units';
 import { sayCheckLine } from '../../../words';
+import { saySheet } from '../../../words/sheet.page.en';
 
 /** Cables, stands, power and what is missing, in lines. */
 export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
@@ -17,19 +18,19 @@ export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
     : [];
   const lines = [
     [
-      'Cables',
+      saySheet('cables'),
       cableNeeds(session, plan).map(
         ({ microphone, needM, cable }) =>
-          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}${counted ? ', none there' : ''}`}`,
+          `${microphone} ${cable ? cableTitle(cable, session.units) : `${formatReach(needM, session.units)}${counted ? saySheet('none-there') : ''}`}`,
       ),
     ],
-    ['Stands', standUses(session).map(({ name, used, owned }) => `${name} ${used} of ${owned}`)],
-    ['Power', powerUses(session).map((one) => `${one.device}, ${powerUseWords(one)}`)],
-    ['To get', toGet.map(({ count, what }) => `${count} × ${what}`)],
-    ['Not ticked yet', open],
+    [saySheet('stands'), standUses(session).map(({ name, used, owned }) => saySheet('of', { name, used, owned }))],
+    [saySheet('power'), powerUses(session).map((one) => `${one.device}, ${powerUseWords(one)}`)],
+    [saySheet('to-get'), toGet.map(({ count, what }) => `${count} × ${what}`)],
+    [saySheet('not-ticked-yet'), open],
   ] as const;
   return (
-    <Box mt="2" fontSize="11px" lineHeight="1.3" color="#444" role="region" aria-label="Gear" overflowWrap="anywhere">
+    <Box mt="2" fontSize="11px" lineHeight="1.3" color="#444" role="region" aria-label={saySheet('gear')} overflowWrap="anywhere">
       {lines.map(([title, said]) =>
         said.length === 0 ? null : (
           <Box key={title}>

@@ -9,6 +9,7 @@ import { familyOf } from '../../../core/instruments';
 import { briefWords, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
 import { formatNumber, formatTemperature } from '../../../core/units';
+import { saySheet } from '../../../words/sheet.page.en';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { NameField } from '../../components/NameField';
@@ -32,7 +33,7 @@ const choiceWords = ({ ready, instruments }: Session): string =>
 
 /** The parts of the song, where each sits. */
 const partWords = ({ brief }: Session): string =>
-  (brief.parts ?? []).map(({ name, pan, against }) => `${name} ${pan}${against ? `, against ${against}` : ''}`).join('; ');
+  (brief.parts ?? []).map(({ name, pan, against }) => `${name} ${pan}${against ? saySheet('against', { against }) : ''}`).join('; ');
 
 /** Everything on one page for the wall. */
 export function SheetStation() {
@@ -66,54 +67,66 @@ function Sheet({ session }: { session: Session }) {
     <Box h="100%" overflow="auto" p={{ base: '2', md: '6' }} className="print-free">
       <Flex className="no-print" gap="2" mb="4" justify="center" wrap="wrap">
         <Button minH="44px" bg="tapeFill" color="#12181b" onClick={() => window.print()}>
-          Print or save as PDF
+          {saySheet('print-or-save-as-pdf')}
         </Button>
-        <Button minH="44px" variant="outline" onClick={() => download(fileName(`${session.name} inputs`, 'csv'), inputListCsv(rows), 'text/csv')}>
-          Input list as CSV
+        <Button
+          minH="44px"
+          variant="outline"
+          onClick={() => download(fileName(saySheet('inputs', { session: session.name }), 'csv'), inputListCsv(rows), 'text/csv')}
+        >
+          {saySheet('input-list-as-csv')}
         </Button>
         <Button
           minH="44px"
           variant="outline"
           onClick={() =>
-            download(fileName(`${session.name} tape`, 'csv'), tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units), 'text/csv')
+            download(
+              fileName(saySheet('tape', { session: session.name }), 'csv'),
+              tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units),
+              'text/csv',
+            )
           }
         >
-          Tape list as CSV
-        </Button>
-        <Button minH="44px" variant="outline" onClick={() => download(fileName(`${session.name} gear`, 'csv'), gearCsv(session, table), 'text/csv')}>
-          Gear list as CSV
+          {saySheet('tape-list-as-csv')}
         </Button>
         <Button
           minH="44px"
           variant="outline"
-          onClick={() => download(fileName(`${session.name} lists`, 'json'), listsJson(session, table), 'application/json')}
+          onClick={() => download(fileName(saySheet('gear-2', { session: session.name }), 'csv'), gearCsv(session, table), 'text/csv')}
         >
-          All lists as JSON
+          {saySheet('gear-list-as-csv')}
+        </Button>
+        <Button
+          minH="44px"
+          variant="outline"
+          onClick={() => download(fileName(saySheet('lists', { session: session.name }), 'json'), listsJson(session, table), 'application/json')}
+        >
+          {saySheet('all-lists-as-json')}
         </Button>
         {(['SVG', 'PNG'] as const).map((kind) => (
           <Button key={kind} minH="44px" variant="outline" onClick={() => void saveDrawings(kind)}>
-            Drawings as {kind}
+            {saySheet('drawings-as', { kind })}
           </Button>
         ))}
       </Flex>
       <Flex className="no-print" gap="4" mb="4" justify="center" align="end" wrap="wrap">
         <Choice
-          label="Paper"
+          label={saySheet('paper')}
           value={paper}
           options={[
             { value: 'A4', text: 'A4' },
-            { value: 'letter', text: 'Letter' },
+            { value: 'letter', text: saySheet('letter') },
           ]}
           onChange={(value) => setPaper(value as Paper)}
         />
         <Box w={{ base: '100%', md: '360px' }}>
           <NameField
-            label={`Files are called (${NAME_FIELDS.map((field) => `{${field}}`).join(' ')})`}
+            label={saySheet('files-are-called', { nameFields: NAME_FIELDS.map((field) => `{${field}}`).join(' ') })}
             value={session.brief.namePattern ?? NAME_PATTERN}
             onCommit={(namePattern) => runCommand(answerBrief({ namePattern: namePattern === NAME_PATTERN ? undefined : namePattern }))}
           />
           <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
-            {rows[0] ? `For instance: ${rows[0].fileName}` : ''}
+            {rows[0] ? saySheet('for-instance', { fileName: rows[0].fileName }) : ''}
           </Box>
         </Box>
       </Flex>
@@ -142,14 +155,17 @@ function Sheet({ session }: { session: Session }) {
             {session.players}
             <br />
             <span className="measure">
-              {formatNumber(session.sampleRateHz / 1000, 1)} kHz, {formatTemperature(session.room.temperatureC, session.units)}
+              {saySheet('khz', {
+                sampleRate: formatNumber(session.sampleRateHz / 1000, 1),
+                temperatureC: formatTemperature(session.room.temperatureC, session.units),
+              })}
             </span>
             {briefWords(session.brief) && <Box>{briefWords(session.brief)}</Box>}
           </Box>
         </Flex>
         {(choiceWords(session) || partWords(session)) && (
           <Box fontSize="sm" mb="2">
-            {choiceWords(session)} {partWords(session) && `Parts: ${partWords(session)}.`}
+            {choiceWords(session)} {partWords(session) && saySheet('parts', { partWords: partWords(session) })}
           </Box>
         )}
         <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
@@ -163,19 +179,19 @@ function Sheet({ session }: { session: Session }) {
         <Flex gap="6" mt="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
           <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">
-              Tape list, in walking order
+              {saySheet('tape-list-in-walking-order')}
             </Box>
             <TapeTable session={session} plan={table.plan} entries={tapeList(table.plan)} close={close} />
             <MeasuredTable session={session} plan={table.plan} />
           </Box>
           <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">
-              Inputs
+              {saySheet('inputs-2')}
             </Box>
             <InputTable rows={rows} close={close} />
             <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
-              Phantom off while plugging, monitors down. {overheadCaution(session)} {hearingCaution(session)}
-              {session.instruments.some(({ mirrored }) => mirrored) && ' Left and right are the player’s own.'}
+              {saySheet('phantom-off-while-plugging-monitors-down')} {overheadCaution(session)} {hearingCaution(session)}
+              {session.instruments.some(({ mirrored }) => mirrored) && ` ${saySheet('left-and-right-are-the-players')}`}
             </Box>
           </Box>
         </Flex>

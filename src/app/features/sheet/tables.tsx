@@ -5,6 +5,7 @@ import type { InputListRow } from '../../../core/exchange';
 import { measuredPlaces } from '../../../core/planning';
 import { lookOf, lookWords, pluggedIn, type TapeEntry } from '../../../core/tape';
 import { formatLength, formatNumber } from '../../../core/units';
+import { saySheet } from '../../../words/sheet.page.en';
 
 const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
 
@@ -19,12 +20,12 @@ export function TapeTable({ session, plan, entries, close }: { session: Session;
   };
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Tape list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label={saySheet('tape-list')}>
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          <th style={cellStyle}>Microphone</th>
-          <th style={cellStyle}>From</th>
-          <th style={{ ...cellStyle, textAlign: 'right' }}>To its capsule</th>
+          <th style={cellStyle}>{saySheet('microphone')}</th>
+          <th style={cellStyle}>{saySheet('from')}</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>{saySheet('to-its-capsule')}</th>
         </tr>
       </thead>
       <tbody>
@@ -33,8 +34,8 @@ export function TapeTable({ session, plan, entries, close }: { session: Session;
             <td style={cellStyle}>
               <strong>{`${label}  ${name}`}</strong>
             </td>
-            <td style={cellStyle}>plugged in</td>
-            <td style={{ ...cellStyle, textAlign: 'right' }}>nothing to measure, 0 ms</td>
+            <td style={cellStyle}>{saySheet('plugged-in')}</td>
+            <td style={{ ...cellStyle, textAlign: 'right' }}>{saySheet('nothing-to-measure-0-ms')}</td>
           </tr>
         ))}
         {/* Many microphones: one row each, so that the sheet stays one page. */}
@@ -81,12 +82,12 @@ export function MeasuredTable({ session, plan }: { session: Session; plan: Plan 
   if (measured.length === 0) return null;
   const length = (metres: number): string => formatLength(metres, session.units);
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)', marginTop: 8 }} aria-label="As measured">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)', marginTop: 8 }} aria-label={saySheet('as-measured')}>
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          <th style={cellStyle}>As measured</th>
-          <th style={cellStyle}>The tape said</th>
-          <th style={{ ...cellStyle, textAlign: 'right' }}>Which is</th>
+          <th style={cellStyle}>{saySheet('as-measured')}</th>
+          <th style={cellStyle}>{saySheet('the-tape-said')}</th>
+          <th style={{ ...cellStyle, textAlign: 'right' }}>{saySheet('which-is')}</th>
         </tr>
       </thead>
       <tbody>
@@ -94,11 +95,17 @@ export function MeasuredTable({ session, plan }: { session: Session; plan: Plan 
           <tr key={microphoneId} style={{ borderBottom: '1px solid #bbb' }}>
             <td style={{ ...cellStyle, maxWidth: 190 }}>
               <strong>{`${label}  ${name}`}</strong>
-              {readAt && <span style={{ display: 'block', color: '#555', fontSize: 11 }}>{readAt.slice(0, 16).replace('T', ' ')} UTC</span>}
+              {readAt && (
+                <span style={{ display: 'block', color: '#555', fontSize: 11 }}>
+                  {saySheet('utc', { readAt: readAt.slice(0, 16).replace('T', ' ') })}
+                </span>
+              )}
             </td>
             <td style={cellStyle}>{readings.map(({ from, lengthM }) => `${from} ${length(lengthM)}`).join(', ')}</td>
             <td className="measure" style={{ ...cellStyle, textAlign: 'right' }}>
-              {place ? `${length(place.fromPlanM)} from plan, ±${length(Math.max(0.005, place.uncertaintyM))}` : 'no place yet'}
+              {place
+                ? saySheet('from-plan', { length: length(place.fromPlanM), length2: length(Math.max(0.005, place.uncertaintyM)) })
+                : saySheet('no-place-yet')}
             </td>
           </tr>
         ))}
@@ -116,14 +123,16 @@ function padsOf(row: InputListRow): string {
 export function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
   const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
   return (
-    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label="Input list">
+    <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label={saySheet('input-list')}>
       <thead>
         <tr style={{ borderBottom: '1.5px solid #555' }}>
-          {['Input', 'Microphone', '48\u00a0V', 'Pad', 'Gain', 'Polarity', 'Pan'].map((title) => (
-            <th key={title} style={cellStyle}>
-              {title}
-            </th>
-          ))}
+          {[saySheet('input'), saySheet('microphone'), '48\u00a0V', saySheet('pad'), saySheet('gain'), saySheet('polarity'), saySheet('pan')].map(
+            (title) => (
+              <th key={title} style={cellStyle}>
+                {title}
+              </th>
+            ),
+          )}
         </tr>
       </thead>
       <tbody>
@@ -138,24 +147,24 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
             )}
             <tr style={{ borderBottom: '1px solid #bbb' }}>
               <td className="measure" style={{ ...cellStyle, fontWeight: 700 }}>
-                {row.input || 'none'}
+                {row.input || saySheet('none')}
               </td>
               <td style={cellStyle}>
                 <strong>{row.microphone}</strong> {close ? null : <br />}
                 <span style={{ color: '#555' }}>
                   {row.model}
-                  {row.between && `, through ${row.between}`}
-                  {row.lowCut && ', its low cut on'}
-                  {row.inputLowCut && ', low cut on its way'}
+                  {row.between && saySheet('through', { between: row.between })}
+                  {row.lowCut && saySheet('its-low-cut-on')}
+                  {row.inputLowCut && saySheet('low-cut-on-its-way')}
                 </span>
               </td>
               <td style={row.phantomNote ? cellStyle : shortCell}>
-                <strong>{row.phantom ? 'ON' : 'off'}</strong>
+                <strong>{row.phantom ? saySheet('on') : saySheet('off')}</strong>
                 {row.phantomNote && `, ${row.phantomNote}`}
               </td>
               <td style={cellStyle}>{padsOf(row)}</td>
               <td className="measure" style={cellStyle}>
-                {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : 'none') : ''}
+                {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : saySheet('none')) : ''}
               </td>
               <td style={row.polarity === 'normal' ? shortCell : cellStyle}>{row.polarity}</td>
               <td style={shortCell}>{row.pan}</td>

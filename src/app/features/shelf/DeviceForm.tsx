@@ -6,13 +6,14 @@ import { useForm } from 'react-hook-form';
 import { type Connector, outputLevelDbu } from '../../../core/microphones';
 import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { Field } from './MicrophoneForm';
 
 /** The time code that is fed to more than one device. */
-const SHARED_CODE = 'time code';
+const SHARED_CODE = sayShelf('time-code');
 
 /** A name from before it was chosen from a list, which is not in it. */
 const named = (value: string | undefined, known: readonly string[]): readonly { readonly value: string; readonly text: string }[] =>
@@ -46,44 +47,44 @@ interface Draft {
 
 const number = (label: string, low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high).label(label);
 const schema = Joi.object({
-  name: Joi.string().trim().min(1).max(120).label('Name'),
-  inputCount: number('Inputs', 1, 64).integer(),
-  bankSize: number('Inputs on one phantom switch', 0, 64).integer(),
-  instruments: number('Instrument inputs', 0, 64).integer(),
+  name: Joi.string().trim().min(1).max(120).label(sayShelf('name')),
+  inputCount: number(sayShelf('inputs'), 1, 64).integer(),
+  bankSize: number(sayShelf('inputs-on-one-phantom-switch'), 0, 64).integer(),
+  instruments: number(sayShelf('instrument-inputs'), 0, 64).integer(),
   connector: Joi.valid('XLR', 'TRS', 'both'),
   rank: Joi.valid('1', '2', '3'),
   records: Joi.valid('integer', 'float'),
-  clock: Joi.string().trim().allow('').max(80).label('Clock'),
-  timeCode: Joi.string().trim().allow('').max(40).label('Time code'),
+  clock: Joi.string().trim().allow('').max(80).label(sayShelf('clock')),
+  timeCode: Joi.string().trim().allow('').max(40).label(sayShelf('time-code-2')),
   character: Joi.valid('', ...PREAMP_CHARACTERS),
   polarity: Joi.valid('none', 'switch'),
   expands: Joi.string().allow(''),
-  digitalInputs: number('Digital inputs', 0, 64).integer(),
-  latencyMs: number('Delay', -1000, 1000),
-  lowCutHz: Joi.alternatives(Joi.valid(0), number('Low cut', 20, 400))
-    .label('Low cut')
-    .messages({ 'alternatives.match': 'Low cut must be 0, or 20 to 400 Hz' }),
-  gainStepDb: number('Gain step', 0.1, 20),
-  einDbu: number('Input noise', -140, -60),
-  padDb: number('Pad', 0, 60),
-  gainMinDb: number('Lowest gain', -60, 60),
-  gainMaxDb: number('Highest gain', -60, 120).min(Joi.ref('gainMinDb')),
-  maxLevelDbu: number('Maximum level', -60, 40),
+  digitalInputs: number(sayShelf('digital-inputs'), 0, 64).integer(),
+  latencyMs: number(sayShelf('delay'), -1000, 1000),
+  lowCutHz: Joi.alternatives(Joi.valid(0), number(sayShelf('low-cut'), 20, 400))
+    .label(sayShelf('low-cut'))
+    .messages({ 'alternatives.match': sayShelf('low-cut-must-be-0-or') }),
+  gainStepDb: number(sayShelf('gain-step'), 0.1, 20),
+  einDbu: number(sayShelf('input-noise'), -140, -60),
+  padDb: number(sayShelf('pad'), 0, 60),
+  gainMinDb: number(sayShelf('lowest-gain'), -60, 60),
+  gainMaxDb: number(sayShelf('highest-gain'), -60, 120).min(Joi.ref('gainMinDb')),
+  maxLevelDbu: number(sayShelf('maximum-level'), -60, 40),
 });
 
 const FIELDS = [
-  ['inputCount', 'Inputs'],
-  ['bankSize', 'Inputs on one phantom switch, 0 for no power'],
-  ['instruments', 'Inputs from the first that take an instrument (Hi-Z)'],
-  ['padDb', 'Pad (dB), 0 for none'],
-  ['gainMinDb', 'Lowest gain (dB)'],
-  ['gainMaxDb', 'Highest gain (dB)'],
-  ['gainStepDb', 'One notch of gain (dB)'],
-  ['maxLevelDbu', 'Maximum level at lowest gain (dBu)'],
-  ['einDbu', 'Equivalent input noise (dBu), −126 is usual'],
-  ['lowCutHz', 'Low cut (Hz), 0 for none'],
-  ['digitalInputs', 'Channels its digital port takes at 48 kHz, 0 for no port'],
-  ['latencyMs', 'Later than other devices (ms), 0 for none'],
+  ['inputCount', sayShelf('inputs')],
+  ['bankSize', sayShelf('inputs-on-one-phantom-switch-0')],
+  ['instruments', sayShelf('inputs-from-the-first-that-take')],
+  ['padDb', sayShelf('pad-db-0-for-none')],
+  ['gainMinDb', sayShelf('lowest-gain-db')],
+  ['gainMaxDb', sayShelf('highest-gain-db')],
+  ['gainStepDb', sayShelf('one-notch-of-gain-db')],
+  ['maxLevelDbu', sayShelf('maximum-level-at-lowest-gain-dbu')],
+  ['einDbu', sayShelf('equivalent-input-noise-dbu-126-is')],
+  ['lowCutHz', sayShelf('low-cut-hz-0-for-none')],
+  ['digitalInputs', sayShelf('channels-its-digital-port-takes-at')],
+  ['latencyMs', sayShelf('later-than-other-devices-ms-0')],
 ] as const;
 
 function draftOf(device: InputDevice): Draft {
@@ -163,7 +164,7 @@ function MaximumAsSpl({ onTake }: { onTake: (dbu: number) => void }) {
   return (
     <Box as="details" mt="2" fontSize="sm">
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
-        Its data sheet gives a maximum sound level instead
+        {sayShelf('its-data-sheet-gives-a-maximum')}
       </Box>
       <Flex
         gap="3"
@@ -172,10 +173,18 @@ function MaximumAsSpl({ onTake }: { onTake: (dbu: number) => void }) {
         // Enter commits a number here; it does not send the form.
         onKeyDown={(event) => event.key === 'Enter' && event.target instanceof HTMLInputElement && event.preventDefault()}
       >
-        <NumberField label="Maximum" unit="dB SPL" digits={0} value={splDb} low={60} high={200} onCommit={setSpl} />
-        <NumberField label="With a microphone of" unit="mV/Pa" digits={1} value={sensitivity} low={0.1} high={200} onCommit={setSensitivity} />
+        <NumberField label={sayShelf('maximum')} unit={sayShelf('db-spl')} digits={0} value={splDb} low={60} high={200} onCommit={setSpl} />
+        <NumberField
+          label={sayShelf('with-a-microphone-of')}
+          unit="mV/Pa"
+          digits={1}
+          value={sensitivity}
+          low={0.1}
+          high={200}
+          onCommit={setSensitivity}
+        />
         <Button size="sm" minH="44px" variant="outline" type="button" onClick={() => onTake(dbu)}>
-          That is {formatNumber(dbu, 1)} dBu: take it
+          {sayShelf('that-is-dbu-take-it', { dbu: formatNumber(dbu, 1) })}
         </Button>
       </Flex>
     </Box>
@@ -199,26 +208,30 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
   const mixed = isMixed(device);
   const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
   return (
-    <form onSubmit={handleSubmit((draft) => onSave(deviceOf(device, draft)))} aria-label={`Input device ${device.name}`} noValidate>
+    <form
+      onSubmit={handleSubmit((draft) => onSave(deviceOf(device, draft)))}
+      aria-label={sayShelf('input-device', { device: device.name })}
+      noValidate
+    >
       <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
-        <Field label="Name" problem={formState.errors.name?.message}>
-          <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
+        <Field label={sayShelf('name')} problem={formState.errors.name?.message}>
+          <Input size="sm" h="44px" aria-label={sayShelf('name')} {...register('name')} />
         </Field>
         <FormSelect
-          label="Its inputs are recorded by"
+          label={sayShelf('its-inputs-are-recorded-by')}
           options={[
-            { value: '', text: 'itself' },
+            { value: '', text: sayShelf('itself') },
             ...(device.expands !== undefined && hosts.every(({ id }) => id !== device.expands)
-              ? [{ value: device.expands, text: 'nothing yet' }]
+              ? [{ value: device.expands, text: sayShelf('nothing-yet') }]
               : []),
-            ...hosts.map(({ id, name }) => ({ value: id, text: `${name}, over its digital port` })),
+            ...hosts.map(({ id, name }) => ({ value: id, text: sayShelf('over-its-digital-port', { name }) })),
           ]}
           {...register('expands')}
         />
         <FormSelect
-          label="Runs by the clock of"
+          label={sayShelf('runs-by-the-clock-of')}
           options={[
-            { value: '', text: 'itself' },
+            { value: '', text: sayShelf('itself') },
             ...others.map(({ id, name }) => ({ value: id, text: name })),
             ...named(
               device.clock,
@@ -228,10 +241,10 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
           {...register('clock')}
         />
         <FormSelect
-          label="Time code"
+          label={sayShelf('time-code-2')}
           options={[
-            { value: '', text: 'none' },
-            { value: SHARED_CODE, text: 'shared with the others that have it' },
+            { value: '', text: sayShelf('none') },
+            { value: SHARED_CODE, text: sayShelf('shared-with-the-others-that-have') },
             ...named(device.timeCode, [SHARED_CODE]),
           ]}
           {...register('timeCode')}
@@ -239,42 +252,42 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
         {!mixed && (
           <>
             <FormSelect
-              label="Connectors"
+              label={sayShelf('connectors')}
               options={[
-                { value: 'both', text: 'XLR and TRS' },
+                { value: 'both', text: sayShelf('xlr-and-trs') },
                 { value: 'XLR', text: 'XLR' },
                 { value: 'TRS', text: 'TRS' },
               ]}
               {...register('connector')}
             />
             <FormSelect
-              label="You like its preamps"
+              label={sayShelf('you-like-its-preamps')}
               options={[
-                { value: '1', text: 'best, or as well as any' },
-                { value: '2', text: 'second' },
-                { value: '3', text: 'least' },
+                { value: '1', text: sayShelf('best-or-as-well-as-any') },
+                { value: '2', text: sayShelf('second') },
+                { value: '3', text: sayShelf('least') },
               ]}
               {...register('rank')}
             />
             <FormSelect
-              label="It records"
+              label={sayShelf('it-records')}
               options={[
-                { value: 'integer', text: 'by a gain that is set' },
-                { value: 'float', text: '32-bit float, without a gain' },
+                { value: 'integer', text: sayShelf('by-a-gain-that-is-set') },
+                { value: 'float', text: sayShelf('32-bit-float-without-a-gain') },
               ]}
               {...register('records')}
             />
             <FormSelect
-              label="A polarity switch at each input"
+              label={sayShelf('a-polarity-switch-at-each-input')}
               options={[
-                { value: 'none', text: 'no' },
-                { value: 'switch', text: 'yes' },
+                { value: 'none', text: sayShelf('no') },
+                { value: 'switch', text: sayShelf('yes') },
               ]}
               {...register('polarity')}
             />
             <FormSelect
-              label="Its preamps sound"
-              options={[{ value: '', text: 'like any' }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+              label={sayShelf('its-preamps-sound')}
+              options={[{ value: '', text: sayShelf('like-any') }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
               {...register('character')}
             />
             {FIELDS.map(([name, label]) => (
@@ -287,14 +300,14 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
       </Grid>
       {mixed ? (
         <Box mt="2" fontSize="sm" color="quiet">
-          Its inputs are of several kinds and stay as they came, from the catalogue or a file.
+          {sayShelf('its-inputs-are-of-several-kinds')}
         </Box>
       ) : (
         <MaximumAsSpl onTake={(dbu) => setValue('maxLevelDbu', dbu, { shouldValidate: true, shouldDirty: true })} />
       )}
       <FormButtons onCancel={onCancel} />
       <Box mt="2" fontSize="sm" color="quiet">
-        Gear is described by kind; look the figures up in its data sheet.
+        {sayShelf('gear-is-described-by-kind-look')}
       </Box>
     </form>
   );

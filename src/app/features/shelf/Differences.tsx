@@ -3,14 +3,15 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { copyGear, editGear, type Session, type Shelf, type ShelfDifference, shelfDifferences } from '../../../core/document';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { readProblem, saveProblem } from '../../db/database';
 import { changeShelf, EMPTY_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
 import { runCommand } from '../../stores/sessionStore';
 
 const WORDS: Record<ShelfDifference['how'], string> = {
-  'only in the session': 'not on your shelf',
-  'only on the shelf': 'on your shelf, not in this session',
-  unlike: 'not as it is on your shelf',
+  'only in the session': sayShelf('not-on-your-shelf'),
+  'only on the shelf': sayShelf('on-your-shelf-not-in-this'),
+  unlike: sayShelf('not-as-it-is-on-your'),
 };
 
 const trouble = (error: unknown): StoredShelf => ({ kind: 'unreadable', reason: readProblem(error), raw: null });
@@ -29,7 +30,7 @@ export function Differences({ session }: { session: Session }) {
   const own = stored.kind === 'shelf' ? stored.shelf : EMPTY_SHELF;
   const differences = shelfDifferences(session.shelf, own);
   const takeFrom = ({ kind, id, name }: ShelfDifference): void =>
-    void runCommand(editGear(`take ${name} from the shelf`, (record) => copyGear(record, own, kind, id)));
+    void runCommand(editGear(sayShelf('take-from-the-shelf', { name }), (record) => copyGear(record, own, kind, id)));
   const putOn = ({ kind, id }: ShelfDifference): void => {
     const change = (shelf: Shelf): Shelf => copyGear(shelf, session.shelf, kind, id);
     changeShelf(change)
@@ -42,15 +43,14 @@ export function Differences({ session }: { session: Session }) {
       <Box as="details" bg="panel" px="3" py="1">
         <Box as="summary" minH="44px" display="flex" alignItems="center" gap="2" cursor="pointer">
           <ChevronDown size={16} aria-hidden="true" />
-          This session keeps the gear it was made with; {differences.length === 1 ? '1 thing differs' : `${differences.length} things differ`} from
-          your shelf
+          {sayShelf('this-session-keeps-the-gear-it', { differences: differences.length })}
         </Box>
         {problem && (
           <Box role="alert" color="fix">
             {problem}
           </Box>
         )}
-        <Box as="ul" m="0" p="0" aria-label="Differences from the shelf">
+        <Box as="ul" m="0" p="0" aria-label={sayShelf('differences-from-the-shelf')}>
           {differences.map((difference) => (
             <Flex
               as="li"
@@ -70,15 +70,21 @@ export function Differences({ session }: { session: Session }) {
                   size="sm"
                   minH="44px"
                   variant="outline"
-                  aria-label={`Take ${difference.name} from the shelf`}
+                  aria-label={sayShelf('take-from-the-shelf-2', { difference: difference.name })}
                   onClick={() => takeFrom(difference)}
                 >
-                  Take from the shelf
+                  {sayShelf('take-from-the-shelf-3')}
                 </Button>
               )}
               {difference.how !== 'only on the shelf' && (
-                <Button size="sm" minH="44px" variant="outline" aria-label={`Put ${difference.name} on the shelf`} onClick={() => putOn(difference)}>
-                  Put on the shelf
+                <Button
+                  size="sm"
+                  minH="44px"
+                  variant="outline"
+                  aria-label={sayShelf('put-on-the-shelf', { difference: difference.name })}
+                  onClick={() => putOn(difference)}
+                >
+                  {sayShelf('put-on-the-shelf-2')}
                 </Button>
               )}
             </Flex>

@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { microphoneModelSchema } from '../../../core/document';
 import { CONNECTORS, MICROPHONE_KIND_NAMES, MICROPHONE_KINDS, type MicrophoneModel, PATTERN_NAMES } from '../../../core/microphones';
 import { shownUnits, type UnitSystem } from '../../../core/units';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { keptResolver, type Scales, shownDraft } from './shownForm';
@@ -16,21 +17,21 @@ interface Props {
 }
 
 const NUMBERS = [
-  ['sensitivityMvPerPa', 'Sensitivity (mV/Pa)'],
-  ['maxSplDb', 'Maximum SPL (dB)'],
-  ['selfNoiseDba', 'Self-noise (dBA), empty if none is given'],
-  ['padDb', 'Its own pad (dB), 0 for none'],
-  ['count', 'How many'],
+  ['sensitivityMvPerPa', sayShelf('sensitivity-mv-pa')],
+  ['maxSplDb', sayShelf('maximum-spl-db')],
+  ['selfNoiseDba', sayShelf('self-noise-dba-empty-if-none')],
+  ['padDb', sayShelf('its-own-pad-db-0-for')],
+  ['count', sayShelf('how-many')],
 ] as const;
 
-const PHANTOM_TEXT = { needs: 'Needs it', indifferent: 'Does not mind', never: 'Must never get it' };
+const PHANTOM_TEXT = { needs: sayShelf('needs-it'), indifferent: sayShelf('does-not-mind'), never: sayShelf('must-never-get-it') };
 const toNumber = (text: unknown): number | null => (text === '' || text === null ? null : Number(String(text).replace(',', '.')));
 
 /** One kind of microphone, checked by the same schema as files are. */
 export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
   const { weight } = shownUnits(units);
   const scales: Scales<MicrophoneModel> = { weightKg: weight };
-  const numbers = [...NUMBERS, ['weightKg', `Weight (${weight.unit})`]] as const;
+  const numbers = [...NUMBERS, ['weightKg', sayShelf('weight', { unit: weight.unit })]] as const;
   const { register, handleSubmit, formState } = useForm<MicrophoneModel>({
     defaultValues: shownDraft(model, scales),
     resolver: keptResolver(microphoneModelSchema, scales, model),
@@ -38,18 +39,22 @@ export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
   const { errors } = formState;
   const problem = (name: keyof MicrophoneModel): string | undefined => errors[name]?.message as string | undefined;
   return (
-    <form onSubmit={handleSubmit((value) => onSave(value))} aria-label={`Microphone ${model.name || 'new'}`} noValidate>
+    <form onSubmit={handleSubmit((value) => onSave(value))} aria-label={sayShelf('microphone', { model: model.name || 'new' })} noValidate>
       <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
-        <Field label="Name" problem={problem('name')}>
-          <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
+        <Field label={sayShelf('name')} problem={problem('name')}>
+          <Input size="sm" h="44px" aria-label={sayShelf('name')} {...register('name')} />
         </Field>
         <FormSelect
-          label="Kind"
+          label={sayShelf('kind')}
           options={MICROPHONE_KINDS.map((kind) => ({ value: kind, text: MICROPHONE_KIND_NAMES[kind] }))}
           {...register('kind')}
         />
-        <FormSelect label="Phantom power" options={Object.entries(PHANTOM_TEXT).map(([value, text]) => ({ value, text }))} {...register('phantom')} />
-        <FormSelect label="Connector" options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
+        <FormSelect
+          label={sayShelf('phantom-power')}
+          options={Object.entries(PHANTOM_TEXT).map(([value, text]) => ({ value, text }))}
+          {...register('phantom')}
+        />
+        <FormSelect label={sayShelf('connector')} options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
         {numbers.map(([name, label]) => (
           <Field key={name} label={label} problem={problem(name)}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
@@ -57,7 +62,7 @@ export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
         ))}
       </Grid>
       <fieldset style={{ marginTop: 12 }}>
-        <legend style={{ fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>Patterns it offers</legend>
+        <legend style={{ fontSize: 13, color: 'var(--chakra-colors-quiet)' }}>{sayShelf('patterns-it-offers')}</legend>
         <Flex wrap="wrap" gap="3">
           {PATTERN_NAMES.map((pattern) => (
             <label key={pattern} style={{ display: 'flex', alignItems: 'center', gap: 6, minHeight: 44 }}>
@@ -68,7 +73,7 @@ export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
         </Flex>
         {problem('patterns') && (
           <Box role="alert" color="fix" fontSize="sm">
-            Choose at least one pattern.
+            {sayShelf('choose-at-least-one-pattern')}
           </Box>
         )}
       </fieldset>

@@ -6,6 +6,7 @@ import { familyOf } from '../../../core/instruments';
 import { CABLE_CATALOGUE, cableTitle, OUTBOARD_CATALOGUE, type Outboard as OutboardItem } from '../../../core/patch';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
 import { formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { useViewStore } from '../../stores/viewStore';
@@ -22,9 +23,9 @@ interface Props {
 function factsOf(stand: StandModel, units: UnitSystem): string {
   const { unit, per } = shownUnits(units).load;
   return [
-    `${formatReach(stand.minHeightM, units)} to ${formatReach(stand.maxHeightM, units)}`,
-    stand.reachM > 0 ? `boom ${formatReach(stand.reachM, units)}` : 'no boom',
-    `holds ${formatNumber(stand.maxMomentKgM * per, 2)} ${unit}`,
+    sayShelf('to', { minHeight: formatReach(stand.minHeightM, units), maxHeight: formatReach(stand.maxHeightM, units) }),
+    stand.reachM > 0 ? sayShelf('boom', { reach: formatReach(stand.reachM, units) }) : sayShelf('no-boom'),
+    sayShelf('holds', { maxMomentKg: formatNumber(stand.maxMomentKgM * per, 2), unit }),
   ].join('; ');
 }
 
@@ -39,28 +40,28 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
     // One more of a kind that is there; the first of one that is not.
     const own = shelf.stands.find((one) => one.id === id);
     const stand = own ? { ...own, count: Math.min(99, own.count + 1) } : { ...found, count: 1 };
-    onChange(`add ${stand.name}`, (now) => putStand(now, stand));
+    onChange(sayShelf('add', { stand: stand.name }), (now) => putStand(now, stand));
     setEditing(stand.id);
   };
   const drop = (stand: StandModel): void => {
     if (session?.microphones.some((placed) => placed.stand?.modelId === stand.id))
-      onNote(`A microphone stands on the ${stand.name.toLowerCase()}: give it another one first.`);
-    else onChange(`take ${stand.name} off`, (now) => dropGear(now, 'stands', stand.id));
+      onNote(sayShelf('a-microphone-stands-on-the-give', { stand: stand.name.toLowerCase() }));
+    else onChange(sayShelf('take-off', { stand: stand.name }), (now) => dropGear(now, 'stands', stand.id));
   };
   return (
     <>
       <Flex align="end" justify="space-between" gap="3" wrap="wrap" mt="8">
         <Box as="h2" fontSize="lg" fontWeight="700">
-          Stands
+          {sayShelf('stands')}
         </Box>
         <Choice
-          label="Add a stand from the catalogue"
+          label={sayShelf('add-a-stand-from-the-catalogue')}
           value=""
-          options={[{ value: '', text: 'Choose a kind' }, ...STAND_CATALOGUE.map(({ id, name }) => ({ value: id, text: name }))]}
+          options={[{ value: '', text: sayShelf('choose-a-kind') }, ...STAND_CATALOGUE.map(({ id, name }) => ({ value: id, text: name }))]}
           onChange={add}
         />
       </Flex>
-      <Box as="ul" m="0" p="0" mt="2" aria-label="Stands">
+      <Box as="ul" m="0" p="0" mt="2" aria-label={sayShelf('stands')}>
         {shelf.stands.map((stand) => (
           <Box as="li" key={stand.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
             {editing === stand.id ? (
@@ -69,7 +70,7 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
                 units={units}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
-                  onChange(`change ${saved.name}`, (now) => putStand(now, saved));
+                  onChange(sayShelf('change', { saved: saved.name }), (now) => putStand(now, saved));
                   setEditing(null);
                 }}
               />
@@ -127,12 +128,12 @@ function CountedThings<T extends CountedItem>({
           label={addLabel}
           value=""
           options={[
-            { value: '', text: 'Choose a kind' },
+            { value: '', text: sayShelf('choose-a-kind') },
             ...catalogue.filter(({ id }) => !items.some((own) => own.id === id)).map((one) => ({ value: one.id, text: titleOf(one) })),
           ]}
           onChange={(id) => {
             const found = catalogue.find((one) => one.id === id);
-            if (found) onPut(`add ${found.name}`, found);
+            if (found) onPut(sayShelf('add-2', { found: found.name }), found);
           }}
         />
       </Flex>
@@ -145,8 +146,8 @@ function CountedThings<T extends CountedItem>({
                 minH="44px"
                 variant="outline"
                 disabled={item.count < 2}
-                aria-label={`One less: ${titleOf(item)}`}
-                onClick={() => onPut(`one less ${item.name}`, { ...item, count: item.count - 1 })}
+                aria-label={sayShelf('one-less', { titleOf: titleOf(item) })}
+                onClick={() => onPut(sayShelf('one-less-2', { item: item.name }), { ...item, count: item.count - 1 })}
               >
                 −1
               </Button>
@@ -155,8 +156,8 @@ function CountedThings<T extends CountedItem>({
                 minH="44px"
                 variant="outline"
                 disabled={item.count > 98}
-                aria-label={`One more: ${titleOf(item)}`}
-                onClick={() => onPut(`one more ${item.name}`, { ...item, count: item.count + 1 })}
+                aria-label={sayShelf('one-more', { titleOf: titleOf(item) })}
+                onClick={() => onPut(sayShelf('one-more-2', { item: item.name }), { ...item, count: item.count + 1 })}
               >
                 +1
               </Button>
@@ -170,21 +171,25 @@ function CountedThings<T extends CountedItem>({
 
 function outboardFacts({ kind, gainMinDb, gainMaxDb, needsPower, blocksPower, givesPower, takes, gives, lowCutHz }: OutboardItem): string {
   const gain =
-    gainMinDb === gainMaxDb ? (gainMinDb === 0 ? null : `${gainMinDb > 0 ? '+' : '−'}${Math.abs(gainMinDb)} dB`) : `${gainMinDb} to ${gainMaxDb} dB`;
+    gainMinDb === gainMaxDb
+      ? gainMinDb === 0
+        ? null
+        : `${gainMinDb > 0 ? '+' : '−'}${Math.abs(gainMinDb)} dB`
+      : sayShelf('to-db', { gainMin: gainMinDb, gainMax: gainMaxDb });
   return [
     kind,
     ...(gain ? [gain] : []),
-    `${takes.join(' or ')} to ${gives}`,
-    ...(lowCutHz === undefined ? [] : [`low cut ${lowCutHz} Hz`]),
+    sayShelf('to-2', { takes: takes.join(` ${sayShelf('or')} `), gives }),
+    ...(lowCutHz === undefined ? [] : [sayShelf('low-cut-hz', { lowCut: lowCutHz })]),
     givesPower
-      ? 'gives phantom power'
+      ? sayShelf('gives-phantom-power')
       : needsPower
-        ? 'lives on phantom power and lets none through'
+        ? sayShelf('lives-on-phantom-power-and-lets')
         : blocksPower
-          ? 'lets no phantom power through'
+          ? sayShelf('lets-no-phantom-power-through')
           : kind === 'splitter'
-            ? 'lets phantom power through its first way alone, as the second goes over a transformer'
-            : 'lets phantom power through',
+            ? sayShelf('lets-phantom-power-through-its-first')
+            : sayShelf('lets-phantom-power-through'),
   ].join('; ');
 }
 
@@ -192,13 +197,13 @@ function outboardFacts({ kind, gainMinDb, gainMaxDb, needsPower, blocksPower, gi
 export function Between({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>) {
   return (
     <CountedThings
-      title="Between microphone and input"
+      title={sayShelf('between-microphone-and-input')}
       addLabel="Add something to put between"
       items={shelf.outboard ?? []}
       catalogue={OUTBOARD_CATALOGUE}
       factsOf={outboardFacts}
       onPut={(words, item) => onChange(words, (now) => putOutboard(now, item))}
-      onDrop={(item) => onChange(`take ${item.name} off`, (now) => dropGear(now, 'outboard', item.id))}
+      onDrop={(item) => onChange(sayShelf('take-off-2', { item: item.name }), (now) => dropGear(now, 'outboard', item.id))}
     />
   );
 }
@@ -209,14 +214,14 @@ export function Cables({ shelf, session, onChange }: Pick<Props, 'shelf' | 'sess
   const units = session?.units ?? preferred;
   return (
     <CountedThings
-      title="Cables"
+      title={sayShelf('cables')}
       addLabel="Add a cable"
       items={shelf.cables ?? []}
       catalogue={CABLE_CATALOGUE}
       titleOf={(cable) => cableTitle(cable, units)}
-      factsOf={({ plug }) => `${plug} at the microphone`}
+      factsOf={({ plug }) => sayShelf('at-the-microphone', { plug })}
       onPut={(words, item) => onChange(words, (now) => putCable(now, item))}
-      onDrop={(item) => onChange(`take ${item.name} off`, (now) => dropGear(now, 'cables', item.id))}
+      onDrop={(item) => onChange(sayShelf('take-off-2', { item: item.name }), (now) => dropGear(now, 'cables', item.id))}
     />
   );
 }
@@ -226,30 +231,30 @@ export function OwnSetups({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>
   return (
     <>
       <Box as="h2" fontSize="lg" fontWeight="700" mt="8">
-        Set-ups of your own
+        {sayShelf('set-ups-of-your-own')}
       </Box>
       {shelf.setups.length === 0 && (
         <Box color="quiet" py="2">
-          None yet: choose an instrument on the Floor and save the microphones round it.
+          {sayShelf('none-yet-choose-an-instrument-on')}
         </Box>
       )}
-      <Box as="ul" m="0" p="0" mt="2" aria-label="Set-ups of your own">
+      <Box as="ul" m="0" p="0" mt="2" aria-label={sayShelf('set-ups-of-your-own')}>
         {shelf.setups.map((setup) => (
           <Box as="li" key={setup.id} listStyleType="none" borderTopWidth="1px" borderColor="line" py="3">
             <ShelfLine
               lead={`${setup.microphones.length}×`}
               name={setup.name}
               facts={familyOf(setup.instrument).name}
-              onDrop={() => onChange(`take ${setup.name} off`, (now) => dropGear(now, 'setups', setup.id))}
+              onDrop={() => onChange(sayShelf('take-off-3', { setup: setup.name }), (now) => dropGear(now, 'setups', setup.id))}
             >
               <Button
                 size="sm"
                 minH="44px"
                 variant="outline"
-                aria-label={`Export ${setup.name}`}
+                aria-label={sayShelf('export', { setup: setup.name })}
                 onClick={() => download(fileName(setup.name, 'json'), exportSetup(setup), 'application/json')}
               >
-                Export
+                {sayShelf('export-2')}
               </Button>
             </ShelfLine>
           </Box>

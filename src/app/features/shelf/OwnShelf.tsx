@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import type { Shelf } from '../../../core/document';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { download } from '../../components/download';
 import { readProblem, saveProblem } from '../../db/database';
 import { changeShelf, EMPTY_SHELF, loadShelf, type StoredShelf } from '../../db/shelf';
@@ -26,7 +27,7 @@ export function OwnShelf() {
       if (!result.ok) setTold({ text: result.reason, bad: true });
       else
         setTold({
-          text: `Done: ${words}.`,
+          text: sayShelf('done', { words }),
           bad: false,
           undo: () => {
             setTold(null);
@@ -46,7 +47,7 @@ export function OwnShelf() {
             <Box flex="1">{told.text}</Box>
             {told.undo && (
               <Button size="sm" minH="44px" variant="outline" onClick={told.undo}>
-                Undo
+                {sayShelf('undo')}
               </Button>
             )}
           </Flex>
@@ -67,10 +68,10 @@ export function OwnShelf() {
 function Unreadable({ reason, raw }: { reason: string; raw: unknown }) {
   return (
     <Box role="alert" px="8" py="6" maxW="640px">
-      <Box mb="3">{reason} It is kept as it is.</Box>
+      <Box mb="3">{sayShelf('it-is-kept-as-it-is', { reason })}</Box>
       {raw !== null && (
         <Button minH="44px" variant="outline" onClick={() => download('shelf-as-found.json', JSON.stringify(raw, null, 2), 'application/json')}>
-          Export it as it is
+          {sayShelf('export-it-as-it-is')}
         </Button>
       )}
     </Box>

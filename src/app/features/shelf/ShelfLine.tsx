@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { sayShelf } from '../../../words/shelf.page.en';
 
 interface Props {
   readonly lead: string;
@@ -25,12 +26,12 @@ export function ShelfLine({ lead, name, facts, onEdit, onDrop, children }: Props
       </Box>
       {children}
       {onEdit && (
-        <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={`Edit ${name}`}>
-          Edit
+        <Button size="sm" minH="44px" variant="outline" onClick={onEdit} aria-label={sayShelf('edit', { name })}>
+          {sayShelf('edit-2')}
         </Button>
       )}
-      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={`Remove ${name}`}>
-        Remove
+      <Button size="sm" minH="44px" variant="ghost" onClick={onDrop} aria-label={sayShelf('remove', { name })}>
+        {sayShelf('remove-2')}
       </Button>
     </Flex>
   );

@@ -7,6 +7,7 @@ import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } fro
 import { DEVICE_CATALOGUE, type InputDevice, onShelf } from '../../../core/patch';
 import { usedOf } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { newId } from '../../components/newId';
@@ -37,7 +38,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
     if (!found) return;
     const one = { ...found, count: 1 };
     const model = shelf.microphones.some((own) => own.id === id) ? { ...one, id: freshId(id), name: `${found.name} 2` } : one;
-    onChange(`add ${model.name}`, (now) => putModel(now, model));
+    onChange(sayShelf('add-3', { model: model.name }), (now) => putModel(now, model));
     setEditing(model.id);
   };
   const addDevice = (id: string): void => {
@@ -45,26 +46,26 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
     if (!found) return;
     const hung = onShelf(found, shelf.devices);
     const device = shelf.devices.some((own) => own.id === id) ? { ...hung, id: freshId(id) } : hung;
-    onChange(`add ${device.name}`, (now) => putDevice(now, device));
+    onChange(sayShelf('add-4', { device: device.name }), (now) => putDevice(now, device));
   };
   const drop = (model: MicrophoneModel): void => {
     const used = session ? usedOf(session, model.id) : 0;
-    if (used > 0) setNote(`${model.name} stands on the Floor ${used === 1 ? 'once' : `${used} times`}: take it away there first.`);
-    else onChange(`take ${model.name} off`, (now) => dropGear(now, 'microphones', model.id));
+    if (used > 0) setNote(sayShelf('stands-on-the-floor-used-once', { model: model.name, used }));
+    else onChange(sayShelf('take-off-4', { model: model.name }), (now) => dropGear(now, 'microphones', model.id));
   };
   return (
     <Box h="100%" overflow="auto" px={{ base: '4', md: '8' }} py="6" maxW="1100px">
       <Flex align="center" gap="3" wrap="wrap" mb="4">
         <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
-          {session ? 'Gear of this session' : 'Shelf'}
+          {session ? sayShelf('gear-of-this-session') : sayShelf('shelf')}
         </Box>
         {!session && (
           <Button asChild minH="44px" variant="outline">
-            <Link to="/start?then=/shelf">What do you own?</Link>
+            <Link to="/start?then=/shelf">{sayShelf('what-do-you-own')}</Link>
           </Button>
         )}
         <Button minH="44px" variant="outline" onClick={() => download('shelf.json', exportShelf(shelf), 'application/json')}>
-          Export the shelf
+          {sayShelf('export-the-shelf')}
         </Button>
       </Flex>
       {note && (
@@ -74,12 +75,12 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
       )}
       <Flex align="end" justify="space-between" gap="3" wrap="wrap">
         <Box as="h2" fontSize="lg" fontWeight="700">
-          Microphones
+          {sayShelf('microphones')}
         </Box>
         <Choice
-          label="Add a microphone from the catalogue"
+          label={sayShelf('add-a-microphone-from-the-catalogue')}
           value=""
-          options={[{ value: '', text: 'Choose a kind' }, ...MICROPHONE_CATALOGUE.map((model) => ({ value: model.id, text: model.name }))]}
+          options={[{ value: '', text: sayShelf('choose-a-kind') }, ...MICROPHONE_CATALOGUE.map((model) => ({ value: model.id, text: model.name }))]}
           onChange={addModel}
         />
       </Flex>
@@ -92,7 +93,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
                 units={units}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
-                  onChange(`change ${saved.name}`, (now) => putModel(now, saved));
+                  onChange(sayShelf('change', { saved: saved.name }), (now) => putModel(now, saved));
                   setEditing(null);
                 }}
               />
@@ -101,16 +102,16 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
             )}
           </Box>
         ))}
-        {shelf.microphones.length === 0 && <Box py="3">No microphone yet: add the first from the catalogue.</Box>}
+        {shelf.microphones.length === 0 && <Box py="3">{sayShelf('no-microphone-yet-add-the-first')}</Box>}
       </Box>
       <Flex align="end" justify="space-between" gap="3" wrap="wrap" mt="8">
         <Box as="h2" fontSize="lg" fontWeight="700">
-          Input devices
+          {sayShelf('input-devices')}
         </Box>
         <Choice
-          label="Add an input device from the catalogue"
+          label={sayShelf('add-an-input-device-from-the')}
           value=""
-          options={[{ value: '', text: 'Choose a kind' }, ...DEVICE_CATALOGUE.map((device) => ({ value: device.id, text: device.name }))]}
+          options={[{ value: '', text: sayShelf('choose-a-kind') }, ...DEVICE_CATALOGUE.map((device) => ({ value: device.id, text: device.name }))]}
           onChange={addDevice}
         />
       </Flex>
@@ -123,7 +124,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
                 others={shelf.devices.filter(({ id }) => id !== device.id)}
                 onCancel={() => setEditing(null)}
                 onSave={(saved) => {
-                  onChange(`change ${saved.name}`, (now) => putDevice(now, saved));
+                  onChange(sayShelf('change', { saved: saved.name }), (now) => putDevice(now, saved));
                   setEditing(null);
                 }}
               />
@@ -132,12 +133,12 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
                 device={device}
                 devices={shelf.devices}
                 onEdit={() => setEditing(`device/${device.id}`)}
-                onDrop={() => onChange(`take ${device.name} off`, (now) => dropGear(now, 'devices', device.id))}
+                onDrop={() => onChange(sayShelf('take-off-5', { device: device.name }), (now) => dropGear(now, 'devices', device.id))}
               />
             )}
           </Box>
         ))}
-        {shelf.devices.length === 0 && <Box py="3">No input device yet: add one from the catalogue.</Box>}
+        {shelf.devices.length === 0 && <Box py="3">{sayShelf('no-input-device-yet-add-one')}</Box>}
       </Box>
       <Stands shelf={shelf} session={session} onChange={onChange} onNote={setNote} />
       <Between shelf={shelf} onChange={onChange} />
@@ -147,7 +148,7 @@ export function ShelfLists({ shelf, session, onChange }: Props) {
   );
 }
 
-const POWER = { needs: 'needs 48 V', indifferent: 'does not mind 48 V', never: 'never 48 V' };
+const POWER = { needs: sayShelf('needs-48-v'), indifferent: sayShelf('does-not-mind-48-v'), never: sayShelf('never-48-v') };
 
 function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: () => void; onDrop: () => void }) {
   const facts = [
@@ -156,7 +157,7 @@ function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: 
     POWER[model.phantom],
     `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`,
     `${formatNumber(model.maxSplDb, 0)} dB SPL`,
-    ...(model.padDb ? [`pad ${formatNumber(-model.padDb, 0)} dB`] : []),
+    ...(model.padDb ? [sayShelf('pad-db', { pad: formatNumber(-model.padDb, 0) })] : []),
   ];
   return <ShelfLine lead={`${model.count}×`} name={model.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }
@@ -173,11 +174,13 @@ function DeviceLine({ device, devices, onEdit, onDrop }: DeviceLineProps) {
   const banks = [...new Set(device.inputs.map((input) => input.phantomBank))];
   const first = device.inputs[0];
   const facts = [
-    `phantom: ${banks.map((bank) => bank ?? 'none').join(', ')}`,
-    `gain ${formatNumber(first?.gainMinDb ?? 0, 0)} to ${formatNumber(first?.gainMaxDb ?? 0, 0)} dB`,
-    `takes ${formatNumber(first?.maxLevelDbu ?? 0, 0)} dBu`,
+    sayShelf('phantom', { banks: banks.map((bank) => bank ?? 'none').join(', ') }),
+    sayShelf('gain-to-db', { gainMin: formatNumber(first?.gainMinDb ?? 0, 0), gainMax: formatNumber(first?.gainMaxDb ?? 0, 0) }),
+    sayShelf('takes-dbu', { maxLevelDbu: formatNumber(first?.maxLevelDbu ?? 0, 0) }),
     ...(first?.character ? [first.character] : []),
-    ...(device.expands === undefined ? [] : [host ? `recorded over the digital port of ${host.name}` : 'hangs on no digital port yet']),
+    ...(device.expands === undefined
+      ? []
+      : [host ? sayShelf('recorded-over-the-digital-port-of', { host: host.name }) : sayShelf('hangs-on-no-digital-port-yet')]),
   ];
   return <ShelfLine lead={String(device.inputs.length)} name={device.name} facts={facts.join('; ')} onEdit={onEdit} onDrop={onDrop} />;
 }

@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { standSchema } from '../../../core/document';
 import type { StandModel } from '../../../core/stands';
 import { shownUnits, type UnitSystem } from '../../../core/units';
+import { sayShelf } from '../../../words/shelf.page.en';
 import { FormButtons } from './FormButtons';
 import { Field } from './MicrophoneForm';
 import { keptResolver, type Scales, shownDraft } from './shownForm';
@@ -18,12 +19,12 @@ function numbersIn(units: UnitSystem): { fields: readonly (readonly [keyof Stand
   const { stand, load } = shownUnits(units);
   return {
     fields: [
-      ['minHeightM', `Lowest (${stand.unit})`],
-      ['maxHeightM', `Highest (${stand.unit})`],
-      ['reachM', `Boom (${stand.unit})`],
-      ['footprintM', `Feet (${stand.unit})`],
-      ['maxMomentKgM', `Load (${load.unit})`],
-      ['count', 'How many'],
+      ['minHeightM', sayShelf('lowest', { unit: stand.unit })],
+      ['maxHeightM', sayShelf('highest', { unit: stand.unit })],
+      ['reachM', sayShelf('boom-2', { unit: stand.unit })],
+      ['footprintM', sayShelf('feet', { unit: stand.unit })],
+      ['maxMomentKgM', sayShelf('load', { unit: load.unit })],
+      ['count', sayShelf('how-many')],
     ],
     scales: { minHeightM: stand, maxHeightM: stand, reachM: stand, footprintM: stand, maxMomentKgM: load },
   };
@@ -40,10 +41,10 @@ export function StandForm({ stand, units, onSave, onCancel }: Props) {
   });
   const problem = (name: keyof StandModel): string | undefined => formState.errors[name]?.message as string | undefined;
   return (
-    <form onSubmit={handleSubmit((value) => onSave(value))} aria-label={`Stand ${stand.name}`} noValidate>
+    <form onSubmit={handleSubmit((value) => onSave(value))} aria-label={sayShelf('stand', { stand: stand.name })} noValidate>
       <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
-        <Field label="Name" problem={problem('name')}>
-          <Input size="sm" h="44px" aria-label="Name" {...register('name')} />
+        <Field label={sayShelf('name')} problem={problem('name')}>
+          <Input size="sm" h="44px" aria-label={sayShelf('name')} {...register('name')} />
         </Field>
         {fields.map(([name, label]) => (
           <Field key={name} label={label} problem={problem(name)}>

@@ -5,6 +5,7 @@ import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
 import type { Pair, Session } from '../../../core/document';
 import { type ParsedLength, parseLength } from '../../../core/tape';
 import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
+import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 
 interface Props {
@@ -23,25 +24,22 @@ export function EqualStrings({ session, table, pair, onClose }: Props) {
   return (
     <Box maxW="620px">
       <Box as="h1" fontSize="xl" fontWeight="700">
-        Equal strings: {pair.name}
+        {sayTape('equal-strings', { pair: pair.name })}
       </Box>
-      <Box mb="3">
-        Hold a string on the drum’s middle, stretch it to the left capsule and pinch it there; swing it to the right one. The same length is equal
-        time. Two minutes, no arithmetic.
-      </Box>
+      <Box mb="3">{sayTape('hold-a-string-on-the-drums')}</Box>
       {tasks.map((source, i) => (
         <Task
           key={source.id}
           session={session}
           table={table}
           step={i + 1}
-          from={source.id === 'kick' ? 'beater spot' : source.name.toLowerCase()}
+          from={source.id === 'kick' ? sayTape('beater-spot') : source.name.toLowerCase()}
           optional={i > 0}
           names={[name(pair.leftId), name(pair.rightId)]}
         />
       ))}
       <Button minH="48px" variant="outline" mt="3" onClick={onClose}>
-        Back to the list
+        {sayTape('back-to-the-list')}
       </Button>
     </Box>
   );
@@ -65,13 +63,19 @@ function verdict(
   const difference = right.metres - left.metres;
   const size = Math.abs(difference);
   if (size <= EQUAL_STRINGS_M)
-    return { severity: 'fine', words: `Equal to the ${from}, within ${formatLength(Math.max(size, 0.005), session.units)}.` };
+    return { severity: 'fine', words: sayTape('equal-to-the-within', { from, size: formatLength(Math.max(size, 0.005), session.units) }) };
   const { plan } = table;
   const seconds = size / plan.speedOfSoundMps;
   const far = difference > 0 ? names[1] : names[0];
   return {
     severity: size > 0.05 ? 'fix' : 'improve',
-    words: `Bring ${far} ${formatLength(size, session.units)} closer along its string: it hears the ${from} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late, first dip ${formatFrequency(firstDipHz(seconds))}.`,
+    words: sayTape('bring-closer-along-its-string-it', {
+      far,
+      size: formatLength(size, session.units),
+      from,
+      seconds: formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units),
+      firstDip: formatFrequency(firstDipHz(seconds)),
+    }),
   };
 }
 
@@ -84,10 +88,7 @@ function Task(props: TaskProps) {
   const wrong = [left, right].find((parsed, i) => !parsed.ok && texts[i]?.trim());
   return (
     <Box borderTopWidth="1px" borderColor="line" py="3">
-      <Box fontWeight="700">
-        {step}. From the {from}
-        {optional ? ' (the stricter school: both strings)' : ''}
-      </Box>
+      <Box fontWeight="700">{sayTape('from-the-optional-the-stricter-school', { step, from, optional: optional ? 'yes' : 'no' })}</Box>
       <Flex gap="3" mt="1">
         {names.map((name, i) => (
           <Box key={name} flex="1">
@@ -99,7 +100,7 @@ function Task(props: TaskProps) {
               fontSize="20px"
               autoComplete="off"
               value={texts[i]}
-              aria-label={`${name} from the ${from}`}
+              aria-label={sayTape('from-the', { name, from })}
               onChange={(event) => setTexts(i === 0 ? [event.target.value, texts[1]] : [texts[0], event.target.value])}
             />
           </Box>

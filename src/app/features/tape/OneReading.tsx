@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { dropReading, putReading, type Session } from '../../../core/document';
 import { deviationWords, parseLength } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
+import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 import { useDraftText } from '../../components/useDraftText';
 import { runCommand } from '../../stores/sessionStore';
@@ -53,20 +54,20 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
   return (
     <Box maxW="560px">
       <Box color="quiet" className="measure">
-        {index + 1} of {count}
+        {sayTape('of', { index: index + 1, count })}
       </Box>
       <Box as="h1" fontSize="xl" fontWeight="700" lineHeight="1.2">
         {line.label} {line.microphone}
       </Box>
-      <Box fontSize="lg">{line.kind === 'height' ? 'Floor to the capsule' : `${line.from} to the capsule`}</Box>
+      <Box fontSize="lg">{line.kind === 'height' ? sayTape('floor-to-the-capsule') : sayTape('to-the-capsule', { from: line.from })}</Box>
       <Box className="measure" color="tape" fontSize="stand" lineHeight="1.15" fontWeight="600" whiteSpace="nowrap">
         {formatLength(line.lengthM, session.units)}
       </Box>
       <Box color="quiet" fontSize="sm">
-        To within {formatLength(line.toleranceM, session.units)} nothing one can hear changes. {turned}
+        {sayTape('to-within-nothing-one-can-hear', { tolerance: formatLength(line.toleranceM, session.units), turned })}
       </Box>
       <label htmlFor={id} style={{ display: 'block', marginTop: 12 }}>
-        The tape says ({session.units === 'metric' ? 'cm, or with a unit' : 'inches, or with a unit'})
+        {sayTape('the-tape-says-units-cm-or', { units: session.units === 'metric' ? 'yes' : 'no' })}
       </label>
       <Input
         id={id}
@@ -97,10 +98,10 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
       )}
       <Flex gap="3" mt="4">
         <Button flex="1" minH="60px" variant="outline" fontSize="lg" onClick={() => step(-1)}>
-          Back
+          {sayTape('back')}
         </Button>
         <Button flex="2" minH="60px" bg="tapeFill" color="#12181b" fontSize="lg" onClick={() => step(1)}>
-          Next
+          {sayTape('next')}
         </Button>
       </Flex>
     </Box>

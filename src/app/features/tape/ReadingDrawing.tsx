@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import { geometryOf } from '../../../core/instruments';
 import { distance, type Vec3 } from '../../../core/math';
 import { formatLength } from '../../../core/units';
+import { sayTape } from '../../../words/tape.page.en';
 import { angleOnPaper } from '../../drawing/glyphAngle';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
@@ -19,7 +20,7 @@ interface Props {
 }
 
 const [WIDTH, HEIGHT, MARGIN] = [560, 300, 34];
-const TITLES: Record<Face, string> = { plan: 'seen from above', side: 'seen from the side', front: 'seen from the front' };
+const TITLES: Record<Face, string> = { plan: sayTape('seen-from-above'), side: sayTape('seen-from-the-side'), front: sayTape('seen-from-the-front') };
 
 /** Where the tape is held: the mark, or the floor under the capsule. */
 const startOf = (line: TapeLine, capsule: Vec3): Vec3 => line.fromM ?? { ...capsule, z: 0 };
@@ -59,7 +60,13 @@ export const ReadingDrawing = memo(function ReadingDrawing({ session, microphone
       className="drawing"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`${line.kind === 'height' ? 'From the floor' : `From ${line.from}`} to ${microphone.name}, ${formatLength(line.lengthM, session.units)}, ${TITLES[face]}`}
+      aria-label={sayTape('kind-from-the-floor-from-to', {
+        kind: line.kind === 'height' ? 'yes' : 'no',
+        from: line.from,
+        microphone: microphone.name,
+        length: formatLength(line.lengthM, session.units),
+        titles: TITLES[face],
+      })}
       style={{ width: '100%', height: 'auto', maxHeight: '38vh', overflow: 'hidden' }}
     >
       {face !== 'plan' && <path d={`M0 ${floor}H${WIDTH}`} stroke="var(--chakra-colors-line)" strokeWidth={2} />}

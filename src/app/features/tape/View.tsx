@@ -8,6 +8,7 @@ import { wayOf } from '../../../core/optimise';
 import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { say } from '../../../words';
+import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
@@ -37,9 +38,9 @@ function Tape({ session }: { session: Session }) {
   if (!line)
     return (
       <Box p="6">
-        Nothing to measure yet.{' '}
+        {sayTape('nothing-to-measure-yet')}{' '}
         <Link to="../floor" relative="path">
-          Place microphones on the Floor first.
+          {sayTape('place-microphones-on-the-floor-first')}
         </Link>
       </Box>
     );
@@ -50,13 +51,13 @@ function Tape({ session }: { session: Session }) {
   const turnedWords = microphone ? lookWords(lookOf(table.plan, microphone)) : '';
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
-      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label="Reading">
+      <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label={sayTape('reading')}>
         {pair ? (
           <EqualStrings session={session} table={table} pair={pair} onClose={() => setEqual(null)} />
         ) : (
           <>
             {kept?.deviation && kept.readM !== null && (
-              <Box maxW="560px" mb="2" role="status" aria-label="Kept">
+              <Box maxW="560px" mb="2" role="status" aria-label={sayTape('kept')}>
                 <Severity severity={kept.deviation.withinTolerance ? 'fine' : 'improve'} /> {kept.label}, {kept.from}:{' '}
                 {deviationWords(kept.deviation, session.units)}
               </Box>
@@ -89,7 +90,7 @@ function Tape({ session }: { session: Session }) {
                   setMore(!more);
                 }}
               >
-                {more ? 'Only the strings needed' : 'More strings for each'}
+                {more ? sayTape('only-the-strings-needed') : sayTape('more-strings-for-each')}
               </Button>
               {session.pairs
                 .filter((candidate) => candidate.centre)
@@ -106,7 +107,7 @@ function Tape({ session }: { session: Session }) {
                     variant="outline"
                     onClick={() => setEqual(candidate.id)}
                   >
-                    Equal strings: {candidate.name}
+                    {sayTape('equal-strings-2', { candidate: candidate.name })}
                   </Button>
                 ))}
             </Flex>
@@ -135,13 +136,13 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
     return (
       <Box mt="4" color="quiet" maxW="560px">
         {group.readCount === 0
-          ? `From three readings on, the place of ${group.name} is worked out.`
-          : `${group.readCount} of 3 readings that fix the place of ${group.name}.`}
+          ? sayTape('from-three-readings-on-the-place', { group: group.name })
+          : sayTape('of-3-readings-that-fix-the', { readCount: group.readCount, group: group.name })}
       </Box>
     );
   const { position, inconsistencies } = judgement;
   return (
-    <Box mt="4" maxW="560px" role="status" aria-label={`Where ${group.name} is`}>
+    <Box mt="4" maxW="560px" role="status" aria-label={sayTape('where-is', { group: group.name })}>
       {inconsistencies
         .map(({ code, facts }) => say('tape', code, facts, session.units))
         .map((words) => (
@@ -161,8 +162,9 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
               severity={position.alsoM ? 'note' : distance(position.positionM, placed.positionM) < 2.5 * position.uncertaintyM ? 'fine' : 'improve'}
             />
           )}{' '}
-          The tape finds {group.name} <span className="measure">{formatLength(distance(position.positionM, placed.positionM), session.units)}</span>{' '}
-          from its plan, known to <span className="measure">±{formatLength(Math.max(0.005, position.uncertaintyM), session.units)}</span>.
+          {sayTape('the-tape-finds', { group: group.name })}{' '}
+          <span className="measure">{formatLength(distance(position.positionM, placed.positionM), session.units)}</span>{' '}
+          {sayTape('from-its-plan-known-to')} <span className="measure">±{formatLength(Math.max(0.005, position.uncertaintyM), session.units)}</span>.
           {position.alsoM && <TwoPlaces session={session} name={group.name} one={position.positionM} other={position.alsoM} />}
           <Flex gap="2" mt="2">
             <Button
@@ -171,7 +173,7 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
               disabled={position.alsoM !== null || placed.locked || placed.heldString !== null}
               onClick={() => runCommand(takeMeasured(group.microphoneId, position.positionM))}
             >
-              Take the measured place into the plan
+              {sayTape('take-the-measured-place-into-the')}
             </Button>
           </Flex>
         </Box>
@@ -184,10 +186,7 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
 function TwoPlaces({ session, name, one, other }: { session: Session; name: string; one: Vec3; other: Vec3 }) {
   const by = subtract(other, one);
   return (
-    <Box mt="2">
-      The readings fit a second place too, {formatLength(magnitude(by), session.units)} off, {wayOf(by)}. Is {name} there? One more string, from a
-      mark on that side, settles it.
-    </Box>
+    <Box mt="2">{sayTape('the-readings-fit-a-second-place', { magnitude: formatLength(magnitude(by), session.units), wayOf: wayOf(by), name })}</Box>
   );
 }
 
@@ -216,18 +215,18 @@ function List({
       py="3"
       overflow={{ md: 'auto' }}
       role="region"
-      aria-label="Tape list"
+      aria-label={sayTape('tape-list')}
       tabIndex={0}
     >
       <Box fontWeight="700" mb="1">
-        Tape list, in walking order
+        {sayTape('tape-list-in-walking-order')}
       </Box>
       {plugged.map(({ id, label, name }) => (
         <Box key={id} mb="3" fontSize="sm" color="quiet">
           <b>
             {label} {name}
           </b>{' '}
-          is plugged in: nothing to measure, 0 ms.
+          {sayTape('is-plugged-in-nothing-to-measure')}
         </Box>
       ))}
       {groups.map((group) => (

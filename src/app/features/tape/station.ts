@@ -1,12 +1,13 @@
+import { sayStations } from '../../../words/stations.page.en';
 import { type Station, stopOf } from '../../frame/station';
 
 export const station: Station = {
   path: 'tape',
-  label: 'Tape',
+  label: sayStations('tape'),
   order: 40,
   load: async () => (await import('./View')).TapeStation,
   state: ({ session }) => {
     const read = session.microphones.filter(({ id }) => session.tape.some(({ microphoneId }) => microphoneId === id)).length;
-    return stopOf(read, session.microphones.length, 'microphones read');
+    return stopOf(read, session.microphones.length, sayStations('microphones-read'));
   },
 };

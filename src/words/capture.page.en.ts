@@ -1,0 +1,25 @@
+import { speaker } from './speaker';
+
+/** Where something is recorded. */
+export const sayCapture = speaker('capture', {
+  'input-level': 'Input level {peaks}',
+  input: 'Input',
+  'as-the-system-has-it': 'as the system has it',
+  record: 'Record',
+  'choose-a-file': 'Choose a file',
+  'that-is-enough': 'That is enough',
+  'in-s': 'in {count} s',
+  's-left': '{left} s left',
+  file: '{name} file',
+  'the-page-was-reloaded-while-recording': 'The page was reloaded while recording, and nothing of it was kept. Record again.',
+  'the-browser-asks-before-it-listens':
+    'The browser asks before it listens, with its own processing switched off; what it hears stays on this machine.',
+  'the-browser-was-not-allowed-to':
+    'The browser was not allowed to listen: allow the microphone for this page beside its address, then press Record again.',
+  'no-audio-input-was-found-plug': 'No audio input was found: plug the interface in, wait for it to appear in the list, then press Record again.',
+  'the-input-is-in-use-by': 'The input is in use by another program or was unplugged: close that program or plug it in again.',
+  'the-chosen-input-has-gone-choose': 'The chosen input has gone: choose another from the list.',
+  'this-browser-cannot-record-here-record': 'This browser cannot record here: record with the program you know and choose the file instead.',
+  'input-2': 'Input {i}',
+  'the-view-was-left-before-the': 'The view was left before the browser might listen: nothing was recorded.',
+});

@@ -1,0 +1,13 @@
+import { type Facts, said } from './said';
+
+/** What is said of one thing: messages by code. */
+export type Messages = Readonly<Record<string, string>>;
+
+/** Says a code with its facts. */
+export type Speaker<M extends Messages> = (code: keyof M & string, facts?: Facts) => string;
+
+/** One who says the messages of a domain in the reader's language, English where that has none. */
+export const speaker =
+  <M extends Messages>(domain: string, messages: M): Speaker<M> =>
+  (code, facts) =>
+    said(domain, code, messages[code], facts);

@@ -1,0 +1,43 @@
+import { speaker } from './speaker';
+
+/** The station tape. */
+export const sayTape = speaker('tape', {
+  'equal-strings': 'Equal strings: {pair}',
+  'hold-a-string-on-the-drums':
+    'Hold a string on the drum’s middle, stretch it to the left capsule and pinch it there; swing it to the right one. The same length is equal time. Two minutes, no arithmetic.',
+  'beater-spot': 'beater spot',
+  'back-to-the-list': 'Back to the list',
+  'equal-to-the-within': 'Equal to the {from}, within {size}.',
+  'bring-closer-along-its-string-it': 'Bring {far} {size} closer along its string: it hears the {from} {seconds} late, first dip {firstDip}.',
+  'from-the-optional-the-stricter-school': '{step}. From the {from}{optional, select, yes { (the stricter school: both strings)} other {}}',
+  'from-the': '{name} from the {from}',
+  of: '{index} of {count}',
+  'floor-to-the-capsule': 'Floor to the capsule',
+  'to-the-capsule': '{from} to the capsule',
+  'to-within-nothing-one-can-hear': 'To within {tolerance} nothing one can hear changes. {turned}',
+  'the-tape-says-units-cm-or': 'The tape says ({units, select, yes {cm, or with a unit} other {inches, or with a unit}})',
+  back: 'Back',
+  next: 'Next',
+  'seen-from-above': 'seen from above',
+  'seen-from-the-side': 'seen from the side',
+  'seen-from-the-front': 'seen from the front',
+  'kind-from-the-floor-from-to': '{kind, select, yes {From the floor} other {From {from}}} to {microphone}, {length}, {titles}',
+  'nothing-to-measure-yet': 'Nothing to measure yet.',
+  'place-microphones-on-the-floor-first': 'Place microphones on the Floor first.',
+  reading: 'Reading',
+  kept: 'Kept',
+  'only-the-strings-needed': 'Only the strings needed',
+  'more-strings-for-each': 'More strings for each',
+  'equal-strings-2': 'Equal strings: {candidate}',
+  'from-three-readings-on-the-place': 'From three readings on, the place of {group} is worked out.',
+  'of-3-readings-that-fix-the': '{readCount} of 3 readings that fix the place of {group}.',
+  'where-is': 'Where {group} is',
+  'the-tape-finds': 'The tape finds {group}',
+  'from-its-plan-known-to': 'from its plan, known to',
+  'take-the-measured-place-into-the': 'Take the measured place into the plan',
+  'the-readings-fit-a-second-place':
+    'The readings fit a second place too, {magnitude} off, {wayOf}. Is {name} there? One more string, from a mark on that side, settles it.',
+  'tape-list': 'Tape list',
+  'tape-list-in-walking-order': 'Tape list, in walking order',
+  'is-plugged-in-nothing-to-measure': 'is plugged in: nothing to measure, 0 ms.',
+});
