@@ -9,7 +9,9 @@ import { takeReportCsv, takeReportDocument } from '../src/core/exchange';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../src/core/math';
 import { isDirect } from '../src/core/microphones';
 import { inputNamesInUse, resolveFiles, resolvePlan, withExpectations } from '../src/core/planning';
+import type { Words } from '../src/core/units';
 import { type Chains, chainsOf, correctionsOf, type Heard, type Verdict, verdictsOf } from '../src/core/verdict';
+import { sayTold } from '../src/words';
 import { plainTake } from './plainTake';
 
 let kernel: FftKernel;
@@ -72,9 +74,11 @@ function held(report: TakeReport, session: Session, chains: Chains, inMix = fals
 
 const again = (one: Heard, session: Session): Heard => held(one.report, session, one.chains ?? {});
 
+const said = (words: Words): string => sayTold(words, 'metric');
+
 const pressed = (session: Session, move: Move): Session => {
   const result = commit(session, applyMove(move), NOW);
-  if (result.kind !== 'changed') throw new Error(`pressing “${move.label}” changed nothing`);
+  if (result.kind !== 'changed') throw new Error(`pressing “${said(move.label)}” changed nothing`);
   return result.session;
 };
 
@@ -181,14 +185,16 @@ async function correctionsAreRight(
 
 /** Page, command line, CSV and JSON say one list: codes, severities, channels. */
 function saidAlike(label: string, heard: Heard, session: Session): void {
-  const list = verdictsOf(heard).map(({ severity, code, channels, message }) => [severity, code, channels.join(' / '), message]);
-  const json = JSON.parse(JSON.stringify(takeReportDocument(heard))).findings.map((one: Verdict) => [
-    one.severity,
-    one.code,
-    one.channels.join(' / '),
-    one.message,
-  ]);
-  const csv = heard.proof ? takeReportCsv(heard.report, heard.proof, session, heard.matching, verdictsOf(heard)) : '';
+  const list = verdictsOf(heard).map(({ severity, code, channels, message }) => [severity, code, channels.join(' / '), said(message)]);
+  const json = JSON.parse(JSON.stringify(takeReportDocument(heard, said))).findings.map(
+    (one: { severity: string; code: string; channels: readonly string[]; message: string }) => [
+      one.severity,
+      one.code,
+      one.channels.join(' / '),
+      one.message,
+    ],
+  );
+  const csv = heard.proof ? takeReportCsv(heard.report, heard.proof, session, heard.matching, verdictsOf(heard), said) : '';
   expect([label, json]).toEqual([label, list]);
   expect([label, csv.split('\r\n').filter((line) => line.startsWith('finding,')).length]).toEqual([label, list.length]);
   for (const [severity] of list) expect(csv).toContain(`finding,${severity},`);

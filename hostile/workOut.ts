@@ -6,6 +6,7 @@ import { harmDb } from '../src/core/optimise';
 import { fitOf, patchProblem, resolvePlan, withExpectations } from '../src/core/planning';
 import { RECIPES } from '../src/core/setups';
 import { tapeList } from '../src/core/tape';
+import { sayFinding, sayTold } from '../src/words';
 
 /** The first number in a value that is none, by its path; infinity is a level of silence and may stand. */
 function firstNaN(value: unknown, path = ''): string | null {
@@ -24,8 +25,10 @@ export function troubleIn(session: Session): string | null {
     const table = arrivalTable(resolvePlan(session));
     const bad = firstNaN(table.rows) ?? firstNaN(table.plan.geometries);
     if (bad) return `a number is none: ${bad}`;
-    for (const { message, advice, why } of withExpectations(session, checkPlan(table)))
-      if (/NaN|undefined|Infinity|\[object/.test(message + advice + why)) return `it says “${message}”`;
+    for (const finding of withExpectations(session, checkPlan(table))) {
+      const words = `${sayFinding(finding, session.units)} ${sayTold(finding.why, session.units)}`;
+      if (/NaN|undefined|Infinity|\[object/.test(words)) return `it says “${words}”`;
+    }
     if (Number.isNaN(harmDb(table.plan))) return 'its harm is no number';
     const lists = tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units) + inputListCsv(inputList(session, table));
     if (/NaN|undefined|Infinity/.test(lists)) return 'a list has a number that is none';

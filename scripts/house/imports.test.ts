@@ -14,6 +14,6 @@ test('circles are found however long they are, a file that imports itself too; f
 
 test('a file’s imports: types, values, exports and those made on the way', () => {
   const found = importsOf('src/app/features/floor/station.ts').map(({ to }) => to);
-  expect(found).toEqual(['src/app/frame/station.ts', 'src/app/features/floor/View.tsx']);
+  expect(found).toEqual(['src/words/stations.page.en.ts', 'src/app/frame/station.ts', 'src/app/features/floor/View.tsx']);
   expect(importsOf('src/core/document/schema.ts').find(({ isPackage }) => isPackage)?.to).toBe('joi');
 });

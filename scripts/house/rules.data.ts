@@ -42,7 +42,7 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   demo: ['src/core'],
   'src/words': ['src/core'],
   'src/workers': ['src/core'],
-  'src/cli': ['src/core'],
+  'src/cli': ['src/core', 'src/words'],
   'src/server': ['src/core'],
   'src/app/components': ['src/core', 'src/words'],
   'src/app/theme': [],

@@ -11,7 +11,6 @@ import { router } from './App';
 import { openOrGiveUp } from './db/database';
 import { sweepOrphans } from './db/sweep';
 import { keepFocus } from './frame/keepFocus';
-import { STATIONS } from './stations';
 import { finishGesture } from './stores/sessionStore';
 import { watchForUpdates } from './stores/updates';
 import { applyTheme, useViewStore } from './stores/viewStore';
@@ -39,6 +38,7 @@ const idle = (): Promise<void> =>
 async function fetchStations(): Promise<void> {
   await idle();
   await sweepOrphans(Date.now()).catch(() => undefined);
+  const { STATIONS } = await import('./stations');
   for (const { load } of STATIONS) {
     await idle();
     await load();

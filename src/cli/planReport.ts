@@ -1,8 +1,9 @@
-import { arrivalTable } from '../core/arrivals';
-import { checkPlan, type Finding, told } from '../core/checks';
+import { arrivalTable, type Plan } from '../core/arrivals';
+import { checkPlan, type Finding } from '../core/checks';
 import { plugAll, type Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
 import { gainSetting, outboardOf, patchInputs, patchProblem, powerOf, powerWords, resolvePlan, withExpectations, withOffers } from '../core/planning';
+import { sayFinding } from '../words';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {
@@ -53,16 +54,13 @@ export function planReport(session: Session, solve: SolveMilp): object {
       right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
     })),
     patch: rows,
-    findings: [
-      ...patchFinding,
-      ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, plan.microphones)),
-    ],
+    findings: [...patchFinding, ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, plan))],
   };
 }
 
-const rowOf = (finding: Finding, microphones: readonly { id: string; name: string }[]): object => ({
+const rowOf = (finding: Finding, { microphones, units }: Pick<Plan, 'microphones' | 'units'>): object => ({
   severity: finding.severity,
   code: finding.code,
   microphones: finding.microphoneIds.map((id) => microphones.find((m) => m.id === id)?.name ?? id),
-  message: told(finding),
+  message: sayFinding(finding, units),
 });

@@ -6,6 +6,7 @@ import { type TakeReportDocument, takeReportDocument } from '../core/exchange';
 import { loadFftKernel } from '../core/math';
 import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
 import { counted, formatNumber } from '../core/units';
+import { sayTold } from '../words';
 import { readArguments, runCommand } from './command';
 import { InputError, isSealed, mayWrite, readText, sealedJson, sealedText, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
@@ -38,7 +39,7 @@ function againstPlan(session: Session, report: TakeReport): TakeReportDocument {
   const names = report.channels.map(({ name }) => name);
   const matching = matchByName(names, plan.microphones, inputNamesInUse(session));
   const proof = proveTake(arrivalTable(plan), report, matching, tapedStrings(session, plan));
-  return takeReportDocument({ report, proof, session, matching });
+  return takeReportDocument({ report, proof, session, matching }, (words) => sayTold(words, session.units));
 }
 
 /** No report is as long as this. */
@@ -65,7 +66,9 @@ await runCommand(async () => {
   const measured = await withAudioFiles(positionals, (files) =>
     checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
   );
-  const report = session ? againstPlan(session, measured) : takeReportDocument({ report: measured, proof: null, session: null, matching: {} });
+  const report = session
+    ? againstPlan(session, measured)
+    : takeReportDocument({ report: measured, proof: null, session: null, matching: {} }, (words) => sayTold(words, 'metric'));
   if (out !== undefined) await write(out, values.json ? sealedJson(report) : sealedText(asText(report)));
   else process.stdout.write(values.json ? `${JSON.stringify(report)}\n` : asText(report));
 });

@@ -1,15 +1,25 @@
 import { CHECKLIST } from './checklist.en';
+import { CHECKS } from './checks.en';
 import { DRILLS } from './drills.en';
 import { FITS } from './fits.en';
 import { HEARD } from './heard.en';
 import { IMPORTS } from './imports.en';
 import { KINDS } from './kinds.en';
+import { OPTIMISE } from './optimise.en';
+import { PLANNING } from './planning.en';
+import { PROOF } from './proof.en';
 import { RECORDING } from './recording.en';
 import { TAPE } from './tape.en';
+import { VERDICT } from './verdict.en';
 
 /** Everything that is said, by domain and code: ICU messages. */
 export const EN = {
+  verdict: VERDICT,
+  proof: PROOF,
+  optimise: OPTIMISE,
+  planning: PLANNING,
   checklist: CHECKLIST,
+  checks: CHECKS,
   drills: DRILLS,
   fits: FITS,
   heard: HEARD,

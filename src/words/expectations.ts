@@ -2,6 +2,7 @@ import type { Finding } from '../core/checks';
 import type { Recipe } from '../core/setups';
 import { inUnits, type UnitSystem } from '../core/units';
 import { EXPECTATIONS } from './expectations.en';
+import { sayTold } from './say';
 
 /** Why it is fine that a set-up raises something by design. */
 export const expectation = (recipe: Pick<Recipe, 'id'>, { code, why }: Recipe['expects'][number], units: UnitSystem): string =>
@@ -9,6 +10,7 @@ export const expectation = (recipe: Pick<Recipe, 'id'>, { code, why }: Recipe['e
 
 /** Why a finding is told, the reason of its set-up first where that raises it by design. */
 export function findingWhy({ code, why, expectedBy }: Finding, units: UnitSystem): string {
-  if (!expectedBy) return why;
-  return `Expected with this set-up: ${expectation({ id: expectedBy.setupId }, { code, ...expectedBy }, units)} ${why}`;
+  const said = sayTold(why, units);
+  if (!expectedBy) return said;
+  return `Expected with this set-up: ${expectation({ id: expectedBy.setupId }, { code, ...expectedBy }, units)} ${said}`;
 }

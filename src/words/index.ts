@@ -1,7 +1,8 @@
 export { sayCheckLine } from './checklist';
 export { expectation, findingWhy } from './expectations';
+export { sayFinding } from './findings';
 export { sayFit } from './fits';
 export { furnishingUse } from './furnishings';
 export { planWords } from './imports';
-export { say } from './say';
+export { say, sayTold } from './say';
 export { setupTexts } from './setups';

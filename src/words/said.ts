@@ -1,9 +1,19 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { formatLength, formatNumber, type Metres, type Seconds, type UnitSystem, type Whole } from '../core/units';
-
-type Quantity = Metres | Seconds | Whole;
-/** What a message is told besides its code: names, codes of closed lists, counts, and figures in SI units, several of which make a list. */
-export type Facts = Readonly<Record<string, string | number | Quantity | readonly Quantity[]>>;
+import {
+  type Fact,
+  formatDb,
+  formatDelay,
+  formatFineLength,
+  formatFrequency,
+  formatLength,
+  formatMilliseconds,
+  formatNumber,
+  formatShortDelay,
+  formatWeight,
+  type Quantity,
+  type Told,
+  type UnitSystem,
+} from '../core/units';
 
 /** Gives the text of another language; null where it has none. */
 export type Translator = (domain: string, code: string, english: string) => string | null;
@@ -11,16 +21,41 @@ export type Translator = (domain: string, code: string, english: string) => stri
 /** The language of the page is set before anything is said. */
 const translator = (globalThis as { readonly shuttlecraftTranslator?: Translator }).shuttlecraftTranslator;
 
+/** Says a message of a domain whose messages need not be at hand. */
+export type Teller = (told: Told, units: UnitSystem) => string;
+
 function quantity(fact: Quantity, units: UnitSystem): string {
   if ('metres' in fact) return formatLength(fact.metres, units);
-  return 'seconds' in fact ? `${formatNumber(fact.seconds, 0)} s` : formatNumber(fact.whole, 0);
+  if ('fineMetres' in fact) return formatFineLength(fact.fineMetres, units);
+  if ('seconds' in fact) return `${formatNumber(fact.seconds, 0)} s`;
+  if ('whole' in fact) return formatNumber(fact.whole, 0);
+  if ('figure' in fact) return formatNumber(fact.figure, fact.digits);
+  if ('delayS' in fact)
+    return fact.speedMps === null ? formatShortDelay(fact.delayS, fact.rateHz) : formatDelay(fact.delayS, fact.rateHz, fact.speedMps, units);
+  if ('shortS' in fact) return formatMilliseconds(fact.shortS);
+  if ('hertz' in fact) return formatFrequency(fact.hertz);
+  if ('db' in fact) return formatDb(fact.db, fact.digits);
+  return formatWeight(fact.kilograms, units);
 }
 
-const isList = (fact: Facts[string]): fact is readonly Quantity[] => Array.isArray(fact);
+const LISTS = {
+  and: new Intl.ListFormat('en-GB', { type: 'conjunction' }),
+  or: new Intl.ListFormat('en-GB', { type: 'disjunction' }),
+} as const;
 
-function spoken(fact: Facts[string], units: UnitSystem): string | number {
+const isArray = (fact: Fact): fact is readonly Quantity[] => Array.isArray(fact);
+
+function spoken(fact: Fact, units: UnitSystem, tell: Teller | undefined): string | number {
   if (typeof fact !== 'object') return fact;
-  return isList(fact) ? fact.map((one) => quantity(one, units)).join(', ') : quantity(fact, units);
+  if (isArray(fact)) return fact.map((one) => quantity(one, units)).join(', ');
+  if ('join' in fact) {
+    const each = fact.each.map((one) => String(spoken(one, units, tell)));
+    if (fact.join === 'space') return each.join(' ');
+    return fact.join === 'comma' ? each.join(', ') : LISTS[fact.join].format(each);
+  }
+  if (!('code' in fact)) return quantity(fact, units);
+  if (!tell) throw new RangeError(`say: ${fact.domain}/${fact.code} is told where nobody says it`);
+  return tell(fact, units);
 }
 
 const made = new Map<string, string | IntlMessageFormat>();
@@ -39,10 +74,16 @@ function messageOf(domain: string, code: string, english: string | undefined): s
 
 /**
  * A message of a domain with its facts in it, lengths in the reader's units.
+ * @param tell says other messages among its facts
  * @throws RangeError for a code that is not there, and for a fact that the message wants and does not get
  */
-export function said(domain: string, code: string, english: string | undefined, facts: Facts = {}, units: UnitSystem = 'metric'): string {
+export function said(
+  { domain, code, facts }: Told,
+  english: string | undefined,
+  units: UnitSystem = 'metric',
+  tell: Teller | undefined = undefined,
+): string {
   const message = messageOf(domain, code, english);
   if (typeof message === 'string') return message;
-  return String(message.format(Object.fromEntries(Object.entries(facts).map(([name, fact]) => [name, spoken(fact, units)]))));
+  return String(message.format(Object.fromEntries(Object.entries(facts).map(([name, fact]) => [name, spoken(fact, units, tell)]))));
 }

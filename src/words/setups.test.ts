@@ -3,7 +3,7 @@ import { distance, dot, subtract } from '../core/math';
 import { placeRecipe, RECIPES, type Recipe, recipesFor, suitsInstrument } from '../core/setups';
 import { gapToSolid } from '../core/solids';
 import { EXPECTATIONS } from './expectations.en';
-import { expectation, findingWhy, setupTexts } from './index';
+import { expectation, findingWhy, sayTold, setupTexts } from './index';
 import { SETUPS } from './setups.en';
 
 const ROOM = { widthM: 8, depthM: 8, heightM: 3, temperatureC: 20, absorption: 0.2, glass: [] };
@@ -108,9 +108,11 @@ test('everything that a set-up raises by design has its reason, and no reasons a
 });
 
 test('the reason of a set-up comes before that of the finding; one’s own set-up brings its own', () => {
-  const finding = { id: 'f', code: 'leak', severity: 'note', microphoneIds: [], message: '', advice: '', why: 'So it is.', move: null } as const;
-  expect(findingWhy(finding, 'metric')).toBe('So it is.');
+  const why = { domain: 'checks', code: 'closing-plates-blow-their-air-out', facts: {} };
+  const finding = { id: 'f', code: 'leak', severity: 'note', microphoneIds: [], message: why, advice: null, why, move: null } as const;
+  const so = sayTold(why, 'metric');
+  expect(findingWhy(finding, 'metric')).toBe(so);
   expect(findingWhy({ ...finding, expected: true, expectedBy: { setupId: 'mine', why: 'I want it.' } }, 'metric')).toBe(
-    'Expected with this set-up: I want it. So it is.',
+    `Expected with this set-up: I want it. ${so}`,
   );
 });

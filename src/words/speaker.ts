@@ -1,4 +1,5 @@
-import { type Facts, said } from './said';
+import type { Facts } from '../core/units';
+import { said } from './said';
 
 /** What is said of one thing: messages by code. */
 export type Messages = Readonly<Record<string, string>>;
@@ -10,4 +11,4 @@ export type Speaker<M extends Messages> = (code: keyof M & string, facts?: Facts
 export const speaker =
   <M extends Messages>(domain: string, messages: M): Speaker<M> =>
   (code, facts) =>
-    said(domain, code, messages[code], facts);
+    said({ domain, code, facts: facts ?? {} }, messages[code]);

@@ -1,5 +1,5 @@
 import { arrivalTable } from '../../core/arrivals';
-import { checkPlan, type Finding, type Severity, told } from '../../core/checks';
+import { checkPlan, type Finding, type Severity } from '../../core/checks';
 import { applyMove, commit, type Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
@@ -9,6 +9,7 @@ import { fitOf, resolvePlan, withExpectations, withOffers } from '../../core/pla
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
+import { sayFinding } from '../../words';
 import { type Case, INSTRUMENT_ID, knocked, nameOf, placed, roomed } from './cases';
 
 /** What one walk over many cases came to; the parts of several add up. */
@@ -126,7 +127,7 @@ function judgeFit(one: Case, found: readonly Finding[], into: Counts['fits']): v
   if (fits && reasons.length === 0) into.fine += 1;
   else into.told += 1;
   const worst = grave.find(({ severity }) => severity === 'fix') ?? (reasons.length === 0 ? grave[0] : undefined);
-  if (fits && worst) into.falselyFine.push(`${nameOf(one)}: ${told(worst)}`);
+  if (fits && worst) into.falselyFine.push(`${nameOf(one)}: ${sayFinding(worst, 'metric')}`);
 }
 
 /** Walks over one case, as planned and knocked, and adds what it finds. */

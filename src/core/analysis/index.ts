@@ -7,6 +7,7 @@ export { HumMeter } from './meters/hum';
 export { loudnessOfChannels } from './meters/loudness';
 export { type ChannelReading, meterTake } from './meters/meterTake';
 export { proveTake } from './proof/againstPlan';
+export type { ProofCode } from './proof/codes';
 export * from './proof/locate';
 export type { Taped } from './proof/planModel';
 export * from './proof/proof';

@@ -1,5 +1,6 @@
 import { BOATHOUSE_SHELF, boathouseKit } from '../../../demo/boathouse';
-import { checkPlan, type Finding, told } from '../checks';
+import { sayFinding, sayTold } from '../../words';
+import { checkPlan, type Finding } from '../checks';
 import { addInstrument, newSession, type Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
 import { vec3 } from '../math';
@@ -9,6 +10,8 @@ import { placeSetup, resolvePlan } from '../planning';
 import { RECIPES, type Recipe } from '../setups';
 import { tapeList } from '../tape';
 import { arrivalOf, arrivalTable, firstReflections } from './index';
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 const SHELF = {
   ...BOATHOUSE_SHELF,
@@ -101,8 +104,8 @@ describe.each(sessions)('%s', (_, session) => {
     const imperial = tableOf({ ...session, units: 'imperial' });
     const [inches, centimetres] = [checkPlan(imperial), checkPlan(table)];
     expect(inches.map(shape)).toEqual(centimetres.map(shape));
-    for (const finding of inches) expect(`${told(finding)} ${finding.why}`).not.toMatch(/\d cm/);
-    for (const finding of centimetres) expect(finding.message).not.toMatch(/[′″]|\d in\b/);
+    for (const finding of inches) expect(`${sayFinding(finding, 'imperial')} ${sayTold(finding.why, 'imperial')}`).not.toMatch(/\d cm/);
+    for (const finding of centimetres) expect(inWords(finding)).not.toMatch(/[′″]|\d in\b/);
   });
 
   test('the tape list names marks that are there, each once, with the distance they have', () => {

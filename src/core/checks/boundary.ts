@@ -3,13 +3,15 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, dot, scale, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
 import { distanceToSurface, inwardNormal, isGlassAt, type Room, SURFACES, type Surface } from '../room';
-import { formatFrequency, formatLength, formatMilliseconds } from '../units';
+import { asFrequency, asLength, asList, asTime, type Told } from '../units';
+import { tell } from './codes';
 import type { Finding } from './finding';
 
 /** Closer than this to a wall or the ceiling the reflection comes back strong and early. */
 const NEAREST_BOUNDARY_M = 0.5;
 
-const nameOf = (room: Room, surface: Surface, at: Vec3): string => (isGlassAt(room, surface, at) ? `glass of the ${surface}` : surface);
+const nameOf = (room: Room, surface: Surface, at: Vec3): Told | string =>
+  isGlassAt(room, surface, at) ? tell('glass-of-the', { surface }) : surface;
 
 /** Corners double what one wall does: told once for the two walls that make one. */
 function corners(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
@@ -23,9 +25,9 @@ function corners(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
       code: 'corner',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} is in a corner, by the ${near.join(' and the ')}.`,
-      advice: 'Bring it out of the corner first.',
-      why: 'Every mode of the room is strongest in its corners, and each surface adds its own reflection.',
+      message: tell('is-in-a-corner-by-the', { microphone: microphone.name, near: asList(near.map((surface) => tell('the-surface', { surface }))) }),
+      advice: tell('bring-it-out-of-the-corner'),
+      why: tell('every-mode-of-the-room-is'),
       move: null,
     },
   ];
@@ -46,15 +48,19 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
     severity: outside ? 'fix' : gap < (isGlassAt(plan.room, surface, microphone.positionM) ? 0.3 : 0.15) ? 'improve' : 'note',
     microphoneIds: [microphone.id],
     message: outside
-      ? `${microphone.name} is outside the room, beyond the ${surface}.`
-      : `${microphone.name} is ${formatLength(gap, plan.units)} from the ${nameOf(plan.room, surface, microphone.positionM)}.`,
-    advice: outside ? 'Bring it back in.' : `Bring it ${formatLength(short, plan.units)} away from it.`,
+      ? tell('is-outside-the-room-beyond-the', { microphone: microphone.name, surface })
+      : tell('is-from-the', { microphone: microphone.name, gap: asLength(gap), of: nameOf(plan.room, surface, microphone.positionM) }),
+    advice: outside ? tell('bring-it-back-in') : tell('bring-it-away-from-it', { short: asLength(short) }),
     why: outside
-      ? 'Nothing can be measured there.'
-      : `The reflection follows up to ${formatMilliseconds(seconds)} behind, with its first dip from ${formatFrequency(firstDipHz(seconds))} up${behind > 0.5 ? '; its dead side faces that way, which helps' : ''}.`,
+      ? tell('nothing-can-be-measured-there')
+      : tell('the-reflection-follows-up-to-behind', {
+          seconds: asTime(seconds),
+          firstDip: asFrequency(firstDipHz(seconds)),
+          behind: behind > 0.5 ? 'yes' : 'no',
+        }),
     move: microphone.locked
       ? null
-      : { kind: 'place', microphoneId: microphone.id, positionM: add(microphone.positionM, scale(inward, short)), label: 'Move it' },
+      : { kind: 'place', microphoneId: microphone.id, positionM: add(microphone.positionM, scale(inward, short)), label: tell('move-it') },
   };
 }
 

@@ -1,9 +1,15 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayFinding, sayTold } from '../../words';
 import { arrivalOf, arrivalTable } from '../arrivals';
 import { applyMove, editMicrophone, type Session } from '../document';
 import { distance } from '../math';
 import { resolvePlan } from '../planning';
-import { checkPlan, type Finding, told } from './index';
+import type { Words } from '../units';
+import { checkPlan, type Finding } from './index';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 const table = (session: Session) => arrivalTable(resolvePlan(session));
 const findings = (session: Session): readonly Finding[] => checkPlan(table(session));
@@ -32,7 +38,7 @@ test('an overhead out of its string is told in ms, samples and cm, and the move 
   const spoiled = editMicrophone(right.id, { positionM: { ...right.positionM, z: right.positionM.z + 0.16 } })(session);
   const finding = find(spoiled, 'pair-unequal');
   expect(finding.severity).toBe('improve');
-  expect(told(finding)).toMatch(
+  expect(inWords(finding)).toMatch(
     /Overhead right hears the snare 0\.\d\d ms \(\d+ samples, \d+\.\d cm\) late\. Bring Overhead right \d+(\.5)? cm closer along its string\./,
   );
   const mended = mend(spoiled, finding);
@@ -53,7 +59,7 @@ test('an overhead whose cable is turned round is told, and the flip mends it (si
   const session = boathouseKit();
   const wrong = editMicrophone(byName(session, 'Snare').id, { flipped: true })(session);
   const finding = find(wrong, 'polarity-opposed');
-  expect(told(finding)).toContain('Invert Snare');
+  expect(inWords(finding)).toContain('Invert Snare');
   expect(finding.severity).toBe('improve');
   expect(findings(mend(wrong, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
 });
@@ -78,7 +84,7 @@ test('a snare microphone far from its drum leaks (less than 9.5 dB, the leak sch
   const snare = byName(session, 'Snare');
   const spoiled = editMicrophone(snare.id, { positionM: { ...snare.positionM, z: snare.positionM.z + 0.55 } })(session);
   const finding = find(spoiled, 'leak');
-  expect(finding.message).toMatch(/only .* dB above the/);
+  expect(said(finding.message)).toMatch(/only .* dB above the/);
   const margin = (s: Session): number => {
     const t = table(s);
     const m = t.plan.microphones.findIndex((microphone) => microphone.id === snare.id);
@@ -103,7 +109,7 @@ test('22 cm from the ceiling is told with the reflection’s delay, and the move
   const left = byName(session, 'Overhead left');
   const spoiled = editMicrophone(left.id, { positionM: { ...left.positionM, z: session.room.heightM - 0.22 } })(session);
   const finding = find(spoiled, 'boundary');
-  expect(finding.message).toContain('22 cm from the ceiling');
+  expect(said(finding.message)).toContain('22 cm from the ceiling');
   const moved = byName(mend(spoiled, finding), 'Overhead left');
   expect(session.room.heightM - moved.positionM.z).toBeCloseTo(0.5, 9);
 });
@@ -111,7 +117,7 @@ test('22 cm from the ceiling is told with the reflection’s delay, and the move
 test('close microphones before the pair are a note naming the three schools, never a complaint', () => {
   const comb = find(boathouseKit(), 'comb');
   expect(comb.severity).toBe('note');
-  expect(comb.why).toMatch(/Three schools/);
+  expect(said(comb.why)).toMatch(/Three schools/);
   const aligned = mend(boathouseKit(), comb);
   expect(findings(aligned).some((finding) => finding.id === comb.id)).toBe(false);
 });

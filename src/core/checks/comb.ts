@@ -1,8 +1,9 @@
 import { combDepth, firstDipHz, THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import { isDirect } from '../microphones';
-import { formatDelay, formatFrequency, formatLength, formatNumber } from '../units';
+import { asDelay, asFrequency, asLength, asList, asNumber, type Told } from '../units';
 import { alongString } from './alongString';
+import { tell } from './codes';
 import type { Finding, Move } from './finding';
 import { type Shared, sharedSources } from './shared';
 
@@ -24,23 +25,23 @@ function moveFor(table: ArrivalTable, shared: Shared, late: PlanMicrophone, seco
       kind: 'align',
       microphoneId: pickup.id,
       samples: Math.round(pickup.alignSamples + sooner * table.plan.sampleRateHz),
-      label: 'Align it to the microphone',
+      label: tell('align-it-to-the-microphone'),
     };
   }
   const metres = seconds * table.plan.speedOfSoundMps;
   const arrival = late.id === shared.first.id ? shared.firstArrival : shared.secondArrival;
   if (metres <= LONGEST_MOVE_M && !late.locked && arrival.distanceM - metres > 0.05)
-    return { kind: 'place', microphoneId: late.id, positionM: alongString(late, arrival, -metres), label: 'Move it' };
+    return { kind: 'place', microphoneId: late.id, positionM: alongString(late, arrival, -metres), label: tell('move-it') };
   const samples = Math.round(late.alignSamples - seconds * table.plan.sampleRateHz);
-  return { kind: 'align', microphoneId: late.id, samples, label: 'Align in the mix' };
+  return { kind: 'align', microphoneId: late.id, samples, label: tell('align-in-the-mix') };
 }
 
-function adviceOn(shared: Shared, move: Move, late: PlanMicrophone, metres: number, table: ArrivalTable): string {
+function adviceOn(shared: Shared, move: Move, late: PlanMicrophone, lengthM: number): Told {
   if (shared.purpose === 'direct' && move.kind === 'align')
-    return `Hold the pickup back by ${formatNumber(Math.abs(move.samples), 0)} samples in the mix, and invert one of the two if it gets thin.`;
-  if (shared.purpose === 'close-and-far') return 'Leave it for depth, or align it in the mix: schools differ.';
-  if (move.kind === 'place') return `Bring ${late.name} ${formatLength(metres, table.plan.units)} closer along its string.`;
-  return `Too far to mend by moving; advance ${late.name} by ${formatNumber(Math.abs(move.kind === 'align' ? move.samples : 0), 0)} samples in the mix.`;
+    return tell('hold-the-pickup-back-by-samples', { samples: asNumber(Math.abs(move.samples), 0) });
+  if (shared.purpose === 'close-and-far') return tell('leave-it-for-depth-or-align');
+  if (move.kind === 'place') return tell('bring-closer-along-its-string', { late: late.name, metres: asLength(lengthM) });
+  return tell('too-far-to-mend-by-moving', { late: late.name, kind: asNumber(Math.abs(move.kind === 'align' ? move.samples : 0), 0) });
 }
 
 function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
@@ -54,16 +55,16 @@ function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
   const seconds = Math.abs(delay);
   const move = moveFor(table, shared, late, seconds);
   const { rippleDb } = combDepth(Math.max(0.1, Math.abs(shared.levelDifferenceDb)));
-  const delayText = formatDelay(seconds, table.plan.sampleRateHz, table.plan.speedOfSoundMps, table.plan.units);
-  const ripple = rippleDb > 24 ? 'more than 24' : formatNumber(rippleDb, 0);
+  const delayText = asDelay(seconds, table.plan.sampleRateHz, table.plan.speedOfSoundMps);
+  const ripple = rippleDb > 24 ? tell('more-than-24') : asNumber(rippleDb, 0);
   return {
     id: `comb/${shared.first.id}/${shared.second.id}`,
     code: 'comb',
     severity: shared.purpose === 'same' ? 'improve' : 'note',
     microphoneIds: [late.id, early.id],
-    message: `${late.name} hears the ${shared.source.name.toLowerCase()} ${delayText} after ${early.name}.`,
-    advice: adviceOn(shared, move, late, seconds * table.plan.speedOfSoundMps, table),
-    why: `At similar level the sum has its first dip at ${formatFrequency(dip)} and a ripple of ${ripple} dB. Three schools: leave the natural delay, match polarity only, or align close microphones to the pair.`,
+    message: tell('hears-the-after', { late: late.name, source: shared.source.name.toLowerCase(), delayText, early: early.name }),
+    advice: adviceOn(shared, move, late, seconds * table.plan.speedOfSoundMps),
+    why: tell('at-similar-level-the-sum-has', { dip: asFrequency(dip), ripple }),
     move,
   };
 }
@@ -75,7 +76,7 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
   const earliest = Math.min(...lates);
   const [one] = group;
   if (!one || firstDipHz(earliest) > HARMLESS_DIP_HZ) return null;
-  const names = group.map((shared) => (shared.first.id === close.id ? shared.second.name : shared.first.name)).join(' and ');
+  const names = asList(group.map((shared) => (shared.first.id === close.id ? shared.second.name : shared.first.name)));
   const source = one.source.name.toLowerCase();
   const samples = Math.round(close.alignSamples + earliest * plan.sampleRateHz);
   return {
@@ -83,10 +84,15 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
     code: 'comb',
     severity: 'note',
     microphoneIds: [close.id, ...group.map((shared) => (shared.first.id === close.id ? shared.second.id : shared.first.id))],
-    message: `${names} hear the ${source} ${formatDelay(earliest, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} or more after ${close.name}.`,
-    advice: `Leave it for depth, or hold ${close.name} back in the mix: schools differ.`,
-    why: `At similar level the sum has its first dip at ${formatFrequency(firstDipHz(earliest))}. Three schools: leave the natural delay, match polarity only, or align close microphones to the pair.`,
-    move: { kind: 'align', microphoneId: close.id, samples, label: 'Align it to the pair' },
+    message: tell('hear-the-or-more-after', {
+      names,
+      source,
+      earliest: asDelay(earliest, plan.sampleRateHz, plan.speedOfSoundMps),
+      close: close.name,
+    }),
+    advice: tell('leave-it-for-depth-or-hold', { close: close.name }),
+    why: tell('at-similar-level-the-sum-has-2', { firstDip: asFrequency(firstDipHz(earliest)) }),
+    move: { kind: 'align', microphoneId: close.id, samples, label: tell('align-it-to-the-pair') },
   };
 }
 

@@ -1,4 +1,5 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { sayFinding, sayTold } from '../../words';
 import { arrivalOf, arrivalTable, bandLevels, diffuseEnergy, incidentSplDb, type PlanMicrophone } from '../arrivals';
 import { addInstrument, applyMove, editMicrophone, moveMicrophone, newSession, type Session } from '../document';
 import type { Instrument } from '../instruments';
@@ -7,7 +8,12 @@ import { MICROPHONE_CATALOGUE } from '../microphones';
 import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
 import { STAND_CATALOGUE } from '../stands';
-import { checkPlan, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, told, turnDeadSide } from './index';
+import type { Words } from '../units';
+import { checkPlan, type Finding, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, turnDeadSide } from './index';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 const SHELF = {
   ...BOATHOUSE_SHELF,
@@ -42,7 +48,7 @@ describe('keep-out volumes and stands', () => {
     const source = resolvePlan(kit).sources.find((candidate) => candidate.id === 'snare')?.sides[0].positionM ?? vec3(0, 0, 0);
     const bad = moveMicrophone(snare.id, vec3(source.x, source.y, source.z + 0.12))(kit);
     const finding = checkPlan(tableOf(bad)).find((candidate) => candidate.code === 'keep-out');
-    expect(finding && told(finding)).toMatch(/^Snare stands where a stick comes down here\. Bring it .* clear\.$/);
+    expect(finding && inWords(finding)).toMatch(/^Snare stands where a stick comes down here\. Bring it .* clear\.$/);
     if (!finding?.move) throw new Error('a move');
     const mended = applyMove(finding.move)(bad);
     expect(checkPlan(tableOf(mended)).filter((candidate) => candidate.code === 'keep-out' && candidate.microphoneIds.includes(snare.id))).toEqual([]);
@@ -53,7 +59,7 @@ describe('keep-out volumes and stands', () => {
     const pedal = resolvePlan(kit).geometries[0]?.keepOuts.find((volume) => volume.name === 'Kick pedal')?.pointsM[0] ?? vec3(0, 0, 0);
     const bad = editMicrophone(snare.id, { stand: { ...snare.stand, baseM: { x: pedal.x, y: pedal.y } } })(kit);
     const finding = checkPlan(tableOf(bad)).find((candidate) => candidate.code === 'stand-in-way' && candidate.microphoneIds.includes(snare.id));
-    expect(finding?.message).toMatch(/The stand of Snare is in the way: a foot works here/);
+    expect(said(finding?.message)).toMatch(/The stand of Snare is in the way: a foot works here/);
     const mended = finding?.move ? applyMove(finding.move)(bad) : bad;
     expect(checkPlan(tableOf(mended)).some((candidate) => candidate.code === 'stand-in-way' && candidate.microphoneIds.includes(snare.id))).toBe(
       false,
@@ -64,7 +70,7 @@ describe('keep-out volumes and stands', () => {
     const far = editMicrophone(snare.id, { stand: { modelId: 'straight', baseM: { x: snare.positionM.x + 1, y: snare.positionM.y } } })(kit);
     const short = Math.hypot(1, Math.max(0, 0.9 - snare.positionM.z)) - 0.03;
     const finding = checkPlan(tableOf(far)).find((candidate) => candidate.code === 'stand-reach');
-    expect(Number(/ends ([\d.]+) cm short/.exec(finding?.message ?? '')?.[1])).toBeCloseTo(short * 100, 0);
+    expect(Number(/ends ([\d.]+) cm short/.exec(said(finding?.message))?.[1])).toBeCloseTo(short * 100, 0);
   });
   test('a heavy microphone on a long boom over the head is told with the usual caution', () => {
     const overhead = named(kit, 'Overhead left');
@@ -75,8 +81,8 @@ describe('keep-out volumes and stands', () => {
       stand: { modelId: 'tall-boom', baseM: { x: head.x - 0.8, y: head.y - 0.3 } },
     })(kit);
     const finding = checkPlan(tableOf(heavy)).find((candidate) => candidate.code === 'boom-over-head');
-    expect(finding?.advice).toMatch(/Counterweight it, put a leg under the boom, lock the clutch and secure the cable/);
-    expect(finding?.why).toMatch(/Local rules/);
+    expect(said(finding?.advice)).toMatch(/Counterweight it, put a leg under the boom, lock the clutch and secure the cable/);
+    expect(said(finding?.why)).toMatch(/Local rules/);
   });
 });
 
@@ -85,9 +91,9 @@ test('walls, corners and glass: named, with the reflection’s delay and first d
   const id = session.microphones[0]?.id ?? '';
   const near = moveMicrophone(id, vec3(0.2, 3, 1))(session);
   const [finding] = checkPlan(tableOf(near)).filter((candidate) => candidate.code === 'boundary');
-  expect(finding?.message).toMatch(/20 cm from the glass of the left wall/);
+  expect(said(finding?.message)).toMatch(/20 cm from the glass of the left wall/);
   // 40 cm of detour at 343.2 m/s is 1.17 ms, first dip 429 Hz (reference: 1/(2τ)).
-  expect(finding?.why).toMatch(/1\.17 ms behind, with its first dip from 429 Hz/);
+  expect(said(finding?.why)).toMatch(/1\.17 ms behind, with its first dip from 429 Hz/);
   expect(codes(moveMicrophone(id, vec3(0.3, 0.3, 1))(session))).toContain('corner');
 });
 

@@ -1,4 +1,5 @@
 export * from './alongString';
+export type { ChecksCode } from './codes';
 
 import type { ArrivalTable } from '../arrivals';
 import { boundaries } from './boundary';

@@ -5,7 +5,8 @@ import { ridesAlong } from '../microphones';
 import type { Room } from '../room';
 import { bodyRound, gapToSolid, isWorn, type Solid } from '../solids';
 import { feetOutsideM, gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
-import { formatLength, formatWeight, type UnitSystem } from '../units';
+import { asLength, asWeight, type Told, type UnitSystem } from '../units';
+import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
 /** Half the size of a microphone's body, metres: a capsule keeps this far from what moves. */
@@ -28,16 +29,16 @@ function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
       if (volume.kind === 'foot' || gap >= BODY_M) return [];
       const move: Move | null = microphone.locked
         ? null
-        : { kind: 'place', microphoneId: microphone.id, positionM: pushedOut(volume, microphone.positionM, gap), label: 'Move it clear' };
+        : { kind: 'place', microphoneId: microphone.id, positionM: pushedOut(volume, microphone.positionM, gap), label: tell('move-it-clear') };
       return [
         {
           id: `keep-out/${microphone.id}/${volume.id}`,
           code: 'keep-out',
           severity: 'fix',
           microphoneIds: [microphone.id],
-          message: `${microphone.name} stands where ${volume.why.replace(/^an? |^the /, (word) => word)}.`,
-          advice: `Bring it ${formatLength(BODY_M - gap + 0.01, table.plan.units)} clear.`,
-          why: `${volume.name}: ${volume.why}. What is struck, blown at or sat on there is the microphone.`,
+          message: tell('stands-where', { microphone: microphone.name, why: volume.why.replace(/^an? |^the /, (word) => word) }),
+          advice: tell('bring-it-clear', { body: asLength(BODY_M - gap + 0.01) }),
+          why: tell('what-is-struck-blown-at-or', { volume: volume.name, why: volume.why }),
           move,
         },
       ];
@@ -70,9 +71,9 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
     const shut = solid.hollow !== null && gap < 0 && solid.hollow.opening === null;
     if (gap >= SOLID_M || (solid.hollow && gap < 0 && !shut) || (kind === 'boundary' && gap > -SOLID_M)) return [];
     const to = outOf(solid, microphone.positionM);
-    const clear = formatLength(magnitude(subtract(to, microphone.positionM)), table.plan.units);
+    const clear = asLength(magnitude(subtract(to, microphone.positionM)));
     const move: Move | null =
-      microphone.locked || shut ? null : { kind: 'place', microphoneId: microphone.id, positionM: to, label: 'Move it clear' };
+      microphone.locked || shut ? null : { kind: 'place', microphoneId: microphone.id, positionM: to, label: tell('move-it-clear') };
     const caution = solid.caution ? ` ${solid.caution}` : '';
     return [
       {
@@ -81,10 +82,10 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
         severity: shut ? 'note' : 'fix',
         microphoneIds: [microphone.id],
         message: shut
-          ? `${microphone.name} is inside ${solid.name}: ${solid.hollow?.otherwise ?? ''} to put it there.`
-          : `${microphone.name} is where ${solid.name} is.`,
-        advice: shut ? '' : `Bring it ${clear} clear.${caution}`,
-        why: `${sentence(solid.name)} takes up that space.`,
+          ? tell('is-inside-to-put-it-there', { microphone: microphone.name, solid: solid.name, otherwise: solid.hollow?.otherwise ?? '' })
+          : tell('is-where-is', { microphone: microphone.name, solid: solid.name }),
+        advice: shut ? null : tell('bring-it-clear-2', { clear, caution }),
+        why: tell('takes-up-that-space', { sentence: sentence(solid.name) }),
         move,
       },
     ];
@@ -116,12 +117,11 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
   const { stand, model } = microphone;
   if (!stand) return [];
   const { plan } = table;
-  const { units } = plan;
   const pose = poseOf(stand.model, stand.baseM, microphone.positionM);
   const volumes = plan.geometries.flatMap((geometry) => geometry.keepOuts);
   const out: Finding[] = [];
-  const restand: Move = { kind: 'stand', microphoneId: microphone.id, label: 'Find it a place' };
-  const say = (code: string, severity: Finding['severity'], message: string, advice: string, why: string, move: Move | null = restand): void => {
+  const restand: Move = { kind: 'stand', microphoneId: microphone.id, label: tell('find-it-a-place') };
+  const say = (code: string, severity: Finding['severity'], message: Told, advice: Told | null, why: Told, move: Move | null = restand): void => {
     out.push({
       id: `${code}/${microphone.id}`,
       code,
@@ -137,9 +137,9 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-reach',
       'fix',
-      `The ${stand.model.name.toLowerCase()} of ${microphone.name} ends ${formatLength(pose.shortM, plan.units)} short.`,
-      'Stand it nearer, or take a longer one.',
-      'Boom and pole are fully out and do not reach the capsule.',
+      tell('the-of-ends-short', { model: stand.model.name.toLowerCase(), microphone: microphone.name, short: asLength(pose.shortM) }),
+      tell('stand-it-nearer-or-take-a'),
+      tell('boom-and-pole-are-fully-out'),
     );
   const [first] = obstacles(pose, volumes, plan.solids);
   const body = bodyRound(plan.solids, microphone.positionM);
@@ -150,34 +150,34 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
       microphoneId: microphone.id,
       positionM: behind ?? microphone.positionM,
       restand: true,
-      label: 'Move it behind the opening',
+      label: tell('move-it-behind-the-opening'),
     };
     say(
       'stand-in-way',
       'improve',
       behind
-        ? `The boom of ${microphone.name} does not go through the opening of ${body.name}.`
-        : `The boom of ${microphone.name} is in the way: ${first.why}.`,
-      behind ? `Bring it behind the opening, ${formatLength(magnitude(subtract(behind, microphone.positionM)), units)} from where it is.` : '',
-      'A straight boom reaches only what lies behind the way in.',
+        ? tell('the-boom-of-does-not-go', { microphone: microphone.name, body: body.name })
+        : tell('the-boom-of-is-in-the', { microphone: microphone.name, why: first.why }),
+      behind ? tell('bring-it-behind-the-opening-from', { magnitude: asLength(magnitude(subtract(behind, microphone.positionM))) }) : null,
+      tell('a-straight-boom-reaches-only-what'),
       microphone.locked || body.hollow?.opening === null ? null : behind ? move : restand,
     );
   } else if (first)
     say(
       'stand-in-way',
       'improve',
-      `The ${first.part === 'foot' ? 'stand' : first.part} of ${microphone.name} is in the way: ${first.why}.`,
-      'Stand it elsewhere.',
-      `${sentence(first.name)} needs that space.`,
+      tell('the-of-is-in-the-way', { part: first.part === 'foot' ? 'stand' : first.part, microphone: microphone.name, why: first.why }),
+      tell('stand-it-elsewhere'),
+      tell('needs-that-space', { sentence: sentence(first.name) }),
     );
   const outM = feetOutsideM(stand.model, stand.baseM, plan.room);
   if (outM > 0.01 && stand.model.reachM > 0)
     say(
       'stand-outside',
       'improve',
-      `The feet of ${microphone.name}’s stand reach ${formatLength(outM, units)} into the wall.`,
-      'Stand it further in.',
-      'The pole is nearer to the wall than its feet are wide.',
+      tell('the-feet-of-s-stand-reach', { microphone: microphone.name, out: asLength(outM) }),
+      tell('stand-it-further-in'),
+      tell('the-pole-is-nearer-to-the'),
     );
   const moment = model.weightKg * Math.hypot(pose.poleTopM.x - pose.tipM.x, pose.poleTopM.y - pose.tipM.y);
   const head = volumes.find((volume) => volume.kind === 'head' && hangsOver(pose, volume));
@@ -185,17 +185,17 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
     say(
       'stand-load',
       'fix',
-      `${microphone.name} weighs ${formatWeight(model.weightKg, units)} on a long boom, more than its stand holds.`,
-      'Counterweight it, put a leg under the boom, or stand it nearer.',
-      'A stand that tips takes the microphone with it; lock the clutch and secure the cable.',
+      tell('weighs-on-a-long-boom-more', { microphone: microphone.name, weightKg: asWeight(model.weightKg) }),
+      tell('counterweight-it-put-a-leg-under'),
+      tell('a-stand-that-tips-takes-the'),
     );
   else if (head && moment > OVER_HEAD_MOMENT)
     say(
       'boom-over-head',
       'improve',
-      `The boom of ${microphone.name} hangs over ${head.name.toLowerCase()}.`,
-      'Counterweight it, put a leg under the boom, lock the clutch and secure the cable.',
-      `${formatWeight(model.weightKg, units)} at ${formatLength(pose.boomM, units)} over a person. Local rules for overhead loads prevail.`,
+      tell('the-boom-of-hangs-over', { microphone: microphone.name, head: head.name.toLowerCase() }),
+      tell('counterweight-it-put-a-leg-under-2'),
+      tell('at-over-a-person-local-rules', { weightKg: asWeight(model.weightKg), boom: asLength(pose.boomM) }),
     );
   return out;
 }

@@ -1,7 +1,8 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import type { Arrival, ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, magnitude, normalize, scale, subtract } from '../math';
-import { formatNumber } from '../units';
+import { asNumber } from '../units';
+import { tell } from './codes';
 import type { Finding, Move } from './finding';
 import { targetIndex } from './shared';
 
@@ -52,7 +53,7 @@ function closer(leak: Leak): Move | null {
   const positionM = add(wanted.fromM, scale(direction, newDistance));
   return magnitude(subtract(positionM, microphone.positionM)) > 0.5
     ? null
-    : { kind: 'place', microphoneId: microphone.id, positionM, label: 'Move it closer' };
+    : { kind: 'place', microphoneId: microphone.id, positionM, label: tell('move-it-closer') };
 }
 
 /** Close microphones in which the wanted source is less than 9.5 dB above another: the leak school's three-to-one. */
@@ -64,9 +65,13 @@ export function leaksTooHigh(table: ArrivalTable): Finding[] {
       code: 'leak',
       severity: 'improve' as const,
       microphoneIds: [leak.microphone.id],
-      message: `${leak.microphone.name} hears its own source only ${formatNumber(Math.max(leak.marginDb, -99), 1)} dB above the ${leak.otherName.toLowerCase()}.`,
-      advice: `Go closer, or turn its dead side to the ${leak.otherName.toLowerCase()}.`,
-      why: 'The leak school of three-to-one wants at least 9.5 dB, so that the sum ripples by 6 dB at most.',
+      message: tell('hears-its-own-source-only-db', {
+        microphone: leak.microphone.name,
+        margin: asNumber(Math.max(leak.marginDb, -99), 1),
+        otherName: leak.otherName.toLowerCase(),
+      }),
+      advice: tell('go-closer-or-turn-its-dead', { otherName: leak.otherName.toLowerCase() }),
+      why: tell('the-leak-school-of-three-to'),
       move: closer(leak),
     }));
 }

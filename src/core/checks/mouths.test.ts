@@ -1,11 +1,14 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { sayFinding } from '../../words';
 import { arrivalTable, swayOf } from '../arrivals';
 import { addInstrument, applyMove, editMicrophone, newSession, type Session } from '../document';
 import { geometryOf, type Instrument, type InstrumentKind } from '../instruments';
 import { add, scale, type Vec3 } from '../math';
 import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
-import { checkPlan, type Finding, told } from './index';
+import { checkPlan, type Finding } from './index';
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 function up(recipeId: string, kind: InstrumentKind, variant: string): Session {
   const recipe = recipeById(recipeId);
@@ -38,7 +41,7 @@ test.each(WRONG)(
     const wrong = put(session, add(from, scale(side.normal, outM)), from);
     const finding = found(wrong, code);
     expect(finding?.severity).toBe('improve');
-    expect(finding && told(finding)).toMatch(/\d cm/);
+    expect(finding && inWords(finding)).toMatch(/\d cm/);
     if (!finding?.move) throw new Error('a move');
     expect(found(applyMove(finding.move)(wrong), code)).toBeUndefined();
   },

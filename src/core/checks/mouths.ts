@@ -2,7 +2,8 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { ridesAlong } from '../microphones';
-import { degreesFromRadians, formatLength } from '../units';
+import { asLength, degreesFromRadians, type Told } from '../units';
+import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
 /**
@@ -15,7 +16,7 @@ const HOLE_M = 0.22;
 /** Within this of the hole's axis and looking at it within this, degrees. */
 const HOLE_DEG = 30;
 
-function placed(microphone: PlanMicrophone, positionM: Vec3, label: string): Move | null {
+function placed(microphone: PlanMicrophone, positionM: Vec3, label: Told): Move | null {
   return microphone.locked ? null : { kind: 'place', microphoneId: microphone.id, positionM, label };
 }
 
@@ -35,10 +36,10 @@ function atSoundHole(table: ArrivalTable, microphone: PlanMicrophone): Finding[]
         code: 'sound-hole',
         severity: 'improve',
         microphoneIds: [microphone.id],
-        message: `${microphone.name} looks straight into the sound hole from ${formatLength(distanceM, table.plan.units)}: boom and blasts.`,
-        advice: `Bring it ${formatLength(HOLE_M + 0.03, table.plan.units)} off, or along the neck to the 12th fret.`,
-        why: 'The air of the box speaks loudest at its hole, at one low note; a microphone before it hears little else.',
-        move: placed(microphone, add(hole, scale(normalize(away), HOLE_M + 0.03)), 'Move it back'),
+        message: tell('looks-straight-into-the-sound-hole', { microphone: microphone.name, distance: asLength(distanceM) }),
+        advice: tell('bring-it-off-or-along-the', { hole: asLength(HOLE_M + 0.03) }),
+        why: tell('the-air-of-the-box-speaks'),
+        move: placed(microphone, add(hole, scale(normalize(away), HOLE_M + 0.03)), tell('move-it-back')),
       },
     ];
   });
@@ -47,7 +48,7 @@ function atSoundHole(table: ArrivalTable, microphone: PlanMicrophone): Finding[]
 /** Nearer than this along the axis, within the bell's radius, one is down the bell, metres. */
 const BELL_M = 0.12;
 
-function downTheBell(table: ArrivalTable, microphone: PlanMicrophone, source: Source): Finding[] {
+function downTheBell(microphone: PlanMicrophone, source: Source): Finding[] {
   const [bell] = source.sides;
   if (source.id !== 'bell' || ridesAlong(microphone.model.kind)) return [];
   const away = subtract(microphone.positionM, bell.positionM);
@@ -61,10 +62,10 @@ function downTheBell(table: ArrivalTable, microphone: PlanMicrophone, source: So
       code: 'bell-in',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} is down the bell of the ${source.name.toLowerCase()}: all edge and breath, and the loudest there is.`,
-      advice: `Bring it ${formatLength(BELL_M + 0.1, table.plan.units)} out and a little off its axis.`,
-      why: 'In the bell only its own notes are heard, and the blast of the loudest reaches the capsule unspread.',
-      move: placed(microphone, to, 'Move it out'),
+      message: tell('is-down-the-bell-of-the', { microphone: microphone.name, source: source.name.toLowerCase() }),
+      advice: tell('bring-it-out-and-a-little', { bell: asLength(BELL_M + 0.1) }),
+      why: tell('in-the-bell-only-its-own'),
+      move: placed(microphone, to, tell('move-it-out')),
     },
   ];
 }
@@ -73,7 +74,7 @@ function downTheBell(table: ArrivalTable, microphone: PlanMicrophone, source: So
 const JET_OUT_M = 0.12;
 const JET_HALF_M = 0.035;
 
-function inTheJet(table: ArrivalTable, microphone: PlanMicrophone, source: Source): Finding[] {
+function inTheJet(microphone: PlanMicrophone, source: Source): Finding[] {
   if (source.id !== 'hat') return [];
   const [top] = source.sides;
   const middle = source.sides[1] ? scale(add(top.positionM, source.sides[1].positionM), 0.5) : top.positionM;
@@ -87,10 +88,10 @@ function inTheJet(table: ArrivalTable, microphone: PlanMicrophone, source: Sourc
       code: 'hat-jet',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} is in the jet of air at the edge of the ${source.name.toLowerCase()}: a puff at each closing.`,
-      advice: `Bring it ${formatLength(0.12, table.plan.units)} above the edge.`,
-      why: 'Closing plates blow their air out level with the edge.',
-      move: placed(microphone, add(microphone.positionM, scale(top.normal, 0.12 - above)), 'Move it up'),
+      message: tell('is-in-the-jet-of-air', { microphone: microphone.name, source: source.name.toLowerCase() }),
+      advice: tell('bring-it-above-the-edge', { value: asLength(0.12) }),
+      why: tell('closing-plates-blow-their-air-out'),
+      move: placed(microphone, add(microphone.positionM, scale(top.normal, 0.12 - above)), tell('move-it-up')),
     },
   ];
 }
@@ -98,5 +99,5 @@ function inTheJet(table: ArrivalTable, microphone: PlanMicrophone, source: Sourc
 export const mouths = (table: ArrivalTable): Finding[] =>
   table.plan.microphones.flatMap((microphone) => [
     ...atSoundHole(table, microphone),
-    ...table.plan.sources.flatMap((source) => [...downTheBell(table, microphone, source), ...inTheJet(table, microphone, source)]),
+    ...table.plan.sources.flatMap((source) => [...downTheBell(microphone, source), ...inTheJet(microphone, source)]),
   ]);

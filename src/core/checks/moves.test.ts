@@ -1,9 +1,12 @@
 import { boathouseSessions } from '../../../demo/boathouse';
+import { sayFinding, sayTold } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { applyMove, type Session } from '../document';
 import { createRandom, vec3 } from '../math';
 import { resolvePlan } from '../planning';
-import { checkPlan, type Finding, told } from './index';
+import { checkPlan, type Finding } from './index';
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 const tableOf = (session: Session) => arrivalTable(resolvePlan(session));
 
@@ -33,9 +36,9 @@ describe('every finding of a knocked set-up', () => {
   test.each(cases)('%s: says it in a sentence with what to do, and its move mends it', (_, session) => {
     const findings = checkPlan(tableOf(session));
     for (const finding of findings) {
-      expect(told(finding)).toMatch(/^[A-Z].*\.$/);
-      expect(finding.message).not.toMatch(/NaN|undefined|Infinity|!/);
-      expect(finding.why.length).toBeGreaterThan(20);
+      expect(inWords(finding)).toMatch(/^[A-Z].*\.$/);
+      expect(inWords(finding)).not.toMatch(/NaN|undefined|Infinity|!/);
+      expect(sayTold(finding.why, 'metric').length).toBeGreaterThan(20);
       expect(finding.microphoneIds.length).toBeGreaterThan(0);
       if (!finding.move || finding.move.kind === 'stand') continue;
       const after = checkPlan(tableOf(applyMove(finding.move)(session)));

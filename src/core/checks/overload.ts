@@ -1,24 +1,25 @@
 import { PLANNING_MARGIN_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
 import { add, scale, subtract } from '../math';
-import { formatNumber } from '../units';
+import { asNumber, type Told } from '../units';
+import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
 const limitOf = (microphone: PlanMicrophone): number => microphone.model.maxSplDb + (microphone.padOn ? microphone.model.padDb : 0);
 
-function mend(microphone: PlanMicrophone, from: { x: number; y: number; z: number }, excessDb: number): { move: Move | null; words: string } {
+function mend(microphone: PlanMicrophone, from: { x: number; y: number; z: number }, excessDb: number): { move: Move | null; words: Told } {
   if (!microphone.padOn && microphone.model.padDb > 0)
     return {
-      move: { kind: 'pad', microphoneId: microphone.id, on: true, label: 'Pad on' },
-      words: `Switch its ${microphone.model.padDb} dB pad on.`,
+      move: { kind: 'pad', microphoneId: microphone.id, on: true, label: tell('pad-on') },
+      words: tell('switch-its-db-pad-on', { pad: microphone.model.padDb }),
     };
   const factor = 10 ** ((excessDb + PLANNING_MARGIN_DB) / 20);
   const away = subtract(microphone.positionM, from);
   const move: Move | null =
     microphone.locked || factor > 4
       ? null
-      : { kind: 'place', microphoneId: microphone.id, positionM: add(from, scale(away, factor)), label: 'Move it back' };
-  return { move, words: move ? 'Go farther away.' : 'Use a moving-coil microphone here.' };
+      : { kind: 'place', microphoneId: microphone.id, positionM: add(from, scale(away, factor)), label: tell('move-it-back') };
+  return { move, words: move ? tell('go-farther-away') : tell('use-a-moving-coil-microphone-here') };
 }
 
 /** Predicted peaks at the capsule near or beyond what the microphone takes. */
@@ -37,9 +38,14 @@ export function overloads(table: ArrivalTable): Finding[] {
       code: 'overload',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: `${microphone.name} gets about ${formatNumber(loudest.levelDb, 0)} dB SPL peaks from the ${name} and takes ${formatNumber(limitOf(microphone), 0)} dB.`,
+      message: tell('gets-about-db-spl-peaks-from', {
+        microphone: microphone.name,
+        level: asNumber(loudest.levelDb, 0),
+        name,
+        limitOf: asNumber(limitOf(microphone), 0),
+      }),
       advice: words,
-      why: 'The level is a planning value, good to about 6 dB. Past its limit a capsule or its amplifier clips, and no gain setting mends that.',
+      why: tell('the-level-is-a-planning-value'),
       move,
     });
   });

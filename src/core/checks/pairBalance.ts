@@ -1,7 +1,8 @@
 import { EQUAL_STRINGS_M, firstDipHz } from '../acoustics';
 import { type ArrivalTable, type PlanPair, sourceKey } from '../arrivals';
-import { formatDelay, formatFrequency, formatLength } from '../units';
+import { asDelay, asFrequency, asLength } from '../units';
 import { alongString } from './alongString';
+import { tell } from './codes';
 import type { Finding } from './finding';
 
 function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
@@ -23,19 +24,19 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
     ? [farMic, difference > 0 ? r : l, -Math.abs(difference)]
     : [nearMic, difference > 0 ? l : r, Math.abs(difference)];
   const seconds = Math.abs(difference) / plan.speedOfSoundMps;
-  const length = formatLength(Math.abs(difference), plan.units);
+  const length = asLength(Math.abs(difference));
   return {
     id: `pair-unequal/${pair.id}`,
     code: 'pair-unequal',
     severity: 'improve',
     microphoneIds: [mover.id, closer ? nearMic.id : farMic.id],
-    message: `${farMic.name} hears the ${name} ${formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)} late.`,
-    advice: `Bring ${mover.name} ${length} ${closer ? 'closer' : 'farther'} along its string.`,
-    why: `With unequal strings the ${name} leans to ${nearMic.name}, and in mono it has its first dip at ${formatFrequency(firstDipHz(seconds))}.`,
+    message: tell('hears-the-late', { farMic: farMic.name, name, seconds: asDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps) }),
+    advice: tell('bring-closer-closer-farther-along-its', { mover: mover.name, length, closer: closer ? 'yes' : 'no' }),
+    why: tell('with-unequal-strings-the-leans-to', { name, nearMic: nearMic.name, firstDip: asFrequency(firstDipHz(seconds)) }),
     move:
       farMic.locked && nearMic.locked
         ? null
-        : { kind: 'place', microphoneId: mover.id, positionM: alongString(mover, arrival, delta), label: 'Move it' },
+        : { kind: 'place', microphoneId: mover.id, positionM: alongString(mover, arrival, delta), label: tell('move-it') },
   };
 }
 

@@ -1,5 +1,7 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import { asList, type Several, type Told } from '../units';
+import { tell } from './codes';
 import type { Finding } from './finding';
 import { polaritySet, type SignEdge } from './polaritySet';
 import { type Shared, sharedSources } from './shared';
@@ -32,8 +34,8 @@ function judged(table: ArrivalTable): Judged[] {
   });
 }
 
-const listed = (names: readonly string[]): string =>
-  names.length < 3 ? names.join(' and ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
+const listed = (names: readonly string[]): Told | Several =>
+  names.length < 3 ? asList(names) : tell('and-more', { names: names.slice(0, 2).join(', '), names2: names.length - 2 });
 
 /** What one microphone of the set is told: against whom, about what, and to be flipped. */
 function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding {
@@ -48,10 +50,10 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
     code: 'polarity-opposed',
     severity: 'improve',
     microphoneIds: [microphone.id, ...others.map(({ id }) => id)],
-    message: `${microphone.name} and ${listed(others.map((other) => other.name))} have opposite polarity on the ${name}.`,
-    advice: `Invert ${microphone.name} in the mix.`,
-    why: `Added together they lose their low end: below the first dip the ${name} cancels instead of adding.`,
-    move: { kind: 'flip', microphoneId: microphone.id, label: 'Invert it in the mix' },
+    message: tell('and-have-opposite-polarity-on-the', { microphone: microphone.name, listed: listed(others.map((other) => other.name)), name }),
+    advice: tell('invert-in-the-mix', { microphone: microphone.name }),
+    why: tell('added-together-they-lose-their-low', { name }),
+    move: { kind: 'flip', microphoneId: microphone.id, label: tell('invert-it-in-the-mix') },
   };
 }
 

@@ -1,9 +1,17 @@
 import { type Balance, COMPARISON_SIGMA_S, type Matching, type Proof, type TakeReport } from '../analysis';
 import type { Session } from '../document';
+import type { Words } from '../units';
 import { type Heard, type Verdict, verdictsOf } from '../verdict';
 import { toCsv } from './csv';
 
-type Said = Pick<Verdict, 'severity' | 'code' | 'message' | 'channels' | 'evidence'> & { readonly probability: number };
+/** Says what is told, for whoever reads the report. */
+export type Say = (words: Words) => string;
+
+type Said = Pick<Verdict, 'severity' | 'code' | 'channels'> & {
+  readonly message: string;
+  readonly evidence: readonly string[];
+  readonly probability: number;
+};
 
 /** A take's report as it leaves: what was measured, what is said of it, and where there is a plan what was compared and what it could not show. */
 export interface TakeReportDocument extends Omit<TakeReport, 'findings'> {
@@ -15,15 +23,15 @@ export interface TakeReportDocument extends Omit<TakeReport, 'findings'> {
 }
 
 /** What page and command line write of a take, word for word the same. */
-export function takeReportDocument(heard: Heard, balance: Balance | null = null): TakeReportDocument {
+export function takeReportDocument(heard: Heard, say: Say, balance: Balance | null = null): TakeReportDocument {
   const { report, proof, session, matching } = heard;
   const findings = verdictsOf(heard).map(({ severity, code, message, channels, probability, evidence }) => ({
     severity,
     code,
-    message,
+    message: say(message),
     channels,
     probability: probability ?? 1,
-    evidence,
+    evidence: evidence.map(say),
   }));
   if (!session || !proof) return { ...report, findings };
   const channelOf = (id: string): string => report.channels.find(({ name }) => matching[name] === id)?.name ?? '';
@@ -32,7 +40,11 @@ export function takeReportDocument(heard: Heard, balance: Balance | null = null)
     ...report,
     findings,
     matching,
-    limits: proof.limits.map(({ kind, message, microphoneIds }) => ({ kind, message, channels: microphoneIds.map(channelOf).filter(Boolean) })),
+    limits: proof.limits.map(({ kind, message, microphoneIds }) => ({
+      kind,
+      message: say(message),
+      channels: microphoneIds.map(channelOf).filter(Boolean),
+    })),
     comparisons: proof.comparisons.map((c) => ({
       source: c.sourceName,
       spot: nameOf(c.spotId),
@@ -49,7 +61,14 @@ export function takeReportDocument(heard: Heard, balance: Balance | null = null)
 const figure = (value: number, digits = 1): string => (Number.isFinite(value) ? value.toFixed(digits) : '');
 
 /** A take's channels, arrivals and findings as one table: what was measured, and beside it what was planned where there is a plan. */
-export function takeReportCsv(report: TakeReport, proof: Proof, session: Session, matching: Matching, verdicts: readonly Verdict[]): string {
+export function takeReportCsv(
+  report: TakeReport,
+  proof: Proof,
+  session: Session,
+  matching: Matching,
+  verdicts: readonly Verdict[],
+  say: Say,
+): string {
   const nameOf = (id: string | null | undefined): string => session.microphones.find((one) => one.id === id)?.name ?? '';
   const channels = report.channels.map((channel) => [
     'channel',
@@ -82,7 +101,7 @@ export function takeReportCsv(report: TakeReport, proof: Proof, session: Session
     '',
     '',
     one.probability === null ? '' : figure(one.probability, 4),
-    one.message,
+    say(one.message),
   ]);
   return toCsv([
     [

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayTold } from '../../words';
 import { absorptionWith, arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
 import {
@@ -17,6 +18,7 @@ import { createRandom, distance, vec3 } from '../math';
 import { resolvePlan } from '../planning';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../room';
 import { gapToSolid, type Solid, shadeDb } from '../solids';
+import type { Words } from '../units';
 import {
   collarSolid,
   FURNISHING_MODELS,
@@ -27,6 +29,8 @@ import {
   SOFT_MODELS,
   softOctaves,
 } from './index';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const furnishing = (kind: FurnishingKind, change: Partial<Furnishing> = {}): Furnishing => {
   const { widthM, heightM, bottomM, name } = modelOfFurnishing(kind);
@@ -138,7 +142,7 @@ test('a panel where a microphone stands is told, with a move that brings it out'
   const found = checkPlan(arrivalTable(resolvePlan(withThem([on])))).find(
     ({ code, microphoneIds }) => code === 'solid' && microphoneIds.includes(placed.id),
   );
-  expect(found?.message).toMatch(/is where Movable panel is/);
+  expect(said(found?.message)).toMatch(/is where Movable panel is/);
   expect(found?.move?.kind).toBe('place');
 });
 

@@ -1,9 +1,13 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
+import { sayTold } from '../../words';
 import type { Plan } from '../arrivals';
 import { add, createRandom, scale, subtract, vec3 } from '../math';
 import { resolvePlan } from '../planning';
+import type { Words } from '../units';
 import { harmDb } from './harm';
 import { smallestMoves } from './smallestMoves';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const plan = resolvePlan(boathouseKit());
 const indexOf = (name: string): number => plan.microphones.findIndex((microphone) => microphone.name === name);
@@ -85,7 +89,7 @@ describe('the moves that are proposed', () => {
     for (const move of moves) {
       expect(move.beforeDb).toBeCloseTo(harm, 9);
       expect(move.beforeDb - move.afterDb).toBeGreaterThan(0.5);
-      expect(move.words).toMatch(/^(Move|Turn|Flip) .*\.$/);
+      expect(said(move.words)).toMatch(/^(Move|Turn|Flip) .*\.$/);
       harm = move.afterDb;
     }
     expect(afterDb).toBeCloseTo(harm, 9);
@@ -93,8 +97,12 @@ describe('the moves that are proposed', () => {
   test('a wrong flip is mended by a flip, without moving anything', () => {
     const wrong = having('Snare', { flipped: true });
     const [first] = smallestMoves(wrong).moves;
-    expect(first?.move).toEqual({ kind: 'flip', microphoneId: plan.microphones[indexOf('Snare')]?.id, label: 'Invert it in the mix' });
-    expect(first?.words).toBe('Invert Snare in the mix.');
+    expect(first?.move).toEqual({
+      kind: 'flip',
+      microphoneId: plan.microphones[indexOf('Snare')]?.id,
+      label: expect.objectContaining({ code: 'invert-it-in-the-mix' }),
+    });
+    expect(said(first?.words)).toBe('Invert Snare in the mix.');
   });
   test('one move only, when only one is asked for; none of a hand’s breadth when only a finger’s is allowed', () => {
     const spoiled = having('Overhead right', { positionM: add(at('Overhead right'), vec3(0.1, 0, 0.1)) });

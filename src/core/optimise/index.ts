@@ -1,2 +1,3 @@
+export type { OptimiseCode } from './codes';
 export { harmDb } from './harm';
 export * from './smallestMoves';

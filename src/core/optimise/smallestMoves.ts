@@ -2,7 +2,8 @@ import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Move } from '../checks';
 import { add, distance, dot, magnitude, normalize, planeBasis, scale, subtract, type Vec3 } from '../math';
 import { clampToRoom } from '../room';
-import { degreesFromRadians, formatLength, formatNumber, radiansFromDegrees } from '../units';
+import { asLength, asNumber, degreesFromRadians, radiansFromDegrees, type Told } from '../units';
+import { tell } from './codes';
 import { type Frame, frameOf, type Heard, harmDb, hear, mutualHarmDb, ownHarmDb } from './harm';
 
 export interface MoveLimits {
@@ -17,7 +18,7 @@ export const USUAL_LIMITS: MoveLimits = { moves: 3, metres: 0.15, degrees: 20 };
 
 export interface ProposedMove {
   readonly move: Move;
-  readonly words: string;
+  readonly words: Told;
   /** Harm before and after this move, those before it made, dB. */
   readonly beforeDb: number;
   readonly afterDb: number;
@@ -130,28 +131,25 @@ class Bench {
 
 const AIM_AHEAD_M = 0.5;
 
-function wordsFor(plan: Plan, before: PlanMicrophone, after: PlanMicrophone): string {
+function wordsFor(before: PlanMicrophone, after: PlanMicrophone): Told {
   const by = distance(before.positionM, after.positionM);
   const turn = degreesFromRadians(Math.acos(Math.min(1, dot(before.axis, after.axis))));
-  const parts = [
-    ...(by >= 0.005 ? [`Move ${after.name} ${formatLength(by, plan.units)} ${wayOf(subtract(after.positionM, before.positionM))}`] : []),
-    ...(turn >= 1 ? [`${by >= 0.005 ? 'turn it' : `Turn ${after.name}`} ${formatNumber(turn, 0)}°`] : []),
-  ];
-  return `${parts.join(' and ')}.`;
+  const facts = { name: after.name, by: asLength(by), way: wayOf(subtract(after.positionM, before.positionM)), degrees: asNumber(turn, 0) };
+  return tell(by < 0.005 ? 'turn' : turn >= 1 ? 'move-and-turn' : 'move', facts);
 }
 
 /** The main way of a move, as one would say it at the stand. */
-export function wayOf(by: Vec3): string {
-  const ways: [number, string][] = [
-    [by.x, 'to the right wall'],
-    [-by.x, 'to the left wall'],
-    [by.y, 'to the front wall'],
-    [-by.y, 'to the back wall'],
-    [by.z, 'up'],
-    [-by.z, 'down'],
-  ];
-  const [first, second] = [...ways].sort((a, b) => b[0] - a[0]);
-  return first && second && second[0] > 0.5 * first[0] ? `${first[1]} and ${second[1]}` : (first?.[1] ?? '');
+export function wayOf(by: Vec3): Told {
+  const ways = [
+    [by.x, tell('to-the-right-wall')],
+    [-by.x, tell('to-the-left-wall')],
+    [by.y, tell('to-the-front-wall')],
+    [-by.y, tell('to-the-back-wall')],
+    [by.z, tell('up')],
+    [-by.z, tell('down')],
+  ] as const;
+  const [first, second] = [...ways].sort((a, b) => b[0] - a[0]) as [(typeof ways)[number], (typeof ways)[number]];
+  return second[0] > 0.5 * first[0] ? tell('two-ways', { first: first[1], second: second[1] }) : first[1];
 }
 
 interface Candidate {
@@ -232,13 +230,13 @@ class Moves {
 
 function asMove(before: PlanMicrophone, candidate: Candidate): Move {
   const { after, flip } = candidate;
-  if (flip) return { kind: 'flip', microphoneId: after.id, label: 'Invert it in the mix' };
+  if (flip) return { kind: 'flip', microphoneId: after.id, label: tell('invert-it-in-the-mix') };
   return {
     kind: 'set',
     microphoneId: after.id,
     positionM: after.positionM,
     aimM: add(after.positionM, scale(after.axis, Math.max(AIM_AHEAD_M, magnitude(subtract(before.positionM, after.positionM))))),
-    label: 'Make this move',
+    label: tell('make-this-move'),
   };
 }
 
@@ -268,7 +266,7 @@ export function smallestMoves(plan: Plan, limits: MoveLimits = USUAL_LIMITS): Sm
     if (!candidate.flip) touched.add(candidate.index);
     moves.push({
       move: asMove(before, candidate),
-      words: candidate.flip ? `Invert ${candidate.after.name} in the mix.` : wordsFor(plan, before, candidate.after),
+      words: candidate.flip ? tell('invert-in-the-mix', { after: candidate.after.name }) : wordsFor(before, candidate.after),
       beforeDb: harm,
       afterDb: harm - candidate.gainDb,
     });

@@ -1,6 +1,7 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { sayFinding } from '../../words';
 import { arrivalTable } from '../arrivals';
-import { checkPlan, told } from '../checks';
+import { checkPlan, type Finding } from '../checks';
 import { addInstrument, newSession, type Session, type Shelf } from '../document';
 import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../instruments';
 import { MICROPHONE_CATALOGUE } from '../microphones';
@@ -8,6 +9,8 @@ import { DEVICE_CATALOGUE, OUTBOARD_CATALOGUE, type SolveMilp } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { recipeById, recipesFor } from '../setups';
 import { fitOf, placeSetup, resolvePlan, withExpectations } from './index';
+
+const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 
 let solve: SolveMilp;
 beforeAll(async () => {
@@ -136,7 +139,7 @@ describe('what stands in', () => {
       pieces: KICK_CLOSED,
     }));
     const up = placeSetup({ ...session, instruments: closed }, recipe('kick-inside'), 'i', newId).session;
-    const said = checkPlan(arrivalTable(resolvePlan(up))).map(told);
+    const said = checkPlan(arrivalTable(resolvePlan(up))).map(inWords);
     expect(said).toContainEqual(expect.stringMatching(/front head must come off/));
   });
 });

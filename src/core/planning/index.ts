@@ -1,6 +1,7 @@
 export { briefWords } from './briefWords';
 export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
+export type { PlanningCode } from './codes';
 export { withExpectations } from './expected';
 export * from './fit';
 export * from './gearLists';

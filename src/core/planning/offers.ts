@@ -3,14 +3,15 @@ import { type PlacedMicrophone, pairOf, type Session } from '../document';
 import { add, distance, scale, subtract } from '../math';
 import { harmDb, smallestMoves } from '../optimise';
 import { placeRecipe, RECIPES } from '../setups';
-import { counted, formatLength, listed } from '../units';
+import { asLength, asList, type Told, type Words } from '../units';
+import { tell } from './codes';
 import { findingsOf, onPaper, RANK, type Ranks, ranksOf, withStand } from './onPaper';
 import { resolvePlan } from './resolve';
 
 /** A move that might mend a finding, and what one would be told to do. */
 interface Candidate {
   readonly move: Move;
-  readonly advice: string;
+  readonly advice: Told | null;
   /** Takes long to try. */
   readonly isCostly?: boolean;
 }
@@ -69,21 +70,21 @@ function homeOf(session: Session, placed: PlacedMicrophone): { readonly setup: s
   const home = placeRecipe(recipe, instrument, session.room).placed.find(({ recipe: wanted }) => wanted.name === placed.name);
   if (!home) return null;
   const { positionM, aimM } = home;
-  const move: Move = { kind: 'set', microphoneId: placed.id, positionM, aimM, label: 'Back to its place' };
+  const move: Move = { kind: 'set', microphoneId: placed.id, positionM, aimM, label: tell('back-to-its-place') };
   return { setup: recipe.name, move, farM: distance(positionM, placed.positionM) };
 }
 
 /** A shift by part of the way, or by more than it. */
-function scaled(session: Session, placed: PlacedMicrophone, move: Move, share: number): Candidate[] {
+function scaled(placed: PlacedMicrophone, move: Move, share: number): Candidate[] {
   if (move.kind !== 'place') return [];
   const by = scale(subtract(move.positionM, placed.positionM), share);
   const positionM = add(placed.positionM, by);
-  const length = formatLength(distance(positionM, placed.positionM), session.units);
-  return [{ move: { ...move, positionM, label: 'Move it' }, advice: `Bring ${placed.name} ${length} that way.` }];
+  const length = asLength(distance(positionM, placed.positionM));
+  return [{ move: { ...move, positionM, label: tell('move-it') }, advice: tell('bring-that-way', { placed: placed.name, length }) }];
 }
 
 /** Back where the set-up puts it: one microphone, or all that are named. */
-function homeward(session: Session, ids: readonly string[], name: string): Candidate[] {
+function homeward(session: Session, ids: readonly string[], name: Words): Candidate[] {
   const homes = ids.flatMap((id) => {
     const placed = session.microphones.find((candidate) => candidate.id === id);
     const home = placed && homeOf(session, placed);
@@ -92,14 +93,14 @@ function homeward(session: Session, ids: readonly string[], name: string): Candi
   const [first] = homes;
   if (!first || homes.length < ids.length) return [];
   if (homes.length === 1) {
-    const advice = `Bring ${first.placed.name} back to where “${first.setup}” puts it, ${formatLength(first.farM, session.units)} away.`;
+    const advice = tell('bring-back-to-where-puts-it', { placed: first.placed.name, setup: first.setup, far: asLength(first.farM) });
     return [
       { move: first.move, advice },
       { move: withStand(first.move), advice },
     ];
   }
   const moves = homes.flatMap(({ move, placed }): Move[] =>
-    placed.stand ? [move, { kind: 'stand', microphoneId: placed.id, label: 'Find it a place' }] : [move],
+    placed.stand ? [move, { kind: 'stand', microphoneId: placed.id, label: tell('find-it-a-place') }] : [move],
   );
   return [
     {
@@ -107,9 +108,9 @@ function homeward(session: Session, ids: readonly string[], name: string): Candi
         kind: 'joint',
         microphoneId: first.placed.id,
         moves,
-        label: homes.length === 2 ? 'Both back to their places' : 'All back to their places',
+        label: homes.length === 2 ? tell('both-back-to-their-places') : tell('all-back-to-their-places'),
       },
-      advice: `Bring ${name} back to where “${first.setup}” puts them.`,
+      advice: tell('bring-back-to-where-puts-them', { name, setup: first.setup }),
     },
   ];
 }
@@ -134,20 +135,20 @@ function* candidates(session: Session, finding: Finding): Generator<Candidate> {
   if (!placed || placed.locked) return;
   if (move?.kind === 'place') {
     yield { move: withStand(move), advice };
-    for (const share of [0.5, 1.5, 2]) yield* scaled(session, placed, move, share);
+    for (const share of [0.5, 1.5, 2]) yield* scaled(placed, move, share);
   }
   if (finding.severity === 'note') return;
   yield* homeward(session, [placed.id], placed.name);
   const pair = pairOf(session, placed.id);
-  if (pair) yield* homeward(session, [pair.leftId, pair.rightId], `both of ${pair.name}`);
+  if (pair) yield* homeward(session, [pair.leftId, pair.rightId], tell('both-of', { pair: pair.name }));
   const others = microphoneIds.filter((id) => id !== placed.id);
   for (const id of others) yield* homeward(session, [id], '');
-  if (others.length) yield* homeward(session, microphoneIds, 'all of them');
+  if (others.length) yield* homeward(session, microphoneIds, tell('all-of-them'));
   yield* leastHarm(session, placed.id);
 }
 
 /** What would help where no move does, said once for all. */
-const HELPS = 'No one move helps: a panel between, a tighter pattern or another kind, or closer.';
+const HELPS = tell('no-one-move-helps-a-panel');
 
 /** Leaks that nothing mends, in one breath. */
 function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
@@ -162,9 +163,15 @@ function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
       id: 'leak/all',
       severity: 'note',
       microphoneIds: ids,
-      message: `${listed(names)} hear a neighbour at less than 9.5 dB under their own source.`,
+      message: tell('hear-a-neighbour-at-less-than', { listed: asList(names) }),
       advice: HELPS,
-      why: `${first.why} ${leaks.map(({ message }) => message).join(' ')}`,
+      why: tell('all-leaks', {
+        why: first.why,
+        leaks: asList(
+          leaks.map(({ message }) => message),
+          'space',
+        ),
+      }),
       move: null,
     },
   ];
@@ -173,7 +180,7 @@ function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
 /** Words for a finding that no move of ours mends. */
 function onlyWords(finding: Finding): Finding {
   if (!finding.move) return finding;
-  const weighed = finding.severity === 'note' ? '' : 'No one move mends it without another trouble: weigh the two, or choose another place by ear.';
+  const weighed = finding.severity === 'note' ? null : tell('no-one-move-mends-it-without');
   return { ...finding, move: null, advice: weighed };
 }
 
@@ -196,4 +203,4 @@ export function withOffers(session: Session, found: readonly Finding[]): Finding
 }
 
 /** "3 notes that this set-up raises by design". */
-export const expectedWords = (count: number): string => `${counted(count, 'thing')} that the set-up brings by design`;
+export const expectedWords = (count: number): Told => tell('that-the-set-up-brings-by', { count });

@@ -13,6 +13,8 @@ import { type Chain, changedLinks } from '../chain';
 import type { Move } from '../checks';
 import { chainIn, deviceOf, type PlacedMicrophone, type Session } from '../document';
 import { isOneSplit } from '../planning';
+import { asList, type Told, type Words } from '../units';
+import { tell } from './codes';
 
 /** Chains as they were when a take was recorded, by microphone id. */
 export type Chains = Readonly<Record<string, Chain>>;
@@ -38,14 +40,14 @@ export interface Verdict {
   readonly severity: 'fix' | 'improve' | 'note';
   readonly microphoneIds: readonly string[];
   readonly channels: readonly string[];
-  readonly message: string;
+  readonly message: Words;
   /** What can be done in the world, or in the mix; each is one step of undo. */
   readonly moves: readonly Move[];
   /** Files that are named crosswise: who belongs to whom then. It changes nothing of the session. */
-  readonly rematch?: { readonly matching: Matching; readonly label: string };
+  readonly rematch?: { readonly matching: Matching; readonly label: Told };
   readonly probability: number | null;
   /** What it stands on, in short. */
-  readonly evidence: readonly string[];
+  readonly evidence: readonly Words[];
 }
 
 /** What is judged of channels against each other without a plan: the proof says it better. */
@@ -60,24 +62,33 @@ const ANSWERED: Readonly<Record<string, readonly ('cable' | 'input' | 'latency')
 };
 
 /** What was changed since a take, by the chain as it stands. */
-function changeWords(link: 'cable' | 'input' | 'latency', name: string, { cable }: Chain): string {
-  if (link === 'latency') return `the delay of ${name} was known`;
-  if (link === 'input') return `${name} was inverted at its input`;
-  return cable === 'reversed' ? `the cable of ${name} was known to be reversed` : `the cable of ${name} was changed`;
+function changeWords(link: 'cable' | 'input' | 'latency', name: string, { cable }: Chain): Told {
+  if (link === 'latency') return tell('the-delay-of-was-known', { name });
+  if (link === 'input') return tell('was-inverted-at-its-input', { name });
+  return cable === 'reversed' ? tell('the-cable-of-was-known-to', { name }) : tell('the-cable-of-was-changed', { name });
 }
 
-const exchangeWords = ({ microphoneIds }: Verdict, session: Session | null): string =>
-  `the cables of ${microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? '').join(' and ')} were exchanged`;
+const exchangeWords = ({ microphoneIds }: Verdict, session: Session | null): Told =>
+  tell('the-cables-of-were-exchanged', {
+    microphoneIds: asList(microphoneIds.map((id) => session?.microphones.find((one) => one.id === id)?.name ?? '')),
+  });
 
 /** Chains of all microphones as they stand. */
 export const chainsOf = (session: Pick<Session, 'microphones' | 'shelf' | 'patch' | 'sampleRateHz'>): Chains =>
   Object.fromEntries(session.microphones.map((placed) => [placed.id, chainIn(session, placed)]));
 
-const signWords = (sign: 1 | -1): string => (sign === 1 ? 'same polarity' : 'opposite polarity');
+const signWords = (sign: 1 | -1): Told => (sign === 1 ? tell('same-polarity') : tell('opposite-polarity'));
 
 /** Measured beside planned, for one microphone. */
-const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPolarity, plannedPolarity }: Comparison): string =>
-  `${sourceName}: ${measuredSamples.toFixed(1)} samples measured, ${plannedSamples.toFixed(1)} planned; ${signWords(measuredPolarity)} as measured${plannedPolarity === null ? '' : `, ${signWords(plannedPolarity)} as planned`}`;
+const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPolarity, plannedPolarity }: Comparison): Told =>
+  tell('samples-measured-planned-as-measured-planned', {
+    sourceName,
+    measuredSamples: measuredSamples.toFixed(1),
+    plannedSamples: plannedSamples.toFixed(1),
+    signWords: signWords(measuredPolarity),
+    plannedPolarity: plannedPolarity === null ? 'yes' : 'no',
+    signWords2: signWords(plannedPolarity ?? 1),
+  });
 
 /** Two microphones' channels, each given to the other. */
 export const crosswise = (matching: Matching, [one, other]: readonly string[]): Matching =>
@@ -98,7 +109,9 @@ function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Ve
     channels,
     message,
     moves: moves.map((move) => withSwitch(move, session)),
-    ...(code === 'channels-swapped' ? { rematch: { matching: crosswise(matching, microphoneIds), label: 'The files are named crosswise' } } : {}),
+    ...(code === 'channels-swapped'
+      ? { rematch: { matching: crosswise(matching, microphoneIds), label: tell('the-files-are-named-crosswise') } }
+      : {}),
     probability,
     evidence: probability === null ? [] : compared.map(comparedWords),
   };
@@ -139,7 +152,12 @@ function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
     id: `chain-changed/${verdict.id}`,
     code: 'chain-changed',
     severity: 'improve',
-    message: `Recorded before ${verdict.code === 'channels-swapped' ? exchangeWords(verdict, session) : changeWords(link, verdict.code === 'device-late' ? (deviceOf(session, placed.id)?.name ?? '') : placed.name, placed)}: record another ten seconds to prove it.`,
+    message: tell('recorded-before-record-another-ten-seconds', {
+      code:
+        verdict.code === 'channels-swapped'
+          ? exchangeWords(verdict, session)
+          : changeWords(link, verdict.code === 'device-late' ? (deviceOf(session, placed.id)?.name ?? '') : placed.name, placed),
+    }),
     moves: [],
     probability: null,
   };
@@ -149,13 +167,13 @@ function superseded(verdict: Verdict, { session, chains }: Heard): Verdict {
 function withSwitch(move: Move, session: Session | null): Move {
   const placed = session?.microphones.find(({ id }) => id === move.microphoneId);
   return move.kind === 'cable changed' && placed?.cable === 'reversed' && (placed.madeUp ?? (placed.inputInverted ? 'input' : 'mix')) === 'input'
-    ? { ...move, label: 'I changed the cable and put the input’s switch back' }
+    ? { ...move, label: tell('i-changed-the-cable-and-put') }
     : move;
 }
 
 /** Faults of the world that are known and mended in the mix: said as long as they are so. */
 function mended({ name, id, cable, madeUp, inputInverted, flipped, latencySamples = 0, alignSamples }: PlacedMicrophone): Verdict[] {
-  const say = (what: string, message: string): Verdict => ({
+  const say = (what: string, message: Told): Verdict => ({
     id: `mended-${what}/${id}`,
     code: 'mended',
     severity: 'note',
@@ -171,7 +189,7 @@ function mended({ name, id, cable, madeUp, inputInverted, flipped, latencySample
       ? [
           say(
             'polarity',
-            `The cable of ${name} is reversed; ${(madeUp ?? (inputInverted ? 'input' : 'mix')) === 'input' ? 'its input’s switch' : 'the mix'} makes up for it.`,
+            tell('the-cable-of-is-reversed-madeup', { name, madeUp: (madeUp ?? (inputInverted ? 'input' : 'mix')) === 'input' ? 'yes' : 'no' }),
           ),
         ]
       : []),
@@ -179,7 +197,12 @@ function mended({ name, id, cable, madeUp, inputInverted, flipped, latencySample
       ? [
           say(
             'latency',
-            `${name} comes ${Math.abs(latencySamples)} samples ${latencySamples > 0 ? 'late' : 'early'} by what is in its way${alignSamples === -latencySamples ? '; the mix takes that back' : ''}.`,
+            tell('comes-samples-latencysamples2-late-early-by', {
+              name,
+              latencySamples: Math.abs(latencySamples),
+              latencySamples2: latencySamples > 0 ? 'yes' : 'no',
+              alignSamples: alignSamples === -latencySamples ? 'yes' : 'no',
+            }),
           ),
         ]
       : []),
@@ -200,7 +223,12 @@ function lateDevices({ shelf, patch, microphones, sampleRateHz }: Session): Verd
         severity: 'note',
         microphoneIds: own.map((placed) => placed.id),
         channels: [],
-        message: `Everything that ${name} records comes ${Math.abs(samples)} samples ${samples > 0 ? 'late' : 'early'}${back ? '; the mix takes that back' : ''}.`,
+        message: tell('everything-that-records-comes-samples-sample', {
+          name,
+          samples: Math.abs(samples),
+          samples2: samples > 0 ? 'yes' : 'no',
+          back: back ? 'yes' : 'no',
+        }),
         moves: [],
         probability: null,
         evidence: [],

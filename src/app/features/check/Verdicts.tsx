@@ -2,7 +2,9 @@ import { Box, Button } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
+import type { UnitSystem } from '../../../core/units';
 import { isFine, verdictsOf } from '../../../core/verdict';
+import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { Severity } from '../../components/Severity';
 import { SidePane } from '../../components/SidePane';
@@ -34,24 +36,31 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
           <VerdictLine
             key={id}
             severity={severity}
-            message={message}
+            message={sayTold(message, session.units)}
             moves={
               isCurrent
                 ? [
-                    ...moves.map((move) => ({ label: move.label, onMove: () => void runCommand(applyMove(move)) })),
-                    ...(rematch ? [{ label: rematch.label, onMove: () => keepTake(session.id, { matching: rematch.matching }) }] : []),
+                    ...moves.map((move) => ({ label: sayTold(move.label, session.units), onMove: () => void runCommand(applyMove(move)) })),
+                    ...(rematch
+                      ? [{ label: sayTold(rematch.label, session.units), onMove: () => keepTake(session.id, { matching: rematch.matching }) }]
+                      : []),
                   ]
                 : []
             }
             {...(moves.length > 0
               ? {
-                  why: sayCheck('your-files-stay-as-they-are', { evidence: evidence.slice(0, SHOWN_EVIDENCE).join('. ') }),
+                  why: sayCheck('your-files-stay-as-they-are', {
+                    evidence: evidence
+                      .slice(0, SHOWN_EVIDENCE)
+                      .map((one) => sayTold(one, session.units))
+                      .join('. '),
+                  }),
                 }
               : {})}
           />
         ))}
       </Box>
-      {proof.limits.length > 0 && <Limits limits={proof.limits} />}
+      {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
       {session.microphones.length > 1 && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">
@@ -63,7 +72,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
 }
 
 /** What the take could not have shown, with what would: silence about these is no praise. */
-function Limits({ limits }: { limits: Proof['limits'] }) {
+function Limits({ limits, units }: { limits: Proof['limits']; units: UnitSystem }) {
   return (
     <Box as="details" py="3" fontSize="sm">
       <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
@@ -72,7 +81,7 @@ function Limits({ limits }: { limits: Proof['limits'] }) {
       <Box as="ul" aria-label={sayCheck('what-this-take-does-not-show-2')} m="0" mt="1" pl="4" color="quiet">
         {limits.map(({ kind, message }) => (
           <Box as="li" key={kind} mb="2">
-            {message}
+            {sayTold(message, units)}
           </Box>
         ))}
       </Box>

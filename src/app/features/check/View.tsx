@@ -4,6 +4,7 @@ import { balanceOf, type Proof, ROLES, type Role, rolesOf, type TakeReport } fro
 import type { Session } from '../../../core/document';
 import { takeReportCsv, takeReportDocument } from '../../../core/exchange';
 import { verdictsOf } from '../../../core/verdict';
+import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
@@ -196,7 +197,11 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           onClick={() =>
             download(
               fileName(sayCheck('take-2', { session: session.name }), 'json'),
-              JSON.stringify(takeReportDocument(heard, balance), null, 2),
+              JSON.stringify(
+                takeReportDocument(heard, (words) => sayTold(words, session.units), balance),
+                null,
+                2,
+              ),
               'application/json',
             )
           }
@@ -210,7 +215,7 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
           onClick={() =>
             download(
               fileName(sayCheck('take-2', { session: session.name }), 'csv'),
-              takeReportCsv(report, proof, session, matching, verdicts),
+              takeReportCsv(report, proof, session, matching, verdicts, (words) => sayTold(words, session.units)),
               'text/csv',
             )
           }

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { type Whereabouts as Place, type Proof, type TakeReport, whereabouts } from '../../../core/analysis';
 import { type Session, takeMeasured } from '../../../core/document';
+import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { MovedMicrophones } from '../../drawing/MovedMicrophones';
 import { livePlan } from '../../stores/planHooks';
@@ -34,7 +35,7 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
             {told.map(({ microphoneId, message, verdict, positionM }) => (
               <Flex as="li" key={microphoneId} listStyleType="none" gap="3" py="1" align="center" wrap="wrap">
                 <Box flex="1" minW="200px">
-                  {message}
+                  {sayTold(message, session.units)}
                 </Box>
                 {verdict === 'elsewhere' && !session.microphones.find(({ id }) => id === microphoneId)?.locked && (
                   <Button
@@ -51,7 +52,9 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
           </Box>
           {open.length > 0 && (
             <Box mt="1" fontSize="sm" color="quiet">
-              {open.length === 1 ? open[0]?.message : sayCheck('where-are-the-strokes-leave-open', { open: open.map(({ name }) => name).join(', ') })}
+              {open[0] && open.length === 1
+                ? sayTold(open[0].message, session.units)
+                : sayCheck('where-are-the-strokes-leave-open', { open: open.map(({ name }) => name).join(', ') })}
             </Box>
           )}
         </Box>

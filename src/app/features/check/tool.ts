@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
 import type { HiddenThing } from '../../../core/render';
 import { chainsOf, verdictsOf } from '../../../core/verdict';
+import { sayTold } from '../../../words';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { beginUnderway } from '../../components/underway';
@@ -63,9 +64,10 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   const held = { session: now, report, matching, chains };
   const proof = (await prove(held)) ?? (await proveHere(held));
   const told = verdictsOf(heardOn(now, report, proof, useTakeStore.getState()));
+  const inWords = told.map((one) => ({ ...one, message: sayTold(one.message, now.units) }));
   // A take whose files are not known yet is kept, and nothing is said of how good it is.
   const isAsked = told.some(({ code }) => code === 'which-file');
-  void keepAttempt(now, { kind: 'take', figures: isAsked ? null : figuresOf(report, matching, told) });
+  void keepAttempt(now, { kind: 'take', figures: isAsked ? null : figuresOf(report, matching, inWords) });
 }
 
 export const stopCheck = (): void => underWay?.abort();

@@ -3,6 +3,7 @@ import { memo, useState } from 'react';
 import { applyMove, together } from '../../../core/document';
 import type { SmallestMoves } from '../../../core/optimise';
 import { formatNumber, inUnits } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { runJob } from '../../../workers/runJob';
 import { type About, aboutNow, isStill, runAnswer, useSessionStore } from '../../stores/sessionStore';
@@ -57,7 +58,7 @@ export const MovesPanel = memo(function MovesPanel() {
               <Box as="ol" m="0" pl="5">
                 {fresh.moves.map(({ move, words, beforeDb, afterDb }) => (
                   <Box as="li" key={`${move.kind}${move.microphoneId}`} mb="1" onMouseEnter={() => chooseMicrophone(move.microphoneId)}>
-                    {words}{' '}
+                    {sayTold(words, session?.units ?? 'metric')}{' '}
                     <span className="measure" style={{ color: 'var(--chakra-colors-quiet)' }}>
                       {formatNumber(beforeDb, 1)} → {formatNumber(afterDb, 1)} dB
                     </span>

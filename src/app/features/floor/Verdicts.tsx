@@ -1,10 +1,11 @@
 import { Box, Button } from '@chakra-ui/react';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { type Finding, told } from '../../../core/checks';
+import type { Finding } from '../../../core/checks';
 import { applyMove, type Session } from '../../../core/document';
 import { expectedWords } from '../../../core/planning';
-import { findingWhy } from '../../../words';
+import type { UnitSystem } from '../../../core/units';
+import { findingWhy, sayFinding, sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
@@ -40,14 +41,7 @@ function linesOf(findings: readonly Finding[]): Line[] {
 /** Every finding with its move, gravest first; or that there is nothing to mend. What a set-up brings by design is folded away. */
 export function Verdicts({ session, findings }: { session: Session; findings: readonly Finding[] }) {
   const offered = useOffers(session, findings);
-  const shown = useMemo(
-    () =>
-      (offered ?? findings.map((finding): Finding => ({ ...finding, advice: '', move: null }))).map((finding) => ({
-        ...finding,
-        why: findingWhy(finding, session.units),
-      })),
-    [offered, findings, session.units],
-  );
+  const shown = useMemo(() => offered ?? findings.map((finding): Finding => ({ ...finding, advice: null, move: null })), [offered, findings]);
   const newest = useRef(shown);
   newest.current = shown;
   const make = useCallback((id: string): void => {
@@ -84,11 +78,12 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
       <Box as="ul" aria-label={sayFloor('findings')} aria-busy={offered === null && findings.length > 0} m="0" p="0">
         {linesOf(open).map(({ key, findings: alike }) =>
           alike.length === 1 ? (
-            <One key={key} finding={alike[0] as Finding} onMove={make} onHear={hear} />
+            <One key={key} units={session.units} finding={alike[0] as Finding} onMove={make} onHear={hear} />
           ) : (
             <Folded
               key={key}
-              words={sayFloor('and-more-like-it', { told: told(alike[0] as Finding), alike: alike.length - 1 })}
+              units={session.units}
+              words={sayFloor('and-more-like-it', { told: sayFinding(alike[0] as Finding, session.units), alike: alike.length - 1 })}
               findings={alike}
               onMove={make}
               onHear={hear}
@@ -96,20 +91,38 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
           ),
         )}
         {expected.length > 0 && (
-          <Folded key="expected" words={`${expectedWords(expected.length)}.`} findings={expected} onMove={make} onHear={hear} quiet />
+          <Folded
+            key="expected"
+            units={session.units}
+            words={`${sayTold(expectedWords(expected.length), session.units)}.`}
+            findings={expected}
+            onMove={make}
+            onHear={hear}
+            quiet
+          />
         )}
       </Box>
     </>
   );
 }
 
-const One = ({ finding, onMove, onHear }: { finding: Finding; onMove: (id: string) => void; onHear: (id: string) => void }) => (
+const One = ({
+  finding,
+  units,
+  onMove,
+  onHear,
+}: {
+  finding: Finding;
+  units: UnitSystem;
+  onMove: (id: string) => void;
+  onHear: (id: string) => void;
+}) => (
   <Verdict
     id={finding.id}
     severity={finding.severity}
-    message={told(finding)}
-    why={finding.why}
-    label={finding.move?.label ?? null}
+    message={sayFinding(finding, units)}
+    why={findingWhy(finding, units)}
+    label={finding.move ? sayTold(finding.move.label, units) : null}
     onMove={onMove}
     onHear={onHear}
   />
@@ -117,6 +130,7 @@ const One = ({ finding, onMove, onHear }: { finding: Finding; onMove: (id: strin
 
 interface FoldedProps {
   readonly words: string;
+  readonly units: UnitSystem;
   readonly findings: readonly Finding[];
   readonly onMove: (id: string) => void;
   readonly onHear: (id: string) => void;
@@ -124,7 +138,7 @@ interface FoldedProps {
 }
 
 /** Several findings as one line that opens. */
-function Folded({ words, findings, onMove, onHear, quiet = false }: FoldedProps) {
+function Folded({ words, units, findings, onMove, onHear, quiet = false }: FoldedProps) {
   const [open, setOpen] = useState(false);
   const severity = findings[0]?.severity ?? 'note';
   return (
@@ -139,7 +153,7 @@ function Folded({ words, findings, onMove, onHear, quiet = false }: FoldedProps)
       {open && (
         <Box as="ul" m="0" p="0">
           {findings.map((finding) => (
-            <One key={finding.id} finding={finding} onMove={onMove} onHear={onHear} />
+            <One key={finding.id} units={units} finding={finding} onMove={onMove} onHear={onHear} />
           ))}
         </Box>
       )}

@@ -1,5 +1,6 @@
 import type { Move } from '../../../core/checks';
 import { applyMove, commit, type Session } from '../../../core/document';
+import { sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { setView } from '../../stores/viewStore';
 
@@ -10,7 +11,7 @@ export async function hearMove(session: Session, move: Move): Promise<void> {
   setView({ strip: 'listen' });
   const { play, putOn, switchTo } = await import('../../listening/listening');
   putOn('A', session, sayFloor('as-it-stands'));
-  putOn('B', after.session, move.label.replace(/\.$/, ''));
+  putOn('B', after.session, sayTold(move.label, session.units).replace(/\.$/, ''));
   switchTo('A');
   await play();
 }

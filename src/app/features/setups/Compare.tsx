@@ -1,12 +1,12 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
 import { sourceKey } from '../../../core/arrivals';
-import { told } from '../../../core/checks';
 import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { type Trial, tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';
 import { formatDb, formatNumber } from '../../../core/units';
+import { sayFinding } from '../../../words';
 import { saySetups } from '../../../words/setups.page.en';
 import { Rake, type RakeMark } from '../../components/Rake';
 import { Severity } from '../../components/Severity';
@@ -117,7 +117,7 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
       <Box as="ul" m="0" p="0" mt="1" aria-label={saySetups('findings-of', { recipe: recipe.name })}>
         {trial.unexpected.slice(0, 4).map((finding) => (
           <Box as="li" key={finding.id} listStyleType="none" fontSize="sm" py="0.5">
-            <Severity severity={finding.severity} /> {told(finding)}
+            <Severity severity={finding.severity} /> {sayFinding(finding, trial.session.units)}
           </Box>
         ))}
         {trial.unexpected.length === 0 && (

@@ -7,7 +7,7 @@ import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
 import { wayOf } from '../../../core/optimise';
 import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
-import { say } from '../../../words';
+import { say, sayTold } from '../../../words';
 import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 import { useLivePlan } from '../../stores/planHooks';
@@ -186,7 +186,13 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
 function TwoPlaces({ session, name, one, other }: { session: Session; name: string; one: Vec3; other: Vec3 }) {
   const by = subtract(other, one);
   return (
-    <Box mt="2">{sayTape('the-readings-fit-a-second-place', { magnitude: formatLength(magnitude(by), session.units), wayOf: wayOf(by), name })}</Box>
+    <Box mt="2">
+      {sayTape('the-readings-fit-a-second-place', {
+        magnitude: formatLength(magnitude(by), session.units),
+        wayOf: sayTold(wayOf(by), session.units),
+        name,
+      })}
+    </Box>
   );
 }
 

@@ -1,8 +1,9 @@
 import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
 import { type Cluster, explain, type Model, SURE } from '../../evidence';
-import { counted, listed } from '../../units';
+import { asList, type Told } from '../../units';
 import type { TakeReport } from '../reading/report';
 import { causeFindings, idOf, nameOf } from './causeFindings';
+import { tell } from './codes';
 import { takeLimits } from './limits';
 import { modelOf, type Taped } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
@@ -62,7 +63,7 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
   const matched = new Set(Object.values(matching));
   const missing = table.plan.microphones.filter((microphone) => !matched.has(microphone.id));
   const strays = report.channels.filter((channel) => !matching[channel.name]);
-  const say = (id: string, severity: ProofFinding['severity'], code: string, microphoneIds: readonly string[], message: string): ProofFinding => ({
+  const say = (id: string, severity: ProofFinding['severity'], code: string, microphoneIds: readonly string[], message: Told): ProofFinding => ({
     id,
     severity,
     code,
@@ -79,7 +80,12 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
         'note',
         'which-file',
         missing.map(({ id }) => id),
-        `Which file is which? ${listed(missing.map(({ name }) => name))} ${missing.length === 1 ? 'has' : 'have'} none yet, and ${listed(strays.map(({ name }) => `“${name}”`))} ${strays.length === 1 ? 'belongs' : 'belong'} to no microphone: listen to each and choose.`,
+        tell('which-file-is-which-missing-has', {
+          listed: asList(missing.map(({ name }) => name)),
+          missing: missing.length,
+          listed2: asList(strays.map(({ name }) => `“${name}”`)),
+          strays: strays.length,
+        }),
       ),
     ];
   return [
@@ -89,17 +95,11 @@ function missingFindings(table: ArrivalTable, report: TakeReport, matching: Matc
         'fix',
         'channel-missing',
         [microphone.id],
-        `No channel of the take belongs to ${microphone.name}: add its file, or say below which channel it is.`,
+        tell('no-channel-of-the-take-belongs', { microphone: microphone.name }),
       ),
     ),
     ...strays.map((channel) =>
-      say(
-        `take-stray/${channel.name}`,
-        'note',
-        'channel-unmatched',
-        [],
-        `The channel “${channel.name}” belongs to no planned microphone: say below which one it is, or leave it out.`,
-      ),
+      say(`take-stray/${channel.name}`, 'note', 'channel-unmatched', [], tell('the-channel-belongs-to-no-planned', { channel: channel.name })),
     ),
   ];
 }
@@ -115,8 +115,7 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
         severity: 'note',
         code: 'nothing-matched',
         microphoneIds: [],
-        message:
-          'No stroke was heard clearly enough in two channels to be held against the plan: play single strokes or notes, a second apart, on every source.',
+        message: tell('no-stroke-was-heard-clearly-enough'),
         moves: [],
         probability: null,
       },
@@ -128,7 +127,7 @@ function strayFindings(table: ArrivalTable, clusters: readonly Heard[], sources:
       severity: 'note',
       code: 'source-unmatched',
       microphoneIds: [id],
-      message: `${counted(events, 'stroke')} nearest to ${nameOf(table, cluster.spot)} ${events === 1 ? 'fits' : 'fit'} nothing that is planned: something else in the room, or a plan that differs.`,
+      message: tell('nearest-to-events-fits-fit-nothing', { of: nameOf(table, cluster.spot), events }),
       moves: [],
       probability: null,
     };
@@ -158,7 +157,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
       severity: 'note',
       code: 'unproven',
       microphoneIds: open.map((channel) => idOf(table, channel)),
-      message: `Nothing in the take proves ${listed(open.map((channel) => nameOf(table, channel)))}: what it shares with other channels is drowned in the room. Tap each alone, and look.`,
+      message: tell('nothing-in-the-take-proves-what', { listed: asList(open.map((channel) => nameOf(table, channel))) }),
       moves: [],
       probability: null,
     },

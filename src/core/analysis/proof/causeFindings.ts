@@ -2,8 +2,9 @@ import type { ArrivalTable } from '../../arrivals';
 import { alongString } from '../../checks';
 import { type Cause, channelsOf, type Explanation, type Model, stringsAgree, type Weighed } from '../../evidence';
 import { dot, magnitude, normalize, subtract } from '../../math';
-import { formatDelay, formatLength, formatNumber, listed } from '../../units';
+import { asDelay, asLength, asList, asNumber, asTime, type Told } from '../../units';
 import type { TakeReport } from '../reading/report';
+import { tell } from './codes';
 import { devicesOf, targetOf } from './planModel';
 import type { ProofFinding } from './proof';
 
@@ -13,7 +14,6 @@ export const idOf = (table: ArrivalTable, channel: number): string => table.plan
 function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, seconds: number, probability: number): ProofFinding {
   const { plan } = table;
   const id = idOf(table, channel);
-  const way = seconds > 0 ? 'late' : 'early';
   const whole = Math.round(Math.abs(seconds) * report.sampleRate);
   // Delays are counted in the session's own samples.
   const samples = Math.round(seconds * plan.sampleRateHz);
@@ -22,16 +22,20 @@ function lateFinding(table: ArrivalTable, report: TakeReport, channel: number, s
     severity: 'fix',
     code: 'channel-late',
     microphoneIds: [id],
-    message: `${nameOf(table, channel)} is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${way} on every source, which no likely place explains: look for a plug-in or converter in its way, or take it back in the mix.`,
+    message: tell('is-on-every-source-which-no', {
+      of: nameOf(table, channel),
+      seconds: asDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps),
+      late: seconds > 0 ? 'yes' : 'no',
+    }),
     moves: [
       {
         kind: 'latency',
         microphoneId: id,
         bySamples: samples,
         inMix: true,
-        label: `Move it ${whole} samples ${seconds > 0 ? 'earlier' : 'later'} in the mix`,
+        label: tell('move-it-samples-seconds-earlier-later', { whole, seconds: seconds > 0 ? 'yes' : 'no' }),
       },
-      { kind: 'latency', microphoneId: id, bySamples: samples, inMix: false, label: `It is the recorder: remember ${whole} samples` },
+      { kind: 'latency', microphoneId: id, bySamples: samples, inMix: false, label: tell('it-is-the-recorder-remember-samples', { whole }) },
     ],
     probability,
   };
@@ -59,10 +63,14 @@ function deviceLateFinding(table: ArrivalTable, report: TakeReport, device: numb
       severity: 'fix',
       code: 'device-late',
       microphoneIds: own.map(({ id }) => id),
-      message: `Everything that ${name} records is ${formatDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps, plan.units)} ${seconds > 0 ? 'late' : 'early'} against the rest: it is the delay of the device or of the recorder’s setting for it, no place.`,
+      message: tell('everything-that-records-is-seconds2-late', {
+        name,
+        seconds: asDelay(Math.abs(seconds), report.sampleRate, plan.speedOfSoundMps),
+        seconds2: seconds > 0 ? 'yes' : 'no',
+      }),
       moves: [
-        { ...move, inMix: true, label: `Move its channels ${whole} samples ${seconds > 0 ? 'earlier' : 'later'} in the mix` },
-        { ...move, inMix: false, label: `It is ${name}: remember ${whole} samples` },
+        { ...move, inMix: true, label: tell('move-its-channels-samples-seconds-earlier', { whole, seconds: seconds > 0 ? 'yes' : 'no' }) },
+        { ...move, inMix: false, label: tell('it-is-remember-samples', { name, whole }) },
       ],
       probability,
     },
@@ -77,11 +85,11 @@ function reversedFinding(table: ArrivalTable, channel: number, probability: numb
     severity: 'fix',
     code: 'polarity-reversed',
     microphoneIds: [id],
-    message: `The polarity of ${nameOf(table, channel)} is reversed: check its cable, and the polarity switch in its way.`,
+    message: tell('the-polarity-of-is-reversed-check', { of: nameOf(table, channel) }),
     moves: [
-      { kind: 'cable changed', microphoneId: id, label: 'I changed the cable' },
-      ...(inverts ? [{ kind: 'invert' as const, where: 'input' as const, microphoneId: id, label: `Invert it at input ${inverts}` }] : []),
-      { kind: 'invert', where: 'mix', microphoneId: id, label: 'Invert it in the mix' },
+      { kind: 'cable changed', microphoneId: id, label: tell('i-changed-the-cable') },
+      ...(inverts ? [{ kind: 'invert' as const, where: 'input' as const, microphoneId: id, label: tell('invert-it-at-input', { inverts }) }] : []),
+      { kind: 'invert', where: 'mix', microphoneId: id, label: tell('invert-it-in-the-mix') },
     ],
     probability,
   };
@@ -94,8 +102,8 @@ function swappedFinding(table: ArrivalTable, channel: number, other: number, pro
     severity: 'fix',
     code: 'channels-swapped',
     microphoneIds: ids,
-    message: `${nameOf(table, channel)} and ${nameOf(table, other)} are each in the other’s place: exchange their cables, or their files are named crosswise.`,
-    moves: [{ kind: 'cables exchanged', microphoneId: ids[0] as string, otherId: ids[1] as string, label: 'I exchanged the cables' }],
+    message: tell('and-are-each-in-the-others', { of: nameOf(table, channel), of2: nameOf(table, other) }),
+    moves: [{ kind: 'cables exchanged', microphoneId: ids[0] as string, otherId: ids[1] as string, label: tell('i-exchanged-the-cables') }],
     probability,
   };
 }
@@ -125,16 +133,23 @@ function movedFinding(
   const metres = longerBy(source);
   if (Math.abs(metres) < IN_PLACE_M / 2) return null;
   const far = metres > 0;
-  const delay = formatDelay(Math.abs(metres) / plan.speedOfSoundMps, report.sampleRate, plan.speedOfSoundMps, plan.units);
+  const byDelay = asDelay(Math.abs(metres) / plan.speedOfSoundMps, report.sampleRate, plan.speedOfSoundMps);
   return {
     id: `take-place/${placed.id}/${arrival.sourceKey}`,
     severity: Math.abs(metres) > 0.1 ? 'improve' : 'note',
     code: 'distance-differs',
     microphoneIds: [placed.id],
-    message: `${placed.name} hears the ${plan.sources[source]?.name.toLowerCase()} ${delay} ${far ? 'later' : 'earlier'} than planned: bring it ${formatLength(Math.abs(metres), plan.units)} ${far ? 'closer along its string' : 'farther along its string'}, or take the measured place into the plan.${stringsAgree(model.strings(cause.channel), cause) ? ' Its tape readings say so too.' : ''}`,
+    message: tell('hears-otherwise-than-planned', {
+      name: placed.name,
+      source: plan.sources[source]?.name.toLowerCase() ?? '',
+      delay: byDelay,
+      far: far ? 'yes' : 'no',
+      length: asLength(Math.abs(metres)),
+      taped: stringsAgree(model.strings(cause.channel), cause) ? 'yes' : 'no',
+    }),
     moves: placed.locked
       ? []
-      : [{ kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: 'Plan it where it is' }],
+      : [{ kind: 'place', microphoneId: placed.id, positionM: alongString(placed, arrival, metres), label: tell('plan-it-where-it-is') }],
     probability,
   };
 }
@@ -149,47 +164,57 @@ function elsewhereFinding(table: ArrivalTable, cause: Cause & { kind: 'elsewhere
     severity: metres > 0.1 ? 'improve' : 'note',
     code: 'instrument-elsewhere',
     microphoneIds: [],
-    message: `The ${name} stands some ${formatLength(metres, table.plan.units)} from its place in the plan, as all microphones hear it: hold the tape to its marks, and move it, or plan it where it is.`,
+    message: tell('the-stands-some-from-its-place', { name, metres: asLength(metres) }),
     moves: [],
     probability,
   };
 }
 
 /** The instrument in a sentence; where there are several, by the first of its sources. */
-function instrumentName({ plan }: ArrivalTable, instrument: number): string {
+function instrumentName({ plan }: ArrivalTable, instrument: number): Told {
   const ids = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
   const first = plan.sources.find(({ instrumentId }) => instrumentId === ids[instrument]);
-  return ids.length > 1 && first ? `instrument with the ${first.name.toLowerCase()}` : 'instrument';
+  return ids.length > 1 && first ? tell('instrument-with-the', { first: first.name.toLowerCase() }) : tell('instrument');
 }
 
 /** A cause in a few words, for a question. */
-function inWords(table: ArrivalTable, cause: Cause): string {
-  const { plan } = table;
+function inWords(table: ArrivalTable, cause: Cause): Told {
   switch (cause.kind) {
     case 'reversed':
-      return `the polarity of ${nameOf(table, cause.channel)} is reversed`;
+      return tell('the-polarity-of-is-reversed', { of: nameOf(table, cause.channel) });
     case 'late':
-      return `${nameOf(table, cause.channel)} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+      return tell('is-ms-seconds2-late-early', {
+        of: nameOf(table, cause.channel),
+        seconds: asNumber(Math.abs(cause.seconds) * 1000, 2),
+        seconds2: cause.seconds > 0 ? 'yes' : 'no',
+      });
     case 'device late': {
       const id = devicesOf(table)[cause.device];
       const name = table.plan.microphones.find(({ device }) => device?.id === id)?.device?.name ?? '';
-      return `all of ${name} is ${formatNumber(Math.abs(cause.seconds) * 1000, 2)} ms ${cause.seconds > 0 ? 'late' : 'early'}`;
+      return tell('all-of-is-ms-seconds2-late', {
+        name,
+        seconds: asNumber(Math.abs(cause.seconds) * 1000, 2),
+        seconds2: cause.seconds > 0 ? 'yes' : 'no',
+      });
     }
     case 'moved':
-      return `${nameOf(table, cause.channel)} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
+      return tell('stands-from-its-place', { of: nameOf(table, cause.channel), magnitude: asLength(magnitude(cause.byM)) });
     case 'swapped':
-      return `${nameOf(table, cause.channel)} and ${nameOf(table, cause.other)} are swapped`;
+      return tell('and-are-swapped', { of: nameOf(table, cause.channel), of2: nameOf(table, cause.other) });
     case 'elsewhere':
-      return `the ${instrumentName(table, cause.instrument)} stands ${formatLength(magnitude(cause.byM), plan.units)} from its place`;
+      return tell('the-stands-from-its-place', {
+        instrumentName: instrumentName(table, cause.instrument),
+        magnitude: asLength(magnitude(cause.byM)),
+      });
   }
 }
 
 /** What would settle it. */
-function settleWords(open: readonly Weighed[]): string {
+function settleWords(open: readonly Weighed[]): Told {
   const kinds = new Set(open.map(({ cause }) => cause.kind));
-  if (kinds.size === 1 && kinds.has('reversed')) return 'Look at their cables and switches, or tap each alone: the first swing tells.';
-  if (kinds.has('moved') || kinds.has('elsewhere')) return 'Hold the tape to them, or play more sources one after another.';
-  return 'Play every source alone, one after another.';
+  if (kinds.size === 1 && kinds.has('reversed')) return tell('look-at-their-cables-and-switches');
+  if (kinds.has('moved') || kinds.has('elsewhere')) return tell('hold-the-tape-to-them-or');
+  return tell('play-every-source-alone-one-after');
 }
 
 const MOST_NAMED = 3;
@@ -203,7 +228,10 @@ function halves(table: ArrivalTable, open: readonly Weighed[]): ProofFinding {
     severity: 'note',
     code: 'question',
     microphoneIds: ids,
-    message: `Some of ${listed(channels.map((channel) => nameOf(table, channel)))} have reversed polarity against the others, and the take does not settle which. ${settleWords(open)}`,
+    message: tell('some-of-have-reversed-polarity-against', {
+      listed: asList(channels.map((channel) => nameOf(table, channel))),
+      settleWords: settleWords(open),
+    }),
     moves: [],
     probability: null,
   };
@@ -215,14 +243,19 @@ function latenesses(table: ArrivalTable, open: readonly Weighed[]): ProofFinding
   const [first] = causes;
   const ofOne = (one: (typeof causes)[number]): string => (one.kind === 'late' ? `channel ${one.channel}` : `device ${one.device}`);
   if (!first || causes.length < open.length || causes.length < 2 || causes.some((one) => ofOne(one) !== ofOne(first))) return null;
-  const by = causes.map(({ seconds }) => `${formatNumber(Math.abs(seconds) * 1000, 2)} ms`);
+  const by = causes.map(({ seconds }) => asTime(Math.abs(seconds)));
   const ids = channelsOf(first).map((channel) => idOf(table, channel));
   return {
     id: `take-question/late/${ids.join('/')}`,
     severity: 'note',
     code: 'question',
     microphoneIds: ids,
-    message: `${first.kind === 'late' ? `${nameOf(table, first.channel)} is` : 'One device is'} ${first.seconds > 0 ? 'late' : 'early'}, and the take does not settle by how much: ${listed(by, 'or')}. Play every source alone, one after another.`,
+    message: tell('kind-is-one-device-is-seconds', {
+      kind: first.kind === 'late' ? 'yes' : 'no',
+      of: first.kind === 'late' ? nameOf(table, first.channel) : '',
+      seconds: first.seconds > 0 ? 'yes' : 'no',
+      listed: asList(by, 'or'),
+    }),
     moves: [],
     probability: open.reduce((sum, { probability }) => sum + probability, 0),
   };
@@ -244,7 +277,7 @@ function question(table: ArrivalTable, open: readonly Weighed[]): ProofFinding[]
       severity: 'note',
       code: 'question',
       microphoneIds: ids.map((channel) => idOf(table, channel)),
-      message: `The take differs from the plan, and it does not settle how: ${named.length === 1 ? 'perhaps ' : ''}${listed(named, 'or')}. ${settleWords(grave)}`,
+      message: tell('the-take-differs-from-the-plan', { named: named.length, listed: asList(named, 'or'), settleWords: settleWords(grave) }),
       moves: [],
       probability: grave.slice(0, MOST_NAMED).reduce((sum, { probability }) => sum + probability, 0),
     },

@@ -1,7 +1,8 @@
 import type { ArrivalTable } from '../../arrivals';
 import { type Cluster, type Explanation, limitsOf, type Model } from '../../evidence';
-import { formatLength, listed } from '../../units';
+import { asLength, asList, type Several } from '../../units';
 import { idOf, nameOf } from './causeFindings';
+import { tell } from './codes';
 import type { TakeLimit } from './proof';
 
 /**
@@ -21,32 +22,39 @@ export function takeLimits(
     number[],
     number[],
   ];
-  const named = (channels: readonly number[]): string => listed(channels.map((channel) => nameOf(table, channel)));
+  const named = (channels: readonly number[]): Several => asList(channels.map((channel) => nameOf(table, channel)));
   const ids = (channels: readonly number[]): string[] => channels.map((channel) => idOf(table, channel));
   const out: TakeLimit[] = [];
   if (sign.length > 0)
     out.push({
       kind: 'reversed',
       microphoneIds: ids(sign),
-      message: `The polarity of ${named(sign)}: tap ${sign.length > 1 ? 'each' : 'it'} alone, and look at its first swing.`,
+      message: tell('the-polarity-of-tap-sign-each', { named: named(sign), sign: sign.length > 1 ? 'yes' : 'no' }),
     });
   if (time.length > 0)
     out.push({
       kind: 'late',
       microphoneIds: ids(time),
-      message: `Whether ${named(time)} ${time.length > 1 ? 'are' : 'is'} late: clap once in the middle of all microphones, and look whether the claps stand under one another.`,
+      message: tell('whether-time-are-is-late-clap', { named: named(time), time: time.length > 1 ? 'yes' : 'no' }),
     });
   if (names.length > 0)
     out.push({
       kind: 'swapped',
       microphoneIds: ids([...new Set(names.flat())]),
-      message: `Whether ${listed(names.slice(0, 3).map(([a, b]) => `${nameOf(table, a)} and ${nameOf(table, b)}`))}${names.length > 3 ? ' and others' : ''} are exchanged: tap one of them alone.`,
+      message: tell('whether-names-and-others-are-exchanged', {
+        listed: asList(names.slice(0, 3).map(([a, b]) => tell('two', { a: nameOf(table, a), b: nameOf(table, b) }))),
+        names: names.length > 3 ? 'yes' : 'no',
+      }),
     });
   if (place.length > 0)
     out.push({
       kind: 'moved',
       microphoneIds: ids(place.map(({ channel }) => channel)),
-      message: `Where ${named(place.map(({ channel }) => channel))} ${place.length > 1 ? 'stand sideways of what they hear' : 'stands sideways of what it hears'}: ${formatLength(Math.max(...place.map(({ sigmaM }) => sigmaM)), table.plan.units)} and more would not be heard. The tape shows it.`,
+      message: tell('where-place-stand-sideways-of-what', {
+        named: named(place.map(({ channel }) => channel)),
+        place: place.length > 1 ? 'yes' : 'no',
+        value: asLength(Math.max(...place.map(({ sigmaM }) => sigmaM))),
+      }),
     });
   return out;
 }

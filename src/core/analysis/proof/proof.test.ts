@@ -1,12 +1,16 @@
 import { boathouseKit } from '../../../../demo/boathouse';
+import { sayTold } from '../../../words';
 import { arrivalTable } from '../../arrivals';
 import { bytesSource, openAudio, writeWav } from '../../audio';
 import { editMicrophone, type Session } from '../../document';
 import { loadFftKernel } from '../../math';
 import { resolvePlan } from '../../planning';
 import { type Fault, renderTake } from '../../render';
+import type { Words } from '../../units';
 import { checkTake, matchByName, proveTake, whereabouts } from '../index';
 import { nameWords } from '../reading/nameWords';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const idOf = (session: Session, name: string): string => session.microphones.find((microphone) => microphone.name === name)?.id ?? '';
 
@@ -50,10 +54,12 @@ test('one overhead reversed and the kick 40 samples late: both found, nothing el
     { kind: 'late', microphoneId: idOf(session, 'Kick'), samples: 40 },
   ]);
   expect(proof.findings.map((finding) => finding.code).sort()).toEqual(['channel-late', 'polarity-reversed']);
-  expect(proof.findings.find((f) => f.code === 'polarity-reversed')?.message).toBe(
+  expect(said(proof.findings.find((f) => f.code === 'polarity-reversed')?.message)).toBe(
     'The polarity of Overhead right is reversed: check its cable, and the polarity switch in its way.',
   );
-  expect(proof.findings.find((f) => f.code === 'channel-late')?.message).toMatch(/^Kick is 0\.8\d ms \((39|40|41) samples, 2[789]\.?\d? cm\) late/);
+  expect(said(proof.findings.find((f) => f.code === 'channel-late')?.message)).toMatch(
+    /^Kick is 0\.8\d ms \((39|40|41) samples, 2[789]\.?\d? cm\) late/,
+  );
 });
 
 test('two of four reversed: which two is a question about all four, and nobody is accused', async () => {
@@ -65,8 +71,8 @@ test('two of four reversed: which two is a question about all four, and nobody i
   );
   expect(proof.findings.map(({ severity, code }) => [severity, code])).toEqual([['note', 'question']]);
   const message = proof.findings[0]?.message ?? '';
-  for (const { name } of session.microphones) expect(message).toContain(name);
-  expect(message).toMatch(/^Some of .* have reversed polarity against the others, and the take does not settle which\./);
+  for (const { name } of session.microphones) expect(said(message)).toContain(name);
+  expect(said(message)).toMatch(/^Some of .* have reversed polarity against the others, and the take does not settle which\./);
 });
 
 test('an overhead 12 cm farther from the snare than planned is told as a place, with the way to move it', async () => {
@@ -76,7 +82,7 @@ test('an overhead 12 cm farther from the snare than planned is told as a place, 
   const really = editMicrophone(left.id, { positionM: { ...left.positionM, z: left.positionM.z + 0.14 } })(planned);
   const proof = await prove(planned, really, []);
   const finding = proof.findings.find((f) => f.code === 'distance-differs' && f.id.endsWith('/snare'));
-  expect(finding?.message).toMatch(/Overhead left hears the snare .* later than planned: bring it 1[12](\.5)? cm closer/);
+  expect(said(finding?.message)).toMatch(/Overhead left hears the snare .* later than planned: bring it 1[12](\.5)? cm closer/);
 });
 
 describe('matching channels to microphones by name (common practice of naming files)', () => {
@@ -107,7 +113,7 @@ test('where the microphones are: as planned none is told elsewhere; an overhead 
   const lower = { ...left.positionM, z: left.positionM.z - 0.25 };
   const told = elsewhere(await prove(planned, editMicrophone(left.id, { positionM: lower })(planned), []));
   expect(told.map(({ microphoneId }) => microphoneId)).toEqual([left.id]);
-  expect(told[0]?.message).toMatch(/^Overhead left is \d+(\.\d)? cm lower/);
+  expect(said(told[0]?.message)).toMatch(/^Overhead left is \d+(\.\d)? cm lower/);
   const { positionM, sigmaM } = told[0] as (typeof told)[number];
   expect(Math.hypot(positionM.x - lower.x, positionM.y - lower.y, positionM.z - lower.z)).toBeLessThan(3 * sigmaM + 0.01);
 });

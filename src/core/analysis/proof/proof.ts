@@ -1,5 +1,6 @@
 import type { SourceKey } from '../../arrivals';
 import type { Move } from '../../checks';
+import type { Told } from '../../units';
 
 /** Which microphone each channel belongs to; null where none does. */
 export type Matching = Readonly<Record<string, string | null>>;
@@ -27,7 +28,7 @@ export interface ProofFinding {
   readonly severity: 'fix' | 'improve' | 'note';
   readonly code: string;
   readonly microphoneIds: readonly string[];
-  readonly message: string;
+  readonly message: Told;
   /** What can be done, each alone. */
   readonly moves: readonly Move[];
   /** Posterior probability that it is so; null for what is no judgement. */
@@ -38,7 +39,7 @@ export interface ProofFinding {
 export interface TakeLimit {
   readonly kind: 'reversed' | 'late' | 'swapped' | 'moved';
   readonly microphoneIds: readonly string[];
-  readonly message: string;
+  readonly message: Told;
 }
 
 export interface Proof {

@@ -1,7 +1,8 @@
 import { type ArrivalTable, sourceKey } from '../../arrivals';
 import { distance, subtract, type Vec3 } from '../../math';
 import { isDirect } from '../../microphones';
-import { counted, formatLength } from '../../units';
+import { asLength, asList, type Told, type Words } from '../../units';
+import { tell } from './codes';
 import { type HeardDifference, locate } from './locate';
 import { modelOf, targetOf } from './planModel';
 import type { Comparison, Proof } from './proof';
@@ -17,7 +18,7 @@ export interface Whereabouts {
   /** Sources that were heard in it clearly. */
   readonly sources: number;
   readonly verdict: 'in place' | 'elsewhere' | 'not known';
-  readonly message: string;
+  readonly message: Told;
 }
 
 /** Stands may be off by this along each axis, marks of sources by that, metres. */
@@ -74,9 +75,8 @@ function differences(table: ArrivalTable, { comparisons, findings }: Proof, samp
   });
 }
 
-function words(table: ArrivalTable, index: number, positionM: Vec3): string {
+function words(table: ArrivalTable, index: number, positionM: Vec3): Words {
   const { plan, rows } = table;
-  const { units } = plan;
   const microphone = plan.microphones[index];
   if (!microphone) return '';
   const up = positionM.z - microphone.positionM.z;
@@ -88,13 +88,19 @@ function words(table: ArrivalTable, index: number, positionM: Vec3): string {
   const fromM = rows[index]?.[source]?.fromM;
   const farther = fromM ? distance(fromM, positionM) - distance(fromM, microphone.positionM) : 0;
   const told = [
-    ...(Math.abs(up) >= 0.015 ? [`${formatLength(Math.abs(up), units)} ${up > 0 ? 'higher' : 'lower'}`] : []),
+    ...(Math.abs(up) >= 0.015 ? [tell('higher', { by: asLength(Math.abs(up)), up: up > 0 ? 'yes' : 'no' })] : []),
     ...(Math.abs(farther) >= 0.015
-      ? [`${formatLength(Math.abs(farther), units)} ${farther > 0 ? 'farther from' : 'nearer to'} the ${plan.sources[source]?.name.toLowerCase()}`]
+      ? [
+          tell('farther-from', {
+            by: asLength(Math.abs(farther)),
+            farther: farther > 0 ? 'yes' : 'no',
+            source: plan.sources[source]?.name.toLowerCase() ?? '',
+          }),
+        ]
       : []),
   ];
-  const apart = formatLength(distance(positionM, microphone.positionM), units);
-  return told.length > 0 ? `${told.join(' and ')} than planned` : `${apart} aside of its place`;
+  const apart = asLength(distance(positionM, microphone.positionM));
+  return told.length > 0 ? tell('than-planned', { told: asList(told) }) : tell('aside-of-its-place', { apart });
 }
 
 /** Findings that say which microphone, or that the instrument, is elsewhere. */
@@ -128,17 +134,19 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
     const off = subtract(own.positionM, microphone.positionM);
     const apart = Math.hypot(off.x, off.y, off.z);
     const base = { microphoneId: microphone.id, name: microphone.name, plannedM: microphone.positionM, positionM: own.positionM, sigmaM, sources };
-    const within = `±${formatLength(Math.max(0.005, sigmaM), plan.units)}`;
+    const within = asLength(Math.max(0.005, sigmaM));
     if (apart > IN_PLACE_M && own.oddness > ODD && sources >= LEAST_SOURCES && mayAccuse(microphone.id))
-      return [{ ...base, verdict: 'elsewhere', message: `${microphone.name} is ${words(table, index, own.positionM)} (${within}).` }];
+      return [
+        { ...base, verdict: 'elsewhere', message: tell('is', { microphone: microphone.name, words: words(table, index, own.positionM), within }) },
+      ];
     if (sources >= LEAST_SOURCES && sigmaM <= IN_PLACE_M && apart <= IN_PLACE_M)
-      return [{ ...base, verdict: 'in place', message: `${microphone.name} is where it is planned, ${within}.` }];
-    const more = sources < LEAST_SOURCES ? `Strike ${LEAST_SOURCES - sources} more` : 'Strike others too';
+      return [{ ...base, verdict: 'in place', message: tell('is-where-it-is-planned', { microphone: microphone.name, within }) }];
+    const more = sources < LEAST_SOURCES ? tell('strike-more', { leastSources: LEAST_SOURCES - sources }) : tell('strike-others-too');
     return [
       {
         ...base,
         verdict: 'not known',
-        message: `Where ${microphone.name} is the strokes leave open (${within}): ${counted(sources, 'source')} ${sources === 1 ? 'reaches' : 'reach'} it clearly. ${more}, one after another, on other sides of it and at other heights, or click two sticks at the rims.`,
+        message: tell('where-is-the-strokes-leave-open', { microphone: microphone.name, within, sources, more }),
       },
     ];
   });

@@ -40,8 +40,8 @@ describe('takes of other instruments than drums (rendered, so the truth is known
 
   test('a conga’s low microphone whose cable is reversed is found', async () => {
     const { proof } = await proofOf(congas, [{ kind: 'reversed', microphoneId: idOf(congas, 'Conga low') }]);
-    expect(proof.findings.filter((finding) => finding.code === 'polarity-reversed').map((finding) => finding.message)).toEqual([
-      'The polarity of Conga low is reversed: check its cable, and the polarity switch in its way.',
+    expect(proof.findings.filter((finding) => finding.code === 'polarity-reversed').map((finding) => finding.message.facts)).toEqual([
+      { of: 'Conga low' },
     ]);
   });
 
