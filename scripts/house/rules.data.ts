@@ -75,18 +75,22 @@ export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts', 'src/co
 /** Packages the core may use; everything else belongs to the application. */
 export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', '@echogarden/pffft-wasm', 'libflacjs'];
 
-/** Files and folders of the core that say nothing themselves: they give codes and facts, `src/words` says them. All of the core, in the end. */
+/** Files and folders that say nothing themselves: the core's give codes and facts, the page's a code of their domain; `src/words` says them. All of the core, in the end. */
 export const WITHOUT_PROSE: readonly string[] = [
   'src/core/acoustics/',
   'src/core/analysis/roomHearing/',
   'src/core/arrivals/',
+  'src/app/',
+  'src/core/analysis/proof/',
   'src/core/chain/',
+  'src/core/checks/',
   'src/core/derived/',
   'src/core/drills/',
   'src/core/evidence/',
   'src/core/exchange/importPlan.ts',
   'src/core/listening/',
   'src/core/math/',
+  'src/core/optimise/',
   'src/core/planning/checklist.data.ts',
   'src/core/planning/fit.ts',
   'src/core/recording/',
@@ -94,4 +98,5 @@ export const WITHOUT_PROSE: readonly string[] = [
   'src/core/stereo/',
   'src/core/tape/judge.ts',
   'src/core/tape/solvePosition.ts',
+  'src/core/verdict/',
 ];

@@ -59,4 +59,5 @@ export const sayEars = speaker('ears', {
   'for-the-ears': 'For the ears',
   'there-is-nothing-to-hear-yet':
     'There is nothing to hear yet: {instruments, select, yes {put an instrument into the room} other {place a set-up}} on the Floor first.',
+  'the-source-in-both': 'The {source} in both added',
 });

@@ -1,6 +1,7 @@
 import { CHECKLIST } from './checklist.en';
 import { CHECKS } from './checks.en';
 import { DRILLS } from './drills.en';
+import { FINDINGS } from './findings.en';
 import { FITS } from './fits.en';
 import { HEARD } from './heard.en';
 import { IMPORTS } from './imports.en';
@@ -21,6 +22,7 @@ export const EN = {
   checklist: CHECKLIST,
   checks: CHECKS,
   drills: DRILLS,
+  findings: FINDINGS,
   fits: FITS,
   heard: HEARD,
   imports: IMPORTS,

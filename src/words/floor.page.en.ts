@@ -138,10 +138,14 @@ export const sayFloor = speaker('floor', {
   'microphone-high-locked-locked': '{placed} microphone {label}, {height} high{locked, select, yes {, locked} other {}}',
   'the-smallest-move': 'the smallest move',
   'the-smallest-moves': 'the {moves} smallest moves',
+  'sum-strip-of': 'Sum strip of the {name}: the sum loses {loss} against channels in step',
+  'arrival-rake-of': 'Arrival rake of the {name}',
   looking: 'Looking',
   'smallest-moves': 'Smallest moves',
-  'no-move-of-or-20-would': 'No move of {inUnits} or 20° would mend anything: {stopReason}.',
-  'what-the-microphones-do-to-one': 'What the microphones do to one another: {before} → {after} dB by the model; {stopReason}.',
+  'no-move-of-or-20-would':
+    'No move of {inUnits} or 20° would mend anything: {stopReason, select, locked {every microphone is locked} limit {as many moves as allowed} other {nothing left to gain}}.',
+  'what-the-microphones-do-to-one':
+    'What the microphones do to one another: {before} → {after} dB by the model; {stopReason, select, locked {every microphone is locked} limit {as many moves as allowed} other {nothing left to gain}}.',
   'make-it': 'Make it',
   'make-all': 'Make all {moves}',
   'leave-it': 'Leave it',

@@ -46,4 +46,8 @@ export const sayFrame = speaker('frame', {
   'export-the-session': 'Export the session',
   'back-up-everything': 'Back up everything',
   'button-not-disabled-a-href-input': 'button:not([disabled]), a[href], input:not([disabled]), select:not([disabled]), [tabindex="0"]',
+  'undo-one': 'Undo',
+  'redo-one': 'Redo',
+  step: '{what}: {step}',
+  'deleted-elsewhere': 'This session was deleted in another tab. What you see is only here now.',
 });

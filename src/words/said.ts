@@ -1,9 +1,7 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import {
   type Fact,
-  formatDb,
   formatDelay,
-  formatFineLength,
   formatFrequency,
   formatLength,
   formatMilliseconds,
@@ -26,7 +24,6 @@ export type Teller = (told: Told, units: UnitSystem) => string;
 
 function quantity(fact: Quantity, units: UnitSystem): string {
   if ('metres' in fact) return formatLength(fact.metres, units);
-  if ('fineMetres' in fact) return formatFineLength(fact.fineMetres, units);
   if ('seconds' in fact) return `${formatNumber(fact.seconds, 0)} s`;
   if ('whole' in fact) return formatNumber(fact.whole, 0);
   if ('figure' in fact) return formatNumber(fact.figure, fact.digits);
@@ -34,7 +31,6 @@ function quantity(fact: Quantity, units: UnitSystem): string {
     return fact.speedMps === null ? formatShortDelay(fact.delayS, fact.rateHz) : formatDelay(fact.delayS, fact.rateHz, fact.speedMps, units);
   if ('shortS' in fact) return formatMilliseconds(fact.shortS);
   if ('hertz' in fact) return formatFrequency(fact.hertz);
-  if ('db' in fact) return formatDb(fact.db, fact.digits);
   return formatWeight(fact.kilograms, units);
 }
 
@@ -58,6 +54,9 @@ function spoken(fact: Fact, units: UnitSystem, tell: Teller | undefined): string
   return tell(fact, units);
 }
 
+/** A text that stands as it is, or as the reader's language has it. */
+export const translated = (domain: string, code: string, english: string): string => translator?.(domain, code, english) ?? english;
+
 const made = new Map<string, string | IntlMessageFormat>();
 
 /** A message made ready once; what stands in it word for word needs no formatter. */
@@ -66,7 +65,7 @@ function messageOf(domain: string, code: string, english: string | undefined): s
   const known = made.get(key);
   if (known !== undefined) return known;
   if (english === undefined) throw new RangeError(`say: there is no message ${key}`);
-  const text = translator?.(domain, code, english) ?? english;
+  const text = translated(domain, code, english);
   const message = /[{}]|''/.test(text) ? new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true }) : text;
   made.set(key, message);
   return message;

@@ -56,4 +56,10 @@ export const saySetups = speaker('setups', {
   'compared-2': '✓ Compared',
   compare: 'Compare',
   more: 'More',
+  'term-kinds-that-suit': 'Kinds that suit',
+  'term-costs': 'Costs',
+  'term-sounds': 'Sounds',
+  'term-listen-for': 'Listen for',
+  'term-school': 'School',
+  'term-expect': 'Expect',
 });

@@ -159,4 +159,6 @@ export const sayShelf = speaker('shelf', {
   load: 'Load ({unit})',
   stand: 'Stand {stand}',
   or: 'or',
+  'add-between': 'Add something to put between',
+  'add-a-cable': 'Add a cable',
 });

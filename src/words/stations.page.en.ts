@@ -36,4 +36,6 @@ export const sayStations = speaker('stations', {
   'microphones-read': 'microphones read',
   'no-yet': 'no {what} yet',
   of: '{done} of {of} {what}',
+  answers: 'answers',
+  ticks: 'ticks',
 });

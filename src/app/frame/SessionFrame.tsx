@@ -96,7 +96,7 @@ function Banners({ session }: { session: Session }) {
         </Banner>
       )}
       {saving === 'gone' && (
-        <Banner grave words="This session was deleted in another tab. What you see is only here now.">
+        <Banner grave words={sayFrame('deleted-elsewhere')}>
           {exportIt}
           <Button size="sm" minH="44px" variant="outline" onClick={keepAnyway}>
             {sayFrame('keep-it')}

@@ -82,14 +82,27 @@ function SessionMenu({ session }: { session: Session | null }) {
 
 function HistoryButtons() {
   const words = useHistoryWords();
-  const told = (what: 'Undo' | 'Redo', step: string | null): string => (step === null ? what : `${what}: ${step}`);
+  const told = (what: 'undo-one' | 'redo-one', step: string | null): string =>
+    step === null ? sayFrame(what) : sayFrame('step', { what: sayFrame(what), step });
   const button = { variant: 'ghost', minW: '44px', minH: '44px', px: '2' } as const;
   return (
     <>
-      <Button {...button} aria-label={told('Undo', words.undo)} title={told('Undo', words.undo)} disabled={words.undo === null} onClick={undo}>
+      <Button
+        {...button}
+        aria-label={told('undo-one', words.undo)}
+        title={told('undo-one', words.undo)}
+        disabled={words.undo === null}
+        onClick={undo}
+      >
         <Undo2 size={18} />
       </Button>
-      <Button {...button} aria-label={told('Redo', words.redo)} title={told('Redo', words.redo)} disabled={words.redo === null} onClick={redo}>
+      <Button
+        {...button}
+        aria-label={told('redo-one', words.redo)}
+        title={told('redo-one', words.redo)}
+        disabled={words.redo === null}
+        onClick={redo}
+      >
         <Redo2 size={18} />
       </Button>
     </>

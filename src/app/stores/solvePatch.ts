@@ -6,7 +6,7 @@ import { livePlan } from './planHooks';
 import { aboutNow, runAnswer, useSessionStore } from './sessionStore';
 
 /** How a patch is wanted: keeping plugged what can stay, from nothing, another than the one that is plugged, or belonging to the step that was just made. */
-export type PatchWish = 'keeping cables' | 'afresh' | 'another' | 'as part of the step before';
+export type PatchWish = 'keeping cables' | 'afresh' | 'another' | 'held';
 
 /** The burst that joins a patch with the placing it belongs to. */
 export const PLACING = 'placing';
@@ -24,7 +24,6 @@ export async function solvePatch(wish: PatchWish): Promise<PatchResult | null> {
   const answer = await runJob('patch', problem, { owner: 'patch' });
   if (answer.kind === 'failed') return { ok: false, reason: answer.reason };
   if (answer.kind !== 'done') return null;
-  if (answer.output.ok)
-    runAnswer(about, plugAll(answer.output.inputs, answer.output.through), { burst: PLACING, held: wish === 'as part of the step before' });
+  if (answer.output.ok) runAnswer(about, plugAll(answer.output.inputs, answer.output.through), { burst: PLACING, held: wish === 'held' });
   return answer.output;
 }

@@ -24,7 +24,7 @@ export interface ProposedMove {
   readonly afterDb: number;
 }
 
-export type StopReason = 'nothing left to gain' | 'as many moves as allowed' | 'every microphone is locked';
+export type StopReason = 'settled' | 'limit' | 'locked';
 
 export interface SmallestMoves {
   readonly moves: readonly ProposedMove[];
@@ -247,17 +247,17 @@ function asMove(before: PlanMicrophone, candidate: Candidate): Move {
 export function smallestMoves(plan: Plan, limits: MoveLimits = USUAL_LIMITS): SmallestMoves {
   const beforeDb = harmDb(plan);
   const free = plan.microphones.flatMap((microphone, i) => (microphone.locked ? [] : [i]));
-  if (free.length === 0) return { moves: [], beforeDb, afterDb: beforeDb, stopReason: 'every microphone is locked', evaluations: 1 };
+  if (free.length === 0) return { moves: [], beforeDb, afterDb: beforeDb, stopReason: 'locked', evaluations: 1 };
   const bench = new Bench(frameOf(plan), limits);
   const search = new Moves(plan, bench, free);
   const moves: ProposedMove[] = [];
   const touched = new Set<number>();
   let harm = beforeDb;
-  let stopReason: StopReason = 'as many moves as allowed';
+  let stopReason: StopReason = 'limit';
   while (moves.length < limits.moves) {
     const candidate = search.best(touched);
     if (!candidate) {
-      stopReason = 'nothing left to gain';
+      stopReason = 'settled';
       break;
     }
     const before = bench.at(candidate.index);

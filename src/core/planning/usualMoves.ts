@@ -33,6 +33,6 @@ export function usualMoves(session: Session): SmallestMoves {
       break;
     }
   }
-  const stopReason = kept.length < found.moves.length ? 'nothing left to gain' : found.stopReason;
+  const stopReason = kept.length < found.moves.length ? 'settled' : found.stopReason;
   return { ...found, moves: kept, afterDb: harm, stopReason };
 }

@@ -2,10 +2,6 @@
 export interface Metres {
   readonly metres: number;
 }
-/** A length that is read off a tape, to the millimetre. */
-export interface FineMetres {
-  readonly fineMetres: number;
-}
 /** Said in whole seconds. */
 export interface Seconds {
   readonly seconds: number;
@@ -33,14 +29,10 @@ export interface Milliseconds {
 export interface Hertz {
   readonly hertz: number;
 }
-export interface Decibels {
-  readonly db: number;
-  readonly digits: number;
-}
 export interface Kilograms {
   readonly kilograms: number;
 }
-export type Quantity = Metres | FineMetres | Seconds | Whole | Figure | Delay | Milliseconds | Hertz | Decibels | Kilograms;
+export type Quantity = Metres | Seconds | Whole | Figure | Delay | Milliseconds | Hertz | Kilograms;
 
 /** Several, of which all or one is meant: said as a list of the reader's language. */
 export interface Several {
@@ -67,11 +59,9 @@ export const teller =
   (code: C, facts: Facts = {}): Told => ({ domain, code, facts });
 
 export const asLength = (length: number): Metres => ({ metres: length });
-export const asFineLength = (length: number): FineMetres => ({ fineMetres: length });
 export const asNumber = (value: number, digits: number): Figure => ({ figure: value, digits });
 export const asDelay = (seconds: number, rateHz: number, speedMps: number | null = null): Delay => ({ delayS: seconds, rateHz, speedMps });
 export const asTime = (seconds: number): Milliseconds => ({ shortS: seconds });
 export const asFrequency = (frequency: number): Hertz => ({ hertz: frequency });
-export const asDb = (db: number, digits = 1): Decibels => ({ db, digits });
 export const asWeight = (mass: number): Kilograms => ({ kilograms: mass });
 export const asList = (each: readonly Fact[], join: Several['join'] = 'and'): Several => ({ join, each });

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { answerBrief, PANS, type Part, type Session } from '../../../core/document';
 import { partFindings } from '../../../core/planning';
 import { sayBrief } from '../../../words/brief.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
@@ -47,7 +48,7 @@ export function Parts({ session }: { session: Session }) {
             <Choice
               label={sayBrief('sits', { part: part.name })}
               value={part.pan}
-              options={PANS.map((pan) => ({ value: pan, text: pan }))}
+              options={PANS.map((pan) => ({ value: pan, text: term(pan) }))}
               onChange={(pan) => change(i, { pan: pan as Part['pan'] })}
             />
             <Toggle label={sayBrief('click')} on={part.click} onToggle={() => change(i, { click: !part.click })} />

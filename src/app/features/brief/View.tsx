@@ -7,6 +7,7 @@ import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, wit
 import { counted } from '../../../core/units';
 import { sayFit, setupTexts } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -39,7 +40,7 @@ function Line({ session, question }: { session: Session; question: Question }) {
           <Segments
             label={question.ask}
             value={typeof value === 'string' ? value : ''}
-            options={question.answers.map((answer) => ({ value: answer, text: answer }))}
+            options={question.answers.map((answer) => ({ value: answer, text: term(answer) }))}
             onChange={(answer) => runCommand(answerBrief({ [question.of]: answer === value ? undefined : answer } as Partial<Brief>))}
           />
         </Flex>
@@ -178,7 +179,7 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
   if (!instrument) return null;
   const own = session.microphones.filter((placed) => belongsTo(session, placed, instrumentId)).map(({ id }) => id);
   const put = ({ recipe }: Proposal): void => {
-    if (runCommand(putUpSetup(recipe, instrumentId, newId, own), { burst: PLACING })) void solvePatch('as part of the step before');
+    if (runCommand(putUpSetup(recipe, instrumentId, newId, own), { burst: PLACING })) void solvePatch('held');
     chooseNothing();
     void navigate('../floor', { relative: 'path' });
   };

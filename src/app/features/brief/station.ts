@@ -9,5 +9,5 @@ export const station: Station = {
   label: sayStations('brief'),
   order: 5,
   load: async () => (await import('./View')).BriefStation,
-  state: ({ session }) => stopOf(Math.min(ENOUGH, Object.keys(session.brief).length), ENOUGH, 'answers'),
+  state: ({ session }) => stopOf(Math.min(ENOUGH, Object.keys(session.brief).length), ENOUGH, sayStations('answers')),
 };

@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
 import { formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
@@ -75,7 +76,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           <Choice
             label={sayCheck('hidden-in-the-practice-take')}
             value={hidden}
-            options={HIDDEN_THINGS.map((thing) => ({ value: thing, text: thing }))}
+            options={HIDDEN_THINGS.map((thing) => ({ value: thing, text: term(thing) }))}
             onChange={(thing) => setHidden(HIDDEN_THINGS.find((one) => one === thing) ?? 'two faults')}
           />
           <Box fontSize="sm" color="quiet" flex="1" minW="240px">

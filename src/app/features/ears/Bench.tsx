@@ -182,7 +182,11 @@ export function Bench({ session }: { session: Session }) {
         {strip && (
           <>
             <Flex fontSize="sm" color="quiet" justify="space-between">
-              <span>{fromTake ? sayEars('what-the-delay-and-the-turn') : `The ${table.plan.sources[source]?.name.toLowerCase()} in both added`}</span>
+              <span>
+                {fromTake
+                  ? sayEars('what-the-delay-and-the-turn')
+                  : sayEars('the-source-in-both', { source: table.plan.sources[source]?.name.toLowerCase() ?? '' })}
+              </span>
               <span className="measure">{sayEars('loses', { value: formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb))) })}</span>
             </Flex>
             <SumStrip {...strip} width={Math.max(240, size.width)} height={170} title={sayEars('the-two-channels-added')} />

@@ -78,7 +78,12 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
         <Box fontSize="sm" color="quiet" px="2">
           {sayFloor('the')} {name} {sayFloor('reaches-each-microphone-after-ms-model')}
         </Box>
-        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={`Arrival rake of the ${name}`} />
+        <Rake
+          marks={rakeMarks(live.table, session.microphones, source)}
+          width={half}
+          height={128}
+          title={sayFloor('arrival-rake-of', { name: name ?? '' })}
+        />
       </Box>
       {strip && (
         <Box w={`${half}px`}>
@@ -92,7 +97,7 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
             {...strip}
             width={half}
             height={128}
-            title={`Sum strip of the ${name}: the sum loses ${formatDb(meanLossDb(strip.sumDb, strip.inStepDb))} against channels in step`}
+            title={sayFloor('sum-strip-of', { name: name ?? '', loss: formatDb(meanLossDb(strip.sumDb, strip.inStepDb)) })}
           />
         </Box>
       )}

@@ -4,6 +4,7 @@ import { PAIR_TECHNIQUES } from '../../../core/setups';
 import type { PairFrame } from '../../../core/stereo';
 import { shownUnits } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -15,7 +16,7 @@ export function PairFramePanel({ session, pair }: { session: Session; pair: Pair
       <Choice
         label={sayFloor('technique')}
         value={pair.technique}
-        options={PAIR_TECHNIQUES.map((technique) => ({ value: technique, text: technique }))}
+        options={PAIR_TECHNIQUES.map((technique) => ({ value: technique, text: term(technique) }))}
         onChange={(technique) => runCommand(editPair(pair.id, { technique: technique as Pair['technique'] }))}
       />
       <FrameFields session={session} pair={pair} />

@@ -21,6 +21,7 @@ import {
 } from '../../../core/stereo';
 import { formatDb, formatFrequency } from '../../../core/units';
 import { sayPairs } from '../../../words/pairs.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
@@ -79,7 +80,7 @@ function Pairs({ session }: { session: Session }) {
           <Segments
             label={sayPairs('school')}
             value={school}
-            options={SCHOOLS.map((value) => ({ value, text: capital(value) }))}
+            options={SCHOOLS.map((value) => ({ value, text: term(capital(value)) }))}
             onChange={(value) => setSchool(value as School)}
           />
         </Flex>

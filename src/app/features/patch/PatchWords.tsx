@@ -28,6 +28,7 @@ import {
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -242,7 +243,7 @@ export function PreampWish({ session, microphoneId }: { session: Session; microp
       <Choice
         label={sayPatch('on-a-preamp-that-sounds')}
         value={session.microphones.find(({ id }) => id === microphoneId)?.preamp ?? ''}
-        options={[{ value: '', text: sayPatch('any-way') }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+        options={[{ value: '', text: sayPatch('any-way') }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: term(character) }))]}
         onChange={(character) => runCommand(wantPreamp(microphoneId, PREAMP_CHARACTERS.find((one) => one === character) ?? null))}
       />
     </Box>

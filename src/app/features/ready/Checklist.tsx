@@ -4,6 +4,7 @@ import { getReady, type Session } from '../../../core/document';
 import { CHECK_TIMES, type CheckLine, checklistFor } from '../../../core/planning';
 import { sayCheckLine } from '../../../words';
 import { sayReady } from '../../../words/ready.page.en';
+import { term } from '../../../words/term';
 import { runCommand } from '../../stores/sessionStore';
 
 /** A fridge that was switched off is to be switched on again. */
@@ -71,10 +72,9 @@ export function Checklist({ session }: { session: Session }) {
         {CHECK_TIMES.map((when) => (
           <Box key={when}>
             <Box as="h2" fontWeight="700" borderBottomWidth="2px" borderColor="line" pb="1" mb="2">
-              {when[0]?.toUpperCase()}
-              {when.slice(1)}
+              {term(`${when.slice(0, 1).toUpperCase()}${when.slice(1)}`)}
             </Box>
-            <Box as="ul" m="0" p="0" aria-label={when}>
+            <Box as="ul" m="0" p="0" aria-label={term(when)}>
               {lines(checklistFor(session, when))}
               {when === 'before the first take' &&
                 items.map((text, i) => (

@@ -4,6 +4,7 @@ import { familyOf } from '../../../core/instruments';
 import { SOUND_CHOICES } from '../../../core/planning';
 import { FOLLOWED } from '../../../core/synthesis';
 import { sayReady } from '../../../words/ready.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -39,7 +40,7 @@ export function Choices({ session }: { session: Session }) {
                   key={key}
                   label={ask}
                   value={chosen[key] ?? ''}
-                  options={[NOT_SAID, ...answers.map((answer) => ({ value: answer, text: answer }))]}
+                  options={[NOT_SAID, ...answers.map((answer) => ({ value: answer, text: term(answer) }))]}
                   onChange={(answer) => choose(key, answer)}
                 />
               );

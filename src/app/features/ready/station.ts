@@ -9,5 +9,5 @@ export const station: Station = {
   label: sayStations('ready'),
   order: 30,
   load: async () => (await import('./View')).ReadyStation,
-  state: ({ session }) => stopOf(Math.min(ENOUGH, session.ready.done?.length ?? 0), ENOUGH, 'ticks'),
+  state: ({ session }) => stopOf(Math.min(ENOUGH, session.ready.done?.length ?? 0), ENOUGH, sayStations('ticks')),
 };

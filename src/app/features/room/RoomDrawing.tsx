@@ -6,6 +6,7 @@ import type { Vec3 } from '../../../core/math';
 import type { SpotMap } from '../../../core/planning';
 import { materialOf, meanHeightM, modeAt, type RoomMode, type Surface } from '../../../core/room';
 import { sayRoom } from '../../../words/room.page.en';
+import { term } from '../../../words/term';
 import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { FurnishingHandle } from '../../drawing/FurnishingHandle';
@@ -102,7 +103,7 @@ function SurfaceNames({ session, face, paper }: { session: Session; face: Face; 
   const { widthM, heightM } = paper.projection;
   const nameOf = (surface: Surface): string => {
     const material = session.room.surfaces?.[surface];
-    return material ? materialOf(material).name : session.room.glass.includes(surface) ? sayRoom('glass') : '';
+    return material ? term(materialOf(material).name) : session.room.glass.includes(surface) ? sayRoom('glass') : '';
   };
   const [left, right, top, bottom] = EDGES[face].map(nameOf) as [string, string, string, string];
   const [x0, x1, y0, y1] = [paper.xOf(0), paper.xOf(widthM), paper.yOf(0), paper.yOf(heightM)];

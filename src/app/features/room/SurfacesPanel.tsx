@@ -5,6 +5,7 @@ import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../co
 import { shownUnits } from '../../../core/units';
 import { furnishingUse } from '../../../words';
 import { sayRoom } from '../../../words/room.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
@@ -12,7 +13,7 @@ import { runCommand } from '../../stores/sessionStore';
 import { chooseFurnishing, useViewStore } from '../../stores/viewStore';
 import { Row } from './Row';
 
-const OPTIONS = [{ value: '', text: sayRoom('as-the-room') }, ...MATERIAL_IDS.map((id) => ({ value: id, text: materialOf(id).name }))];
+const OPTIONS = [{ value: '', text: sayRoom('as-the-room') }, ...MATERIAL_IDS.map((id) => ({ value: id, text: term(materialOf(id).name) }))];
 
 /** What each surface is made of. */
 export function SurfacesPanel({ session }: { session: Session }) {

@@ -8,6 +8,7 @@ import { heardRoom, whatToHang } from '../../../core/planning';
 import { boxModes, meanHeightM, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
 import { formatNumber, shownUnits } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { Segments } from '../../components/Segments';
@@ -189,7 +190,7 @@ function Room({ session }: { session: Session }) {
             <Choice
               label={sayRoom('on-the-walls-there-is')}
               value={hung}
-              options={WALL_KINDS.map((kind) => ({ value: kind, text: modelOfFurnishing(kind).name.toLowerCase() }))}
+              options={WALL_KINDS.map((kind) => ({ value: kind, text: term(modelOfFurnishing(kind).name.toLowerCase()) }))}
               onChange={(kind) => setHung(kind as SoftKind)}
             />
             <HangList session={session} advice={advice} />

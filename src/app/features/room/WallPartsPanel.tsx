@@ -4,13 +4,14 @@ import { lowerCeiling, placeWallPart, removeWallPart, type Session } from '../..
 import { type LowCeiling, PART_KINDS, PART_MODELS, type PartKind, WALLS, type Wall, type WallPart } from '../../../core/room';
 import { formatLength, shownUnits } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
+import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { Row } from './Row';
 
-const WALL_OPTIONS = WALLS.map((wall) => ({ value: wall, text: wall }));
+const WALL_OPTIONS = WALLS.map((wall) => ({ value: wall, text: term(wall) }));
 const BEGINS: Readonly<Record<Wall, string>> = {
   'left wall': sayRoom('from-back-wall'),
   'right wall': sayRoom('from-back-wall'),

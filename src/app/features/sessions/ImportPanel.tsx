@@ -34,7 +34,7 @@ export function ImportPanel({ name, plan, sounds, onTake, onLeave }: ImportPanel
           </Button>
         )}
         {plan.aside.length > 0 && (
-          <Button minH="44px" variant="outline" onClick={() => download('left out of the backup.json', exportAside(plan.aside), 'application/json')}>
+          <Button minH="44px" variant="outline" onClick={() => download('left-out.json', exportAside(plan.aside), 'application/json')}>
             {saySessions('export-what-is-left-out')}
           </Button>
         )}

@@ -55,7 +55,7 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
   const place = (recipe: Recipe, instead: boolean): void => {
     const replaced = instead ? own.map((placed) => placed.id) : [];
     const { missing } = placeSetup(withoutSetups(session, instrument.id, replaced), recipe, instrument.id, newId);
-    if (runCommand(putUpSetup(recipe, instrument.id, newId, replaced), { burst: PLACING })) void solvePatch('as part of the step before');
+    if (runCommand(putUpSetup(recipe, instrument.id, newId, replaced), { burst: PLACING })) void solvePatch('held');
     chooseNothing();
     if (missing.length) setTold(saySetups('not-placed-because-the-shelf-has', { missing: missing.join(', ') }));
     else void navigate('../floor', { relative: 'path' });
@@ -216,13 +216,13 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
       </Box>
       {open && (
         <Box fontSize="sm" mt="1">
-          <Told term="Kinds that suit" words={kindsOf(recipe)} />
-          <Told term="Costs" words={texts.costs} />
-          <Told term="Sounds" words={texts.soundsLike} />
-          <Told term="Listen for" words={texts.listenFor} />
-          {recipe.school && <Told term="School" words={said(recipe.school)} />}
+          <Told term={saySetups('term-kinds-that-suit')} words={kindsOf(recipe)} />
+          <Told term={saySetups('term-costs')} words={texts.costs} />
+          <Told term={saySetups('term-sounds')} words={texts.soundsLike} />
+          <Told term={saySetups('term-listen-for')} words={texts.listenFor} />
+          {recipe.school && <Told term={saySetups('term-school')} words={said(recipe.school)} />}
           {recipe.expects.map((expected) => (
-            <Told key={expected.code} term="Expect" words={expectation(recipe, expected, session.units)} />
+            <Told key={expected.code} term={saySetups('term-expect')} words={expectation(recipe, expected, session.units)} />
           ))}
         </Box>
       )}

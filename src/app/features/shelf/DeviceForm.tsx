@@ -7,6 +7,7 @@ import { type Connector, outputLevelDbu } from '../../../core/microphones';
 import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { sayShelf } from '../../../words/shelf.page.en';
+import { term } from '../../../words/term';
 import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
@@ -287,7 +288,10 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
             />
             <FormSelect
               label={sayShelf('its-preamps-sound')}
-              options={[{ value: '', text: sayShelf('like-any') }, ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: character }))]}
+              options={[
+                { value: '', text: sayShelf('like-any') },
+                ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: term(character) })),
+              ]}
               {...register('character')}
             />
             {FIELDS.map(([name, label]) => (

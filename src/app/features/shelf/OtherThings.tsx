@@ -198,7 +198,7 @@ export function Between({ shelf, onChange }: Pick<Props, 'shelf' | 'onChange'>) 
   return (
     <CountedThings
       title={sayShelf('between-microphone-and-input')}
-      addLabel="Add something to put between"
+      addLabel={sayShelf('add-between')}
       items={shelf.outboard ?? []}
       catalogue={OUTBOARD_CATALOGUE}
       factsOf={outboardFacts}
@@ -215,7 +215,7 @@ export function Cables({ shelf, session, onChange }: Pick<Props, 'shelf' | 'sess
   return (
     <CountedThings
       title={sayShelf('cables')}
-      addLabel="Add a cable"
+      addLabel={sayShelf('add-a-cable')}
       items={shelf.cables ?? []}
       catalogue={CABLE_CATALOGUE}
       titleOf={(cable) => cableTitle(cable, units)}

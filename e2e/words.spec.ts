@@ -1,0 +1,73 @@
+import { expect, type Page, test } from '@playwright/test';
+import { familyOf, INSTRUMENT_KINDS } from '../src/core/instruments';
+import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
+import { DEVICE_CATALOGUE, OUTBOARD_CATALOGUE } from '../src/core/patch';
+import { RECIPES } from '../src/core/setups';
+import { STAND_CATALOGUE } from '../src/core/stands';
+import { outside, speakPseudo } from './pseudo';
+
+/** Names of things are not translated: gear, instruments and their parts, set-ups, surfaces, and what people named themselves. */
+const NAMED = JSON.stringify([
+  INSTRUMENT_KINDS.map((kind) => familyOf(kind)),
+  MICROPHONE_CATALOGUE,
+  DEVICE_CATALOGUE,
+  OUTBOARD_CATALOGUE,
+  STAND_CATALOGUE,
+  RECIPES,
+]);
+
+const VIEWS = ['', 'room', 'ready', 'floor', 'pairs', 'setups', 'tape', 'patch', 'check', 'loop', 'ears', 'sheet', 'shelf'];
+
+/** Every text in view, and every name that is heard. */
+const textsOn = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const said = [...document.querySelectorAll('[aria-label], [title], [placeholder]')].flatMap((element) =>
+      ['aria-label', 'title', 'placeholder'].map((name) => element.getAttribute(name) ?? ''),
+    );
+    return [...document.body.innerText.split('\n'), ...said].filter(Boolean);
+  });
+
+/** Whatever is not of the made-up language and no name. */
+async function leftOver(page: Page, names: ReadonlySet<string>): Promise<string[]> {
+  const words = (await textsOn(page)).map((text) =>
+    outside(text)
+      .split(' ')
+      .filter((word) => word && !names.has(word.toLowerCase())),
+  );
+  return [...new Set(words.map((some) => some.join(' ')).filter(Boolean))];
+}
+
+test.use({ serviceWorkers: 'block' });
+
+for (const { width, theme } of [
+  { width: 1280, theme: 'slate' },
+  { width: 390, theme: 'daylight' },
+])
+  test(`in a made-up language every view of the demo speaks it, and nothing runs off the side, ${width} px, ${theme}`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 844 });
+    await page.addInitScript(speakPseudo);
+    await page.addInitScript((chosen) => localStorage.setItem('shuttlecraft-theme', chosen), theme);
+    await page.goto('/demo');
+    await page.waitForURL(/\/session\//);
+    const session = new URL(page.url()).pathname.split('/')[2] ?? '';
+    const own = await page.evaluate(
+      () =>
+        new Promise<string>((done) => {
+          const open = indexedDB.open('shuttlecraft');
+          open.onsuccess = () => {
+            const all = open.result.transaction('sessions').objectStore('sessions').getAll();
+            all.onsuccess = () => done(JSON.stringify(all.result));
+          };
+        }),
+    );
+    const names = new Set([...`${NAMED} ${own}`.matchAll(/[\p{L}’-]+/gu)].map(([word]) => word.toLowerCase()));
+    const left: string[] = [];
+    for (const view of VIEWS) {
+      await page.goto(`/session/${session}/${view}`);
+      await expect(page.locator('main')).toContainText('⟦');
+      await expect.poll(async () => (await textsOn(page)).length).toBeGreaterThan(10);
+      for (const words of await leftOver(page, names)) left.push(`${view}: ${words}`);
+      expect([view, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([view, 0]);
+    }
+    expect(left).toEqual([]);
+  });
