@@ -5,6 +5,7 @@ import { Link, Outlet, useParams } from 'react-router';
 import { getReady, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { patchTroubles } from '../../core/planning';
+import { sayTold } from '../../words';
 import { sayFrame } from '../../words/frame.page.en';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
@@ -142,7 +143,7 @@ function DueReminders({ session }: { session: Session }) {
 function PowerDangers({ session }: { session: Session }) {
   const dangers = useMemo(() => patchTroubles(session).filter(({ isDanger }) => isDanger), [session]);
   return dangers.map(({ microphoneId, message }) => (
-    <Banner key={microphoneId} grave words={message}>
+    <Banner key={microphoneId} grave words={sayTold(message, session.units)}>
       <Button asChild size="sm" minH="44px" variant="outline">
         <Link to={`/session/${session.id}/patch`}>{sayFrame('look-at-the-patch')}</Link>
       </Button>

@@ -1,5 +1,6 @@
 import type { Session } from '../document';
 import { familyOf } from '../instruments';
+import type { Told } from '../units';
 import { hearingCaution, overheadCaution, overheads } from './people';
 
 export const CHECK_TIMES = ['before plugging', 'before the first take', 'at the end'] as const;
@@ -9,7 +10,7 @@ export interface CheckItem {
   readonly id: string;
   readonly when: CheckTime;
   /** What it is for, with the session's own figures; else it is said by its id. */
-  readonly words?: (session: Session) => string | null;
+  readonly words?: (session: Session) => Told | null;
   /** For whom it is; everybody when absent. */
   readonly only?: (session: Session) => boolean;
   /** Whether another station has seen that it is so. */

@@ -16,6 +16,26 @@ export type PlanningCode =
   | 'hear-a-neighbour-at-less-than'
   | 'no-one-move-mends-it-without'
   | 'that-the-set-up-brings-by'
-  | 'all-leaks';
+  | 'all-leaks'
+  | 'of'
+  | 'there-count-is-one-are-of'
+  | 'input'
+  | 'needs-phantom-power-and-lets-none'
+  | 'needs-phantom-power-and-a-jack'
+  | 'needs-phantom-power-and-gives-none'
+  | 'is-a-device-of-its-own'
+  | 'is-in-an-input-that-is'
+  | 'has-no-input'
+  | 'does-not-fit-between-and-input'
+  | 'has-plug-and-input-does-not'
+  | 'the-second-way-of-ends-in'
+  | 'has-none'
+  | 'min'
+  | 'about-dba-at-the-players-ears'
+  | 'all-a-boom-hangs-booms-hang'
+  | 'power-harms'
+  | 'between-starves'
+  | 'power-held-off'
+  | 'hours';
 
 export const tell = teller<PlanningCode>('planning');

@@ -1,9 +1,11 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayTold } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { type Brief, editMicrophone, learnLevels, putBetween, type Session } from '../document';
 import { inputList, listsJson } from '../exchange';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../patch';
+import type { Words } from '../units';
 import {
   cableNeeds,
   clockWords,
@@ -16,6 +18,8 @@ import {
   shoppingList,
   standUses,
 } from './index';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const KIT = boathouseKit();
 const withShelf = (more: Partial<Session['shelf']>, brief: Brief = {}): Session => ({ ...KIT, brief, shelf: { ...KIT.shelf, ...more } });
@@ -64,8 +68,10 @@ test('two in use of one that is there is told, once', () => {
     ...one,
     patch: Object.fromEntries(one.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`])),
   });
-  const told = patchTroubles(both).filter(({ message }) => message.includes('Attenuator'));
-  expect(told.map(({ message }) => message)).toEqual([expect.stringMatching(/^There is one of Attenuator, 10 dB, and 2 are in use: .* has none\.$/)]);
+  const told = patchTroubles(both).filter(({ message }) => said(message).includes('Attenuator'));
+  expect(told.map(({ message }) => said(message))).toEqual([
+    expect.stringMatching(/^There is one of Attenuator, 10 dB, and 2 are in use: .* has none\.$/),
+  ]);
   expect(shoppingList(both).some(({ what, count }) => what === 'Attenuator, 10 dB' && count === 1)).toBe(true);
 });
 
@@ -88,8 +94,8 @@ test('a blocker keeps power from a ribbon in a lit bank, and may not be taken aw
   const blocked = putBetween(first.id, 'phantom-blocker')(base);
   expect(patchTroubles(blocked).some(({ isDanger }) => isDanger)).toBe(false);
   expect(powerOf(blocked).sockets.flatMap(({ microphoneId, gets }) => (gets ? [microphoneId] : []))).toEqual([second.id]);
-  expect(dangerOfBetween(blocked, first.id, null)).toContain('must never get phantom power');
-  expect(dangerOfBetween(blocked, first.id, 'attenuator-10')).toContain('must never get phantom power');
+  expect(said(dangerOfBetween(blocked, first.id, null))).toContain('must never get phantom power');
+  expect(said(dangerOfBetween(blocked, first.id, 'attenuator-10'))).toContain('must never get phantom power');
   expect(dangerOfBetween(blocked, first.id, 'clean-booster')).toBeNull();
 });
 
@@ -152,7 +158,7 @@ test('a microphone that is its own device takes no input, is never chosen for a 
   const mixed = { ...KIT, shelf, microphones: KIT.microphones.map((one) => (one.id === first?.id ? { ...one, modelId: usb.id } : one)) };
   const problem = patchProblem(mixed, arrivalTable(resolvePlan(mixed)));
   expect(problem.microphones.map(({ id }) => id)).not.toContain(first?.id);
-  expect(patchTroubles(mixed).find(({ microphoneId }) => microphoneId === first?.id)?.message).toContain('with its own clock');
+  expect(said(patchTroubles(mixed).find(({ microphoneId }) => microphoneId === first?.id)?.message)).toContain('with its own clock');
   const alone = { ...mixed, microphones: mixed.microphones.slice(0, 1), pairs: [] };
   expect(patchTroubles(alone)).toEqual([]);
 });

@@ -1,6 +1,8 @@
 import { plugIn, putBetween, type Session } from '../document';
 import { type MicrophoneModel, withArticle } from '../microphones';
 import { inputAddress, type Outboard, type PatchInput, type PowerPlan, partsOf, plugsFit, type SocketPower } from '../patch';
+import type { Told, Words } from '../units';
+import { tell } from './codes';
 import { outboardOf, patchInputs } from './patchProblem';
 import { powerOf } from './power';
 
@@ -37,71 +39,66 @@ function pluggedIn(session: Session, power: PowerPlan): Plugged[] {
 export interface PatchTrouble {
   readonly microphoneId: string;
   readonly isDanger: boolean;
-  readonly message: string;
+  readonly message: Told;
 }
 
 /** An input by its name, and its device's where there are several. */
-export function inputTitle({ shelf }: Session, input: PatchInput): string {
+export function inputTitle({ shelf }: Session, input: PatchInput): Words {
   const device = shelf.devices.length > 1 ? shelf.devices.find(({ id }) => id === input.deviceId) : undefined;
-  return device ? `${input.name} of ${device.name}` : input.name;
+  return device ? tell('of', { input: input.name, device: device.name }) : input.name;
 }
 
 /** That more of a thing are in use than there are, for those who came last. */
-function missingOf(session: Session, outboardId: string, microphoneId: string, plugged: readonly Plugged[]): string | null {
+function missingOf(session: Session, outboardId: string, microphoneId: string, plugged: readonly Plugged[]): Told | null {
   const thing = session.shelf.outboard?.find(({ id }) => id === outboardId);
   const users = plugged.filter(({ through }) => through && partsOf(through.id).includes(outboardId)).map(({ id }) => id);
   if (!thing || users.indexOf(microphoneId) < thing.count) return null;
-  return `There ${thing.count === 1 ? 'is one' : `are ${thing.count}`} of ${thing.name}, and ${users.length} are in use`;
+  return tell('there-count-is-one-are-of', { count: thing.count, thing: thing.name, users: users.length });
 }
 
 /** Two on one switch that cannot both be served: told of who would be harmed. */
-function conflictOf(session: Session, { name, power: own }: Plugged, power: PowerPlan): string | null {
+function conflictOf(session: Session, { name, power: own }: Plugged, power: PowerPlan): Told | null {
   const bank = own?.bank ? power.banks.get(own.bank) : undefined;
   if (!own?.way.harmed || !bank || bank.askers.length === 0) return null;
   const asker = session.microphones.find(({ id }) => id === bank.askers[0])?.name;
-  return `${name} must never get phantom power, and ${asker} on the same switch needs it: leave that switch off and move one of them.`;
+  return tell('power-harms', { name, asker: asker ?? '' });
 }
 
 /** Why a line gets none of the power that it lives on, where no switch could help. */
-function starvedWords(session: Session, { name, model, through, power, input }: Plugged): string | null {
+function starvedWords(session: Session, { name, model, through, power, input }: Plugged): Told | null {
   if (!power || !input || power.way.starved === null) return null;
-  const where = `input ${inputTitle(session, input)}`;
-  if (power.way.starved === 'between') return `${through?.name} lives on phantom power and ${where} gives it none: use another input.`;
-  if (through?.blocksPower) return `${name} needs phantom power, and ${through.name} lets none through: take it away.`;
+  const where = tell('input', { inputTitle: inputTitle(session, input) });
+  if (power.way.starved === 'between') return tell('between-starves', { through: through?.name ?? '', where });
+  if (through?.blocksPower) return tell('needs-phantom-power-and-lets-none', { name, through: through.name });
   return power.way.shield?.kind === 'jack' && input.connectors.includes(through?.gives ?? model.connector)
-    ? `${name} needs phantom power, and a jack carries none: use an XLR input and cable.`
-    : `${name} needs phantom power and ${where} gives none: use another input.`;
+    ? tell('needs-phantom-power-and-a-jack', { name })
+    : tell('needs-phantom-power-and-gives-none', { name, where });
 }
 
 function troubleOf(session: Session, one: Plugged, plugged: readonly Plugged[], power: PowerPlan): PatchTrouble | null {
   const { id, name, model, input, lost, second, through } = one;
-  const told = (message: string, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
-  if (model.connector === 'USB')
-    return plugged.length > 1
-      ? told(
-          `${name} is a device of its own, with its own clock: what it records runs away from the others. Use it alone, or take another microphone.`,
-        )
-      : null;
+  const told = (message: Told, isDanger = false): PatchTrouble => ({ microphoneId: id, isDanger, message });
+  if (model.connector === 'USB') return plugged.length > 1 ? told(tell('is-a-device-of-its-own', { name })) : null;
   const conflict = conflictOf(session, one, power);
   if (conflict) return told(conflict, true);
-  if (lost) return told(`${name} is in an input that is not carried at this sample rate: use another input, or record at a lower rate.`);
-  if (!input) return told(`${name} has no input.`);
+  if (lost) return told(tell('is-in-an-input-that-is', { name }));
+  if (!input) return told(tell('has-no-input', { name }));
   const starved = starvedWords(session, one);
   if (starved) return told(starved);
   if (through && !plugsFit(model.connector, input.connectors, through))
-    return told(`${through.name} does not fit between ${name} and input ${inputTitle(session, input)}: its plugs are others.`);
+    return told(tell('does-not-fit-between-and-input', { through: through.name, name, inputTitle: inputTitle(session, input) }));
   if (!through && !input.connectors.includes(model.connector))
-    return told(`${name} has ${withArticle(model.connector)} plug and input ${inputTitle(session, input)} does not take it.`);
+    return told(tell('has-plug-and-input-does-not', { name, withArticle: withArticle(model.connector), inputTitle: inputTitle(session, input) }));
   if (second && !second.connectors.includes(through?.gives ?? 'XLR'))
     return told(
-      `The second way of ${name} ends in ${withArticle(through?.gives ?? 'XLR')} plug and input ${inputTitle(session, second)} does not take it.`,
+      tell('the-second-way-of-ends-in', { name, withArticle: withArticle(through?.gives ?? 'XLR'), inputTitle: inputTitle(session, second) }),
     );
   const missing = through ? partsOf(through.id).flatMap((part) => missingOf(session, part, id, plugged) ?? []) : [];
-  if (missing[0]) return told(`${missing[0]}: ${name} has none.`);
+  if (missing[0]) return told(tell('has-none', { missing: missing[0], name }));
   // Nothing of its own is wrong: its switch is held off for somebody else's sake.
   const bank = one.power?.lacks && one.power.bank ? power.banks.get(one.power.bank) : undefined;
   const harmed = session.microphones.find(({ id: other }) => other === bank?.harms[0])?.name;
-  return bank ? told(`${name} gets no phantom power: its switch must stay off, as it would harm ${harmed}. Move one of them.`) : null;
+  return bank ? told(tell('power-held-off', { name, harmed: harmed ?? '' })) : null;
 }
 
 /** Everything that is wrong with the patch as it is plugged, dangers first. */
@@ -112,7 +109,7 @@ export function patchTroubles(session: Session): readonly PatchTrouble[] {
 }
 
 /** What plugging a microphone in would bring that harms and is not there yet; null when nothing. */
-export function dangerOfPlugging(session: Session, microphoneId: string, address: string): string | null {
+export function dangerOfPlugging(session: Session, microphoneId: string, address: string): Told | null {
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
   const found = patchTroubles(plugIn(microphoneId, address)(session)).find(
     ({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)),
@@ -121,7 +118,7 @@ export function dangerOfPlugging(session: Session, microphoneId: string, address
 }
 
 /** What putting something between, or taking it away, would bring that harms and is not there yet; null when nothing. */
-export function dangerOfBetween(session: Session, microphoneId: string, outboardId: string | null): string | null {
+export function dangerOfBetween(session: Session, microphoneId: string, outboardId: string | null): Told | null {
   const next = putBetween(microphoneId, outboardId)(session);
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
   return patchTroubles(next).find(({ isDanger, microphoneId: id }) => isDanger && !before.has(id))?.message ?? null;

@@ -3,7 +3,8 @@ import type { Session } from '../document';
 import { geometryOf, placedGeometry } from '../instruments';
 import { gapToSolid, isWorn } from '../solids';
 import { hangsOver, poseOf } from '../stands';
-import { formatLength, formatNumber, listed } from '../units';
+import { asLength, asList, asNumber, type Told } from '../units';
+import { tell } from './codes';
 
 /** Average level of playing is so far under its peaks, dB (common practice: strokes with the rests between them 25, held notes 12). */
 const CREST_DB = { strokes: 25, held: 12 } as const;
@@ -31,12 +32,12 @@ export function earLevelDba(session: Session): number | null {
 const [STRICTEST] = EXPOSURE_RULES;
 
 /** What has to be said of hearing, whatever is played; null where it is not loud enough to harm in a day. */
-export function hearingCaution(session: Session): string | null {
+export function hearingCaution(session: Session): Told | null {
   const dba = earLevelDba(session);
   if (dba === null || dba < STRICTEST.levelDba) return null;
   const minutes = allowedMinutes(STRICTEST, dba);
-  const spell = minutes >= 90 ? `${formatNumber(minutes / 60, 1)} h` : `${formatNumber(Math.max(1, minutes), 0)} min`;
-  return `About ${formatNumber(dba, 0)} dBA at the player’s ears: protect the ears of everybody in the room; ${spell} a day is the recommended limit. Local rules come first.`;
+  const spell = minutes >= 90 ? tell('hours', { count: asNumber(minutes / 60, 1) }) : tell('min', { value: asNumber(Math.max(1, minutes), 0) });
+  return tell('about-dba-at-the-players-ears', { dba: asNumber(dba, 0), spell });
 }
 
 /** A boom over somebody or something. */
@@ -115,10 +116,16 @@ export function overheads({ microphones, instruments, shelf }: Session): readonl
 }
 
 /** What has to be said before such stands are put up; null where there are none. */
-export function overheadCaution(session: Session): string | null {
+export function overheadCaution(session: Session): Told | null {
   const all = overheads(session);
   const [worst] = all;
   if (!worst) return null;
-  const names = listed(all.map(({ microphone }) => microphone));
-  return `${names}: ${all.length === 1 ? 'a boom hangs' : 'booms hang'} over people or instruments (${worst.microphone} ${formatLength(worst.heightM, session.units)} above ${worst.over}). A leg under the boom, a weight on the foot, every clutch tight, the cable tied. Local rules for overhead loads come first.`;
+  const names = asList(all.map(({ microphone }) => microphone));
+  return tell('all-a-boom-hangs-booms-hang', {
+    names,
+    all: all.length,
+    microphone: worst.microphone,
+    height: asLength(worst.heightM),
+    over: worst.over,
+  });
 }

@@ -2,13 +2,14 @@ import type { Session } from '../document';
 import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneKind } from '../microphones';
 import type { SolveMilp } from '../patch';
 import { recipesFor } from '../setups';
+import type { Told } from '../units';
 import { CHECK_ITEMS, type CheckItem, type CheckTime } from './checklist.data';
 import { fitOf } from './fit';
 
 export interface CheckLine {
   readonly item: Pick<CheckItem, 'id' | 'when'>;
   /** What it is for, with the session's own figures; null where it is said by its id. */
-  readonly said: string | null;
+  readonly said: Told | null;
   readonly isDone: boolean;
   /** Done because another station has seen it, not because it was ticked. */
   readonly isSeen: boolean;

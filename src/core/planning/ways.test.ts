@@ -1,10 +1,12 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayTold } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { editMicrophone, plugAll, plugIn, putBehind, putBetween, type Session, sessionProblem, splitInto } from '../document';
 import { inputList, inputListCsv } from '../exchange';
 import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, peakTargetOf, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
+import type { Words } from '../units';
 import {
   cableNeeds,
   clockWords,
@@ -22,6 +24,8 @@ import {
   shoppingList,
   wantedLevelDb,
 } from './index';
+
+const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const DEMO = boathouseKit();
 /** The demo kit, its four microphones in the first four inputs. */
@@ -139,7 +143,7 @@ describe('a splitter', () => {
   test('its second way needs a plug that fits', () => {
     const jacks = { ...host, inputs: host.inputs.map((input) => (input.id === 'in8' ? { ...input, connectors: ['TRS' as const] } : input)) };
     const session = { ...split, shelf: { ...split.shelf, devices: split.shelf.devices.map((one) => (one.id === host.id ? jacks : one)) } };
-    expect(patchTroubles(session).map(({ message }) => message)).toEqual([expect.stringMatching(/second way of .* does not take it/)]);
+    expect(patchTroubles(session).map(({ message }) => said(message))).toEqual([expect.stringMatching(/second way of .* does not take it/)]);
   });
 });
 
@@ -167,7 +171,7 @@ describe('an equaliser at line level', () => {
 
   test('wants line level: before a microphone alone, or behind an attenuator, it is refused in words', () => {
     const bare = putBetween(first.id, equaliser.id)(shelf);
-    expect(patchTroubles(bare).map(({ message }) => message)).toEqual([expect.stringMatching(/does not fit between/)]);
+    expect(patchTroubles(bare).map(({ message }) => said(message))).toEqual([expect.stringMatching(/does not fit between/)]);
     const attenuator = catalogued(OUTBOARD_CATALOGUE, 'attenuator-20');
     const soft = withShelf({ outboard: [attenuator, equaliser] });
     const behind = {
@@ -184,7 +188,7 @@ describe('an equaliser at line level', () => {
       second.id,
       equaliser.id,
     )(putBetween(second.id, preamp.id)({ ...row, shelf: { ...row.shelf, outboard: [two, equaliser] } }));
-    expect(patchTroubles(both).map(({ message }) => message)).toEqual([
+    expect(patchTroubles(both).map(({ message }) => said(message))).toEqual([
       `There is one of ${equaliser.name}, and 2 are in use: ${second.name} has none.`,
     ]);
     expect(shoppingList(both).map(({ what }) => what)).toContain(equaliser.name);
@@ -216,7 +220,7 @@ describe('inputs over a digital port', () => {
 
   test('a microphone in one that is no longer carried is told', () => {
     const plugged = { ...plugIn(first.id, `${byLight.id}/in7`)(wide), sampleRateHz: 96_000 };
-    expect(patchTroubles(plugged).map(({ message }) => message)).toEqual([expect.stringMatching(/not carried at this sample rate/)]);
+    expect(patchTroubles(plugged).map(({ message }) => said(message))).toEqual([expect.stringMatching(/not carried at this sample rate/)]);
   });
 
   test('run by the clock of the port: nothing drifts, which two devices by themselves do', () => {

@@ -26,7 +26,8 @@ import {
   secondWayName,
 } from '../../../core/patch';
 import { dangerOfBetween, inputTitle, outboardOf, patchInputs } from '../../../core/planning';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, type Told } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -148,7 +149,7 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
 
 /** What stands between a microphone and its input, of what the shelf has; what would harm is not put there. */
 export function Between({ session, microphoneId }: { session: Session; microphoneId: string }) {
-  const [danger, setDanger] = useState<string | null>(null);
+  const [danger, setDanger] = useState<Told | null>(null);
   const own = session.shelf.outboard ?? [];
   const { through, behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
   if (own.length === 0) return null;
@@ -181,7 +182,7 @@ export function Between({ session, microphoneId }: { session: Session; microphon
       )}
       {danger && (
         <Box role="alert" color="fix" mt="1">
-          {sayPatch('left-as-it-is', { danger })}
+          {sayPatch('left-as-it-is', { danger: sayTold(danger, session.units) })}
         </Box>
       )}
     </Box>
@@ -204,7 +205,10 @@ export function SecondWay({ session, microphoneId }: { session: Session; microph
         value={placed?.alsoInto ?? ''}
         options={[
           { value: '', text: sayPatch('nothing-that-is-recorded-here') },
-          ...free.map((input) => ({ value: inputAddress(input), text: sayPatch('input-4', { inputTitle: inputTitle(session, input) }) })),
+          ...free.map((input) => ({
+            value: inputAddress(input),
+            text: sayPatch('input-4', { inputTitle: sayTold(inputTitle(session, input), session.units) }),
+          })),
         ]}
         onChange={(address) => runCommand(splitInto(microphoneId, address || null))}
       />

@@ -19,7 +19,8 @@ import {
   resolvePlan,
 } from '../../../core/planning';
 import { walkingOrder } from '../../../core/tape';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, type Told } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
@@ -92,7 +93,7 @@ function Patch({ session }: { session: Session }) {
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const troubles = patchTroubles(session);
   const clocks = clockWords(session);
-  const [asked, setAsked] = useState<{ readonly microphoneId: string; readonly address: string; readonly danger: string } | null>(null);
+  const [asked, setAsked] = useState<{ readonly microphoneId: string; readonly address: string; readonly danger: Told } | null>(null);
   const connect = (microphoneId: string, address: string): void => {
     const danger = session.patch[microphoneId] === address ? null : dangerOfPlugging(session, microphoneId, address);
     setAsked(danger ? { microphoneId, address, danger } : null);
@@ -141,7 +142,7 @@ function Patch({ session }: { session: Session }) {
             {asked && (
               <Override
                 key={`${asked.microphoneId}/${asked.address}`}
-                danger={asked.danger}
+                danger={sayTold(asked.danger, session.units)}
                 onPlug={() => {
                   runCommand(plugIn(asked.microphoneId, asked.address));
                   setAsked(null);
@@ -153,7 +154,7 @@ function Patch({ session }: { session: Session }) {
               (result === null || result.ok) &&
               troubles.map(({ microphoneId, message }) => (
                 <Box key={microphoneId} role="alert" mb="2">
-                  <Severity severity="fix" /> <span>{message}</span>
+                  <Severity severity="fix" /> <span>{sayTold(message, session.units)}</span>
                 </Box>
               ))}
             <Crosspoints
@@ -195,7 +196,7 @@ function Patch({ session }: { session: Session }) {
         <Box w={{ base: '100%', md: '330px' }} flexShrink={0} bg="panel" borderLeftWidth={{ md: '1px' }} borderColor="line" p="4" overflow="auto">
           <Box fontWeight="700" mb="1">
             {selected.name}
-            {input && sayPatch('input-5', { inputTitle: inputTitle(session, input) })}
+            {input && sayPatch('input-5', { inputTitle: sayTold(inputTitle(session, input), session.units) })}
           </Box>
           {input && <Pin session={session} microphoneId={selected.id} />}
           {input && <Between session={session} microphoneId={selected.id} />}

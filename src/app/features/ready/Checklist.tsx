@@ -56,7 +56,7 @@ export function Checklist({ session }: { session: Session }) {
   };
   const lines = (list: readonly CheckLine[]) =>
     list
-      .map((line) => ({ ...line, text: sayCheckLine(line) }))
+      .map((line) => ({ ...line, text: sayCheckLine(line, session.units) }))
       .map(({ item, text, isDone, isSeen }) => (
         <Item
           key={item.id}

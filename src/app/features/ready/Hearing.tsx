@@ -3,6 +3,7 @@ import { allowedMinutes, dose, EXPOSURE_RULES } from '../../../core/acoustics';
 import { getReady, type Session } from '../../../core/document';
 import { earLevelDba, hearingCaution } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayReady } from '../../../words/ready.page.en';
 import { NumberField } from '../../components/NumberField';
 import { runCommand } from '../../stores/sessionStore';
@@ -28,7 +29,7 @@ export function Hearing({ session }: { session: Session }) {
             {sayReady('playeddba-as-measured-estimated-from-the', { playedDba: session.ready.playedDba !== undefined ? 'yes' : 'no' })}{' '}
             <span className="measure">{formatNumber(level, 0)} dBA</span> {sayReady('at-the-players-ears-while-playing')}
           </Box>
-          {caution && <Box mb="3">{caution}</Box>}
+          {caution && <Box mb="3">{sayTold(caution, session.units)}</Box>}
           <Grid templateColumns="1fr 1fr" gap="3" maxW="420px">
             <NumberField
               label={sayReady('played-today')}

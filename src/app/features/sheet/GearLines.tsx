@@ -14,7 +14,9 @@ export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
   // Who ticks nothing has no list that is open.
   const begun = (session.ready.done ?? []).length > 0;
   const open = begun
-    ? CHECK_TIMES.slice(0, 2).flatMap((when) => checklistFor(session, when).flatMap((line) => (line.isDone ? [] : [sayCheckLine(line)])))
+    ? CHECK_TIMES.slice(0, 2).flatMap((when) =>
+        checklistFor(session, when).flatMap((line) => (line.isDone ? [] : [sayCheckLine(line, session.units)])),
+      )
     : [];
   const lines = [
     [

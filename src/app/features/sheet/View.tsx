@@ -9,6 +9,7 @@ import { familyOf } from '../../../core/instruments';
 import { briefWords, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
 import { formatNumber, formatTemperature } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { saySheet } from '../../../words/sheet.page.en';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
@@ -48,6 +49,7 @@ type Paper = 'A4' | 'letter';
 
 function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
+  const cautions = [overheadCaution(session), hearingCaution(session)];
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
   const [paper, setPaper] = useState<Paper>('A4');
@@ -190,7 +192,7 @@ function Sheet({ session }: { session: Session }) {
             </Box>
             <InputTable rows={rows} close={close} />
             <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
-              {saySheet('phantom-off-while-plugging-monitors-down')} {overheadCaution(session)} {hearingCaution(session)}
+              {saySheet('phantom-off-while-plugging-monitors-down')} {cautions.map((told) => (told ? `${sayTold(told, session.units)} ` : ''))}
               {session.instruments.some(({ mirrored }) => mirrored) && ` ${saySheet('left-and-right-are-the-players')}`}
             </Box>
           </Box>
