@@ -15,6 +15,9 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
+    // Where lengths are read in centimetres, on a system that is dark; what else does is tested where it matters.
+    locale: 'en-GB',
+    colorScheme: 'dark',
     actionTimeout: 40_000,
     video: 'off',
     // The service worker puts the whole build aside for every browser anew; the tests of it let it.

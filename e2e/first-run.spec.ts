@@ -1,10 +1,15 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
+import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { saySetups } from '../src/words/setups.page.en';
 import { onPlan, settled, station } from './steps';
 
 /** What a person with little owns: enough for four microphones on a kit. */
 const GEAR: Readonly<Record<string, number>> = {
-  'Bass-drum moving-coil': 1,
-  'Rugged moving-coil': 1,
+  'Bass-drum dynamic': 1,
+  'Rugged dynamic': 1,
   'Small condenser': 2,
   'Eight-input interface, phantom in fours': 1,
   'Tall boom stand': 2,
@@ -19,21 +24,21 @@ async function firstRun(page: Page, press: (target: Locator) => Promise<number>)
     presses += await press(target);
   };
   await page.goto('/');
-  await act(page.getByRole('button', { name: 'New session' }));
+  await act(page.getByRole('button', { name: saySessions('new-session') }));
   for (const [kind, count] of Object.entries(GEAR))
     for (let n = 0; n < count; n++) await act(page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
   await expect(page.getByText('4 microphones, 1 device, 4 stands')).toBeVisible();
-  await act(page.getByRole('button', { name: 'That is what I own' }));
-  await act(page.getByRole('button', { name: 'Put it in the room' }));
-  await act(page.getByRole('link', { name: 'Choose a set-up' }).first());
+  await act(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
+  await act(page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
+  await act(page.getByRole('link', { name: sayFloor('choose-a-set-up') }).first());
   const card = page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' });
   await expect(card).not.toContainText('Fix');
   await act(card.getByRole('button', { name: 'Place 4 microphones' }));
   await expect(onPlan(page, 'Overhead right')).toBeVisible();
   await expect(
     page
-      .getByText('Saved', { exact: true })
-      .or(page.getByRole('img', { name: 'Saved' }))
+      .getByText(sayFrame('saved'), { exact: true })
+      .or(page.getByRole('img', { name: sayFrame('saved') }))
       .filter({ visible: true }),
   ).toBeVisible();
   return presses;
@@ -82,7 +87,7 @@ test.describe('at 390 px by touch', () => {
       }),
     );
     // The verdicts stand before the drawing.
-    const verdicts = await page.getByRole('list', { name: 'Findings' }).boundingBox();
+    const verdicts = await page.getByRole('list', { name: sayFloor('findings') }).boundingBox();
     const plan = await page.getByRole('group', { name: 'Plan, from above' }).boundingBox();
     expect((verdicts?.y ?? 9e9) < (plan?.y ?? 0)).toBe(true);
     // One finger on the empty drawing scrolls the page and leaves the drawing; two fingers move the drawing; one on a microphone moves that.
@@ -126,18 +131,21 @@ test.describe('at 390 px by touch', () => {
 
 test('skipped: an empty shelf says so, and what is said later reaches the session', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New session' }).click();
-  await page.getByRole('button', { name: 'Skip' }).click();
-  await page.getByRole('button', { name: 'Put it in the room' }).click();
-  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  await page.getByRole('button', { name: saySessions('new-session') }).click();
+  await page.getByRole('button', { name: saySessions('skip') }).click();
+  await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
+  await page
+    .getByRole('link', { name: sayFloor('choose-a-set-up') })
+    .first()
+    .click();
   await expect(page.getByText('There is no microphone on your shelf yet', { exact: false })).toBeVisible();
   const place = page.getByRole('listitem', { name: 'One overhead' }).getByRole('button', { name: 'Place 1 microphone' });
   await expect(place).toBeDisabled();
   await page.getByRole('link', { name: 'What do you own?' }).click();
   for (const kind of ['Small condenser', 'Tall boom stand', 'Two-input interface'])
     await page.getByRole('button', { name: `One more: ${kind}` }).click();
-  await page.getByRole('button', { name: 'Put them on the shelf' }).click();
-  await page.getByRole('button', { name: 'Take everything from the shelf' }).click();
+  await page.getByRole('button', { name: saySessions('put-them-on-the-shelf') }).click();
+  await page.getByRole('button', { name: saySetups('take-everything-from-the-shelf-2') }).click();
   await place.click();
   await expect(onPlan(page, 'Overhead')).toBeVisible();
   await expect(station(page, 'Patch')).toContainText('done');
@@ -151,27 +159,27 @@ test('Tab through the drawing takes nothing in hand; the name can be changed; wh
   await expect(page.locator('[aria-pressed=true][data-microphone]')).toHaveCount(0);
   await onPlan(page, 'Kick').press('Enter');
   await expect(onPlan(page, 'Kick')).toHaveAttribute('aria-pressed', 'true');
-  const name = page.getByRole('region', { name: 'Findings and selection' }).getByLabel('Name');
+  const name = page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel('Name');
   await name.fill('Big drum, 太鼓');
   await name.press('Enter');
   await expect(onPlan(page, 'Big drum, 太鼓')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it away' }).press('Enter');
+  await page.getByRole('button', { name: sayFloor('take-it-away') }).press('Enter');
   await expect(onPlan(page, 'Big drum, 太鼓')).toHaveCount(0);
   expect(await page.evaluate(() => document.activeElement !== document.body)).toBe(true);
 });
 
 test('a left-handed kit reads right on every view: names, marks, set-ups, pieces, sheet and undo', async ({ page }) => {
   await page.goto('/demo');
-  const kit = page.getByRole('list', { name: 'Instruments' }).getByRole('button', { name: /Loft kit/ });
+  const kit = page.getByRole('list', { name: sayFloor('instruments') }).getByRole('button', { name: /Loft kit/ });
   await kit.click();
   const across = async (name: string): Promise<number> => Number((await onPlan(page, name).getAttribute('transform'))?.match(/[\d.]+/)?.[0]);
   const before = [await across('Overhead left'), await across('Overhead right')];
-  await page.getByLabel('Handed').selectOption({ label: 'left-handed' });
+  await page.getByLabel(sayFloor('handed')).selectOption({ label: 'left-handed' });
   await expect(page.getByRole('button', { name: 'Undo: make Loft kit left-handed' })).toBeEnabled();
   // The player looks up the plan: the left microphone is still on the left of it, and the hat is now on the right.
   await expect.poll(async () => (await across('Overhead left')) < (await across('Overhead right'))).toBe(true);
   expect((before[0] ?? 0) < (before[1] ?? 0)).toBe(true);
-  await expect(page.getByText('left and right are the player’s own', { exact: false })).toBeVisible();
+  await expect(page.getByText('left and right as the player sees them', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: /^Hat/ }).last().click();
   await expect(page.getByLabel(/^Left \(cm\)/)).toBeVisible();
   await station(page, 'Tape').click();
@@ -179,12 +187,18 @@ test('a left-handed kit reads right on every view: names, marks, set-ups, pieces
   await station(page, 'Sheet').click();
   await expect(page.getByRole('main')).toContainText('Left and right are the player’s own.');
   await station(page, 'Floor').click();
-  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  await page
+    .getByRole('link', { name: sayFloor('choose-a-set-up') })
+    .first()
+    .click();
   const shoulder = page.getByRole('listitem', { name: 'One over the left shoulder' });
   await expect(shoulder).toContainText('behind the left shoulder');
-  await shoulder.getByRole('button', { name: 'Compare' }).click();
-  await page.getByRole('listitem', { name: 'One overhead', exact: true }).getByRole('button', { name: 'Compare' }).click();
-  await expect(page.getByRole('region', { name: 'Compared' })).toContainText('One over the left shoulder');
+  await shoulder.getByRole('button', { name: saySetups('compare') }).click();
+  await page
+    .getByRole('listitem', { name: 'One overhead', exact: true })
+    .getByRole('button', { name: saySetups('compare') })
+    .click();
+  await expect(page.getByRole('region', { name: saySetups('compared') })).toContainText('One over the left shoulder');
   await shoulder.getByRole('button', { name: /^Replace/ }).click();
-  await expect(page.getByRole('button', { name: 'Undo: put up One over the left shoulder' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Undo: place One over the left shoulder' })).toBeEnabled();
 });

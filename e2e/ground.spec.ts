@@ -1,6 +1,13 @@
 import { expect, test } from '@playwright/test';
 import { killWhileEditing } from '../hostile/kills';
 import { editInTwoTabs } from '../hostile/tabs';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { sayPatch } from '../src/words/patch.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { sayShelf } from '../src/words/shelf.page.en';
 import { onPlan, placeFour, placeFourByHand, settled, station, take } from './steps';
 
 test('killed within moments of a key, three times: what storage had taken is there', async ({ baseURL }) => {
@@ -23,7 +30,7 @@ test('two tabs, forty edits in turn without waiting: none lost', async ({ contex
 
 test('undo says what it takes back; a held key is one step, a cancelled drag and a press without moving are none', async ({ page }) => {
   await placeFourByHand(page);
-  await expect(page.getByRole('button', { name: 'Undo: put up Kick, snare and a spaced pair' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Undo: place Kick, snare and a spaced pair' })).toBeEnabled();
   const snare = onPlan(page, 'Snare');
   // The drawing takes its size from what stands round it: it is looked at when that has come to rest.
   await expect
@@ -72,8 +79,8 @@ test('a reload keeps what is in hand, the reading being typed, and the take that
   await expect(page.getByLabel(/The tape says/)).toHaveValue('27.5 c');
 
   await station(page, 'Check').click();
-  await page.getByRole('button', { name: 'Load the practice take' }).click();
-  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+  const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
   await page.reload();
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed');
@@ -98,7 +105,7 @@ test('a drag that goes on and a field that is being typed in come back after a r
   await expect.poll(place).toEqual(held);
 
   await take(onPlan(page, 'Overhead left'));
-  const high = page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^High/);
+  const high = page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel(/^High/);
   await high.fill('143');
   await page.reload();
   await expect(high).toHaveValue('143');
@@ -109,12 +116,12 @@ test('a pair is set as one, parts when one is moved alone, and is squared up aga
   await take(onPlan(page, 'Overhead left'));
   await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
   const frame = page.getByRole('group', { name: /as a pair$/ });
-  const squared = page.getByRole('button', { name: 'Square them up' });
+  const squared = page.getByRole('button', { name: 'Make them alike' });
   if (await squared.isVisible()) await squared.click();
   await frame.getByLabel(/^Apart/).fill('120');
   await page.keyboard.press('Enter');
   await expect(frame.getByLabel(/^Apart/)).toHaveValue('120');
-  await expect(page.getByText(/String 1/)).toBeVisible();
+  await expect(page.getByText(/Distance 1/)).toBeVisible();
   await onPlan(page, 'Overhead left').click();
   await page.keyboard.press('Shift+PageUp');
   await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
@@ -132,7 +139,7 @@ test('a session deleted in another tab is said and not revived; it can be kept',
   await onPlan(page, 'Snare').press('ArrowRight');
   await expect(other.getByRole('article')).toHaveCount(0);
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByText(sayFrame('saved'), { exact: true })).toBeVisible();
   await expect(other.getByRole('article')).toHaveCount(1);
 });
 
@@ -165,18 +172,18 @@ test('one broken row hides nothing: it is listed with its reason and can be expo
   expect((await download).suggestedFilename()).toBe('Torn as found.json');
   await page.goto('/session/odd/floor');
   await expect(page.getByRole('alert')).toContainText('cannot be used');
-  await page.getByRole('link', { name: 'Go to all sessions.' }).click();
-  await expect(page.getByRole('heading', { name: 'Sessions' })).toBeVisible();
+  await page.getByRole('link', { name: sayFrame('go-to-all-sessions') }).click();
+  await expect(page.getByRole('heading', { name: saySessions('sessions') })).toBeVisible();
 });
 
 test('gear of a session and the shelf: neither writes over the other, and each can be evened out', async ({ page }) => {
   await placeFour(page);
   await page.getByRole('button', { name: /^Session 1/ }).click();
   await page.getByRole('menuitem', { name: 'Shelf' }).click();
-  await expect(page.getByRole('heading', { name: 'Gear of this session' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: sayShelf('gear-of-this-session') })).toBeVisible();
   await page.getByRole('button', { name: 'Edit Small condenser' }).click();
   const form = page.getByRole('form', { name: /Small condenser/ });
-  await form.getByLabel('Sensitivity (mV/Pa)').fill('15');
+  await form.getByLabel(sayShelf('sensitivity-mv-pa')).fill('15');
   await form.getByRole('button', { name: 'Keep it' }).click();
   await page.getByText(/1 thing differs from your shelf/).click();
   await page.getByRole('button', { name: 'Take Small condenser from the shelf' }).click();
@@ -199,10 +206,10 @@ test('a solver that cannot be loaded is said and blames nobody’s plan; once it
   await context.route(/patch\.worker|highs.*\.wasm/, (route) => route.abort());
   await placeFour(page);
   await station(page, 'Patch').click();
-  await page.getByRole('button', { name: 'Solve from nothing' }).click();
+  await page.getByRole('button', { name: sayPatch('solve-from-nothing') }).click();
   await expect(page.getByRole('alert')).toContainText(/The patch solver could not be loaded, so nothing was looked at/);
   await context.unroute(/patch\.worker|highs.*\.wasm/);
-  await page.getByRole('button', { name: 'Solve from nothing' }).click();
+  await page.getByRole('button', { name: sayPatch('solve-from-nothing') }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
   await context.close();
 });
@@ -210,7 +217,7 @@ test('a solver that cannot be loaded is said and blames nobody’s plan; once it
 test('a take check that is stopped stops at once, gives its worker back, and can be begun again', async ({ page }) => {
   await placeFour(page);
   await station(page, 'Check').click();
-  await page.getByRole('button', { name: 'Load the practice take' }).click();
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
   const stop = page.getByRole('button', { name: 'Stop' });
   await stop.waitFor({ timeout: 60_000 });
   const workers = (): number => page.workers().filter((worker) => /takeCheck|meterTake/.test(worker.url())).length;
@@ -225,8 +232,8 @@ test('a take check that is stopped stops at once, gives its worker back, and can
   console.log(`stopped in ${took.toFixed(0)} ms`);
   expect(took).toBeLessThan(2000);
   await expect.poll(workers).toBe(0);
-  await page.getByRole('button', { name: 'Load the practice take' }).click();
-  await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('The polarity of Overhead right is reversed', {
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+  await expect(page.getByRole('list', { name: sayCheck('findings-of-the-take') })).toContainText('The polarity of Overhead right is reversed', {
     timeout: 60_000,
   });
 });
@@ -239,17 +246,17 @@ test('the kit taken away leaves every view, the list and a reload alive', async 
     .getByRole('button', { name: /^Kick microphone/ })
     .first()
     .waitFor();
-  const stations = page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
-  const instruments = page.getByRole('list', { name: 'Instruments' }).getByRole('button');
+  const stations = page.getByRole('navigation', { name: sayFrame('stations') }).getByRole('link');
+  const instruments = page.getByRole('list', { name: sayFloor('instruments') }).getByRole('button');
   for (let left = await instruments.count(); left > 0; left--) {
     await instruments.first().click();
-    await page.getByRole('button', { name: 'Take it away' }).click();
+    await page.getByRole('button', { name: sayFloor('take-it-away') }).click();
   }
   await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
   for (const name of await stations.allInnerTexts()) {
     await stations.filter({ hasText: name.split('\n')[0] ?? '' }).click();
     await expect(page.getByRole('main')).not.toBeEmpty();
-    await expect(page.getByText('This view failed')).toHaveCount(0);
+    await expect(page.getByText(sayFrame('this-view-failed'))).toHaveCount(0);
   }
   await page.reload();
   await expect(stations.first()).toBeVisible();
@@ -265,9 +272,9 @@ test('storage that never answers: said within moments, the page works in memory,
   });
   await page.goto('/');
   await expect(page.getByRole('alert')).toContainText('storage cannot be read just now', { timeout: 8000 });
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: saySessions('new-session') }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'your changes live only in this tab' })).toBeVisible({ timeout: 10_000 });
-  await page.getByRole('button', { name: 'Put it in the room' }).click();
+  await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
   await expect(page.getByText('The room is empty.', { exact: false })).toHaveCount(0);
   const waiting = page.waitForEvent('download');
   await page

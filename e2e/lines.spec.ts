@@ -1,12 +1,14 @@
 import { expect, type Page, test } from '@playwright/test';
 import { writeWav } from '../src/core/audio';
+import { sayEars } from '../src/words/ears.page.en';
+import { sayPatch } from '../src/words/patch.page.en';
 import { station } from './steps';
 
 async function beginLines(page: Page, hidden: string): Promise<void> {
   await page.goto('/demo');
   await page.waitForURL(/session/);
   await station(page, 'Patch').click();
-  await page.getByRole('button', { name: 'Solve the patch' }).click();
+  await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible();
   await begin(page, hidden);
 }
@@ -14,26 +16,26 @@ async function beginLines(page: Page, hidden: string): Promise<void> {
 /** A simulated interface, and what Ears hides in it for practice. */
 async function begin(page: Page, hidden: string): Promise<void> {
   if (hidden === 'nothing') {
-    if ((await page.getByLabel('The interface is').count()) === 0) await page.getByRole('button', { name: 'Line check' }).click();
-    await page.getByLabel('The interface is').selectOption({ label: 'simulated, to try the check' });
+    if ((await page.getByLabel(sayPatch('the-interface-is')).count()) === 0) await page.getByRole('button', { name: sayPatch('line-check') }).click();
+    await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'simulated, to try the check' });
   } else {
     await page.goto(page.url().replace(/\/patch.*$/, '/ears'));
-    await page.getByRole('button', { name: 'Find the fault' }).click();
-    await page.getByLabel('Hide', { exact: true }).selectOption({ label: hidden });
-    await page.getByRole('button', { name: 'Hide it' }).click();
-    await expect(page.getByText('Something is hidden in it, for practice.')).toBeVisible();
+    await page.getByRole('button', { name: sayEars('find-the-fault') }).click();
+    await page.getByLabel(sayEars('hide'), { exact: true }).selectOption({ label: hidden });
+    await page.getByRole('button', { name: sayEars('hide-it') }).click();
+    await expect(page.getByText(sayPatch('something-is-hidden-in-it-for'))).toBeVisible();
   }
   await page.getByRole('button', { name: 'Begin' }).click();
 }
 
-const step = (page: Page) => page.getByRole('region', { name: 'Step' });
+const step = (page: Page) => page.getByRole('region', { name: sayPatch('step') });
 
 test('step by step in the safe order: a reversed cable is found, mended and proven', async ({ page }) => {
   await beginLines(page, 'a reversed cable');
   await expect(step(page)).toContainText('Turn the monitors down');
   for (const press of ['They are down', 'They are in', 'They are down: move the gains', 'Monitors are down: switch it on', 'They are down: listen']) {
-    await expect(step(page)).toContainText('Simulated interface: no cable, no microphone and no device of yours is tested.');
-    await expect(page.getByText('Nothing wrong so far.')).toBeVisible();
+    await expect(step(page)).toContainText('Simulated interface: none of your cables, microphones or devices is tested.');
+    await expect(page.getByText(sayPatch('nothing-wrong-so-far'))).toBeVisible();
     await step(page).getByRole('button', { name: press, exact: true }).click();
   }
   for (let i = 0; i < 4; i++) {
@@ -41,24 +43,32 @@ test('step by step in the safe order: a reversed cable is found, mended and prov
     await expect(step(page)).toContainText(`${6 + i} of 10`);
     await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
   }
-  await expect(step(page)).toContainText('Play all of it');
-  await step(page).getByRole('button', { name: 'They are down: listen', exact: true }).click();
-  const wrong = page.getByRole('list', { name: 'What is wrong with the lines' });
+  await expect(step(page)).toContainText('Play everything');
+  await step(page)
+    .getByRole('button', { name: sayPatch('they-are-down-listen'), exact: true })
+    .click();
+  const wrong = page.getByRole('list', { name: sayPatch('what-is-wrong-with-the-lines') });
   await expect(wrong.getByRole('listitem')).toHaveCount(1);
   await expect(wrong).toContainText('The polarity of');
-  await expect(wrong).toContainText('Take another cable');
-  await page.getByRole('button', { name: 'Back to the plugs, power off' }).click();
-  await expect(step(page).getByRole('button', { name: 'They are in', exact: true })).toBeVisible();
-  await step(page).getByRole('button', { name: 'They are in', exact: true }).click();
-  await step(page).getByRole('button', { name: 'Monitors are down: switch it on', exact: true }).click();
+  await expect(wrong).toContainText('Use another cable');
+  await page.getByRole('button', { name: sayPatch('back-to-the-plugs-power-off') }).click();
+  await expect(step(page).getByRole('button', { name: sayPatch('they-are-in'), exact: true })).toBeVisible();
+  await step(page)
+    .getByRole('button', { name: sayPatch('they-are-in'), exact: true })
+    .click();
+  await step(page)
+    .getByRole('button', { name: sayPatch('monitors-are-down-switch-it-on'), exact: true })
+    .click();
   // The line that was mended is knocked on again, no other; the simulated cable is as it was.
   await expect(step(page)).toContainText(/Knock twice on/);
   await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
-  await expect(step(page)).toContainText('Play all of it');
-  await page.getByRole('button', { name: 'End it, power off' }).click();
+  await expect(step(page)).toContainText('Play everything');
+  await page.getByRole('button', { name: sayPatch('end-it-power-off') }).click();
   await begin(page, 'nothing');
-  await step(page).getByRole('button', { name: 'Let it do all of them' }).click();
-  await expect(page.getByText('All lines of the simulated interface answer. Your own cables, microphones and device are not tested.')).toBeVisible();
+  await step(page)
+    .getByRole('button', { name: sayPatch('let-it-do-all-of-them') })
+    .click();
+  await expect(page.getByText(sayPatch('all-lines-of-the-simulated-interface'))).toBeVisible();
   await expect(page.getByText('proven')).toHaveCount(0);
   await page.getByRole('button', { name: 'Hear it: Kick alone' }).click();
   await expect(page.getByRole('button', { name: '✓ Heard: Kick alone' })).toBeVisible();
@@ -71,7 +81,7 @@ test('another plug in the midst, on another tab: power goes off at once, and the
   await expect(step(page)).toContainText('Six seconds of nothing');
   await page.getByRole('button', { name: 'Microphones and inputs' }).click();
   await page.getByRole('button', { name: 'Kick into input 7', exact: true }).click();
-  await page.getByRole('button', { name: 'Line check' }).click();
+  await page.getByRole('button', { name: sayPatch('line-check') }).click();
   await expect(page.getByRole('alert')).toContainText('has changed since: power is off everywhere');
   await expect(step(page)).toContainText('Turn the monitors down');
 });
@@ -82,7 +92,7 @@ const HIDDEN: readonly (readonly [string, string])[] = [
   ['a bank without power', 'needs power'],
   ['a gain that is not what it says', 'its preamp is not at'],
   ['hum', 'hums at 50 Hz'],
-  ['a device that does nothing', 'takes commands and does nothing'],
+  ['a device that does not react', 'takes commands and does nothing'],
   ['a connection that drops', 'The connection to the device was lost once'],
   ['a reversed cable', 'The polarity of'],
   ['nothing', 'All lines of the simulated interface answer'],
@@ -91,19 +101,21 @@ const HIDDEN: readonly (readonly [string, string])[] = [
 const ROUNDS = Number(process.env.RIGS ?? 1);
 
 /** A sample in `npm test`: what the core's own rigs tell least of, and what step by step does not show. */
-const SAMPLE = ['two cables exchanged', 'a bank without power', 'a device that does nothing', 'a connection that drops', 'nothing'];
+const SAMPLE = ['two cables exchanged', 'a bank without power', 'a device that does not react', 'a connection that drops', 'nothing'];
 
 test('whatever is hidden in the interface is found, with what to do, and nothing else is told', async ({ page }) => {
   test.setTimeout(60_000 + ROUNDS * 180_000);
   await beginLines(page, 'nothing');
   for (let round = 0; round < ROUNDS; round++)
     for (const [hidden, told] of HIDDEN.filter(([name]) => (process.env.RIGS ? name.includes(process.env.HIDE ?? '') : SAMPLE.includes(name)))) {
-      await page.getByRole('button', { name: 'End it, power off' }).click();
+      await page.getByRole('button', { name: sayPatch('end-it-power-off') }).click();
       await begin(page, hidden);
-      await step(page).getByRole('button', { name: 'Let it do all of them' }).click();
+      await step(page)
+        .getByRole('button', { name: sayPatch('let-it-do-all-of-them') })
+        .click();
       await expect(page.getByText('Every step is done')).toBeVisible();
       await expect(page.getByText(told).first(), hidden).toBeVisible();
-      const wrong = page.getByRole('list', { name: 'What is wrong with the lines' }).getByRole('listitem');
+      const wrong = page.getByRole('list', { name: sayPatch('what-is-wrong-with-the-lines') }).getByRole('listitem');
       // Power is missing in as many lines as are in its bank.
       for (const item of hidden === 'a bank without power' ? await wrong.all() : []) await expect(item).toContainText(told);
       if (hidden !== 'a bank without power') await expect(wrong, hidden).toHaveCount(hidden === 'nothing' ? 0 : 1);
@@ -116,13 +128,13 @@ test.describe('at 390 px by touch and keys', () => {
     await page.goto('/demo');
     await page.waitForURL(/session/);
     await station(page, 'Patch').tap();
-    await page.getByRole('button', { name: 'Solve the patch' }).tap();
-    await page.getByRole('button', { name: 'Line check' }).tap();
-    await page.getByLabel('The interface is').selectOption({ label: 'mine, through a bridge' });
-    await page.getByLabel('Bridge at').fill('ws://127.0.0.1:9/none');
+    await page.getByRole('button', { name: sayPatch('solve-the-patch') }).tap();
+    await page.getByRole('button', { name: sayPatch('line-check') }).tap();
+    await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'mine, through a bridge' });
+    await page.getByLabel(sayPatch('bridge-at')).fill('ws://127.0.0.1:9/none');
     await page.getByRole('button', { name: 'Begin' }).tap();
     await expect(page.getByRole('alert')).toContainText('No device answers at that address');
-    await page.getByLabel('The interface is').selectOption({ label: 'mine, worked by hand' });
+    await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'mine, set by hand' });
     await page.getByRole('button', { name: 'Begin' }).press('Enter');
     for (const press of ['They are down', 'They are in', 'It is on']) await step(page).getByRole('button', { name: press }).press('Enter');
     await expect(step(page)).toContainText('Six seconds of nothing');
@@ -161,7 +173,7 @@ test.describe('at 390 px by touch and keys', () => {
       'all.wav',
       sound((i, c) => hiss(i, c) + 0.25 * blow(i, 1, 200)),
     );
-    const wrong = page.getByRole('list', { name: 'What is wrong with the lines' });
+    const wrong = page.getByRole('list', { name: sayPatch('what-is-wrong-with-the-lines') });
     await expect(wrong.getByRole('listitem')).toHaveCount(1);
     await expect(wrong).toContainText('The polarity of');
   });

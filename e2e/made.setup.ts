@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { sayFrame } from '../src/words/frame.page.en';
 import { begin, FOUR, FOUR_AT, OWNER, placeFourByHand } from './steps';
 
 test('somebody says what they own', async ({ page }) => {
@@ -12,7 +13,7 @@ test('somebody says what they own', async ({ page }) => {
 
 test('four microphones stand', async ({ page }) => {
   await placeFourByHand(page);
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByText(sayFrame('saved'), { exact: true })).toBeVisible();
   writeFileSync(FOUR_AT, new URL(page.url()).pathname);
   await page.context().storageState({ path: FOUR, indexedDB: true });
 });

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { boathouseKit } from '../demo/boathouse';
 import { openAs } from '../hostile/views';
+import { sayCheck } from '../src/words/check.page.en';
 import { settled } from './steps';
 
 /** 120 characters each: one word, from right to left, without spaces, and of two units a character. */
@@ -70,8 +71,8 @@ for (const [width, height] of [
           .getByRole('button', { name: / microphone K,/ })
           .press('Enter');
       if (view === 'check') {
-        await page.getByRole('button', { name: 'Load the practice take' }).click();
-        await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
+        await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+        await expect(page.getByRole('list', { name: sayCheck('channels') })).toBeVisible({ timeout: 60_000 });
       }
       await settled(page);
       expect([view, await page.evaluate(stickingOut)]).toEqual([view, []]);

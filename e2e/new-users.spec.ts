@@ -4,6 +4,12 @@ import { writeWav } from '../src/core/audio/wavWriter';
 import { readSession } from '../src/core/document';
 import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
+import { sayBrief } from '../src/words/brief.page.en';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
 import { station } from './steps';
 
 /** Someone who has never seen it: every press, choice and field typed is counted. */
@@ -43,16 +49,16 @@ class Person {
 
   async starts(gear: Readonly<Record<string, number>>): Promise<void> {
     await this.page.goto('/');
-    await this.press(this.page.getByRole('button', { name: 'New session' }));
+    await this.press(this.page.getByRole('button', { name: saySessions('new-session') }));
     for (const [kind, count] of Object.entries(gear))
       for (let n = 0; n < count; n++) await this.press(this.page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
-    await this.press(this.page.getByRole('button', { name: 'That is what I own' }));
+    await this.press(this.page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
   }
 
   async brings(family: string | null, build: string | null = null): Promise<void> {
     if (family) await this.press(this.page.getByRole('button', { name: family, exact: true }));
     if (build) await this.choose('Size or build', build);
-    await this.press(this.page.getByRole('button', { name: 'Put it in the room' }));
+    await this.press(this.page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
   }
 
   async putsUp(setup: string): Promise<void> {
@@ -64,7 +70,10 @@ class Person {
 
   /** Presses the first move that is offered for something to fix until there is none. */
   async mends(): Promise<void> {
-    const fix = this.page.getByRole('list', { name: 'Findings' }).getByRole('listitem').filter({ hasText: /^Fix/ });
+    const fix = this.page
+      .getByRole('list', { name: sayFloor('findings') })
+      .getByRole('listitem')
+      .filter({ hasText: /^Fix/ });
     for (let i = 0; i < 12 && (await fix.count()) > 0; i++) await this.press(fix.first().getByRole('button').first());
     await expect(fix).toHaveCount(0);
   }
@@ -82,7 +91,7 @@ class Person {
       .getByRole('button', { name: /menu|Session/ })
       .first()
       .click();
-    await this.page.getByRole('menuitem', { name: 'Export this session' }).click();
+    await this.page.getByRole('menuitem', { name: sayFrame('export-this-session') }).click();
     const read = readSession(JSON.parse(await readFile(await (await download).path(), 'utf8')));
     if (!read.ok) throw new Error('the export can be read');
     const take = renderTake(resolveFiles(read.value), { seed: 3 });
@@ -94,11 +103,11 @@ class Person {
     }
     await this.press(station(this.page, 'Check'));
     this.actions++;
-    await this.page.getByLabel('Take files').setInputFiles(files);
-    const verdicts = this.page.getByRole('region', { name: 'Verdicts' });
+    await this.page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+    const verdicts = this.page.getByRole('region', { name: sayCheck('verdicts') });
     await expect(verdicts).toBeVisible({ timeout: 90_000 });
     await expect(verdicts).not.toContainText('Fix');
-    if (expectation === 'fine') await expect(verdicts).toContainText('The take is what was planned.');
+    if (expectation === 'fine') await expect(verdicts).toContainText('The take matches the plan.');
   }
 
   tells(who: string, most: number): void {
@@ -107,12 +116,12 @@ class Person {
   }
 }
 
-const KIT_GEAR = { 'Bass-drum moving-coil': 1, 'Rugged moving-coil': 1, 'Small condenser': 2, 'Eight-input interface, phantom in fours': 1 };
+const KIT_GEAR = { 'Bass-drum dynamic': 1, 'Rugged dynamic': 1, 'Small condenser': 2, 'Eight-input interface, phantom in fours': 1 };
 
 test('a drummer under a ceiling of 2.1 m, in feet and inches', async ({ page }, info) => {
   const person = new Person(page, info);
   await person.starts({ ...KIT_GEAR, 'Boom stand': 3, 'Short boom stand': 1 });
-  await person.press(page.getByRole('button', { name: 'cm: metric, switch to imperial' }));
+  await person.press(page.getByRole('button', { name: sayFrame('cm-metric-switch-to-imperial') }));
   await person.press(station(page, 'Room'));
   await person.type(/^High/, '6.9');
   await person.press(station(page, 'Floor'));
@@ -151,8 +160,8 @@ test('an upright piano with two condensers', async ({ page }, info) => {
 test('a cajon with one, two and four microphones', async ({ page }, info) => {
   const person = new Person(page, info);
   await person.starts({
-    'Bass-drum moving-coil': 1,
-    'Rugged moving-coil': 1,
+    'Bass-drum dynamic': 1,
+    'Rugged dynamic': 1,
     'Small condenser': 3,
     'Four-input interface, phantom each': 1,
     'Boom stand': 2,
@@ -192,7 +201,7 @@ test('ten files and no plan: judged from the channels, roles corrected, a set-up
   // What someone else recorded: ten channels of a kit, one of them upside down.
   const exported = page.waitForEvent('download');
   await page.getByRole('button', { name: /Boathouse kit/ }).click();
-  await page.getByRole('menuitem', { name: 'Export this session' }).click();
+  await page.getByRole('menuitem', { name: sayFrame('export-this-session') }).click();
   const read = readSession(JSON.parse(await readFile(await (await exported).path(), 'utf8')));
   if (!read.ok) throw new Error('the export can be read');
   const plan = resolveFiles(read.value);
@@ -205,22 +214,22 @@ test('ten files and no plan: judged from the channels, roles corrected, a set-up
     files.push(path);
   }
   await page.goto('/');
-  await person.press(page.getByRole('button', { name: 'New session' }));
-  await person.press(page.getByRole('button', { name: 'Skip' }));
+  await person.press(page.getByRole('button', { name: saySessions('new-session') }));
+  await person.press(page.getByRole('button', { name: saySessions('skip') }));
   await person.press(station(page, 'Check'));
   person.actions++;
-  await page.getByLabel('Take files').setInputFiles(files);
-  const verdicts = page.getByRole('region', { name: 'Verdicts' });
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+  const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
   await expect(verdicts).toContainText(/The polarity of .+ is reversed/, { timeout: 90_000 });
   await expect(verdicts).toContainText(/These channels look like|judged from the channels alone/);
-  const role = page.getByLabel(`What ${take.channels[0]?.name} is there for`);
+  const role = page.getByLabel(`Role of ${take.channels[0]?.name}`);
   await expect(role).toHaveValue('kick');
-  await person.choose(`What ${take.channels[0]?.name} is there for`, 'under, behind or inside');
+  await person.choose(`Role of ${take.channels[0]?.name}`, 'under, behind or inside');
   // What a take leaves is kept beside the session, a moment later.
   await page.waitForTimeout(500);
   await page.reload();
   await expect(role).toHaveValue('other side');
-  await person.press(page.getByRole('link', { name: 'Plan it on the Floor' }));
+  await person.press(page.getByRole('link', { name: sayCheck('plan-it-on-the-floor') }));
   await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
   person.tells('ten files without a plan', 20);
 });
@@ -245,8 +254,8 @@ test('voice and guitar at once, strummed hard', async ({ page }, info) => {
 test('a left-handed drummer with ten microphones on two six-input recorders', async ({ page }, info) => {
   const person = new Person(page, info);
   await person.starts({
-    'Bass-drum moving-coil': 1,
-    'Rugged moving-coil': 4,
+    'Bass-drum dynamic': 1,
+    'Rugged dynamic': 4,
     'Small condenser': 4,
     'Large condenser': 2,
     'Passive ribbon': 1,
@@ -274,24 +283,27 @@ test('from New session through brief and room to a Floor with a proposed set-up,
     const person = new Person(page, info, byKeys);
     const began = Date.now();
     await page.goto('/');
-    await person.press(page.getByRole('button', { name: 'New session' }));
+    await person.press(page.getByRole('button', { name: saySessions('new-session') }));
     // Only the first has to say what is there to record with.
     if (round === 0) {
       for (const [kind, count] of Object.entries({ ...KIT_GEAR, 'Boom stand': 3, 'Short boom stand': 1, 'Tall boom stand': 2 }))
         for (let n = 0; n < count; n++) await person.press(page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
-      await person.press(page.getByRole('button', { name: 'That is what I own' }));
+      await person.press(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
     }
     await person.press(station(page, 'Brief'));
-    await person.press(page.getByRole('button', { name: 'Put it in the room' }));
-    await person.press(page.getByRole('group', { name: 'Played' }).getByRole('button', { name: 'together' }));
-    await person.press(page.getByRole('group', { name: 'The song needs' }).getByRole('button', { name: 'part of a band' }));
+    await person.press(page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
+    await person.press(page.getByRole('group', { name: sayBrief('played-2') }).getByRole('button', { name: 'together' }));
+    await person.press(page.getByRole('group', { name: sayBrief('the-song-needs') }).getByRole('button', { name: 'part of a band' }));
     await person.press(station(page, 'Room'));
     await person.type(/^Wide/, '4.4');
     await person.choose('Floor', 'wood floor on joists');
     await person.press(station(page, 'Brief'));
-    const first = page.getByRole('list', { name: 'Proposed set-ups' }).getByRole('listitem').first();
+    const first = page
+      .getByRole('list', { name: sayBrief('proposed-set-ups') })
+      .getByRole('listitem')
+      .first();
     await expect(first).toContainText(/Gives: .+ Costs: /);
-    await person.press(first.getByRole('button', { name: /^Put this up/ }));
+    await person.press(first.getByRole('button', { name: /^Place this/ }));
     await expect(page.getByRole('button', { name: /microphone/ }).first()).toBeVisible();
     const seconds = (Date.now() - began) / 1000;
     console.log(`brief to Floor at ${size.width} px${byKeys ? ' by keyboard' : ''}: ${person.actions} actions, ${seconds.toFixed(0)} s`);

@@ -1,4 +1,9 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { saySheet } from '../src/words/sheet.page.en';
 import { onPlan, onSide, station } from './steps';
 
 /** Presses Tab until the element has the focus, as a person without a mouse would. */
@@ -16,10 +21,10 @@ const pressOn = async (page: Page, target: Locator, key = 'Enter'): Promise<void
 
 test('the whole path by keyboard alone', async ({ page }) => {
   await page.goto('/');
-  await pressOn(page, page.getByRole('button', { name: 'New session' }));
+  await pressOn(page, page.getByRole('button', { name: saySessions('new-session') }));
   for (const [kind, count] of Object.entries({
-    'Bass-drum moving-coil': 1,
-    'Rugged moving-coil': 1,
+    'Bass-drum dynamic': 1,
+    'Rugged dynamic': 1,
     'Small condenser': 2,
     'Eight-input interface, phantom in fours': 1,
   })) {
@@ -30,9 +35,9 @@ test('the whole path by keyboard alone', async ({ page }) => {
     await tabTo(page, page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
     for (let n = 0; n < count; n++) await page.keyboard.press('Enter');
   }
-  await pressOn(page, page.getByRole('button', { name: 'That is what I own' }));
-  await pressOn(page, page.getByRole('button', { name: 'Put it in the room' }));
-  await pressOn(page, page.getByRole('link', { name: 'Choose a set-up' }).first());
+  await pressOn(page, page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
+  await pressOn(page, page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
+  await pressOn(page, page.getByRole('link', { name: sayFloor('choose-a-set-up') }).first());
   await pressOn(page, page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }));
 
   // Move the right overhead up by 20 cm and back by 1 cm.
@@ -53,14 +58,14 @@ test('the whole path by keyboard alone', async ({ page }) => {
   expect(await aim.getAttribute('transform')).not.toBe(aimBefore);
 
   // Apply the move that mends the strings.
-  const findings = page.getByRole('list', { name: 'Findings' });
-  await expect(findings).toContainText('closer along its string');
+  const findings = page.getByRole('list', { name: sayFloor('findings') });
+  await expect(findings).toContainText('closer to it');
   await pressOn(page, findings.getByRole('button', { name: 'Move it' }).first());
-  await expect(findings).not.toContainText('closer along its string');
+  await expect(findings).not.toContainText('closer to it');
   await page.keyboard.press('Control+z');
-  await expect(findings).toContainText('closer along its string');
+  await expect(findings).toContainText('closer to it');
   await page.keyboard.press('Control+Shift+z');
-  await expect(findings).not.toContainText('closer along its string');
+  await expect(findings).not.toContainText('closer to it');
   await expect(onPlan(page, 'Kick')).toBeVisible();
 
   // Tape: the height as read, then back to the list.
@@ -79,8 +84,8 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Snare into input 6' })).toHaveAttribute('aria-pressed', 'true');
 
   await pressOn(page, station(page, 'Check'));
-  await pressOn(page, page.getByRole('button', { name: 'Load the practice take' }));
-  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await pressOn(page, page.getByRole('button', { name: sayCheck('load-the-practice-take') }));
+  const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
   await pressOn(page, verdicts.getByRole('button', { name: 'I changed the cable' }));
   await expect(verdicts).toContainText('Recorded before the cable of Overhead right was changed');
@@ -93,6 +98,6 @@ test('the whole path by keyboard alone', async ({ page }) => {
     printed = true;
   });
   await page.evaluate('window.print = () => window.printCalled()');
-  await pressOn(page, page.getByRole('button', { name: 'Print or save as PDF' }));
+  await pressOn(page, page.getByRole('button', { name: saySheet('print-or-save-as-pdf') }));
   await expect.poll(() => printed).toBe(true);
 });

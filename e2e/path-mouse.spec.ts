@@ -1,9 +1,13 @@
 import { expect, test } from '@playwright/test';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { saySheet } from '../src/words/sheet.page.en';
 import { onPlan, onSide, placeFour, placeFourByHand, station } from './steps';
 
 test('the whole path by mouse: from new session to printed sheet', async ({ page }) => {
   await placeFourByHand(page);
-  const findings = page.getByRole('list', { name: 'Findings' });
+  const findings = page.getByRole('list', { name: sayFloor('findings') });
 
   // Lift the right overhead in the elevation: its string grows, a finding appears while dragging.
   const overhead = onSide(page, 'Overhead right');
@@ -13,17 +17,17 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x, y - 30, { steps: 5 });
-  await expect(findings).toContainText('hears the snare');
+  await expect(findings).toContainText('The snare reaches');
   await page.mouse.up();
-  await expect(findings).toContainText(/Bring Overhead right .* closer along its string/);
+  await expect(findings).toContainText(/Move Overhead right .* closer to it/);
 
   // The move mends it, undo brings it back, redo mends it again.
-  await findings.getByRole('listitem').filter({ hasText: 'closer along its string' }).getByRole('button', { name: 'Move it' }).click();
-  await expect(findings).not.toContainText('closer along its string');
+  await findings.getByRole('listitem').filter({ hasText: 'closer to it' }).getByRole('button', { name: 'Move it' }).click();
+  await expect(findings).not.toContainText('closer to it');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(findings).toContainText('closer along its string');
-  await page.getByRole('button', { name: 'Redo' }).click();
-  await expect(findings).not.toContainText('closer along its string');
+  await expect(findings).toContainText('closer to it');
+  await page.getByRole('button', { name: sayFrame('redo-one') }).click();
+  await expect(findings).not.toContainText('closer to it');
 
   // Drag in plan, then aim.
   const before = await onPlan(page, 'Snare').getAttribute('transform');
@@ -46,38 +50,38 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
 
   // Check: the practice take, both faults found.
   await station(page, 'Check').click();
-  await page.getByRole('button', { name: 'Load the practice take' }).click();
-  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
-  await expect(verdicts).toContainText('The polarity of Overhead right is reversed: check its cable', { timeout: 60_000 });
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+  const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
+  await expect(verdicts).toContainText('The polarity of Overhead right is reversed. Check its cable', { timeout: 60_000 });
   await expect(verdicts).toContainText(/Kick is 0\.8\d ms \(40 samples, .*\) late on every source/);
-  await expect(page.getByRole('img', { name: /Measured rake of the snare/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Measured arrivals of the snare/ })).toBeVisible();
   // The strokes themselves: the overhead that is turned swings the other way, until all are put in step.
-  const strokes = page.getByRole('group', { name: 'Strokes', exact: true });
-  await strokes.getByLabel('Strokes of', { exact: true }).selectOption({ label: 'Snare' });
+  const strokes = page.getByRole('group', { name: sayCheck('strokes'), exact: true });
+  await strokes.getByLabel(sayCheck('strokes-of'), { exact: true }).selectOption({ label: 'Snare' });
   await expect(strokes.getByRole('img', { name: /Strokes of the snare, as recorded: .*Overhead right 2\.\d+ ms, polarity reversed/ })).toBeVisible();
-  await strokes.getByRole('button', { name: 'In step' }).click();
+  await strokes.getByRole('button', { name: sayCheck('in-step') }).click();
   await expect(strokes.getByRole('img', { name: /Strokes of the snare, in step/ })).toBeVisible();
   await page.getByText(/^What this take does not show/).click();
-  await expect(page.getByRole('list', { name: 'What this take does not show' })).toContainText('The tape shows it.');
+  await expect(page.getByRole('list', { name: sayCheck('what-this-take-does-not-show-2') })).toContainText('The tape shows it.');
 
   // Sheet: the tape list and inputs, CSV, and a print.
   await station(page, 'Sheet').click();
   await expect(page.getByRole('table', { name: 'Tape list' })).toContainText('Overhead left');
-  await expect(page.getByRole('table', { name: 'Input list' })).toContainText('Kick');
+  await expect(page.getByRole('table', { name: saySheet('input-list') })).toContainText('Kick');
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Input list as CSV' }).click();
+  await page.getByRole('button', { name: saySheet('input-list-as-csv') }).click();
   expect((await download).suggestedFilename()).toMatch(/inputs\.csv$/);
   const pdf = await page.pdf({ format: 'A4' });
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   expect([...pdf.toString('latin1').matchAll(/\/Type\s*\/Page[^s]/g)]).toHaveLength(1);
 });
 
-test('the picture of the overheads: snare in the middle, hat left, and the other way round for the audience', async ({ page }) => {
+test('the stereo image of the overheads: snare in the middle, hat left, and the other way round for the audience', async ({ page }) => {
   await placeFour(page);
-  await page.getByRole('button', { name: 'Picture', exact: true }).click();
+  await page.getByRole('button', { name: 'Stereo image', exact: true }).click();
   const picture = page.getByRole('img', { name: /^Between the loudspeakers/ });
   await expect(picture).toHaveAttribute('aria-label', /Snare in the middle.*Hat \d+ % left/);
   await page.getByRole('button', { name: 'as the audience hears it' }).click();
   await expect(picture).toHaveAttribute('aria-label', /Hat \d+ % right/);
-  await expect(page.getByRole('region', { name: 'What the picture says' })).toContainText('Snare is in the middle, as it should be.');
+  await expect(page.getByRole('region', { name: sayFloor('what-the-picture-says') })).toContainText('Snare is in the middle, as it should be.');
 });

@@ -1,5 +1,12 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayEars } from '../src/words/ears.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayLoop } from '../src/words/loop.page.en';
+import { sayPatch } from '../src/words/patch.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { saySetups } from '../src/words/setups.page.en';
 import { placeFour, station } from './steps';
 
 /** Judges what a page shows by axe; only what is wrong is worked out in full. */
@@ -33,11 +40,11 @@ test.describe('axe finds nothing serious', () => {
       .first()
       .press('Enter');
     await check('floor with a microphone chosen');
-    for (const strip of ['What it hears', 'Leak', 'Picture', 'Tone guide', 'Listen']) {
+    for (const strip of ['What it hears', 'Bleed', 'Stereo image', 'Tone guide', 'Listen']) {
       await page.getByRole('button', { name: strip, exact: true }).click();
       await check(strip);
     }
-    await page.getByRole('button', { name: 'Legend' }).click();
+    await page.getByRole('button', { name: sayFloor('legend') }).click();
     await page
       .getByRole('button', { name: /, instrument$/ })
       .first()
@@ -53,11 +60,20 @@ test.describe('axe finds nothing serious', () => {
       .getByRole('button', { name: /, instrument$/ })
       .first()
       .press('Enter');
-    await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+    await page
+      .getByRole('link', { name: sayFloor('choose-a-set-up') })
+      .first()
+      .click();
     const offers = page.getByRole('list', { name: 'Set-ups' });
-    await offers.getByRole('button', { name: 'Compare', exact: true }).nth(0).click();
-    await offers.getByRole('button', { name: 'Compare', exact: true }).nth(1).click();
-    await expect(page.getByRole('region', { name: 'Compared' })).toBeVisible();
+    await offers
+      .getByRole('button', { name: saySetups('compare'), exact: true })
+      .nth(0)
+      .click();
+    await offers
+      .getByRole('button', { name: saySetups('compare'), exact: true })
+      .nth(1)
+      .click();
+    await expect(page.getByRole('region', { name: saySetups('compared') })).toBeVisible();
     await check('set-ups');
     for (const [name, questions] of [
       ['Brief', []],
@@ -86,16 +102,16 @@ test.describe('axe finds nothing serious', () => {
     await page.goto(page.url().replace(/\/[a-z]+$/, '/ears'));
     await expect(page.getByRole('slider')).toBeVisible();
     await check('ears');
-    await page.getByRole('button', { name: 'Drills' }).click();
+    await page.getByRole('button', { name: sayEars('drills') }).click();
     await check('drills');
     await station(page, 'Tape').click();
     await check('tape');
     await station(page, 'Patch').click();
     await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
     await check('patch');
-    await page.getByRole('button', { name: 'Line check' }).click();
+    await page.getByRole('button', { name: sayPatch('line-check') }).click();
     await page.getByRole('button', { name: 'Begin', exact: true }).click();
-    await expect(page.getByRole('region', { name: 'Step' })).toBeVisible();
+    await expect(page.getByRole('region', { name: sayPatch('step') })).toBeVisible();
     await check('line check');
   });
 
@@ -104,12 +120,17 @@ test.describe('axe finds nothing serious', () => {
     const check = judgeOf(page);
     await placeFour(page);
     await station(page, 'Check').click();
-    await page.getByRole('button', { name: 'Load the practice take' }).click();
-    await expect(page.getByRole('list', { name: 'Channels' })).toBeVisible({ timeout: 60_000 });
+    await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+    await expect(page.getByRole('list', { name: sayCheck('channels') })).toBeVisible({ timeout: 60_000 });
     await check('check');
     await station(page, 'Loop').click();
-    await page.getByRole('list', { name: 'Attempts' }).getByRole('listitem').first().getByRole('button').click();
-    await expect(page.getByRole('group', { name: 'Rating' })).toBeVisible();
+    await page
+      .getByRole('list', { name: sayLoop('attempts') })
+      .getByRole('listitem')
+      .first()
+      .getByRole('button')
+      .click();
+    await expect(page.getByRole('group', { name: sayLoop('rating') })).toBeVisible();
     await check('loop');
     await station(page, 'Sheet').click();
     await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();
@@ -155,8 +176,8 @@ test.describe('with its service worker', () => {
     await station(page, 'Patch').click();
     await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });
     await station(page, 'Check').click();
-    await page.getByRole('button', { name: 'Load the practice take' }).click();
-    await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText('is reversed', { timeout: 60_000 });
+    await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+    await expect(page.getByRole('list', { name: sayCheck('findings-of-the-take') })).toContainText('is reversed', { timeout: 60_000 });
     await page.reload();
     await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
     await expect(page.locator('header')).toHaveCSS('display', 'flex');
@@ -176,7 +197,7 @@ test('the first view needs under 400 kB of JavaScript, gzip', async ({ page }) =
       );
   });
   await page.goto('/');
-  await expect(page.getByRole('button', { name: 'New session' })).toBeVisible();
+  await expect(page.getByRole('button', { name: saySessions('new-session') })).toBeVisible();
   await Promise.all(counted);
   expect(total).toBeGreaterThan(50_000);
   expect(total).toBeLessThan(400_000);

@@ -1,5 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
+import { sayFrame } from '../src/words/frame.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { sayShelf } from '../src/words/shelf.page.en';
 import { placeFour, station } from './steps';
 
 /** The group at the boathouse: kit, 12-string, upright, flugelhorn, congas. */
@@ -8,38 +11,38 @@ const DEMO_SESSIONS = 5;
 test('new, rename, duplicate, delete with undo, export and import', async ({ page }, info) => {
   await page.goto('/');
   await expect(page.getByText('Nothing here yet')).toBeVisible();
-  await page.getByRole('button', { name: 'Open the demo' }).click();
+  await page.getByRole('button', { name: saySessions('open-the-demo') }).click();
   await expect(page.getByRole('button', { name: /Kick microphone/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /Boathouse kit, Saturday/ }).click();
   const exported = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: 'Export this session' }).click();
+  await page.getByRole('menuitem', { name: sayFrame('export-this-session') }).click();
   const file = await (await exported).path();
   await page.goto('/');
 
   await page.getByRole('button', { name: 'Rename Boathouse kit, Saturday' }).click();
-  await page.getByLabel('Session name').fill('A very long name for a session that was recorded by the lake on a windy night');
+  await page.getByLabel(saySessions('session-name')).fill('A very long name for a session that was recorded by the lake on a windy night');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('article', { name: /very long name/ })).toBeVisible();
   await page.getByRole('button', { name: /^Duplicate A very long/ }).click();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
   await page.getByRole('button', { name: /^Delete .*copy$/ }).click();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: saySessions('undo') }).click();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 
-  await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
-  const coming = page.getByRole('region', { name: 'Import' });
+  await page.getByLabel(saySessions('import-a-session-shelf-or-backup')).setInputFiles(file);
+  const coming = page.getByRole('region', { name: saySessions('import') });
   await expect(coming).toContainText('is here in another form. Both are kept');
-  await coming.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByText('Taken in.')).toBeVisible();
+  await coming.getByRole('button', { name: saySessions('take-it-in') }).click();
+  await expect(page.getByText('Imported.')).toBeVisible();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 2);
 
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: saySessions('undo') }).click();
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 
   const bad = info.outputPath('bad.json');
   await writeFile(bad, (await readFile(file, 'utf8')).replace('"widthM": 5.4', '"widthM": "wide"'));
-  await page.getByLabel('Import a session, shelf or backup file').setInputFiles(bad);
+  await page.getByLabel(saySessions('import-a-session-shelf-or-backup')).setInputFiles(bad);
   await expect(page.getByRole('alert')).toContainText('room.widthM must be a number. Nothing was changed.');
   await expect(page.getByRole('article')).toHaveCount(DEMO_SESSIONS + 1);
 });
@@ -60,19 +63,19 @@ test('the shelf: add from the catalogue, a wrong figure is refused by name, a ri
   await placeFour(page);
   await page.getByRole('button', { name: /Session 1/ }).click();
   await page.getByRole('menuitem', { name: 'Shelf' }).click();
-  await page.getByLabel('Add a microphone from the catalogue').selectOption('active-ribbon');
+  await page.getByLabel(sayShelf('add-a-microphone-from-the-catalogue')).selectOption('active-ribbon');
   const form = page.getByRole('form', { name: /Active ribbon/ });
-  await form.getByLabel('Maximum SPL (dB)').fill('9000');
+  await form.getByLabel(sayShelf('maximum-spl-db')).fill('9000');
   await form.getByRole('button', { name: 'Keep it' }).click();
   await expect(form.getByRole('alert')).toContainText('Maximum SPL (dB) must be less than or equal to 200');
-  await form.getByLabel('Maximum SPL (dB)').fill('131');
+  await form.getByLabel(sayShelf('maximum-spl-db')).fill('131');
   await form.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText(/131 dB SPL/)).toBeVisible();
   await page.getByRole('button', { name: 'Remove Small condenser' }).click();
-  await expect(page.getByRole('alert')).toContainText('stands on the Floor 2 times');
-  await page.getByLabel('Add an input device from the catalogue').selectOption('two-input');
+  await expect(page.getByRole('alert')).toContainText('is on the Floor 2 times');
+  await page.getByLabel(sayShelf('add-an-input-device-from-the')).selectOption('two-input');
   await expect(page.getByRole('button', { name: 'Edit Two-input interface' })).toBeVisible();
-  await page.getByLabel('Add a stand from the catalogue').selectOption('tall-boom');
+  await page.getByLabel(sayShelf('add-a-stand-from-the-catalogue')).selectOption('tall-boom');
   const stand = page.getByRole('form', { name: /Tall boom stand/ });
   await stand.getByLabel('Highest (m)').fill('0.2');
   await stand.getByRole('button', { name: 'Keep it' }).click();
@@ -93,12 +96,12 @@ test('a deleted session waits, also after a reload: brought back it is whole; em
   await page.getByText('Recently deleted (1)').click();
   await page.getByRole('button', { name: 'Bring back Congas' }).click();
   await expect(page.getByRole('button', { name: /^Delete Congas/ })).toBeVisible();
-  await expect(page.getByText('Recently deleted')).toHaveCount(0);
+  await expect(page.getByText(saySessions('recently-deleted-2'))).toHaveCount(0);
   await page.getByRole('button', { name: /^Delete Congas/ }).click();
   await page.getByText('Recently deleted (1)').click();
-  await page.getByRole('button', { name: 'Empty' }).click();
+  await page.getByRole('button', { name: saySessions('empty') }).click();
   await page.getByRole('button', { name: 'Delete 1 session for good' }).click();
-  await expect(page.getByText('Recently deleted')).toHaveCount(0);
+  await expect(page.getByText(saySessions('recently-deleted-2'))).toHaveCount(0);
   await page.reload();
   await expect(page.getByRole('button', { name: /^Delete Flugelhorn/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Delete Congas/ })).toHaveCount(0);

@@ -1,10 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
 
 /** What the boathouse owns, by the names of the kinds. */
 const GEAR: Readonly<Record<string, number>> = {
-  'Bass-drum moving-coil': 1,
-  'Rugged moving-coil': 4,
+  'Bass-drum dynamic': 1,
+  'Rugged dynamic': 4,
   'Small condenser': 2,
   'Large condenser, many patterns': 2,
   'Passive ribbon': 2,
@@ -47,13 +51,13 @@ export const settled = (page: Page): Promise<void> =>
 /** A new session from the list; the first one of a browser says what there is to record with. */
 export async function begin(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New session' }).click();
+  await page.getByRole('button', { name: saySessions('new-session') }).click();
   const first = page.getByRole('heading', { name: 'What do you own?' });
   await expect(first.or(page.getByText('The room is empty.', { exact: false }))).toBeVisible();
   if (!(await first.isVisible())) return;
   for (const [kind, count] of Object.entries({ ...GEAR, ...also }))
     for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
-  await page.getByRole('button', { name: 'That is what I own' }).click();
+  await page.getByRole('button', { name: saySessions('that-is-what-i-own') }).click();
   await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
 }
 
@@ -66,8 +70,11 @@ export async function newSession(page: Page, also: Readonly<Record<string, numbe
 /** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would; undo knows every step of it. */
 export async function placeFourByHand(page: Page): Promise<void> {
   await begin(page);
-  await page.getByRole('button', { name: 'Put it in the room' }).click();
-  await page.getByRole('link', { name: 'Choose a set-up' }).first().click();
+  await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
+  await page
+    .getByRole('link', { name: sayFloor('choose-a-set-up') })
+    .first()
+    .click();
   await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();
   await fourStand(page);
 }
@@ -81,7 +88,7 @@ export async function placeFour(page: Page): Promise<void> {
 }
 
 export const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: new RegExp(`^${name}`) });
+  page.getByRole('navigation', { name: sayFrame('stations') }).getByRole('link', { name: new RegExp(`^${name}`) });
 
 /** Takes something on the drawing in hand by keyboard. */
 export async function take(handle: Locator): Promise<void> {

@@ -7,6 +7,9 @@ import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { createRandom } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { saySheet } from '../src/words/sheet.page.en';
 import { placeFour, station } from './steps';
 
 test('files of one’s own: matched by name, corrected by hand, bad ones told, nothing lost', async ({ page }, info) => {
@@ -23,19 +26,19 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   }
   const broken = info.outputPath('broken.wav');
   await writeFile(broken, 'these are words');
-  await page.getByLabel('Take files').setInputFiles([...files, broken]);
+  await page.getByLabel(sayCheck('take-files')).setInputFiles([...files, broken]);
   await expect(page.getByLabel('Microphone of channel Kik 01')).toHaveValue(/.+/, { timeout: 30_000 });
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used: it is not a WAV file');
   await expect(page.getByLabel('Microphone of channel Audio 9')).toHaveValue('');
   await expect(
-    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: listen to each and choose.'),
+    page.getByText('Which file is which? Overhead right has no file yet, and “Audio 9” has no microphone. Listen to each and choose.'),
   ).toBeVisible();
   await page.getByLabel('Microphone of channel Audio 9').selectOption({ label: 'Overhead right' });
   await expect(
-    page.getByText('Which file is which? Overhead right has none yet, and “Audio 9” belongs to no microphone: listen to each and choose.'),
+    page.getByText('Which file is which? Overhead right has no file yet, and “Audio 9” has no microphone. Listen to each and choose.'),
   ).toBeHidden();
 
-  await page.getByLabel('Take files').setInputFiles([broken]);
+  await page.getByLabel(sayCheck('take-files')).setInputFiles([broken]);
   await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used');
   await expect(page.getByLabel('Microphone of channel Kik 01')).toBeVisible();
 });
@@ -51,7 +54,7 @@ test('FLAC as other programs write it: unpacked and checked; one cut short is re
   await station(page, 'Check').click();
   const half = readFileSync(`${folder}/drum_heavy_kick.flac`);
   await page
-    .getByLabel('Take files')
+    .getByLabel(sayCheck('take-files'))
     .setInputFiles([
       flac('drum_heavy_kick', 'Kick'),
       flac('drum_heavy_kick', 'Snare'),
@@ -77,13 +80,13 @@ test('mid and side of a take: decoded to a file of left and right, as the sum an
   );
   await page.goto('/demo');
   await station(page, 'Check').click();
-  await page.getByLabel('Take files').setInputFiles(files);
-  const tool = page.getByRole('group', { name: 'Mid and side' });
-  await tool.getByLabel('Mid', { exact: true }).selectOption('Mid');
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+  const tool = page.getByRole('group', { name: sayCheck('mid-and-side') });
+  await tool.getByLabel(sayCheck('mid'), { exact: true }).selectOption('Mid');
   await tool.getByLabel('Side', { exact: true }).selectOption('Side');
   await tool.getByLabel('Side (dB)').fill('-6');
   await tool.getByLabel('Side (dB)').press('Enter');
-  const [file] = await Promise.all([page.waitForEvent('download'), tool.getByRole('button', { name: 'Make a WAV' }).click()]);
+  const [file] = await Promise.all([page.waitForEvent('download'), tool.getByRole('button', { name: sayCheck('make-a-wav') }).click()]);
   const path = info.outputPath('made.wav');
   await file.saveAs(path);
   const bytes = await readFile(path);
@@ -103,23 +106,23 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
     .getByRole('button', { name: /Snare microphone/ })
     .first()
     .press('Enter');
-  await page.getByRole('button', { name: 'Inverted in the mix' }).click();
+  await page.getByRole('button', { name: sayFloor('inverted-in-the-mix') }).click();
   await station(page, 'Check').click();
   const rate = 48_000;
   const sound = (name: string): Float32Array =>
     Float32Array.from({ length: 4 * rate }, (_, i) => 0.3 * Math.sin(i / (9 + name.length)) * Math.exp(-((i % rate) / 2000)));
   const names = ['Kick', 'Snare', 'Overhead left', 'Overhead right'];
   await page
-    .getByLabel('Take files')
+    .getByLabel(sayCheck('take-files'))
     .setInputFiles(names.map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sound(name)], rate, 's24')) })));
   const reported = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Report as CSV' }).click();
+  await page.getByRole('button', { name: sayCheck('report-as-csv') }).click();
   const lines = readFileSync(await (await reported).path(), 'utf8').split('\r\n');
   expect(lines.filter((line) => line.startsWith('channel,')).map((line) => line.split(',')[2])).toEqual(names);
-  const corrected = page.getByRole('group', { name: 'Corrected files' });
-  await expect(corrected).toContainText('Copies with Snare inverted');
+  const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
+  await expect(corrected).toContainText('Copies with Snare reversed in polarity');
   const waiting = page.waitForEvent('download');
-  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  await corrected.getByRole('button', { name: sayCheck('save-them-as-one-zip') }).click();
   const files = unzipSync(readFileSync(await (await waiting).path()));
   expect(Object.keys(files)).toHaveLength(4);
   for (const [file, bytes] of Object.entries(files)) {
@@ -164,17 +167,17 @@ test('two inputs live: a millisecond is told as one, the other way up too, and a
   await page.goto('/demo');
   await page.waitForURL(/session/);
   await station(page, 'Check').click();
-  const live = page.getByRole('region', { name: 'Two inputs live' });
-  await live.getByRole('button', { name: 'Listen to two inputs' }).click();
+  const live = page.getByRole('region', { name: sayCheck('two-inputs-live') });
+  await live.getByRole('button', { name: sayCheck('listen-to-two-inputs') }).click();
   await expect(live.getByRole('status')).toContainText(/The second is (1|0\.99|1\.00|1\.01) ms .*later, opposite polarity, [67] dB softer/);
   await live.getByLabel('First').selectOption({ label: 'input 2' });
   await live.getByLabel('Second').selectOption({ label: 'input 1' });
   await expect(live.getByRole('status')).toContainText(/earlier, opposite polarity, [67] dB louder/);
-  await live.getByRole('button', { name: 'Tone that rises into step' }).click();
-  await live.getByRole('button', { name: 'Stop listening' }).click();
+  await live.getByRole('button', { name: sayCheck('tone-that-rises-into-step') }).click();
+  await live.getByRole('button', { name: sayCheck('stop-listening') }).click();
   await page.evaluate(() => sessionStorage.setItem('one', '1'));
-  await live.getByRole('button', { name: 'Listen to two inputs' }).click();
-  await expect(live.getByRole('alert')).toContainText('hears one channel of this input');
+  await live.getByRole('button', { name: sayCheck('listen-to-two-inputs') }).click();
+  await expect(live.getByRole('alert')).toContainText('gets only one channel from this input');
 });
 
 test('two recorders: the second’s clock is told from its distance, and taken out of its channel in the corrected files', async ({ page }) => {
@@ -203,18 +206,18 @@ test('two recorders: the second’s clock is told from its distance, and taken o
     mimeType: 'audio/wav',
     buffer: Buffer.from(writeWav([samples], rate, 'f32')),
   });
-  await page.getByLabel('Take files').setInputFiles([file('Kick', first), file('Overhead right', second)]);
-  const clocks = page.getByRole('region', { name: 'Clocks of two recorders' });
-  await clocks.getByRole('button', { name: 'Compare their clocks' }).click();
-  await expect(clocks.getByRole('status')).toContainText('That is a clock, no distance', { timeout: 60_000 });
+  await page.getByLabel(sayCheck('take-files')).setInputFiles([file('Kick', first), file('Overhead right', second)]);
+  const clocks = page.getByRole('region', { name: sayCheck('clocks-of-two-recorders') });
+  await clocks.getByRole('button', { name: sayCheck('compare-their-clocks') }).click();
+  await expect(clocks.getByRole('status')).toContainText('That is a clock, not a distance', { timeout: 60_000 });
   const told = (await clocks.getByRole('status').textContent()) ?? '';
-  expect(Math.abs(Number(/counts ([\d.]+) in a million too fast/.exec(told)?.[1]) - ppm)).toBeLessThan(2);
+  expect(Math.abs(Number(/runs ([\d.]+) ppm too fast/.exec(told)?.[1]) - ppm)).toBeLessThan(2);
   expect(Number(/it is (0\.30\d+) s ahead/.exec(told)?.[1])).toBeCloseTo(0.304, 3);
-  await clocks.getByRole('button', { name: /Take it out of Overhead right/ }).click();
-  const corrected = page.getByRole('group', { name: 'Corrected files' });
-  await expect(corrected).toContainText('Overhead right brought to the first recorder’s clock');
+  await clocks.getByRole('button', { name: /Correct it in Overhead right/ }).click();
+  const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
+  await expect(corrected).toContainText('Overhead right set to the first recorder’s clock');
   const waiting = page.waitForEvent('download');
-  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  await corrected.getByRole('button', { name: sayCheck('save-them-as-one-zip') }).click();
   const files = unzipSync(readFileSync(await (await waiting).path()));
   const [name] = Object.keys(files).filter((one) => one.includes('Overhead right'));
   const opened = await openAudio(bytesSource('r.wav', files[name ?? ''] as Uint8Array));
@@ -253,14 +256,14 @@ test('a fuller sum is an offer: done to the copies alone, sample for sample as i
   await station(page, 'Check').click();
   const snare = channel(0, 0.4);
   await page
-    .getByLabel('Take files')
+    .getByLabel(sayCheck('take-files'))
     .setInputFiles([file('Snare', snare), file('Overhead left', channel(LATE, 0.3)), file('Overhead right', channel(LATE, 0.3))]);
-  const corrected = page.getByRole('group', { name: 'Corrected files' });
-  await corrected.getByLabel('For a fuller sum').selectOption({ label: 'Snare slid to the pair' }, { timeout: 60_000 });
+  const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
+  await corrected.getByLabel(sayCheck('for-a-fuller-sum')).selectOption({ label: 'Snare aligned with the pair' }, { timeout: 60_000 });
   await expect(corrected).toContainText(/The sum changes by \+\d\.\d dB below 250 Hz/);
   await expect(corrected).toContainText('Snare moved 2.00 ms later');
   const waiting = page.waitForEvent('download');
-  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  await corrected.getByRole('button', { name: sayCheck('save-them-as-one-zip') }).click();
   const files = unzipSync(readFileSync(await (await waiting).path()));
   const [name] = Object.keys(files).filter((one) => one.includes('Snare'));
   const opened = await openAudio(bytesSource('s.wav', files[name ?? ''] as Uint8Array));
@@ -283,12 +286,12 @@ test('something is hidden in the practice take, found by the check, and told on 
     ['a clipped channel', /^(.+) was recorded 6 dB too loud/],
     ['a knocked stand', /^Somebody knocks the stand of (.+) three times/],
   ] as const) {
-    await page.getByLabel('Hidden in the practice take').selectOption(thing);
-    await page.getByRole('button', { name: 'Load the practice take' }).click();
-    await page.getByText('What was hidden in it').click({ timeout: 90_000 });
+    await page.getByLabel(sayCheck('hidden-in-the-practice-take')).selectOption(thing);
+    await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+    await page.getByText(sayCheck('what-was-hidden-in-it')).click({ timeout: 90_000 });
     const words = (await page.getByRole('status').filter({ hasText: said }).textContent()) ?? '';
     const name = said.exec(words)?.[1] ?? 'nobody';
-    await expect(page.getByRole('list', { name: 'Findings of the take' })).toContainText(
+    await expect(page.getByRole('list', { name: sayCheck('findings-of-the-take') })).toContainText(
       thing === 'a clipped channel' ? `${name} clips` : `${name} is shaken`,
     );
   }
@@ -309,35 +312,38 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await page.goto('/demo');
   await page.waitForURL(/session/);
   await station(page, 'Check').click();
-  await page.getByLabel('Take files').setInputFiles(files);
-  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+  const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
-  const corrected = page.getByRole('group', { name: 'Corrected files' });
-  await expect(corrected).toContainText('Copies with Overhead right inverted');
+  const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
+  await expect(corrected).toContainText('Copies with Overhead right reversed in polarity');
   // What is saved is measured again: the pair was against itself before, and is not any more.
   const waiting = page.waitForEvent('download');
-  await corrected.getByRole('button', { name: 'Save them as one zip' }).click();
+  await corrected.getByRole('button', { name: sayCheck('save-them-as-one-zip') }).click();
   await waiting;
-  const again = page.getByRole('group', { name: 'Measured again' });
-  await expect(again).toContainText(/in the sum two channels lose \d\.\d dB on average, \d\.\d dB before\.Overhead left/, { timeout: 60_000 });
+  const again = page.getByRole('group', { name: sayCheck('measured-again') });
+  await expect(again).toContainText(/added together, two channels lose \d\.\d dB on average, \d\.\d dB before\.Overhead left/, { timeout: 60_000 });
   await expect(again).toContainText(/Overhead left and Overhead rightCorrelation−0\.\d\d → 0\.\d\d/);
-  await verdicts.getByRole('button', { name: 'Invert it in the mix' }).click();
+  await verdicts.getByRole('button', { name: 'Reverse polarity in the mix' }).click();
   await expect(verdicts).toContainText(
-    'Recorded before the cable of Overhead right was known to be reversed: record another ten seconds to prove it.',
+    'Recorded before the cable of Overhead right was known to be reversed. Record another ten seconds to prove it.',
   );
   await expect(verdicts).not.toContainText('The polarity of Overhead right is reversed');
-  await expect(page.getByText('The take is what was planned')).toHaveCount(0);
+  await expect(page.getByText('The take matches the plan')).toHaveCount(0);
   await expect(station(page, 'Check')).toHaveAccessibleName(/begun: another take is wanted/);
   await expect(station(page, 'Floor')).toHaveAccessibleName(/done/);
   // The same cable, another take: it is known now, and mended in the mix.
-  await page.getByLabel('Take files').setInputFiles(files);
-  await expect(page.getByText('The take is what was planned')).toBeVisible({ timeout: 60_000 });
-  await expect(verdicts).toContainText('The cable of Overhead right is reversed; the mix makes up for it.');
-  await expect(page.getByRole('group', { name: 'Corrected files' })).toContainText('Copies with Overhead right inverted');
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+  await expect(page.getByText('The take matches the plan')).toBeVisible({ timeout: 60_000 });
+  await expect(verdicts).toContainText('The cable of Overhead right is wired in reverse; the mix corrects it.');
+  await expect(page.getByRole('group', { name: sayCheck('corrected-files') })).toContainText('Copies with Overhead right reversed in polarity');
   await station(page, 'Sheet').click();
-  await expect(page.getByRole('table', { name: 'Input list' }).getByRole('row').filter({ hasText: 'Overhead right' })).toContainText(
-    'cable reversed, invert in the mix',
-  );
+  await expect(
+    page
+      .getByRole('table', { name: saySheet('input-list') })
+      .getByRole('row')
+      .filter({ hasText: 'Overhead right' }),
+  ).toContainText('cable reversed, reverse in the mix');
 });
 
 test('files that are named crosswise are given to each other by a press; names that do not tell are asked, each to be heard', async ({ page }) => {
@@ -352,17 +358,17 @@ test('files that are named crosswise are given to each other by a press; names t
   await page.goto('/demo');
   await page.waitForURL(/session/);
   await station(page, 'Check').click();
-  await page.getByLabel('Take files').setInputFiles(take.channels.map(({ name, samples }) => file(name, samples)));
-  const verdicts = page.getByRole('list', { name: 'Findings of the take' });
-  await expect(verdicts).toContainText('are each in the other’s place', { timeout: 60_000 });
-  await verdicts.getByRole('button', { name: 'The files are named crosswise' }).click();
-  await expect(page.getByText('The take is what was planned')).toBeVisible({ timeout: 30_000 });
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(take.channels.map(({ name, samples }) => file(name, samples)));
+  const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
+  await expect(verdicts).toContainText('are swapped', { timeout: 60_000 });
+  await verdicts.getByRole('button', { name: 'Only the file names are swapped' }).click();
+  await expect(page.getByText('The take matches the plan')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByLabel('Microphone of channel Snare')).toHaveValue(left as string);
   // The same channels under names that say nothing.
   await page
-    .getByLabel('Take files')
+    .getByLabel(sayCheck('take-files'))
     .setInputFiles(take.channels.map(({ samples }, i) => file(i < 2 ? `take ${'xy'[i]}` : (take.channels[i]?.name ?? ''), samples)));
-  const asked = page.getByRole('group', { name: 'Which file is which?' });
+  const asked = page.getByRole('group', { name: sayCheck('which-file-is-which') });
   await expect(asked).toBeVisible({ timeout: 60_000 });
   const first = asked.getByRole('button', { name: 'Listen to take x' });
   await first.click();

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { createServer } from '../src/server/app';
 import { listen } from '../src/server/listen';
+import { sayFrame } from '../src/words/frame.page.en';
 
 /**
  * Makes of a build another one, as the next release would be: every station's file under a new name, the list of files with it. The list
@@ -38,13 +39,13 @@ test('a new build is offered, taken by a reload, and the page in use keeps its p
     await page.evaluate(async () => void (await navigator.serviceWorker.ready));
     await page.reload();
     await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
-    const offer = page.getByRole('button', { name: 'New version: reload' });
+    const offer = page.getByRole('button', { name: sayFrame('new-version-reload') });
     await expect(offer).toHaveCount(0);
 
     release(folder);
     await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
     await expect(offer).toBeVisible();
-    const stations = page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
+    const stations = page.getByRole('navigation', { name: sayFrame('stations') }).getByRole('link');
     for (const name of ['Tape', 'Sheet', 'Floor']) {
       await stations.filter({ hasText: name }).click();
       await expect(stations.filter({ hasText: name })).toHaveAttribute('aria-current', 'page');
@@ -66,8 +67,8 @@ test('a new build is offered, taken by a reload, and the page in use keeps its p
     if (!bare || !old) throw new Error('a second window opens');
     await old.route(/assets\/.*Shelf.*\.js/, (route) => route.fulfill({ status: 404, body: 'There is no such file here.' }));
     await old.goto(`http://127.0.0.1:${open.port}/shelf`);
-    await expect(old.getByRole('heading', { name: 'A new version is here' })).toBeVisible();
-    await expect(old.getByRole('button', { name: 'Load again' })).toBeVisible();
+    await expect(old.getByRole('heading', { name: sayFrame('a-new-version-is-here') })).toBeVisible();
+    await expect(old.getByRole('button', { name: sayFrame('load-again') })).toBeVisible();
     await bare.close();
     expect(errors).toEqual([]);
   } finally {

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { FURNISHING_KINDS, modelOfFurnishing } from '../src/core/furnishings';
 import { familyOf, INSTRUMENT_KINDS } from '../src/core/instruments';
-import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
+import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES } from '../src/core/microphones';
 import { DEVICE_CATALOGUE, OUTBOARD_CATALOGUE } from '../src/core/patch';
 import { SURFACES } from '../src/core/room';
 import { RECIPES } from '../src/core/setups';
@@ -12,6 +12,7 @@ import { outside, speakPseudo } from './pseudo';
 const NAMED = JSON.stringify([
   INSTRUMENT_KINDS.map((kind) => familyOf(kind)),
   MICROPHONE_CATALOGUE,
+  MICROPHONE_KIND_NAMES,
   DEVICE_CATALOGUE,
   OUTBOARD_CATALOGUE,
   STAND_CATALOGUE,

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { createRandom } from '../src/core/math';
+import { sayFloor } from '../src/words/floor.page.en';
 import { KillableBrowser } from './browser';
 
 export interface KillCounts {
@@ -13,7 +14,7 @@ export interface KillCounts {
 }
 
 const NAME = 'Snare';
-const across = (page: Page) => page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^Across/);
+const across = (page: Page) => page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel(/^Across/);
 
 /** Opens a session with its snare microphone in hand, and says how far across it stands, cm. */
 async function take(page: Page, url: string): Promise<number> {

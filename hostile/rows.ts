@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { createRandom } from '../src/core/math';
+import { saySessions } from '../src/words/sessions.page.en';
 
 /** What a stored thing may have become. */
 const WRECKS: readonly unknown[] = [
@@ -64,8 +65,8 @@ export async function wreckRows(page: Page, url: string, rounds: number, seed: n
     const wanted = wrecks.length + (shelf === undefined ? 0 : 1);
     if ((await page.getByRole('article').count()) !== 5) counts.wrong.push(`round ${round}: not all five sessions are listed`);
     if (told !== wanted) counts.wrong.push(`round ${round}: ${told} of ${wanted} wrecks are told`);
-    await page.getByRole('button', { name: 'New session' }).click();
-    const skip = page.getByRole('button', { name: 'Skip' });
+    await page.getByRole('button', { name: saySessions('new-session') }).click();
+    const skip = page.getByRole('button', { name: saySessions('skip') });
     await skip
       .or(page.getByText('The room is empty.', { exact: false }))
       .first()

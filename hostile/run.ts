@@ -68,7 +68,7 @@ async function tabs(): Promise<number> {
   const server = await serve();
   const browser = await chromium.launch({ executablePath: browserFile.path, args: ['--no-sandbox', '--disable-gpu'] });
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', colorScheme: 'dark' });
     const page = await context.newPage();
     await page.goto(`${server.url}/demo`);
     await page.waitForURL(/session/);

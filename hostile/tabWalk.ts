@@ -1,5 +1,8 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { createRandom, type Random } from '../src/core/math';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayLoop } from '../src/words/loop.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
 
 export interface WalkedTabs {
   walks: number;
@@ -31,7 +34,7 @@ async function acrossOf(page: Page, name: string): Promise<number> {
   await microphone(page, name).press('Enter');
   return Number(
     await page
-      .getByRole('region', { name: 'Findings and selection' })
+      .getByRole('region', { name: sayFloor('findings-and-selection') })
       .getByLabel(/^Across/)
       .inputValue(),
   );
@@ -117,8 +120,11 @@ async function comeAndGo(
     await article(page, name).waitFor({ state: 'detached' });
   } else {
     const file = { name: 'guest.json', mimeType: 'application/json', buffer: Buffer.from(await guest()) };
-    await page.getByLabel('Import a session, shelf or backup file').setInputFiles(file);
-    await page.getByRole('region', { name: 'Import' }).getByRole('button', { name: 'Take it in' }).click();
+    await page.getByLabel(saySessions('import-a-session-shelf-or-backup')).setInputFiles(file);
+    await page
+      .getByRole('region', { name: saySessions('import') })
+      .getByRole('button', { name: saySessions('take-it-in') })
+      .click();
     await article(page, 'A guest').waitFor();
   }
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
@@ -138,7 +144,7 @@ async function guest(): Promise<string> {
 async function keepAttempt(context: BrowserContext, address: string): Promise<void> {
   const page = await context.newPage();
   await page.goto(address.replace(/\/floor.*$/, '/loop'));
-  await page.getByRole('button', { name: 'Keep what stands now' }).click();
+  await page.getByRole('button', { name: sayLoop('keep-what-stands-now') }).click();
   await page.waitForTimeout(300);
   await page.close();
 }
@@ -165,7 +171,7 @@ const STEPS = ['press', 'press', 'press', 'press', 'reload', 'close', 'close two
 /** One walk: two or three tabs on one session, each moving its own microphone, with everything that ends tabs or changes sessions between. */
 export async function walkTabs(browser: Browser, url: string, seed: number, counts: WalkedTabs): Promise<void> {
   const random = createRandom(seed);
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block', locale: 'en-GB', colorScheme: 'dark' });
   context.setDefaultTimeout(15_000);
   counts.walks += 1;
   try {

@@ -1,9 +1,10 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { createRandom } from '../src/core/math';
+import { sayFloor } from '../src/words/floor.page.en';
 
 const microphone = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
-const across = (page: Page) => page.getByRole('region', { name: 'Findings and selection' }).getByLabel(/^Across/);
+const across = (page: Page) => page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel(/^Across/);
 
 async function acrossOf(page: Page, name: string): Promise<number> {
   await microphone(page, name).press('Enter');

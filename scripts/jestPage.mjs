@@ -11,5 +11,6 @@ Object.assign(globalThis, {
   },
   matchMedia: () => ({ matches: false, addEventListener() {}, removeEventListener() {}, addListener() {}, removeListener() {} }),
 });
+Object.defineProperty(navigator, 'language', { value: 'en-GB', configurable: true });
 Element.prototype.scrollIntoView = () => undefined;
 globalThis.PointerEvent ??= MouseEvent;

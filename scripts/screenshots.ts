@@ -4,6 +4,19 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { chromium, type Page } from '@playwright/test';
 import { writeWav } from '../src/core/audio';
+import { sayBrief } from '../src/words/brief.page.en';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayEars } from '../src/words/ears.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
+import { sayLoop } from '../src/words/loop.page.en';
+import { sayPairs } from '../src/words/pairs.page.en';
+import { sayPatch } from '../src/words/patch.page.en';
+import { sayReady } from '../src/words/ready.page.en';
+import { sayRoom } from '../src/words/room.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
+import { saySetups } from '../src/words/setups.page.en';
+import { sayTape } from '../src/words/tape.page.en';
 import browserFile from './browser.json' with { type: 'json' };
 
 const { values } = parseArgs({
@@ -30,6 +43,7 @@ const context = await browser.newContext({
   viewport: { width: Number(values.width), height: Number(values.height) },
   baseURL: `http://127.0.0.1:${PORT}`,
   serviceWorkers: 'block',
+  locale: 'en-GB',
 });
 await context.addInitScript((theme) => localStorage.setItem('shuttlecraft-theme', theme), values.daylight ? 'daylight' : 'slate');
 const page = await context.newPage();
@@ -67,7 +81,7 @@ function taps(): Uint8Array {
 }
 const station = (name: string): Promise<void> =>
   page
-    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('navigation', { name: sayFrame('stations') })
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click();
 const choose = (on: Page, name: string): Promise<void> =>
@@ -83,14 +97,22 @@ await page
   .waitFor();
 await shot('floor');
 await station('Brief');
-await page.getByRole('list', { name: 'Proposed set-ups' }).getByRole('listitem').first().waitFor();
+await page
+  .getByRole('list', { name: sayBrief('proposed-set-ups') })
+  .getByRole('listitem')
+  .first()
+  .waitFor();
 await shot('brief');
 await station('Room');
-await page.getByRole('list', { name: 'Best places' }).getByRole('listitem').first().waitFor();
+await page
+  .getByRole('list', { name: sayRoom('best-places') })
+  .getByRole('listitem')
+  .first()
+  .waitFor();
 await shot('room');
 await station('Ready');
-await page.getByRole('button', { name: 'Drum tuning' }).click();
-await page.getByLabel('Drum', { exact: true }).selectOption({ label: 'Floor tom' });
+await page.getByRole('button', { name: sayReady('drum-tuning') }).click();
+await page.getByLabel(sayReady('drum'), { exact: true }).selectOption({ label: 'Floor tom' });
 await page.getByLabel('Taps file').setInputFiles({ name: 'taps.wav', mimeType: 'audio/wav', buffer: Buffer.from(taps()) });
 await page.getByRole('img', { name: /^Lugs/ }).waitFor();
 await shot('ready-tuning');
@@ -99,20 +121,26 @@ await choose(page, 'Overhead right');
 await page.keyboard.press('Escape');
 await page.goto(page.url().replace('/floor', '/setups'));
 await page.getByRole('list', { name: 'Set-ups' }).waitFor();
-await page.getByRole('button', { name: 'Compare' }).nth(0).click();
-await page.getByRole('button', { name: 'Compare' }).nth(3).click();
+await page
+  .getByRole('button', { name: saySetups('compare') })
+  .nth(0)
+  .click();
+await page
+  .getByRole('button', { name: saySetups('compare') })
+  .nth(3)
+  .click();
 await shot('setups-compared');
 await station('Pairs');
-await page.getByRole('button', { name: 'Other geometries' }).click();
+await page.getByRole('button', { name: sayPairs('other-geometries') }).click();
 await shot('pairs');
 await page.goto(page.url().replace('/pairs', '/ears'));
-await page.getByRole('button', { name: 'second reversed' }).click();
+await page.getByRole('button', { name: sayEars('second-reversed') }).click();
 await page.getByRole('slider').fill('1');
 await shot('ears');
 await station('Tape');
 // Read what is planned, a little off as tapes are, and once by more.
 for (const off of [0.5, -0.5, 0, 6]) {
-  const shown = (await page.getByRole('region', { name: 'Reading' }).textContent()) ?? '';
+  const shown = (await page.getByRole('region', { name: sayTape('reading') }).textContent()) ?? '';
   await page.getByLabel(/The tape says/).fill(String(Number(/capsule\s*([\d.]+) cm/.exec(shown)?.[1]) + off));
   await page.keyboard.press('Enter');
 }
@@ -121,18 +149,18 @@ await page.setViewportSize({ width: 390, height: 844 });
 await shot('tape-phone');
 await page.setViewportSize({ width: Number(values.width), height: Number(values.height) });
 await station('Patch');
-await page.getByRole('button', { name: 'Solve the patch' }).click();
+await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
 await page.getByRole('heading', { name: '4 of 8 inputs in use' }).waitFor();
 await shot('patch');
-await page.getByRole('button', { name: 'Line check' }).click();
-await page.getByLabel('The interface is').selectOption('simulated');
+await page.getByRole('button', { name: sayPatch('line-check') }).click();
+await page.getByLabel(sayPatch('the-interface-is')).selectOption('simulated');
 await page.getByRole('button', { name: 'Begin', exact: true }).click();
-await page.getByRole('button', { name: 'Let it do all of them' }).click();
+await page.getByRole('button', { name: sayPatch('let-it-do-all-of-them') }).click();
 await page.getByText('Every step is done').waitFor({ timeout: 60_000 });
 await shot('line-check');
 await station('Check');
-await page.getByRole('button', { name: 'Load the practice take' }).click();
-await page.getByRole('list', { name: 'Channels' }).waitFor({ timeout: 60_000 });
+await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+await page.getByRole('list', { name: sayCheck('channels') }).waitFor({ timeout: 60_000 });
 await shot('check');
 await station('Floor');
 await page
@@ -140,10 +168,10 @@ await page
   .first()
   .press('Shift+ArrowUp');
 await station('Check');
-await page.getByRole('button', { name: 'Load the practice take' }).click();
+await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
 await page.getByRole('progressbar').waitFor({ state: 'hidden', timeout: 60_000 });
 await station('Loop');
-const attempts = page.getByRole('list', { name: 'Attempts' }).getByRole('listitem');
+const attempts = page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem');
 await attempts.nth(1).waitFor();
 await attempts.nth(1).getByRole('button').click();
 await page.getByRole('button', { name: '3 of 5' }).click();
@@ -156,21 +184,21 @@ await shot('sheet');
 await page.goto('/session/demo-boathouse-12-string/floor');
 await page.getByRole('button', { name: 'From the front' }).click();
 await choose(page, 'Voice and guitar');
-await page.getByRole('button', { name: 'What it hears' }).click();
+await page.getByRole('button', { name: sayFloor('what-it-hears') }).click();
 await page.getByRole('button', { name: /theme$/ }).click();
 await shot('floor-guitar-daylight');
 await page.getByRole('button', { name: /theme$/ }).click();
 await page.goto('/start?then=/shelf');
 await page.getByRole('heading', { name: 'What do you own?' }).waitFor();
 for (const [kind, count] of [
-  ['Rugged moving-coil', 2],
+  ['Rugged dynamic', 2],
   ['Small condenser', 2],
   ['Passive ribbon', 1],
 ] as const)
   for (let n = 0; n < count; n++) await page.getByRole('button', { name: `One more: ${kind}`, exact: true }).click();
 await page.getByRole('heading', { name: 'What do you own?' }).scrollIntoViewIfNeeded();
 await shot('start');
-await page.getByRole('button', { name: 'Put them on the shelf' }).click();
+await page.getByRole('button', { name: saySessions('put-them-on-the-shelf') }).click();
 await page
   .getByRole('button', { name: /^Edit / })
   .first()

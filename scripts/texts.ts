@@ -7,9 +7,14 @@ import { openAs } from '../hostile/views';
 import { allCases, placed } from '../src/cli/audit/cases';
 import browserFile from './browser.json' with { type: 'json' };
 
-/** Every text that the page shows or says, by session and view: `--out FILE`; with `--pseudo` only what stands outside the made-up language. */
+/** Every text that the page shows or says, by session and view: `--out FILE`; with `--pseudo` only what stands outside the made-up language; with `--count` how many words and buttons are in view at rest. */
 const { values } = parseArgs({
-  options: { out: { type: 'string', default: 'texts.json' }, pseudo: { type: 'boolean', default: false }, only: { type: 'string', default: '' } },
+  options: {
+    out: { type: 'string', default: 'texts.json' },
+    pseudo: { type: 'boolean', default: false },
+    count: { type: 'boolean', default: false },
+    only: { type: 'string', default: '' },
+  },
 });
 
 const VIEWS = ['', 'room', 'ready', 'floor', 'pairs', 'setups', 'tape', 'patch', 'check', 'loop', 'ears', 'sheet', 'shelf'];
@@ -26,6 +31,15 @@ const textsOn = (page: Page): Promise<string[]> =>
       }
     for (const element of document.querySelectorAll('svg text, svg title, option')) out.push(`@${element.textContent ?? ''}`);
     return out.filter(Boolean);
+  });
+
+/** Words and buttons in view before anything is pressed. */
+const restOf = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const main = document.querySelector('main') ?? document.body;
+    const buttons = [...main.querySelectorAll('button, a[href], select, input')].filter((element) => (element as HTMLElement).offsetParent !== null);
+    // biome-ignore lint/performance/useDomNodeTextContent: what is hidden is not read
+    return `${main.innerText.split(/\s+/).filter((word) => /\p{L}{2}/u.test(word)).length} words, ${buttons.length} to press`;
   });
 
 async function still(page: Page): Promise<void> {
@@ -60,7 +74,13 @@ async function all(page: Page): Promise<string[]> {
 
 const served = await serve();
 const browser = await chromium.launch({ executablePath: browserFile.path, args: ['--no-sandbox', '--disable-gpu'] });
-const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: served.url, serviceWorkers: 'block' });
+const context = await browser.newContext({
+  viewport: { width: 1280, height: 800 },
+  baseURL: served.url,
+  serviceWorkers: 'block',
+  locale: 'en-GB',
+  colorScheme: 'dark',
+});
 if (values.pseudo) {
   // The compiler of scripts keeps the names of functions with a helper that a page has not.
   await context.addInitScript('globalThis.__name = (made) => made');
@@ -77,7 +97,10 @@ const demo = new URL(page.url()).pathname.split('/')[2] ?? '';
 for (const view of VIEWS) {
   if (values.only && !`demo/${view}`.includes(values.only)) continue;
   await page.goto(`/session/${demo}/${view}`);
-  texts[`demo/${view}`] = await all(page);
+  if (values.count) {
+    await still(page);
+    texts[`demo/${view}`] = [await restOf(page)];
+  } else texts[`demo/${view}`] = await all(page);
 }
 const cases = allCases().filter(({ room }) => room.name === 'middle');
 const chosen = SETUPS.map(
@@ -92,7 +115,7 @@ for (const one of chosen) {
     await openAs(page, session, view);
     await page.goto(`/session/${session.id}/${view}`);
     await still(page);
-    texts[`${one.recipe.id}/${view}`] = (await textsOn(page)).sort();
+    texts[`${one.recipe.id}/${view}`] = values.count ? [await restOf(page)] : (await textsOn(page)).sort();
   }
 }
 await browser.close();
@@ -100,5 +123,6 @@ served.stop();
 if (values.pseudo)
   for (const [view, all] of Object.entries(texts))
     texts[view] = [...new Set(all.map((text) => outside(text.replace(/^@/, ''))).filter((text) => /[A-Za-z]{2}/.test(text)))];
+if (values.count) for (const [view, [words]] of Object.entries(texts)) console.log(`${view}: ${words}`);
 writeFileSync(values.out, JSON.stringify(texts, null, 1));
 console.log(`${Object.keys(texts).length} views, ${Object.values(texts).flat().length} texts`);

@@ -13,13 +13,13 @@ import { sweepOrphans } from './db/sweep';
 import { keepFocus } from './frame/keepFocus';
 import { finishGesture } from './stores/sessionStore';
 import { watchForUpdates } from './stores/updates';
-import { applyTheme, useViewStore } from './stores/viewStore';
+import { followTheme } from './stores/viewStore';
 import { system } from './theme/system';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
 const styles = createCache({ key: 'sc', ...(nonce ? { nonce } : {}) });
 
-applyTheme(useViewStore.getState().theme);
+followTheme();
 keepFocus();
 // A field that is being typed in and a drag that goes on end where they are when the page goes.
 window.addEventListener('pagehide', () => {

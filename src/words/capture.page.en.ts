@@ -11,15 +11,14 @@ export const sayCapture = speaker('capture', {
   'in-s': 'in {count} s',
   's-left': '{left} s left',
   file: '{name} file',
-  'the-page-was-reloaded-while-recording': 'The page was reloaded while recording, and nothing of it was kept. Record again.',
-  'the-browser-asks-before-it-listens':
-    'The browser asks before it listens, with its own processing switched off; what it hears stays on this machine.',
+  'the-page-was-reloaded-while-recording': 'The page was reloaded while recording, and nothing was kept. Record again.',
+  'the-browser-asks-before-it-listens': 'The browser asks before it listens; its own processing is off, and the sound stays on this computer.',
   'the-browser-was-not-allowed-to':
     'The browser was not allowed to listen: allow the microphone for this page beside its address, then press Record again.',
   'no-audio-input-was-found-plug': 'No audio input was found: plug the interface in, wait for it to appear in the list, then press Record again.',
-  'the-input-is-in-use-by': 'The input is in use by another program or was unplugged: close that program or plug it in again.',
-  'the-chosen-input-has-gone-choose': 'The chosen input has gone: choose another from the list.',
+  'the-input-is-in-use-by': 'Another program uses this input, or it was unplugged: close that program or plug it in again.',
+  'the-chosen-input-has-gone-choose': 'The chosen input is gone: choose another from the list.',
   'this-browser-cannot-record-here-record': 'This browser cannot record here: record with the program you know and choose the file instead.',
   'input-2': 'Input {i}',
-  'the-view-was-left-before-the': 'The view was left before the browser might listen: nothing was recorded.',
+  'the-view-was-left-before-the': 'You left before the browser could listen: nothing was recorded.',
 });

@@ -15,7 +15,7 @@ export const CHECKLIST = {
   ribbon: 'No power on the ribbon’s input, nor on its bank; a screen between it and wind.',
   measured: 'Strings read with the tape where they must be equal.',
   rate: 'One sample rate everywhere; the right device for input and output.',
-  direct: 'Direct monitoring on and software monitoring off, never both.',
+  direct: 'Hear yourself directly or through the software, never both.',
   solo: 'Every channel heard alone once; the loudest bar played to set gains.',
   click: 'Closed headphones, click just loud enough, count-in set.',
   ears: 'Ear protection for whoever is in the room and not on headphones.',

@@ -2,6 +2,7 @@ import { speaker } from './speaker';
 
 /** Parts that many views share. */
 export const sayComponents = speaker('components', {
+  'must-be-a-length-from-to': '{label} must be from {low} to {high}{unit}. You can also write 6 ft 11 in or 2.1 m.',
   'must-be-a-number-from-to': '{label} must be a number from {low} to {high}{unit}.',
   unsettled: 'unsettled',
   normal: 'normal',

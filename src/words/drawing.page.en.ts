@@ -10,7 +10,7 @@ export const sayDrawing = speaker('drawing', {
   'the-room-is-empty-what-is': 'The room is empty. What is played in it?',
   'what-else-is-played': 'What else is played?',
   'size-or-build': 'Size or build',
-  'put-it-in-the-room': 'Put it in the room',
+  'put-it-in-the-room': 'Add it',
   'leave-it': 'Leave it',
   'face-from-above-from-the-side': '{title}, {face, select, yes {from above} other {from the side}}',
   'in-the-middle': 'in the middle',
@@ -19,10 +19,10 @@ export const sayDrawing = speaker('drawing', {
   'between-the-loudspeakers': 'Between the loudspeakers: {label}',
   middle: 'middle',
   'is-position-make-its-two-strings':
-    '{centre} is {side}{position, select, yes {: make its two strings equal to bring it to the middle.} other {, as it should be.}}',
+    '{centre} is {side}{position, select, yes {: make its two distances equal to bring it to the middle.} other {, as it should be.}}',
   'is-turn-the-pair-about-the':
-    '{name} is {side}: turn the pair about the {centre} until both strings to it are equal too, or pan its own microphone to the middle.',
-  'the-picture-reaches-of-the-way': 'The picture reaches {value} % of the way to the loudspeakers.',
+    '{name} is {side}: turn the pair about the {centre} until both distances to it are equal too, or pan its own microphone to the middle.',
+  'the-picture-reaches-of-the-way': 'The image reaches {value} % of the way to the loudspeakers.',
   'added-to-mono-the-dips-first': 'Added to mono, the {worst} dips first, at {monoDip}.',
   'added-to-mono-nothing-dips-that': 'Added to mono, nothing dips that matters.',
   'face-plan-elevation': '{session}, {face, select, yes {plan} other {elevation}}',

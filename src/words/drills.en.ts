@@ -3,7 +3,7 @@ export const DRILLS = {
   'ask-reversed': 'In which of the two is one channel reversed?',
   'tell-reversed': '{name} is reversed in it. Between two loudspeakers it seems to be nowhere; added to mono its lows go.',
   'ask-late': 'In which of the two is one channel late?',
-  'tell-late': '{name} comes {ms} ms late in it: the picture leans to the other side.',
+  'tell-late': '{name} comes {ms} ms late in it: the stereo image leans to the other side.',
   'ask-closer': 'In which of the two is {name} closer?',
   'tell-closer': 'It stands at {percent} % of the distance in it: more of what it looks at, less of the rest and of the room, more lows.',
   'ask-off-axis': 'In which of the two does {name} look past its source?',

@@ -4,7 +4,7 @@ import { speaker } from './speaker';
 export const sayEars = speaker('ears', {
   'two-channels': 'Two channels',
   'two-channels-left-and-right-turn':
-    'Two channels, left and right. Turn the second round: between two loudspeakers it seems to come from nowhere, with headphones from inside the head, and in mono what both have alike is gone. Make it late: the picture leans, and in mono it combs.',
+    'Two channels, left and right. Reverse the second: between loudspeakers it seems to come from nowhere, on headphones from inside your head, and in mono what both share disappears. Delay it: the image leans, and in mono it sounds phasey.',
   'channels-of': 'Channels of',
   'the-plan': 'The plan',
   'the-take-that-was-checked': 'The take that was checked',
@@ -20,7 +20,7 @@ export const sayEars = speaker('ears', {
   'second-reversed': 'second reversed',
   'second-later-by': 'Second later by',
   'ms-samples-of-air': '{delay} ms, {samples} samples, {air} of air',
-  'what-the-delay-and-the-turn': 'What the delay and the turn do to what both have alike',
+  'what-the-delay-and-the-turn': 'What delay and polarity do to what both share',
   loses: 'loses {value}',
   'the-two-channels-added': 'The two channels added',
   'which-is-reversed': 'Which is reversed',
@@ -32,13 +32,13 @@ export const sayEars = speaker('ears', {
   'safe-in-mono-or-not': 'Safe in mono or not',
   'isright-right-no-it-was': '{isRight, select, yes {Right} other {No}}: it was {answer}. {say}',
   'five-minutes-a-day-on-your':
-    'Five minutes a day, on your own set-up. Two sounds at one loudness, switched without a gap; one has what is asked for. Three right in a row make it harder and put it off for a day, then two, then four.',
+    'Five minutes a day, with your own set-up. Two sounds at the same loudness, switched without a gap; one has what is asked for. Three right in a row make it harder and give you a day off, then two, then four.',
   drill: 'Drill',
   'level-of': 'level {level} of {levels}',
   'it-is': 'It is {one}',
   next: 'Next',
   begin: 'Begin',
-  'how-it-stands': 'How it stands',
+  'how-it-stands': 'Your progress',
   'needs-a-pair-or-another-microphone': 'needs a pair or another microphone',
   of: '{right} of {tries}',
   'not-yet-tried': 'not yet tried',
@@ -49,15 +49,14 @@ export const sayEars = speaker('ears', {
   'in-d': 'in {dueDay} d',
   'find-the-fault': 'Find the fault',
   'a-fault-is-hidden-in-a':
-    'A fault is hidden in a simulated interface with your patch. Find it with the line check, step by step, before it tells you. Nothing real is tested.',
+    'A fault is hidden in a simulated interface with your patch. Find it with the line check, step by step, before it tells you. Your own gear is not tested.',
   hide: 'Hide',
   'hide-it': 'Hide it',
-  'solve-the-patch-first-the-lines': 'Solve the patch first: the lines are checked as it has them.',
-  'turn-headphones-down-before-you-press': 'Turn headphones down before you press Play; what is too loud for long harms hearing. Escape stops it.',
+  'solve-the-patch-first-the-lines': 'Solve the patch first: the line check follows it.',
+  'turn-headphones-down-before-you-press': 'Turn headphones down before you press Play. Loud for long harms your hearing. Escape stops it.',
   'delay-and-polarity': 'Delay and polarity',
   drills: 'Drills',
   'for-the-ears': 'For the ears',
-  'there-is-nothing-to-hear-yet':
-    'There is nothing to hear yet: {instruments, select, yes {put an instrument into the room} other {place a set-up}} on the Floor first.',
+  'there-is-nothing-to-hear-yet': 'Nothing to hear yet: {instruments, select, yes {add an instrument} other {place a set-up}} on the Floor first.',
   'the-source-in-both': 'The {source} in both added',
 });

@@ -71,8 +71,8 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
     leak: 'A close microphone in a kit always hears its neighbours; turn its dead side to the worst one and leave the rest.',
   },
   'guitar-low-high': {
-    comb: 'Two microphones on one box; equal strings keep it small.',
-    'pair-unequal': 'The bridge is nearer the body than the neck is; move the neck one in until the strings are equal if mono matters.',
+    comb: 'Two microphones on one box; equal distances keep it small.',
+    'pair-unequal': 'The bridge is nearer the body than the neck is; move the neck one in until the distances are equal if mono matters.',
   },
   'guitar-ms': {
     'polarity-opposed': 'The side microphone’s two lobes are opposite by nature; the matrix wants it so.',
@@ -85,7 +85,7 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
   },
   'voice-guitar-nulls': {
     leak: 'A null is as good as the player sits still; what is left comes by the room.',
-    comb: 'What leaks is late by the way between them.',
+    comb: 'Bleed arrives late by the distance between them.',
     'polarity-opposed': 'What bleeds into a lobe’s other side has opposite polarity; it is far below the wanted voice.',
   },
   'grand-hammers': {
@@ -114,31 +114,31 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
     comb: 'Two microphones over one sound board; the parts they share are quieter in one than in the other.',
   },
   'cajon-two': {
-    'polarity-opposed': 'The open end moves the other way; its channel is inverted.',
-    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.',
+    'polarity-opposed': 'The open end moves the other way, so its channel has reversed polarity.',
+    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after reversing one.',
   },
   'cajon-four': {
-    'polarity-opposed': 'The open end moves the other way; its channel is inverted.',
-    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.',
+    'polarity-opposed': 'The open end moves the other way, so its channel has reversed polarity.',
+    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after reversing one.',
   },
   'congas-each': {
     leak: 'The drums stand side by side; closer and more tilted apart is all there is.',
   },
   'congas-low': {
-    'polarity-opposed': 'The open end moves the other way; its channel is inverted.',
-    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.',
+    'polarity-opposed': 'The open end moves the other way, so its channel has reversed polarity.',
+    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after reversing one.',
     leak: 'The drums stand side by side; closer and more tilted apart is all there is.',
   },
   'bongos-each': {
     leak: 'The drums stand side by side; closer and more tilted apart is all there is.',
   },
   'djembe-both': {
-    'polarity-opposed': 'The open end moves the other way; its channel is inverted.',
-    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.',
+    'polarity-opposed': 'The open end moves the other way, so its channel has reversed polarity.',
+    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after reversing one.',
   },
   'frame-drum-both': {
-    'polarity-opposed': 'The open end moves the other way; its channel is inverted.',
-    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after inverting one.',
+    'polarity-opposed': 'The open end moves the other way, so its channel has reversed polarity.',
+    comb: 'Front and back of one drum are a few tenths of a millisecond apart; that remains after reversing one.',
   },
   'mallets-spaced': {
     comb: 'Both hear the middle bars; equal heights keep them in step.',

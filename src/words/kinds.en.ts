@@ -2,9 +2,9 @@ import type { MicrophoneKind } from '../core/microphones';
 
 /** Kinds of microphones within a sentence. */
 export const KINDS = {
-  'moving-coil': 'moving-coil',
-  'large-condenser': 'large condenser',
-  'small-condenser': 'small condenser',
+  'moving-coil': 'dynamic',
+  'large-condenser': 'large-diaphragm condenser',
+  'small-condenser': 'small-diaphragm condenser',
   ribbon: 'ribbon',
   boundary: 'boundary',
   'clip-on': 'clip-on',

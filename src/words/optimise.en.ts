@@ -12,7 +12,7 @@ export const OPTIMISE: Readonly<Record<OptimiseCode, string>> = {
   up: 'up',
   down: 'down',
   'two-ways': '{first} and {second}',
-  'invert-it-in-the-mix': 'Invert it in the mix',
+  'invert-it-in-the-mix': 'Reverse polarity in the mix',
   'make-this-move': 'Make this move',
-  'invert-in-the-mix': 'Invert {after} in the mix.',
+  'invert-in-the-mix': 'Reverse the polarity of {after} in the mix.',
 };

@@ -50,14 +50,14 @@ test('tape: how many readings are there, and how many are wanted', () => {
     'Three readings fix a place and there are 2: read 1 more.',
   ]);
   expect(say('tape', 'triangle-open', { first: 'Snare centre', second: 'Kick front', by: { metres: 0.06 } }, 'metric')).toBe(
-    'Snare centre and Kick front cannot both be right: the triangle does not close by 6 cm. Read both again.',
+    'Snare centre and Kick front cannot both be right: the triangle is off by 6 cm. Measure both again.',
   );
 });
 
 test('lengths are said in the reader’s units, names as their owner wrote them', () => {
   const reason: FitReason = { code: 'ceiling-near', facts: { gap: { metres: 0.4 }, place: 'Overhead left' } };
-  expect(sayFit(reason, 'metric')).toBe('The ceiling leaves 40 cm above Overhead left; absorb above it.');
-  expect(sayFit(reason, 'imperial')).toMatch(/^The ceiling leaves 1′ 3.* above Overhead left; absorb above it\.$/);
+  expect(sayFit(reason, 'metric')).toBe('The ceiling is only 40 cm above Overhead left: hang something soft above it.');
+  expect(sayFit(reason, 'imperial')).toMatch(/^The ceiling is only 1′ 3.* above Overhead left: hang something soft above it\.$/);
 });
 
 test('a fact that is wanted and not given, and a code that is not there, are errors and no holes in a sentence', () => {

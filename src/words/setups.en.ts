@@ -9,8 +9,8 @@ export interface SetupTexts {
 /** By the set-up's id. */
 export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   'kit-four-spaced': {
-    gives: 'The whole kit as one picture, with weight from the kick and crack from the snare to add as the song asks.',
-    costs: 'Four inputs, two tall stands, and two strings to keep equal.',
+    gives: 'The whole kit as one stereo image, with weight from the kick and crack from the snare to add as the song asks.',
+    costs: 'Four inputs, two tall stands, and two distances to keep equal.',
     soundsLike: 'Wide and natural, dry or roomy as the overheads go down or up.',
     listenFor: 'The snare in the middle of the pair, and the low end staying when kick and overheads are both up.',
   },
@@ -39,7 +39,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     listenFor: 'A clap should not ring where it stands.',
   },
   'kit-overhead-pair': {
-    gives: 'A stereo picture of the kit on two inputs.',
+    gives: 'A stereo image of the kit on two inputs.',
     costs: 'The kick is light.',
     soundsLike: 'Wide and open.',
     listenFor: 'The snare in the middle, in stereo and in mono.',
@@ -52,7 +52,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'kit-equal-three': {
     gives: 'A big kit from three inputs; one microphone over the snare, one low by the floor tom, both as far from the snare.',
-    costs: 'Two strings to keep equal; the picture leans if they are not.',
+    costs: 'Two distances to keep equal; the image leans if they are not.',
     soundsLike: 'Large and a little dark, the toms forward.',
     listenFor: 'The snare in the middle; pan the two half way before all the way.',
   },
@@ -76,7 +76,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'kit-ten': {
     gives:
-      'Kick inside and its lowest octave, snare from both sides, every tom, the picture and the room; a kit with fewer toms gets its hat and ride instead.',
+      'Kick inside and its lowest octave, snare from both sides, every tom, the stereo image and the room; a kit with fewer toms gets its hat and ride instead.',
     costs: 'Ten inputs, and the polarity of each pair of microphones to set.',
     soundsLike: 'Whatever the mix wants.',
     listenFor: 'Kick inside and low speaker together below 150 Hz; snare top and under together.',
@@ -97,7 +97,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'kit-cymbals': {
     gives: 'Close over the cymbals, to lay over close drum microphones.',
-    costs: 'No picture of the kit by itself.',
+    costs: 'No stereo image of the kit by itself.',
     soundsLike: 'Bright and near.',
     listenFor: 'Hats not drowning the rest.',
   },
@@ -200,7 +200,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'guitar-low-high': {
     gives: 'Low end from the lower bout, edge from the neck, {30 cm} off the nearest wood and {90 cm} or more apart.',
-    costs: 'Delay between them: check the sum in mono. The distance school’s three to one is met; the leak school promises nothing on one source.',
+    costs: 'Delay between them: check the sum in mono. Three to one by distance is met; by level it says nothing about one source.',
     soundsLike: 'Wide, each side another guitar.',
     listenFor: 'The middle not falling out in mono.',
   },
@@ -211,7 +211,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     listenFor: 'The left one toward the bridge, the right one toward the nut, neither at the hole.',
   },
   'guitar-ortf': {
-    gives: '{17 cm} and 110°: an open picture.',
+    gives: '{17 cm} and 110°: an open image.',
     costs: 'A little delay; a room worth hearing.',
     soundsLike: 'Open and wide.',
     listenFor: 'The guitar not wider than a guitar.',
@@ -230,7 +230,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'guitar-ribbon-condenser': {
     gives: 'Quick to place, little delay trouble if equally far.',
-    costs: 'Two unlike microphones: a wide picture leans with the notes.',
+    costs: 'Two different microphones: a wide image shifts with the notes.',
     soundsLike: 'Warm with an edge.',
     listenFor: 'Both as far from the body.',
   },
@@ -250,7 +250,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     gives: 'A pickup, straight in or on a direct box, blended with one microphone.',
     costs: 'A pickup alone is boxy or harsh; the microphone is late by its distance: {30 cm} is 0.87 ms.',
     soundsLike: 'Firm and close.',
-    listenFor: 'Body staying when both are up: invert or delay the pickup.',
+    listenFor: 'Body that stays when both are up: reverse or delay the pickup.',
   },
   'voice-one': {
     gives: 'A near voice, {15 to 25 cm} out and a little above, so that breath passes below.',
@@ -295,7 +295,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     listenFor: 'Low and high notes come out equally in level and in detail.',
   },
   'grand-tree': {
-    gives: 'Wide and full to the bottom, the middle one holding the picture together: pan it to the centre, softer than the sides.',
+    gives: 'Wide and full to the bottom, the middle one holding the image together: pan it to the centre, softer than the sides.',
     costs: 'The room comes with it, and mono combs.',
     soundsLike: 'Open and deep.',
     listenFor: 'Low and high notes come out equally in level and in detail.',
@@ -349,13 +349,13 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     listenFor: 'Wind from the port: out of its middle.',
   },
   'cajon-two': {
-    gives: 'Slap from the front, bass from the port, which is inverted because it moves against the front.',
-    costs: 'Two inputs, and one to invert in the mix.',
+    gives: 'Slap from the front, bass from the port, which has reversed polarity because it moves against the front.',
+    costs: 'Two inputs, and one to reverse in the mix.',
     soundsLike: 'A small kit.',
     listenFor: 'More bass with both up, not less.',
   },
   'cajon-four': {
-    gives: 'As two, with picture and room from above.',
+    gives: 'As two, with image and room from above.',
     costs: 'Four inputs.',
     soundsLike: 'Large.',
     listenFor: 'The room: neither dead nor echoing.',
@@ -379,7 +379,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     listenFor: 'Slaps not clipping: they are louder than you think.',
   },
   'congas-low': {
-    gives: 'The low notes from the open ends, inverted; the drums stand off the floor for it.',
+    gives: 'The low notes from the open ends, polarity reversed; the drums stand off the floor for it.',
     costs: 'Up to five inputs.',
     soundsLike: 'Deep.',
     listenFor: 'The low end growing when the bottoms come up.',
@@ -388,16 +388,16 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     gives: 'Each head on its own channel at 45°.',
     costs: 'They stand close together.',
     soundsLike: 'Sharp.',
-    listenFor: 'The picture not wider than a pair of bongos.',
+    listenFor: 'An image no wider than a pair of bongos.',
   },
   'djembe-both': {
-    gives: 'Slaps from the head, bass from the foot, inverted; the drum is held off the floor.',
-    costs: 'Two inputs, and one to invert in the mix.',
+    gives: 'Slaps from the head, bass from the foot, polarity reversed; the drum is held off the floor.',
+    costs: 'Two inputs, and one to reverse in the mix.',
     soundsLike: 'Big.',
     listenFor: 'More bass with both up, not less.',
   },
   'frame-drum-both': {
-    gives: 'The head from the front and its depth from behind, inverted.',
+    gives: 'The head from the front and its depth from behind, polarity reversed.',
     costs: 'The player’s hands are at the back.',
     soundsLike: 'Deep and near.',
     listenFor: 'Rings on the back one; keep it clear of the hand.',
@@ -476,7 +476,7 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
   },
   'french-horn-reflected': {
     gives:
-      'The horn by way of a wall, as an audience has it: the bell speaks to the wall behind the player, who sits half way between that wall and the microphone, which is as high as a listener’s ear ({1.2 m}).',
+      'The horn by way of a wall, as an audience hears it. The bell faces the wall behind the player, who sits half way between that wall and the microphone. The microphone is as high as a listener’s ear ({1.2 m}).',
     costs:
       'The length of the room. With {2 m} behind the player the wall answers 12 ms after the bell; with {1 m}, 6 ms, and the low notes thin out.',
     soundsLike: 'Distant and noble.',

@@ -5,10 +5,14 @@ import { said } from './said';
 export type Messages = Readonly<Record<string, string>>;
 
 /** Says a code with its facts. */
-export type Speaker<M extends Messages> = (code: keyof M & string, facts?: Facts) => string;
+export interface Speaker<M extends Messages> {
+  (code: keyof M & string, facts?: Facts): string;
+  readonly domain: string;
+  readonly messages: M;
+}
 
 /** One who says the messages of a domain in the reader's language, English where that has none. */
-export const speaker =
-  <M extends Messages>(domain: string, messages: M): Speaker<M> =>
-  (code, facts) =>
-    said({ domain, code, facts: facts ?? {} }, messages[code]);
+export function speaker<M extends Messages>(domain: string, messages: M): Speaker<M> {
+  const say = (code: keyof M & string, facts?: Facts): string => said({ domain, code, facts: facts ?? {} }, messages[code]);
+  return Object.assign(say, { domain, messages });
+}

@@ -3,7 +3,7 @@ import { speaker } from './speaker';
 /** What the stores say of what they do behind the views. */
 export const sayStores = speaker('stores', {
   'this-attempt-was-dropped-in-another': 'This attempt was dropped in another tab: nothing was changed.',
-  'the-set-up-of-this-attempt': 'The set-up of this attempt cannot be read any more; its words and figures are all there is.',
+  'the-set-up-of-this-attempt': 'The set-up of this attempt cannot be read any more; only its words and figures are left.',
   anything: 'anything',
   'two-cables-exchanged': 'two cables exchanged',
   'a-reversed-cable': 'a reversed cable',
@@ -11,7 +11,7 @@ export const sayStores = speaker('stores', {
   'a-bank-without-power': 'a bank without power',
   'a-gain-that-is-not-what': 'a gain that is not what it says',
   hum: 'hum',
-  'a-device-that-does-nothing': 'a device that does nothing',
+  'a-device-that-does-nothing': 'a device that does not react',
   'a-connection-that-drops': 'a connection that drops',
   'it-could-not-be-worked-out': 'It could not be worked out ({error}): change something and it is tried again.',
   'another-tab-changed-this-session-you': 'Another tab changed this session; you now see its version. Undo brings yours back.',

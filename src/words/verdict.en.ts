@@ -3,7 +3,7 @@ import type { VerdictCode } from '../core/verdict';
 /** Verdict. */
 export const VERDICT: Readonly<Record<VerdictCode, string>> = {
   'the-delay-of-was-known': 'the delay of {name} was known',
-  'was-inverted-at-its-input': '{name} was inverted at its input',
+  'was-inverted-at-its-input': 'the polarity of {name} was reversed at its input',
   'the-cable-of-was-known-to': 'the cable of {name} was known to be reversed',
   'the-cable-of-was-changed': 'the cable of {name} was changed',
   'the-cables-of-were-exchanged': 'the cables of {microphoneIds} were exchanged',
@@ -11,12 +11,13 @@ export const VERDICT: Readonly<Record<VerdictCode, string>> = {
   'opposite-polarity': 'opposite polarity',
   'samples-measured-planned-as-measured-planned':
     '{sourceName}: {measuredSamples} samples measured, {plannedSamples} planned; {signWords} as measured{plannedPolarity, select, yes {} other {, {signWords2} as planned}}',
-  'the-files-are-named-crosswise': 'The files are named crosswise',
-  'recorded-before-record-another-ten-seconds': 'Recorded before {code}: record another ten seconds to prove it.',
+  'the-files-are-named-crosswise': 'Only the file names are swapped',
+  'recorded-before-record-another-ten-seconds': 'Recorded before {code}. Record another ten seconds to prove it.',
   'i-changed-the-cable-and-put': 'I changed the cable and put the input’s switch back',
-  'the-cable-of-is-reversed-madeup': 'The cable of {name} is reversed; {madeUp, select, yes {its input’s switch} other {the mix}} makes up for it.',
+  'the-cable-of-is-reversed-madeup':
+    'The cable of {name} is wired in reverse; {madeUp, select, yes {the switch of its input} other {the mix}} corrects it.',
   'comes-samples-latencysamples2-late-early-by':
-    '{name} comes {latencySamples} samples {latencySamples2, select, yes {late} other {early}} by what is in its way{alignSamples, select, yes {; the mix takes that back} other {}}.',
+    '{name} arrives {latencySamples} samples {latencySamples2, select, yes {late} other {early}} because of what is in its path{alignSamples, select, yes {; the mix corrects that} other {}}.',
   'everything-that-records-comes-samples-sample':
-    'Everything that {name} records comes {samples} samples {samples2, select, yes {late} other {early}}{back, select, yes {; the mix takes that back} other {}}.',
+    'Everything from {name} arrives {samples} samples {samples2, select, yes {late} other {early}}{back, select, yes {; the mix corrects that} other {}}.',
 };

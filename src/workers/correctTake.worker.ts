@@ -14,8 +14,8 @@ const written = (format: string): WrittenFormat => (format === 's16' || format =
 const described = ({ channel, flip, seconds, ratio }: Jobs['correct-take']['input']['channels'][number]): string =>
   [
     channel,
-    ...(flip ? ['inverted'] : []),
-    ...(seconds ? [`slid ${(seconds * 1000).toFixed(3)} ms`] : []),
+    ...(flip ? ['reversed in polarity'] : []),
+    ...(seconds ? [`moved ${(seconds * 1000).toFixed(3)} ms`] : []),
     ...(ratio === 1 ? [] : [`clock ${((ratio - 1) * 1e6).toFixed(2)} ppm taken out`]),
   ].join(', ');
 

@@ -1,5 +1,6 @@
 import { Box, Input } from '@chakra-ui/react';
 import { useEffect, useId, useState } from 'react';
+import { inLengthUnit, isLengthUnit, typedMetres } from '../../core/units';
 import { sayComponents } from '../../words/components.page.en';
 
 interface Props {
@@ -14,6 +15,14 @@ interface Props {
 
 const shown = (value: number, digits: number): string => String(Number(value.toFixed(digits)));
 
+/** What was typed as a number of the field's unit; lengths may be written in any unit. NaN for what is none. */
+function typedIn(text: string, unit: string): number {
+  if (text.trim() === '') return Number.NaN;
+  if (!isLengthUnit(unit)) return Number(text.trim().replace(',', '.').replace('\u2212', '-'));
+  const metres = typedMetres(text, unit);
+  return metres === null ? Number.NaN : Number(inLengthUnit(metres, unit).toFixed(6));
+}
+
 /** A number with its unit. Committed on Enter or on leaving; a wrong entry says what would be right and changes nothing. */
 export function NumberField({ label, unit, value, low, high, digits = 1, onCommit }: Props) {
   const id = useId();
@@ -24,13 +33,16 @@ export function NumberField({ label, unit, value, low, high, digits = 1, onCommi
     setProblem(null);
   }, [value, digits]);
   const commit = (): void => {
-    const typed = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
-    if (text.trim() === '' || !Number.isFinite(typed) || typed < low || typed > high) {
-      setProblem(sayComponents('must-be-a-number-from-to', { label, low, high, unit: unit && ` ${unit}` }));
+    const typed = typedIn(text, unit);
+    if (!Number.isFinite(typed) || typed < low || typed > high) {
+      setProblem(
+        sayComponents(isLengthUnit(unit) ? 'must-be-a-length-from-to' : 'must-be-a-number-from-to', { label, low, high, unit: unit && ` ${unit}` }),
+      );
       return;
     }
     setProblem(null);
     if (Math.abs(typed - Number(shown(value, digits))) > 1e-9) onCommit(typed);
+    else setText(shown(value, digits));
   };
   return (
     <Box>
@@ -42,7 +54,7 @@ export function NumberField({ label, unit, value, low, high, digits = 1, onCommi
         className="measure"
         size="sm"
         h={{ base: '44px', md: '34px' }}
-        inputMode="decimal"
+        inputMode={unit === 'in' || unit === 'ft' ? 'text' : 'decimal'}
         value={text}
         aria-invalid={problem !== null}
         aria-describedby={problem ? `${id}-problem` : undefined}

@@ -81,6 +81,31 @@ describe('a number with its unit', () => {
     expect(onCommit).toHaveBeenCalledWith(131.5);
     expect(onCommit).toHaveBeenCalledTimes(1);
   });
+  // 6 ft 11 in are 83 inches of 25.4 mm.
+  test.each([
+    ['cm', '6\'11"', 210.8],
+    ['cm', '2.1 m', 210],
+    ['in', '210.82 cm', 83],
+    ['in', '6 ft 11 in', 83],
+    ['ft', '2.4384 m', 8],
+    ['m', '83"', 2.108],
+  ])('a length in %s may be written as %s', (unit, typed, value) => {
+    const onCommit = jest.fn();
+    show(<NumberField label="High" unit={unit} value={1} low={0} high={500} onCommit={onCommit} />);
+    const input = screen.getByLabelText(`High (${unit})`);
+    fireEvent.change(input, { target: { value: typed } });
+    fireEvent.blur(input);
+    expect(onCommit).toHaveBeenCalledTimes(1);
+    expect(onCommit.mock.calls[0]?.[0]).toBeCloseTo(value, 1);
+  });
+  test('what is no length says how one is written, and changes nothing', () => {
+    const onCommit = jest.fn();
+    field(onCommit);
+    fireEvent.change(screen.getByLabelText('High (cm)'), { target: { value: '6 ft 11 cm' } });
+    fireEvent.blur(screen.getByLabelText('High (cm)'));
+    expect(screen.getByRole('alert').textContent).toMatch(/from 0 to 240 cm\. .* 6 ft 11 in or 2\.1 m/);
+    expect(onCommit).not.toHaveBeenCalled();
+  });
   test('a true minus sign is taken as a minus', () => {
     const onCommit = jest.fn();
     show(<NumberField label="Air" unit="°C" value={20} low={-20} high={50} onCommit={onCommit} />);
@@ -94,7 +119,7 @@ describe('a number with its unit', () => {
     const input = screen.getByLabelText('High (cm)');
     fireEvent.change(input, { target: { value: typed } });
     fireEvent.blur(input);
-    expect(screen.getByRole('alert').textContent).toBe('High must be a number from 0 to 240 cm.');
+    expect(screen.getByRole('alert').textContent).toBe('High must be from 0 to 240 cm. You can also write 6 ft 11 in or 2.1 m.');
     expect(input.getAttribute('aria-invalid')).toBe('true');
     expect(onCommit).not.toHaveBeenCalled();
   });

@@ -133,7 +133,7 @@ describe('the sheet', () => {
     const inputs = screen.getByRole('table', { name: 'Input list' });
     expect(inputs.textContent).toMatch(/3Overhead left\s*Small condenserON/);
     // Its bank is on for the condensers beside it: the sheet says what reaches it, not what it wants.
-    expect(inputs.textContent).toMatch(/1Kick\s*Bass-drum moving-coilON.*normal/);
+    expect(inputs.textContent).toMatch(/1Kick\s*Bass-drum dynamicON.*normal/);
     expect(screen.getByText(/Phantom off while plugging, monitors down/)).toBeTruthy();
     expect(screen.getByText(/protect the ears of everybody in the room; .+ is the recommended limit\. Local rules come first/)).toBeTruthy();
   });
@@ -145,13 +145,13 @@ describe('stands and own set-ups on the shelf', () => {
     const session = doc();
     show(<Stands shelf={session.shelf} session={session} onChange={() => notes.push('changed')} onNote={(note) => notes.push(note)} />);
     fireEvent.click(screen.getByRole('button', { name: 'Remove Short boom stand' }));
-    expect(notes).toEqual(['A microphone stands on the short boom stand: give it another one first.']);
+    expect(notes).toEqual(['A microphone uses the short boom stand: give it another one first.']);
     fireEvent.click(screen.getByRole('button', { name: 'Remove Table stand' }));
     expect(notes[1]).toBe('changed');
   });
   test('without own set-ups it says how to get one', () => {
     show(<OwnSetups shelf={doc().shelf} onChange={() => undefined} />);
-    expect(screen.getByText(/choose an instrument on the Floor and save the microphones round it/)).toBeTruthy();
+    expect(screen.getByText(/Choose an instrument on the Floor and save its microphones/)).toBeTruthy();
   });
 });
 

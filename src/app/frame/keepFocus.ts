@@ -1,4 +1,3 @@
-import { sayFrame } from '../../words/frame.page.en';
 /**
  * Keeps a keyboard's place: when what had the focus goes away (a move that was made, something taken off, a panel closed), the focus
  * goes to the nearest place round it that is still there, instead of to the start of the page.
@@ -19,7 +18,7 @@ export function keepFocus(): void {
   }).observe(document, { childList: true, subtree: true });
 }
 
-const FOCUSABLE = sayFrame('button-not-disabled-a-href-input');
+const FOCUSABLE = 'button:not([disabled]), a[href], input:not([disabled]), select:not([disabled]), [tabindex="0"]';
 
 function focusIn(place: HTMLElement | null): void {
   if (!place) return;

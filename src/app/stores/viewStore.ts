@@ -43,21 +43,29 @@ export const FIRST_OFFERED: ViewState['nextInstrument'] = { kind: 'drum-kit', va
 
 const STORED = 'shuttlecraft-theme';
 
+/** The system's own light or dark, until somebody says otherwise. */
+const systemTheme = (): Theme => (globalThis.matchMedia?.('(prefers-color-scheme: light)').matches ? 'daylight' : 'slate');
+
 function storedTheme(): Theme {
   try {
-    return localStorage.getItem(STORED) === 'daylight' ? 'daylight' : 'slate';
+    const stored = localStorage.getItem(STORED);
+    return stored === 'daylight' || stored === 'slate' ? stored : systemTheme();
   } catch {
-    return 'slate';
+    return systemTheme();
   }
 }
 
 const UNITS = 'shuttlecraft-units';
 
+/** Feet, inches and letter paper are what people read by in these places. */
+export const unitsOf = (language: string): UnitSystem => (/-(US|LR|MM)$/.test(language) ? 'imperial' : 'metric');
+
 function storedUnits(): UnitSystem {
   try {
-    return localStorage.getItem(UNITS) === 'imperial' ? 'imperial' : 'metric';
+    const stored = localStorage.getItem(UNITS);
+    return stored === 'imperial' || stored === 'metric' ? stored : unitsOf(navigator.language);
   } catch {
-    return 'metric';
+    return unitsOf(globalThis.navigator?.language ?? '');
   }
 }
 
@@ -77,16 +85,26 @@ export const useViewStore = create<ViewState>(() => ({
 
 export const setView = (change: Partial<ViewState>): void => useViewStore.setState(change);
 
-/** Puts the theme on the page; the class drives every colour token. */
-export function applyTheme(theme: Theme): void {
+function showTheme(theme: Theme): void {
   document.documentElement.classList.toggle('dark', theme === 'slate');
   document.documentElement.classList.toggle('light', theme === 'daylight');
+  setView({ theme });
+}
+
+/** Puts on the page what was chosen, else what the system has, and goes along when that changes. */
+export function followTheme(): void {
+  showTheme(storedTheme());
+  globalThis.matchMedia?.('(prefers-color-scheme: light)').addEventListener('change', () => showTheme(storedTheme()));
+}
+
+/** Puts the chosen theme on the page and remembers it; the class drives every colour token. */
+export function applyTheme(theme: Theme): void {
+  showTheme(theme);
   try {
     localStorage.setItem(STORED, theme);
   } catch {
     // Storage is switched off: the theme lasts as long as the tab.
   }
-  setView({ theme });
 }
 
 /** Remembers what a person reads in. */

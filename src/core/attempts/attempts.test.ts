@@ -47,14 +47,14 @@ describe('what changed, in words', () => {
       );
     const longer = gap(snare.positionM.z + 0.06) - gap(snare.positionM.z);
     const [words] = wordsOf(up);
-    expect(words).toMatch(/^Snare stands 6 cm from where it was: 6 cm higher, its string to the snare .* cm longer\.$/);
+    expect(words).toMatch(/^Snare stands 6 cm from where it was: 6 cm higher, its distance to the snare .* cm longer\.$/);
     const told = Number(/snare ([\d.]+) cm/.exec(words ?? '')?.[1]);
     // Told to half a centimetre.
     expect(Math.abs(told / 100 - longer)).toBeLessThan(0.0026);
   });
   test.each([
     ['a pad', editMicrophone(idOf('Overhead left'), { padOn: true }), /pad on/],
-    ['polarity', editMicrophone(idOf('Kick'), { flipped: true }), /inverted in the mix on/],
+    ['polarity', editMicrophone(idOf('Kick'), { flipped: true }), /polarity reversed in the mix on/],
     ['a choice of the instrument', getReady('choose', { choices: { 'demo-instrument/beater': 'wood' } }), /Beater: wood, it was as it comes/],
   ])('%s', (_, command, words) => expect(wordsOf(made(command)).join(' ')).toMatch(words));
   test('another input, and something between', () => {
@@ -201,6 +201,6 @@ test('the log: the first first, quoted as CSV wants, no cell a formula; as JSON 
   const lines = attemptsCsv([later, ATTEMPT], 'b').split('\r\n');
   expect(lines[1]).toContain('2026-11-26T10:00');
   expect(lines[1]).not.toMatch(/,=cmd|,"=cmd/);
-  expect(lines[2]).toContain('stands now');
+  expect(lines[2]).toContain('current');
   expect(JSON.parse(attemptsJson([later, ATTEMPT], 'b')).attempts).toHaveLength(2);
 });

@@ -27,7 +27,7 @@ function placeWords(before: Plan, after: Plan, a: PlanMicrophone, b: PlanMicroph
   const parts = [
     ...(Math.abs(up) >= 0.005 ? [`${formatLength(Math.abs(up), units)} ${up > 0 ? 'higher' : 'lower'}`] : []),
     ...(source && Math.abs(longer) >= 0.005
-      ? [`its string to the ${source.name.toLowerCase()} ${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}`]
+      ? [`its distance to the ${source.name.toLowerCase()} ${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}`]
       : []),
   ];
   return `${b.name} stands ${formatLength(moved, units)} from where it was${parts.length ? `: ${parts.join(', ')}` : ''}.`;

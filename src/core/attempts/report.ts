@@ -16,7 +16,7 @@ export function attemptsCsv(attempts: readonly Attempt[], kept: string | null): 
       one.rating ? String(one.rating) : '',
       one.tags.join(', '),
       one.words,
-      one.id === kept ? 'stands now' : '',
+      one.id === kept ? 'current' : '',
     ]);
   return toCsv([
     ['Attempt', 'When', 'What', 'Changed', 'To fix', 'To improve', 'Worst loss in the sum dB', 'Rating', 'Tags', 'In words', 'Now'],

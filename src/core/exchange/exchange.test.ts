@@ -158,7 +158,7 @@ describe('CSV (RFC 4180)', () => {
     const lines = inputListCsv(rows).trim().split('\r\n');
     expect(lines).toHaveLength(5);
     expect(lines[1]).toMatch(
-      /^"Eight-input interface, phantom in fours",1,Kick,Bass-drum moving-coil,off,,off,off,off,off,,,\d+,-1[12]\.\d,normal,centre,"01 Kick, centre\.wav"$/,
+      /^"Eight-input interface, phantom in fours",1,Kick,Bass-drum dynamic,off,,off,off,off,off,,,\d+,-1[12]\.\d,normal,centre,"01 Kick, centre\.wav"$/,
     );
   });
 });

@@ -116,9 +116,9 @@ const bySamples = (samples: number): string => `${Math.abs(Math.round(samples))}
 function polarityWords({ flipped, alignSamples }: PlacedMicrophone, { cable, inputInverted, latencySamples = 0 }: Chain): string {
   const said = [
     ...(cable === 'reversed' ? ['cable reversed'] : []),
-    ...(inputInverted ? ['inverted at the input'] : []),
+    ...(inputInverted ? ['reversed at the input'] : []),
     ...(latencySamples === 0 ? [] : [`${bySamples(latencySamples)} in its file`]),
-    ...(flipped ? ['invert in the mix'] : []),
+    ...(flipped ? ['reverse in the mix'] : []),
     ...(alignSamples === 0 ? [] : [`${bySamples(alignSamples)} in the mix`]),
   ];
   return said.length > 0 ? said.join(', ') : 'normal';

@@ -140,7 +140,7 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
       'reversed',
       'fix',
       [line],
-      `The polarity of ${line.name} is reversed: its first swing goes against the other ${signed.length - few.length}. Take another cable, or invert it in the mix and write that down.`,
+      `The polarity of ${line.name} is reversed: its first swing is opposite to the other ${signed.length - few.length}. Use another cable, or reverse its polarity in the mix and write that down.`,
     ),
   );
 }

@@ -61,7 +61,7 @@ export function levelFindings(lines: readonly Line[], notes: LineNotes): LineFin
           'pad',
           'fix',
           [line],
-          `${line.name} comes ${by} dB softer than planned, as with a pad left in: look at the switch on the microphone, at input ${line.inputName} and at what stands between.`,
+          `${line.name} is ${by} dB softer than planned, as with a pad left on. Check the switch on the microphone, input ${line.inputName} and everything between.`,
         );
       return found(
         'wrong gain',
@@ -104,7 +104,7 @@ export function silenceFindings(lines: readonly Line[], inPlace: readonly Line[]
             'hiss',
             'fix',
             [line],
-            `${line.name} hisses evenly, ${formatNumber(over, 0)} dB over what it should: try another cable and another input; look at what stands between, and let a condenser dry.`,
+            `${line.name} hisses evenly, ${formatNumber(over, 0)} dB over what it should: try another cable and another input; check everything between, and let a condenser dry.`,
           ),
         ]
       : [

@@ -18,7 +18,7 @@ export function saidFindings(lines: readonly Line[], { said }: LineNotes): LineF
             `${name} hums: keep its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
           );
         case 'hisses':
-          return found('hiss', 'fix', [line], `${name} hisses: try another cable and another input, and look at what stands between.`);
+          return found('hiss', 'fix', [line], `${name} hisses: try another cable and another input, and check everything between.`);
         case 'crackles':
           return found('crackle', 'fix', [line], `${name} crackles: power off, then another cable; clean the contacts, keep it dry.`);
         case 'hot':

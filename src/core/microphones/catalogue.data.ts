@@ -6,7 +6,7 @@ import type { MicrophoneModel } from './model';
 export const MICROPHONE_CATALOGUE: readonly MicrophoneModel[] = [
   {
     id: 'kick-moving-coil',
-    name: 'Bass-drum moving-coil',
+    name: 'Bass-drum dynamic',
     kind: 'moving-coil',
     patterns: ['cardioid'],
     phantom: 'indifferent',
@@ -20,7 +20,7 @@ export const MICROPHONE_CATALOGUE: readonly MicrophoneModel[] = [
   },
   {
     id: 'rugged-moving-coil',
-    name: 'Rugged moving-coil',
+    name: 'Rugged dynamic',
     kind: 'moving-coil',
     patterns: ['cardioid'],
     phantom: 'indifferent',
@@ -34,7 +34,7 @@ export const MICROPHONE_CATALOGUE: readonly MicrophoneModel[] = [
   },
   {
     id: 'tight-moving-coil',
-    name: 'Tight moving-coil',
+    name: 'Tight dynamic',
     kind: 'moving-coil',
     patterns: ['supercardioid'],
     phantom: 'indifferent',

@@ -14,9 +14,9 @@ export const MICROPHONE_KINDS = [
 export type MicrophoneKind = (typeof MICROPHONE_KINDS)[number];
 
 export const MICROPHONE_KIND_NAMES: Record<MicrophoneKind, string> = {
-  'moving-coil': 'Moving-coil',
-  'large-condenser': 'Large condenser',
-  'small-condenser': 'Small condenser',
+  'moving-coil': 'Dynamic',
+  'large-condenser': 'Large-diaphragm condenser',
+  'small-condenser': 'Small-diaphragm condenser',
   ribbon: 'Ribbon',
   boundary: 'Boundary',
   'clip-on': 'Clip-on',

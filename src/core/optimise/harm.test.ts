@@ -89,7 +89,7 @@ describe('the moves that are proposed', () => {
     for (const move of moves) {
       expect(move.beforeDb).toBeCloseTo(harm, 9);
       expect(move.beforeDb - move.afterDb).toBeGreaterThan(0.5);
-      expect(said(move.words)).toMatch(/^(Move|Turn|Flip) .*\.$/);
+      expect(said(move.words)).toMatch(/^(Move|Turn|Reverse) .*\.$/);
       harm = move.afterDb;
     }
     expect(afterDb).toBeCloseTo(harm, 9);
@@ -102,7 +102,7 @@ describe('the moves that are proposed', () => {
       microphoneId: plan.microphones[indexOf('Snare')]?.id,
       label: expect.objectContaining({ code: 'invert-it-in-the-mix' }),
     });
-    expect(said(first?.words)).toBe('Invert Snare in the mix.');
+    expect(said(first?.words)).toBe('Reverse the polarity of Snare in the mix.');
   });
   test('one move only, when only one is asked for; none of a hand’s breadth when only a finger’s is allowed', () => {
     const spoiled = having('Overhead right', { positionM: add(at('Overhead right'), vec3(0.1, 0, 0.1)) });

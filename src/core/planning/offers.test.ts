@@ -110,7 +110,7 @@ test('a microphone far astray is brought back to where its set-up puts it, by na
   const moves = offered(astray).filter(({ microphoneIds, severity }) => severity !== 'note' && microphoneIds.includes(snare.id));
   for (const { advice, move } of moves)
     if (move?.kind === 'set' && said(advice).includes('back to where')) {
-      expect(said(advice)).toMatch(/^Bring Snare back to where “.+” puts it, \d+(\.\d)? cm away\.$/);
+      expect(said(advice)).toMatch(/^Move Snare back to where “.+” has it, \d+(\.\d)? cm away\.$/);
       expect(distance(after(astray, move).microphones.find(({ id }) => id === snare.id)?.positionM ?? vec3(0, 0, 0), snare.positionM)).toBeLessThan(
         0.01,
       );

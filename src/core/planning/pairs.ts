@@ -229,7 +229,7 @@ export function pairMismatch(session: Session, pair: Pair): readonly string[] {
   const out: string[] = [];
   if (a.kind !== b.kind)
     out.push(
-      `${MICROPHONE_KIND_NAMES[a.kind]} and ${MICROPHONE_KIND_NAMES[b.kind].toLowerCase()} sound unlike: a picture made of both leans with the pitch. As two colours, panned apart or blended, they are at home.`,
+      `${MICROPHONE_KIND_NAMES[a.kind]} and ${MICROPHONE_KIND_NAMES[b.kind].toLowerCase()} sound different: an image made of both shifts with the pitch. Use them as two colours, panned apart or blended.`,
     );
   const unlikeDb =
     sensitivityDbv(a.sensitivityMvPerPa) - sensitivityDbv(b.sensitivityMvPerPa) - (left.padOn ? a.padDb : 0) + (right.padOn ? b.padDb : 0);
@@ -239,7 +239,7 @@ export function pairMismatch(session: Session, pair: Pair): readonly string[] {
     );
   if (left.padOn !== right.padOn) out.push(`Only ${left.padOn ? left.name : right.name} has its pad on: switch both alike.`);
   if (left.pattern !== right.pattern && pair.decoding !== 'mid-side')
-    out.push(`${left.name} is ${left.pattern}, ${right.name} ${right.pattern}: the picture leans. Set both to one pattern.`);
+    out.push(`${left.name} is ${left.pattern}, ${right.name} ${right.pattern}: the image leans. Set both to the same pattern.`);
   if (a.id !== b.id && a.kind === b.kind)
     out.push('They are two models: try which side each sounds better on, and expect the middle to wander a little.');
   return out;

@@ -130,4 +130,4 @@ export function withoutSetups(session: Session, instrumentId: string, replaced: 
 
 /** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */
 export const putUpSetup = (recipe: Recipe, instrumentId: string, newId: NewId, replaced: readonly string[] = []): Command =>
-  command(`put up ${recipe.name}`, (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session);
+  command(`place ${recipe.name}`, (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session);

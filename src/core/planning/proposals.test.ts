@@ -22,7 +22,7 @@ test('what is asked for is what comes first, and it says so', () => {
   const guitar = boathouseSessions()[1] as Session;
   const [wide] = asked(guitar, { picture: 'wide and alone' });
   expect(wide?.recipe.sounds).toContain('wide');
-  expect(wide?.because).toContain('a wide picture that stands alone');
+  expect(wide?.because).toContain('a wide image that works on its own');
   const [mono] = asked(guitar, { picture: 'mono in a dense mix' });
   expect(mono?.fit.microphones).toBe(1);
   const [apart] = asked(boathouseKit(), { together: 'together', roomShare: 'dry' });

@@ -32,13 +32,13 @@ function wishes(brief: Brief, recipe: Recipe, microphones: number, drums: boolea
       words: null,
     });
   if (brief.picture === 'wide and alone')
-    out.push(...has('wide', 4, 'a wide picture that stands alone'), { points: sounds.includes('mono') ? -3 : 0, words: null });
+    out.push(...has('wide', 4, 'a wide image that works on its own'), { points: sounds.includes('mono') ? -3 : 0, words: null });
   if (brief.picture === 'part of a band')
     out.push({ points: isolation === 'little' ? -1 : 1, words: isolation === 'little' ? null : 'clear enough to sit in a band' });
   if (brief.together === 'together')
     out.push({
       points: isolation === 'much' ? 3 : isolation === 'some' ? 1.5 : -1,
-      words: isolation === 'much' ? 'keeps the others out well' : isolation === 'some' ? 'keeps the others out somewhat' : null,
+      words: isolation === 'much' ? 'little bleed' : isolation === 'some' ? 'less bleed' : null,
     });
   if (brief.together === 'one after another') out.push({ points: isolation === 'little' ? 0.5 : 0, words: null });
   if (brief.roomShare === 'dry')

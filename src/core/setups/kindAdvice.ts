@@ -53,8 +53,8 @@ function reasonsFor({ peakSplDb, quietPlaying, treated, noisy, horn }: KindQuest
 /** The schools on what to own or choose, told beside the advice. */
 export const KIND_SCHOOLS: readonly string[] = [
   'At home, with nothing else playing, a condenser always wins; close, with blankets up.',
-  'In an untreated or noisy room, a moving-coil, close.',
-  'One microphone to own: one rugged moving-coil; others say one large condenser.',
+  'In an untreated or noisy room, a dynamic, close.',
+  'One microphone to own: one rugged dynamic; others say one large condenser.',
   'With several at hand, try three on the same source, level-matched, and let the ears choose.',
 ];
 

@@ -154,7 +154,7 @@ export const TONE_LINES: readonly ToneLine[] = [
     stops: [
       { name: 'Top edge', place: offset('top-edge', 0, 0.3, 0.12), aim: at('top-edge'), words: 'slap, bright' },
       { name: 'Front, middle', place: offset('face', 0, 0.3, 0), aim: at('face'), words: 'woody' },
-      { name: 'Rear port', place: offset('port', 0.03, -0.12, 0), aim: at('port'), words: 'bass; invert it in the mix' },
+      { name: 'Rear port', place: offset('port', 0.03, -0.12, 0), aim: at('port'), words: 'bass; reverse it in the mix' },
     ],
   },
   {
@@ -193,7 +193,7 @@ export const TONE_LINES: readonly ToneLine[] = [
     stops: [
       { name: 'At the rim', place: offset('conga-rim-far', 0, 0.06, 0.12), aim: at('conga-rim-far'), words: 'slaps, overtones' },
       { name: 'Over the head', place: offset('conga-head', 0, 0.16, 0.21), aim: at('conga-head'), words: 'open tones and slaps alike' },
-      { name: 'At the open end', place: offset('conga-open', 0.1, 0.16, 0.08), aim: at('conga-open'), words: 'low notes; invert it in the mix' },
+      { name: 'At the open end', place: offset('conga-open', 0.1, 0.16, 0.08), aim: at('conga-open'), words: 'low notes; reverse it in the mix' },
     ],
   },
   {

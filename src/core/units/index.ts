@@ -4,3 +4,4 @@ export * from './length';
 export * from './level';
 export * from './text';
 export * from './told';
+export * from './typed';

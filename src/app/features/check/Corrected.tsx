@@ -20,7 +20,7 @@ import { gainWords, offersOf } from './sumOffers';
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
   const done = [
-    ...(flip ? ['inverted'] : []),
+    ...(flip ? [sayCheck('reversed-in-polarity')] : []),
     ...(seconds
       ? [sayCheck('moved-ms-seconds2-later-earlier', { seconds: formatNumber(Math.abs(seconds) * 1000, 2), seconds2: seconds > 0 ? 'yes' : 'no' })]
       : []),

@@ -6,6 +6,7 @@ import { sayCheck } from '../../../words/check.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
+import { Help } from '../../components/Help';
 import { NumberField } from '../../components/NumberField';
 import { filesOfTake } from '../../stores/takeStore';
 
@@ -53,7 +54,7 @@ export function MidSideTool({ sessionId, names }: { sessionId: string; names: re
   return (
     <Box mt="5" pt="3" borderTopWidth="1px" borderColor="line" role="group" aria-label={sayCheck('mid-and-side')}>
       <Box fontWeight="700" mb="2">
-        {sayCheck('mid-and-side')}
+        {sayCheck('mid-and-side')} <Help term="mid-side" />
       </Box>
       <Flex gap="2" wrap="wrap" align="end">
         <Choice label={sayCheck('make')} value={what} options={WHAT} onChange={(value) => setWhat(value as What)} />

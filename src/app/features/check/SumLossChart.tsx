@@ -3,6 +3,7 @@ import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, XAxis, YAxis
 import type { PairReport } from '../../../core/analysis';
 import { formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
+import { Help } from '../../components/Help';
 
 const BANDS = [
   { key: 'low', name: sayCheck('20-to-250-hz'), colour: 'var(--chakra-colors-string0)' },
@@ -21,7 +22,7 @@ export function SumLossChart({ pairs }: { pairs: readonly PairReport[] }) {
   return (
     <Box mt="4">
       <Box fontSize="sm" color="quiet">
-        {sayCheck('what-two-channels-lose-when-they')}
+        {sayCheck('what-two-channels-lose-when-they')} <Help term="comb" />
       </Box>
       <div
         role="img"

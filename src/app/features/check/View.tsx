@@ -155,15 +155,16 @@ function Measured({ session, report, proof }: { session: Session; report: TakeRe
         </Box>
       )}
       <Learn session={session} report={report} />
+      {rakes.length > 0 && (
+        <Box mb="2" fontSize="sm" color="quiet">
+          {sayCheck('arrivals-as', { planned: session.microphones.length > 0 ? 'yes' : 'no' })}
+        </Box>
+      )}
       <Flex wrap="wrap" gap="4">
         {rakes.map((rake) => (
           <Box key={rake.id} w={`${width}px`}>
             <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
-              {sayCheck('counted-from-microphones-measured-full-plann', {
-                sourceName: rake.sourceName,
-                spotName: rake.spotName,
-                microphones: session.microphones.length > 0 ? 'yes' : 'no',
-              })}
+              {sayCheck('counted-from', { sourceName: rake.sourceName, spotName: rake.spotName })}
             </Box>
             <Rake
               marks={rake.marks}

@@ -13,6 +13,7 @@ import {
 } from '../../../core/document';
 import { formatDb, formatNumber } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
+import { Help } from '../../components/Help';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseNothing } from '../../stores/viewStore';
@@ -97,7 +98,9 @@ function Schools({ table, ids }: { table: ArrivalTable; ids: readonly string[] }
   if (!told) return null;
   return (
     <Box fontSize="sm" mt="2">
-      <Box color="quiet">{sayFloor('three-to-one')}</Box>
+      <Box color="quiet">
+        {sayFloor('three-to-one')} <Help term="three-to-one" />
+      </Box>
       <Box>
         {sayFloor('distance-school-apart')} <span className="measure">{formatNumber(told.distanceRatio, 1)}</span>{' '}
         {sayFloor('times-the-string-distancemet-met-not', { distanceMet: told.distanceMet ? 'yes' : 'no' })}

@@ -22,6 +22,7 @@ import { isDirect, PATTERN_NAMES, PATTERN_PRESSURE_SHARE, proximityBoostDb, ride
 import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay, shownUnits } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
+import { Help } from '../../components/Help';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
 import { Toggle } from '../../components/Toggle';
@@ -63,10 +64,10 @@ function Numbers({ session, table, placed, source }: { session: Session; table: 
       {sway && (
         <Line
           name={sayFloor('player-sways', { sway: formatLength(SWAY_M, units) })}
-          value={`level ${formatNumber(sway.levelDb, 1)} dB, tone ${formatNumber(sway.toneDb, 1)} dB`}
+          value={sayFloor('level-and-tone', { level: formatNumber(sway.levelDb, 1), tone: formatNumber(sway.toneDb, 1) })}
         />
       )}
-      <Line name={sayFloor('polarity')} value={arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled'} />
+      <Line name={sayFloor('polarity')} value={sayFloor(arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled')} />
       {leak && <Line name={sayFloor('above-the', { otherName: leak.otherName.toLowerCase() })} value={formatDb(leak.marginDb)} />}
     </Box>
   );
@@ -242,6 +243,7 @@ export function SelectionPanel({
           />
         )}
         <Toggle label={sayFloor('inverted-in-the-mix')} on={placed.flipped} onToggle={() => edit({ flipped: !placed.flipped })} />
+        <Help term="polarity" />
         {model && model.padDb > 0 && (
           <Toggle label={sayFloor('pad-db', { pad: model.padDb })} on={placed.padOn} onToggle={() => edit({ padOn: !placed.padOn })} />
         )}

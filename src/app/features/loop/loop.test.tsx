@@ -37,9 +37,9 @@ describe('the thread', () => {
   test.each([
     [attempt(1, { figures: figures(2, 1) }), '2 to fix'],
     [attempt(1, { figures: figures(0, 1) }), '1 to improve'],
-    [attempt(1), 'nothing to mend'],
+    [attempt(1), 'nothing to fix'],
     [attempt(1, { kind: 'kept', figures: null, changes: ['Kick: pad on.'] }), 'Kept by hand; Kick: pad on.'],
-    [attempt(1, { changes: ['Kick: pad on.', 'Snare: pad on.'] }), 'nothing to mend; 2 things changed'],
+    [attempt(1, { changes: ['Kick: pad on.', 'Snare: pad on.'] }), 'nothing to fix; 2 things changed'],
     [attempt(1, { kind: 'chosen', figures: null, words: 'Snare rather than Kick' }), 'Chosen'],
   ])('what an attempt was is said in a line', (one, words) => {
     const { items } = thread([one]);
@@ -49,7 +49,7 @@ describe('the thread', () => {
     const list = row(attempt(1), attempt(2), attempt(3, { parentId: 'a1' }));
     const { items } = thread(list, 'a2');
     expect(items[0]?.textContent).toContain(`from ${titleOf(list[2] as Attempt, list)}`);
-    expect(items[1]?.textContent).toContain('stands now');
+    expect(items[1]?.textContent).toContain('current');
     expect(items[1]?.textContent).not.toContain('from No.');
   });
   test('words, tags, rating and kept sound are there; pressing chooses', () => {
@@ -79,7 +79,7 @@ describe('the strip of the day', () => {
         attempts={row(attempt(1, { figures: figures(3) }), attempt(2, { kind: 'kept', figures: null }), attempt(3, { figures: figures(0, 1) }))}
       />,
     );
-    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('To mend, take by take: 3 things, 1 thing');
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('To fix, take by take: 3 things, 1 thing');
   });
   test('one take is no way anywhere', () => {
     show(<Progress attempts={[attempt(1)]} />);
@@ -95,5 +95,5 @@ test('on paper every attempt has all that changed and was found, the first first
   show(<PrintedLog session={boathouseKit()} attempts={list} standsOn="a2" />);
   const [first, second] = within(screen.getByRole('region', { name: 'Log on paper', hidden: true })).getAllByRole('listitem', { hidden: true });
   expect(first?.textContent).toMatch(/^No\. 1, .*Kick is upside down\.Peaks: Kick −12\.3 dBFS, a microphone that is gone −6\.0 dBFS$/);
-  expect(second?.textContent).toMatch(/^No\. 2, .*, 5 of 5, stands nowKick: pad on\.Snare: pad on\..*rounder · good$/);
+  expect(second?.textContent).toMatch(/^No\. 2, .*, 5 of 5, currentKick: pad on\.Snare: pad on\..*rounder · good$/);
 });

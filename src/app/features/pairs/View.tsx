@@ -23,6 +23,7 @@ import { formatDb, formatFrequency } from '../../../core/units';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
+import { Help } from '../../components/Help';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
 import { SidePane } from '../../components/SidePane';
@@ -155,6 +156,9 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
         ))}
         <Box mt="4">
           <PairFields session={session} pair={pair} />
+        </Box>
+        <Box mt="3">
+          <Help term="near-coincident" asked />
         </Box>
         <Box mt="3" fontSize="sm" color="quiet">
           {sayPairs('both-schools-are-models-of-how')}

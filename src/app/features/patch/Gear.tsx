@@ -5,6 +5,7 @@ import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWord
 import { formatNumber, formatReach, listed } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
+import { Help } from '../../components/Help';
 import { NumberField } from '../../components/NumberField';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 import { livePlan } from '../../stores/planHooks';
@@ -188,7 +189,7 @@ export function Gear({ session }: { session: Session }) {
           ))}
         </Box>
         <Box as="h2" fontWeight="700" mb="1">
-          {sayPatch('power')}
+          {sayPatch('power')} <Help term="phantom" />
         </Box>
         <Box as="ul" m="0" pl="4" mb="1" aria-label={sayPatch('power')}>
           {power.map((one) => (

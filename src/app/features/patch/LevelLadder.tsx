@@ -3,6 +3,7 @@ import { type MicrophoneModel, outputLevelDbu } from '../../../core/microphones'
 import { type GainSetting, levelChain, type Outboard, type PatchInput } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
+import { Help } from '../../components/Help';
 
 interface Props {
   readonly model: MicrophoneModel;
@@ -92,11 +93,25 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, betw
   return (
     <Box as="ol" m="0" p="0" aria-label={sayPatch('from-air-to-file')}>
       {rungs.map((rung) => (
-        <Box as="li" key={rung.name} listStyleType="none" pl="4" py="2" borderLeftWidth="3px" borderColor={rung.name === 'Gain' ? 'tape' : 'line'}>
+        <Box
+          as="li"
+          key={rung.name}
+          listStyleType="none"
+          pl="4"
+          py="2"
+          borderLeftWidth="3px"
+          borderColor={rung.name === sayPatch('gain') ? 'tape' : 'line'}
+        >
           <Box fontSize="sm" color="quiet">
             {rung.name}
+            {rung.name === sayPatch('in-the-file') && <Help term="headroom" />}
           </Box>
-          <Box className="measure" fontSize={rung.name === 'Gain' ? '2xl' : 'lg'} lineHeight="1.1" color={rung.name === 'Gain' ? 'tape' : 'ink'}>
+          <Box
+            className="measure"
+            fontSize={rung.name === sayPatch('gain') ? '2xl' : 'lg'}
+            lineHeight="1.1"
+            color={rung.name === sayPatch('gain') ? 'tape' : 'ink'}
+          >
             {rung.value}
           </Box>
           {rung.note && (

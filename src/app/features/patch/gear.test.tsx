@@ -29,13 +29,13 @@ describe('cables and power', () => {
     show(<Gear session={PATCHED} />);
     expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/^Cables to the devices at the front left: Kick [\d.]+ m, Snare /);
     expect(cables()).toHaveLength(4);
-    expect(screen.queryByText('none left reaches')).toBeNull();
+    expect(screen.queryByText('none left is long enough')).toBeNull();
     expect(screen.getByText(/Count your cables on the shelf/)).toBeTruthy();
     expect(within(screen.getByRole('region', { name: 'To get' })).getByText(/Nothing/)).toBeTruthy();
   });
   test('with one long cable counted three microphones have none, and three are to get with a price for each kind', () => {
     show(<Gear session={withCables('xlr-20', 1)} />);
-    expect(cables().filter((line) => line.endsWith('none left reaches'))).toHaveLength(3);
+    expect(cables().filter((line) => line.endsWith('none left is long enough'))).toHaveLength(3);
     expect(cables().filter((line) => line.endsWith('XLR cable, 20 m'))).toHaveLength(1);
     const toGet = within(screen.getByRole('region', { name: 'To get' }));
     expect(toGet.getAllByRole('textbox').length).toBe(toGet.getAllByRole('listitem').length);
@@ -145,7 +145,7 @@ describe('the line check', () => {
         },
       });
       const { unmount } = show(<LineCheck session={PATCHED} />);
-      expect(screen.getAllByText(/^Simulated interface: no cable, no microphone and no device of yours is tested\.$/).length).toBe(1);
+      expect(screen.getAllByText(/^Simulated interface: none of your cables, microphones or devices is tested\.$/).length).toBe(1);
       expect(screen.queryByText(/proven/)).toBeNull();
       if (done === steps.length) expect(screen.getByText(/^All lines of the simulated interface answer\./)).toBeTruthy();
       unmount();
@@ -153,7 +153,7 @@ describe('the line check', () => {
   });
   test('every step says what to do and carries its caution', () => {
     const said = lineSteps(lines, true).map((step) => wordsOf(step, plan, false));
-    expect(said[0]?.text).toContain('headphones off the ears');
+    expect(said[0]?.text).toContain('headphones off your ears');
     expect(said.find(({ title }) => title.startsWith('Power on'))?.text).toContain('nothing is plugged or pulled while power is on');
     expect(said.find(({ title }) => title.startsWith('Knock twice on Kick'))?.text).toContain('Never blow at a ribbon');
     expect(wordsOf({ kind: 'power' }, plan, true).press).toBe('It is on');

@@ -30,7 +30,7 @@ describe('the ladder, air to file', () => {
     const list = rungs(gainFor(large, 124, false, input), large, 124);
     expect(list[0]).toBe('In the air, loudest peak124 dB SPL');
     expect(list[1]).toMatch(/^Large condenser, many patterns−1\.8 dBu/);
-    expect(list[4]).toMatch(/^In the file−1[12]\.\d dBFSPeaks land where they should\.$/);
+    expect(list[4]).toMatch(/^In the file\?−1[12]\.\d dBFSPeaks are where they should be\.$/);
   });
   test('its pad is said, and takes what it says', () => {
     const large = model('large-multi-pattern');
@@ -39,7 +39,7 @@ describe('the ladder, air to file', () => {
   });
   test('too quiet even at full gain says what to do', () => {
     const coil = model('rugged-moving-coil');
-    expect(rungs(gainFor(coil, 50, false, input), coil, 50)[4]).toMatch(/dB of clean gain are wanting: go closer/);
+    expect(rungs(gainFor(coil, 50, false, input), coil, 50)[4]).toMatch(/dB of clean gain are missing: move closer/);
   });
   test('nothing sounding has no ladder', () => {
     expect(rungs(null, model('small-condenser'), 0)).toEqual([]);

@@ -6,6 +6,7 @@ import { heardRoom, roomFlutters } from '../../../core/planning';
 import { criticalDistanceM, middleSeconds, octaveDecays, roomVolumeM3, schroederHz } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
+import { Help } from '../../components/Help';
 import { DecayBars, DecayWords } from './Decay';
 
 /** What the room does, in sentences and one picture. */
@@ -36,7 +37,8 @@ export function WhatItDoes({ session }: { session: Session }) {
         <Box>
           {sayRoom('a-stroke-dies-away-in')} <span className="measure">{formatNumber(middleS, 2)} s</span>
           {sayRoom('farther-off-than')} <span className="measure">{length(criticalDistanceM(1, volume, middleS))}</span>{' '}
-          {sayRoom('an-omni-hears-more-room-than')} <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.
+          {sayRoom('an-omni-hears-more-room-than')} <span className="measure">{length(criticalDistanceM(3, volume, middleS))}</span>.{' '}
+          <Help term="critical-distance" />
         </Box>
         <Box mt="2">
           {sayRoom('below')} <span className="measure">{formatNumber(schroederHz(middleS, volume), 0)} Hz</span>{' '}

@@ -69,6 +69,6 @@ test('a soft thing is added, turned and taken away; what to hang tells decay bef
     expect(to).toBeLessThanOrEqual(from as number);
   }
   rerender(wrapped(<FurniturePanel session={doc()} />));
-  fireEvent.click(screen.getByRole('button', { name: 'Take Sofa away' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Remove Sofa' }));
   expect(doc().furnishings).toEqual([]);
 });

@@ -84,7 +84,7 @@ describe('the chooser', () => {
     show(<SetupsStation />);
     const card = within(screen.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }));
     fireEvent.click(card.getByRole('button', { name: 'More' }));
-    for (const term of ['Kinds that suit', 'Costs', 'Sounds', 'Listen for', 'School', 'Expect'])
+    for (const term of ['Kinds that fit', 'Costs', 'Sounds', 'Listen for', 'School', 'Expect'])
       expect(card.getAllByText(`${term}:`).length).toBeGreaterThan(0);
   });
   test('an empty room is sent to the Floor', () => {
@@ -105,8 +105,8 @@ test('compared: one source on one scale, and facts of both', () => {
 test('kinds: loud drums want a moving-coil; a quiet player in a quiet room a condenser; the schools are named', () => {
   show(<Advice session={{ ...bare, room: { ...bare.room, absorption: 0.35 } }} instrument={{ ...instrument, kind: 'guitar', variant: 'concert' }} />);
   fireEvent.click(screen.getByRole('button', { name: 'Quiet playing' }));
-  expect(screen.getByText('large condenser')).toBeTruthy();
+  expect(screen.getByText('large-diaphragm condenser')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'All kinds and schools' }));
   expect(screen.getByText(/a condenser always wins/)).toBeTruthy();
-  expect(screen.getByText(/In an untreated or noisy room, a moving-coil, close/)).toBeTruthy();
+  expect(screen.getByText(/In an untreated or noisy room, a dynamic, close/)).toBeTruthy();
 });

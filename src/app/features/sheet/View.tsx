@@ -52,7 +52,7 @@ function Sheet({ session }: { session: Session }) {
   const cautions = [overheadCaution(session), hearingCaution(session)];
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
-  const [paper, setPaper] = useState<Paper>('A4');
+  const [paper, setPaper] = useState<Paper>(session.units === 'imperial' ? 'letter' : 'A4');
   const [plan, side] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
   const saveDrawings = async (kind: 'SVG' | 'PNG'): Promise<void> => {
     for (const [name, box] of [

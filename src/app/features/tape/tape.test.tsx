@@ -162,16 +162,16 @@ describe('equal strings', () => {
   test('two strings: the snare, and for the stricter school the beater', () => {
     open();
     expect(screen.getByText(/1\. From the snare/)).toBeTruthy();
-    expect(screen.getByText(/2\. From the beater spot \(the stricter school/)).toBeTruthy();
+    expect(screen.getByText(/2\. From the beater spot \(the stricter way/)).toBeTruthy();
   });
   test('within 2 cm they are equal; beyond, the longer one comes closer by the difference', () => {
     open();
     type('100', '101.5', 'snare');
     expect(screen.getByRole('status').textContent).toMatch(/Equal to the snare, within 1\.5 cm/);
     type('100', '114.4', 'snare');
-    expect(screen.getByRole('status').textContent).toMatch(/Bring Overhead right 14\.5 cm closer along its string: it hears the snare 0\.42 ms/);
+    expect(screen.getByRole('status').textContent).toMatch(/Move Overhead right 14\.5 cm closer: the snare reaches it 0\.42 ms/);
     type('120', '100', 'snare');
-    expect(screen.getByRole('status').textContent).toMatch(/Bring Overhead left 20 cm closer/);
+    expect(screen.getByRole('status').textContent).toMatch(/Move Overhead left 20 cm closer/);
   });
   test('what is no length is told by an example', () => {
     open();

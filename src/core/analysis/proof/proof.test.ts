@@ -55,7 +55,7 @@ test('one overhead reversed and the kick 40 samples late: both found, nothing el
   ]);
   expect(proof.findings.map((finding) => finding.code).sort()).toEqual(['channel-late', 'polarity-reversed']);
   expect(said(proof.findings.find((f) => f.code === 'polarity-reversed')?.message)).toBe(
-    'The polarity of Overhead right is reversed: check its cable, and the polarity switch in its way.',
+    'The polarity of Overhead right is reversed. Check its cable and every polarity switch in its path.',
   );
   expect(said(proof.findings.find((f) => f.code === 'channel-late')?.message)).toMatch(
     /^Kick is 0\.8\d ms \((39|40|41) samples, 2[789]\.?\d? cm\) late/,
@@ -72,7 +72,7 @@ test('two of four reversed: which two is a question about all four, and nobody i
   expect(proof.findings.map(({ severity, code }) => [severity, code])).toEqual([['note', 'question']]);
   const message = proof.findings[0]?.message ?? '';
   for (const { name } of session.microphones) expect(said(message)).toContain(name);
-  expect(said(message)).toMatch(/^Some of .* have reversed polarity against the others, and the take does not settle which\./);
+  expect(said(message)).toMatch(/^Some of .* have opposite polarity to the others\. This take cannot tell which\./);
 });
 
 test('an overhead 12 cm farther from the snare than planned is told as a place, with the way to move it', async () => {
@@ -82,7 +82,7 @@ test('an overhead 12 cm farther from the snare than planned is told as a place, 
   const really = editMicrophone(left.id, { positionM: { ...left.positionM, z: left.positionM.z + 0.14 } })(planned);
   const proof = await prove(planned, really, []);
   const finding = proof.findings.find((f) => f.code === 'distance-differs' && f.id.endsWith('/snare'));
-  expect(said(finding?.message)).toMatch(/Overhead left hears the snare .* later than planned: bring it 1[12](\.5)? cm closer/);
+  expect(said(finding?.message)).toMatch(/The snare reaches Overhead left .* later than planned\. Move it 1[12](\.5)? cm closer/);
 });
 
 describe('matching channels to microphones by name (common practice of naming files)', () => {

@@ -57,7 +57,7 @@ function commandFor(move: Move): Command {
       return editMicrophone(microphoneId, { aimM: move.aimM });
     case 'flip':
       return command(
-        (session) => `invert in the mix ${microphoneName(session, microphoneId)}`,
+        (session) => `reverse in the mix: ${microphoneName(session, microphoneId)}`,
         (session) => {
           const placed = session.microphones.find((microphone) => microphone.id === microphoneId);
           return placed ? editMicrophone(microphoneId, { flipped: !placed.flipped })(session) : session;
@@ -77,7 +77,7 @@ function commandFor(move: Move): Command {
         ),
       );
     case 'invert':
-      return onChain(`invert in the ${move.where}`, microphoneId, (placed) => ({
+      return onChain(`reverse polarity in the ${move.where}`, microphoneId, (placed) => ({
         ...placed,
         cable: 'reversed',
         madeUp: move.where,

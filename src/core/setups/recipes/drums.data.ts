@@ -121,7 +121,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
   kit({
     id: 'kit-four-spaced',
     name: 'Kick, snare and a spaced pair',
-    school: 'Overheads as the picture of the whole kit',
+    school: 'Overheads as the stereo image of the whole kit',
     microphones: [kickInside, snareTop, ...spacedOverheads],
     pairs: [overheadPair],
     isolation: 'some',
@@ -311,7 +311,7 @@ export const DRUM_RECIPES: readonly Recipe[] = [
   kit({
     id: 'kit-half-crossed',
     name: 'Half-crossed overheads',
-    school: 'Overheads as the picture of the whole kit',
+    school: 'Overheads as the stereo image of the whole kit',
     microphones: arrayOf({
       about: offset('snare-centre', 0, 0, 0.95),
       facing: 'snare-centre',

@@ -255,7 +255,7 @@ export const VOICE_RECIPES: readonly Recipe[] = [
   }),
   voice({
     id: 'voice-coil',
-    name: 'Voice, moving-coil in an untreated room',
+    name: 'Voice, dynamic in an untreated room',
     school: null,
     microphones: [mic('voice', 'V', 'Voice', 'voice', offset('mouth', 0.02, 0.08, 0), at('mouth'), ['moving-coil', 'large-condenser'])],
     pairs: [],

@@ -45,7 +45,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
   }),
   brass({
     id: 'horn-coil',
-    name: 'Moving-coil, close, in an untreated room',
+    name: 'Dynamic, close, in an untreated room',
     variants: ['trumpet', 'flugelhorn', 'trombone'],
     microphones: [mic('horn', 'H', 'Horn', 'bell', axis('bell', 0.27, 0, 14), at('bell'), ['moving-coil', 'ribbon'])],
     pairs: [],
