@@ -7,7 +7,7 @@ import { arrivalTable, type Plan } from '../src/core/arrivals';
 import { add, createRandom, type FftKernel, loadFftKernel, magnitude, type Random, type Vec3, vec3 } from '../src/core/math';
 import { isDirect } from '../src/core/microphones';
 import { resolveFiles } from '../src/core/planning';
-import { sayTold } from '../src/words';
+import { sayMetric } from '../src/words';
 import { plainTake } from './plainTake';
 
 let kernel: FftKernel;
@@ -127,7 +127,7 @@ test('what is said of takes in which things are wrong as often as they are: of w
         appendFileSync(process.env.CLAIMS, `${JSON.stringify({ seed, code, probability, right, told: code !== 'question' })}\n`);
       if (code === 'question' || severity === 'note') continue;
       told++;
-      if (!right) wrong.push(`${seed} ${nameOf(one)}: ${sayTold(message, 'metric').slice(0, 160)}`);
+      if (!right) wrong.push(`${seed} ${nameOf(one)}: ${sayMetric(message).slice(0, 160)}`);
     }
   }
   console.info(JSON.stringify({ takes, told, wrong: wrong.length }));

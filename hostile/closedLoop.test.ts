@@ -9,9 +9,8 @@ import { takeReportCsv, takeReportDocument } from '../src/core/exchange';
 import { createRandom, type FftKernel, loadFftKernel, type Random } from '../src/core/math';
 import { isDirect } from '../src/core/microphones';
 import { inputNamesInUse, resolveFiles, resolvePlan, withExpectations } from '../src/core/planning';
-import type { Words } from '../src/core/units';
 import { type Chains, chainsOf, correctionsOf, type Heard, type Verdict, verdictsOf } from '../src/core/verdict';
-import { sayTold } from '../src/words';
+import { sayMetric as said } from '../src/words';
 import { plainTake } from './plainTake';
 
 let kernel: FftKernel;
@@ -73,8 +72,6 @@ function held(report: TakeReport, session: Session, chains: Chains, inMix = fals
 }
 
 const again = (one: Heard, session: Session): Heard => held(one.report, session, one.chains ?? {});
-
-const said = (words: Words): string => sayTold(words, 'metric');
 
 const pressed = (session: Session, move: Move): Session => {
   const result = commit(session, applyMove(move), NOW);

@@ -5,7 +5,7 @@ import { matchByName, proveTake } from '../src/core/analysis';
 import { arrivalTable, type Plan } from '../src/core/arrivals';
 import { createRandom, type FftKernel, loadFftKernel } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
-import { sayTold } from '../src/words';
+import { sayMetric } from '../src/words';
 import { plainTake } from './plainTake';
 
 let kernel: FftKernel;
@@ -56,7 +56,7 @@ test('what a low speaker’s own filter takes, 0.2 to 1 ms and nobody knows how 
       );
     const label = `${seed} ${nameOf(one)}`;
     for (const { severity, message, microphoneIds } of await heard(random.between(0, 0.8e-3)))
-      if (severity !== 'note' && microphoneIds.includes(speaker.id)) wrong.push(`${label}: ${sayTold(message, 'metric')}`);
+      if (severity !== 'note' && microphoneIds.includes(speaker.id)) wrong.push(`${label}: ${sayMetric(message)}`);
     if ((await heard(0.008)).some(({ code, microphoneIds }) => microphoneIds.includes(speaker.id) && /late|question/.test(code))) late++;
   }
   expect(wrong).toEqual([]);

@@ -19,7 +19,7 @@ import {
   resolvePlan,
 } from '../src/core/planning';
 import type { Told } from '../src/core/units';
-import { sayTold } from '../src/words';
+import { sayMetric } from '../src/words';
 import { banksOf, fates, type Switches } from './plainPower';
 import { rigByChance } from './rigs';
 
@@ -181,7 +181,7 @@ test('a change by hand is refused in words exactly when it brings a conflict tha
     if (input) {
       const address = `${input.deviceId}/${input.id}`;
       judged(plugIn(id, address)(session), dangerOfPlugging(session, id, address));
-      expect(sayTold(inputTitle(session, input), 'metric').length).toBeGreaterThan(0);
+      expect(sayMetric(inputTitle(session, input)).length).toBeGreaterThan(0);
     }
     const thing = random.uniform() < 0.4 ? null : (OUTBOARD_CATALOGUE[random.integer(0, OUTBOARD_CATALOGUE.length - 1)]?.id ?? null);
     judged(putBetween(id, thing)(session), dangerOfBetween(session, id, thing));

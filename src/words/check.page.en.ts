@@ -47,7 +47,7 @@ export const sayCheck = speaker('check', {
   louder: 'louder',
   softer: 'softer',
   'levels-of-the-take': 'Levels of the take',
-  'recorded-at-the-planned-gains-the': 'Recorded at the planned gains, the take is {said} than planned.',
+  'recorded-at-the-planned-gains-the': 'At the planned gains the take differs from the plan: {said}.',
   'plan-gains-by-the-take': 'Use the take’s levels',
   'back-to-the-models-levels': 'Use the model’s levels',
   'the-files-are-gone-with-the': 'The files are gone after the reload. Choose them again above, then listen.',

@@ -8,7 +8,7 @@ import { resolveFiles } from '../../core/planning';
 import { type Fault, renderTake } from '../../core/render';
 import { clampToRoom } from '../../core/room';
 import { type Heard, type Verdict, verdictsOf } from '../../core/verdict';
-import { sayTold } from '../../words';
+import { sayMetric } from '../../words';
 import { type Case, nameOf, placed } from './cases';
 
 /** Renders proved against the plan that they were rendered from: whatever is told of them is false. */
@@ -101,7 +101,7 @@ export async function prove(one: Case, seed: number, kernel: FftKernel, into: Pr
     if (severity === 'note') continue;
     if (severity === 'fix') into.falseFix += 1;
     else into.falseImprove += 1;
-    into.told.push(`${nameOf(one)}, ${sampleRateHz} Hz: ${sayTold(message, 'metric')}`);
+    into.told.push(`${nameOf(one)}, ${sampleRateHz} Hz: ${sayMetric(message)}`);
   }
 }
 
@@ -175,6 +175,6 @@ export async function accuse(one: Case, seed: number, kernel: FftKernel, into: F
   if (verdict === 'named') return;
   const names = planted.ids.map((id) => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '');
   into.told.push(
-    `${verdict}: ${nameOf(one)}, ${planted.kind} ${names.join(' with ')}: ${said.map(({ message }) => sayTold(message, 'metric')).join(' ') || 'nothing'}`,
+    `${verdict}: ${nameOf(one)}, ${planted.kind} ${names.join(' with ')}: ${said.map(({ message }) => sayMetric(message)).join(' ') || 'nothing'}`,
   );
 }

@@ -1,13 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import { sayFinding, sayTold } from '../../words';
+import { sayMetric as said, sayFinding } from '../../words';
 import { arrivalOf, arrivalTable } from '../arrivals';
 import { applyMove, editMicrophone, type Session } from '../document';
 import { distance } from '../math';
 import { resolvePlan } from '../planning';
-import type { Words } from '../units';
 import { checkPlan, type Finding } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 

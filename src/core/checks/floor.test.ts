@@ -1,5 +1,5 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
-import { sayFinding, sayTold } from '../../words';
+import { sayMetric as said, sayFinding } from '../../words';
 import { arrivalOf, arrivalTable, bandLevels, diffuseEnergy, incidentSplDb, type PlanMicrophone } from '../arrivals';
 import { addInstrument, applyMove, editMicrophone, moveMicrophone, newSession, type Session } from '../document';
 import type { Instrument } from '../instruments';
@@ -8,10 +8,7 @@ import { MICROPHONE_CATALOGUE } from '../microphones';
 import { placeSetup, resolvePlan } from '../planning';
 import { recipeById } from '../setups';
 import { STAND_CATALOGUE } from '../stands';
-import type { Words } from '../units';
 import { checkPlan, type Finding, leakMatrix, MOST_WANTED_LOSS_DB, threeToOne, turnDeadSide } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const inWords = (finding: Finding): string => sayFinding(finding, 'metric');
 

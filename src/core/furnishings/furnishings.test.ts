@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import { absorptionWith, arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
 import {
@@ -18,7 +18,6 @@ import { createRandom, distance, vec3 } from '../math';
 import { resolvePlan } from '../planning';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../room';
 import { gapToSolid, type Solid, shadeDb } from '../solids';
-import type { Words } from '../units';
 import {
   collarSolid,
   FURNISHING_MODELS,
@@ -29,8 +28,6 @@ import {
   SOFT_MODELS,
   softOctaves,
 } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const furnishing = (kind: FurnishingKind, change: Partial<Furnishing> = {}): Furnishing => {
   const { widthM, heightM, bottomM, name } = modelOfFurnishing(kind);

@@ -1,13 +1,10 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import type { Plan } from '../arrivals';
 import { add, createRandom, scale, subtract, vec3 } from '../math';
 import { resolvePlan } from '../planning';
-import type { Words } from '../units';
 import { harmDb } from './harm';
 import { smallestMoves } from './smallestMoves';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const plan = resolvePlan(boathouseKit());
 const indexOf = (name: string): number => plan.microphones.findIndex((microphone) => microphone.name === name);

@@ -1,11 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { type Brief, editMicrophone, learnLevels, putBetween, type Session } from '../document';
 import { inputList, listsJson } from '../exchange';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../patch';
-import type { Words } from '../units';
 import {
   cableNeeds,
   clockWords,
@@ -18,8 +17,6 @@ import {
   shoppingList,
   standUses,
 } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const KIT = boathouseKit();
 const withShelf = (more: Partial<Session['shelf']>, brief: Brief = {}): Session => ({ ...KIT, brief, shelf: { ...KIT.shelf, ...more } });

@@ -1,14 +1,11 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { checkPlan, type Finding, type Move } from '../checks';
 import { applyMove, commit, type Session } from '../document';
 import { createRandom, distance, vec3 } from '../math';
 import { harmDb } from '../optimise';
-import type { Words } from '../units';
 import { resolvePlan, usualMoves, withExpectations, withOffers } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const found = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
 const offered = (session: Session): Finding[] => withOffers(session, found(session));

@@ -1,11 +1,8 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import { addInstrument, newSession, type Session } from '../document';
 import type { Instrument } from '../instruments';
-import type { Words } from '../units';
 import { checklistFor, earLevelDba, hearingCaution, overheadCaution, overheads } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const KIT = boathouseKit();
 const playing = (kind: Instrument['kind'], variant: string): Session =>

@@ -1,12 +1,11 @@
 import { boathouseKit } from '../../../demo/boathouse';
-import { sayTold } from '../../words';
+import { sayMetric as said } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { editMicrophone, plugAll, plugIn, putBehind, putBetween, type Session, sessionProblem, splitInto } from '../document';
 import { inputList, inputListCsv } from '../exchange';
 import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, peakTargetOf, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
-import type { Words } from '../units';
 import {
   cableNeeds,
   clockWords,
@@ -24,8 +23,6 @@ import {
   shoppingList,
   wantedLevelDb,
 } from './index';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const DEMO = boathouseKit();
 /** The demo kit, its four microphones in the first four inputs. */

@@ -1,16 +1,13 @@
 import { boathouseKit } from '../../../../demo/boathouse';
-import { sayTold } from '../../../words';
+import { sayMetric as said } from '../../../words';
 import { arrivalTable } from '../../arrivals';
 import { bytesSource, openAudio, writeWav } from '../../audio';
 import { editMicrophone, type Session } from '../../document';
 import { loadFftKernel } from '../../math';
 import { resolvePlan } from '../../planning';
 import { type Fault, renderTake } from '../../render';
-import type { Words } from '../../units';
 import { checkTake, matchByName, proveTake, whereabouts } from '../index';
 import { nameWords } from '../reading/nameWords';
-
-const said = (words: Words | null | undefined): string => sayTold(words ?? '', 'metric');
 
 const idOf = (session: Session, name: string): string => session.microphones.find((microphone) => microphone.name === name)?.id ?? '';
 
