@@ -44,6 +44,7 @@ export const outside = (text: string): string =>
 
 /** Units, and what else is written alike in every language. */
 const UNITS = new Set([
+  'dBA',
   'ms',
   'cm',
   'mm',

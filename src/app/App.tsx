@@ -16,7 +16,7 @@ export const router = createBrowserRouter(
       lazy: async () => ({ Component: (await import('./frame/SessionFrame')).SessionFrame }),
       children: [{ index: true, element: <Navigate to="floor" replace /> }],
     },
-    { path: '*', element: <Navigate to="/" replace /> },
+    { path: '*', element: <Navigate to="/" replace />, errorElement: <Trouble /> },
   ],
   {
     patchRoutesOnNavigation: async ({ path, patch }) => {

@@ -1,4 +1,4 @@
-import { arrivalTable, type Plan } from '../core/arrivals';
+import { arrivalTable } from '../core/arrivals';
 import { checkPlan, type Finding } from '../core/checks';
 import { plugAll, type Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
@@ -54,11 +54,11 @@ export function planReport(session: Session, solve: SolveMilp): object {
       right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
     })),
     patch: rows,
-    findings: [...patchFinding, ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, plan))],
+    findings: [...patchFinding, ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, session))],
   };
 }
 
-const rowOf = (finding: Finding, { microphones, units }: Pick<Plan, 'microphones' | 'units'>): object => ({
+const rowOf = (finding: Finding, { microphones, units }: Pick<Session, 'microphones' | 'units'>): object => ({
   severity: finding.severity,
   code: finding.code,
   microphones: finding.microphoneIds.map((id) => microphones.find((m) => m.id === id)?.name ?? id),

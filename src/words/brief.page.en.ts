@@ -66,4 +66,5 @@ export const sayBrief = speaker('brief', {
   visits: 'Visits',
   'for-many-marks-on-the-floor': 'For several visits, marks on the floor and photos go on the checklist.',
   'readys-checklists': 'Ready’s checklists',
+  bits: '{depth} bit',
 });

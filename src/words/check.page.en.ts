@@ -174,4 +174,5 @@ export const sayCheck = speaker('check', {
   'slid-to-the-pair': '{listed} aligned with the pair',
   'the-sum-changes-by-below-250': 'The sum changes by {each} below 250 Hz, {each2} up to 4 kHz and {each3} above. Listen to both.',
   'reversed-in-polarity': 'reversed in polarity',
+  none: 'none',
 });

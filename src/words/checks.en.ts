@@ -25,7 +25,6 @@ export const CHECKS: Readonly<Record<ChecksCode, string>> = {
   'hears-the-after': 'The {source} reaches {late} {delayText} after {early}.',
   'at-similar-level-the-sum-has':
     'At similar level the two together have their first dip at {dip} and a ripple of {ripple} dB (comb filtering). Three ways are usual: leave the delay, match polarity only, or align the close microphones with the pair.',
-  and: 'and',
   'hear-the-or-more-after': 'The {source} reaches {names} {earliest} or more after {close}.',
   'leave-it-for-depth-or-hold': 'Leave it for depth, or delay {close} in the mix: both are done.',
   'at-similar-level-the-sum-has-2':

@@ -2,11 +2,6 @@ import { speaker } from './speaker';
 
 /** Drawings of several views. */
 export const sayDrawing = speaker('drawing', {
-  drums: 'Drums',
-  'guitar-and-voice': 'Guitar and voice',
-  piano: 'Piano',
-  percussion: 'Percussion',
-  horns: 'Horns',
   'the-room-is-empty-what-is': 'The room is empty. What is played in it?',
   'what-else-is-played': 'What else is played?',
   'size-or-build': 'Size or build',

@@ -10,11 +10,13 @@ import { OPTIMISE } from './optimise.en';
 import { PLANNING } from './planning.en';
 import { PROOF } from './proof.en';
 import { RECORDING } from './recording.en';
+import { RENDER } from './render.en';
 import { TAPE } from './tape.en';
 import { VERDICT } from './verdict.en';
 
 /** Everything that is said, by domain and code: ICU messages. */
 export const EN = {
+  render: RENDER,
   verdict: VERDICT,
   proof: PROOF,
   optimise: OPTIMISE,

@@ -142,3 +142,28 @@ test('the files of messages hold messages and nothing else', () => {
         .filter((line) => /^(import|export)/.test(line)).length,
     ]).toEqual([file, 2]);
 });
+
+/** Messages whose codes are put together, or come from closed lists of the core. */
+const BY_LIST = new Set(['checklist', 'drills', 'fits', 'heard', 'imports', 'kinds', 'recording', 'tape', 'help']);
+
+test('no message is left over that nobody says', () => {
+  const sources = readdirSync('src', { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.tsx?$/.test(file) && !/test\.|\.en\.ts$|codes\.ts$/.test(file))
+    .map((file) => ({ file, text: readFileSync(`src/${file}`, 'utf8') }));
+  const saidWith = (of: RegExp): string => sources.flatMap(({ text }) => (of.test(text) ? [text] : [])).join('');
+  const left = [
+    ...PAGES.filter(({ domain }) => !BY_LIST.has(domain)).map(({ domain, messages }) => ({
+      domain: `page ${domain}`,
+      codes: Object.keys(messages),
+      users: saidWith(new RegExp(`words/${domain}\\.page\\.en'`)),
+    })),
+    ...Object.entries(EN)
+      .filter(([domain]) => !BY_LIST.has(domain))
+      .map(([domain, messages]) => ({
+        domain,
+        codes: Object.keys(messages),
+        users: saidWith(/from '\.\/codes'|from '\.\/say'/),
+      })),
+  ].flatMap(({ domain, codes, users }) => codes.filter((code) => !users.includes(`'${code}'`)).map((code) => `${domain}/${code}`));
+  expect(left).toEqual([]);
+});

@@ -264,4 +264,6 @@ export const sayPatch = speaker('patch', {
   and: 'and',
   'the-input': 'the input',
   'safe-peaks': 'safe peaks',
+  none: 'none',
+  bits: '{bits} bit',
 });

@@ -2,7 +2,6 @@ import { speaker } from './speaker';
 
 /** The view of shelf. */
 export const sayShelf = speaker('shelf', {
-  'time-code': 'time code',
   name: 'Name',
   inputs: 'Inputs',
   'inputs-on-one-phantom-switch': 'Inputs on one phantom switch',

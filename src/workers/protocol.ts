@@ -6,6 +6,7 @@ import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fit, NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
+import type { Told } from '../core/units';
 import type { Chains } from '../core/verdict';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
@@ -74,7 +75,7 @@ export interface Jobs {
   /** The take that a session predicts, one WAV per microphone. */
   readonly 'render-take': {
     readonly input: { readonly session: Session; readonly seed: number; readonly hidden: HiddenThing };
-    readonly output: { readonly files: readonly TakeFile[]; readonly words: string };
+    readonly output: { readonly files: readonly TakeFile[]; readonly words: Told };
   };
   readonly 'smallest-moves': { readonly input: Session; readonly output: SmallestMoves };
   /** Findings with the moves that mend. */

@@ -3,13 +3,14 @@ import { addInstrument, type Session } from '../../core/document';
 import { familyOf, INSTRUMENT_KINDS } from '../../core/instruments';
 import { inUnits } from '../../core/units';
 import { sayDrawing } from '../../words/drawing.page.en';
+import { term } from '../../words/term';
 import { Choice } from '../components/Choice';
 import { newId } from '../components/newId';
 import { runCommand } from '../stores/sessionStore';
 import { chooseInstrument, FIRST_OFFERED, setView, useViewStore } from '../stores/viewStore';
 import { InstrumentThumb } from './InstrumentThumb';
 
-const GROUPS = [sayDrawing('drums'), sayDrawing('guitar-and-voice'), sayDrawing('piano'), sayDrawing('percussion'), sayDrawing('horns')] as const;
+const GROUPS = ['Drums', 'Guitar and voice', 'Piano', 'Percussion', 'Horns'] as const;
 
 /** A place off the walls, beside what is there already. */
 function freePlace(session: Session): { x: number; y: number } {
@@ -39,9 +40,9 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
       {GROUPS.map((group) => (
         <Box key={group} mb="2">
           <Box fontSize="sm" color="quiet">
-            {group}
+            {term(group)}
           </Box>
-          <Flex role="group" aria-label={group} gap="1" wrap="wrap">
+          <Flex role="group" aria-label={term(group)} gap="1" wrap="wrap">
             {INSTRUMENT_KINDS.filter((candidate) => familyOf(candidate).group === group).map((candidate) => (
               <Button
                 key={candidate}

@@ -4,7 +4,6 @@ import type { MicrophoneModel, PatternName } from '../microphones';
 import type { Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
-import type { UnitSystem } from '../units';
 
 /** One placed microphone with all the physics wants to know of it. */
 export interface PlanMicrophone {
@@ -54,7 +53,6 @@ export interface Plan {
   readonly room: Room;
   readonly speedOfSoundMps: number;
   readonly sampleRateHz: number;
-  readonly units: UnitSystem;
   readonly microphones: readonly PlanMicrophone[];
   readonly pairs: readonly PlanPair[];
   readonly sources: readonly Source[];

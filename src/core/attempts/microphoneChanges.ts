@@ -15,8 +15,7 @@ const SAME_GAIN_DB = 0.5;
 const angleBetweenDeg = (a: Vec3, b: Vec3): number => degreesFromRadians(Math.acos(Math.min(1, Math.max(-1, dot(normalize(a), normalize(b))))));
 
 /** How far a microphone went, told by its height and by its string to what it is there for, or to the nearest source. */
-function placeWords(before: Plan, after: Plan, a: PlanMicrophone, b: PlanMicrophone): string {
-  const { units } = after;
+function placeWords(before: Plan, { session: { units }, plan: after }: Stood, a: PlanMicrophone, b: PlanMicrophone): string {
   const moved = distance(a.positionM, b.positionM);
   const up = b.positionM.z - a.positionM.z;
   const source =
@@ -71,7 +70,7 @@ const TOLD: readonly Told[] = [
     fields: ['positionM', 'aimM', 'stand', 'setupId'],
     words: (both) => {
       const { before, after, a, b, pa, pb } = both;
-      if (moved(both)) return placeWords(before.plan, after.plan, pa, pb);
+      if (moved(both)) return placeWords(before.plan, after, pa, pb);
       const turned = angleBetweenDeg(subtract(a.aimM, a.positionM), subtract(b.aimM, b.positionM));
       if (turned > SAME_WAY_DEG) return `${b.name} is turned by ${formatNumber(turned, 0)}°.`;
       if (JSON.stringify(a.stand) !== JSON.stringify(b.stand)) return `The stand of ${b.name} is another, or stands elsewhere.`;

@@ -22,7 +22,6 @@ export type ChecksCode =
   | 'more-than-24'
   | 'hears-the-after'
   | 'at-similar-level-the-sum-has'
-  | 'and'
   | 'hear-the-or-more-after'
   | 'leave-it-for-depth-or-hold'
   | 'at-similar-level-the-sum-has-2'

@@ -5,7 +5,7 @@ import { ridesAlong } from '../microphones';
 import type { Room } from '../room';
 import { bodyRound, gapToSolid, isWorn, type Solid } from '../solids';
 import { feetOutsideM, gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
-import { asLength, asWeight, type Told, type UnitSystem } from '../units';
+import { asLength, asWeight, type Told } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
@@ -36,7 +36,7 @@ function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
           code: 'keep-out',
           severity: 'fix',
           microphoneIds: [microphone.id],
-          message: tell('stands-where', { microphone: microphone.name, why: volume.why.replace(/^an? |^the /, (word) => word) }),
+          message: tell('stands-where', { microphone: microphone.name, why: volume.why }),
           advice: tell('bring-it-clear', { body: asLength(BODY_M - gap + 0.01) }),
           why: tell('what-is-struck-blown-at-or', { volume: volume.name, why: volume.why }),
           move,
@@ -203,7 +203,6 @@ function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding
 interface Known {
   readonly solids: readonly Solid[];
   readonly room: Room;
-  readonly units: UnitSystem;
   readonly findings: readonly Finding[];
 }
 
@@ -211,11 +210,11 @@ interface Known {
 const known = new WeakMap<PlanMicrophone, Known>();
 
 function keepOutsOf(table: ArrivalTable, microphone: PlanMicrophone): readonly Finding[] {
-  const { solids, room, units } = table.plan;
+  const { solids, room } = table.plan;
   const before = known.get(microphone);
-  if (before && before.solids === solids && before.room === room && before.units === units) return before.findings;
+  if (before && before.solids === solids && before.room === room) return before.findings;
   const findings = [...inTheWay(table, microphone), ...insideSolids(table, microphone), ...standFindings(table, microphone)];
-  known.set(microphone, { solids, room, units, findings });
+  known.set(microphone, { solids, room, findings });
   return findings;
 }
 

@@ -160,7 +160,6 @@ export function resolvePlan(session: Session): Plan {
     room: furnishedRoom(session),
     speedOfSoundMps: speedOfSound(session.room.temperatureC),
     sampleRateHz: session.sampleRateHz,
-    units: session.units,
     microphones,
     pairs: session.pairs.map(
       (pair): PlanPair => ({

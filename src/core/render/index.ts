@@ -1,3 +1,4 @@
+export type { RenderCode } from './codes';
 export type { Fault } from './fault';
 export { addDelayed } from './fractionalDelay';
 export { type Heard, heardBy } from './heard';

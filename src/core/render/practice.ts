@@ -2,7 +2,8 @@ import type { Plan, PlanMicrophone } from '../arrivals';
 import { createRandom, normalize, scale, vec3 } from '../math';
 import { isDirect } from '../microphones';
 import { clampToRoom } from '../room';
-import { formatLength } from '../units';
+import { asLength, type Told } from '../units';
+import { tell } from './codes';
 import type { Fault } from './fault';
 import { type RenderedTake, renderTake } from './renderTake';
 
@@ -31,17 +32,17 @@ const LATE_SAMPLES = 40;
 export interface PracticeTake {
   readonly take: RenderedTake;
   /** What was hidden, in a sentence. */
-  readonly words: string;
+  readonly words: Told;
 }
 
-type Hidden = { readonly faults: readonly Fault[]; readonly words: string };
+type Hidden = { readonly faults: readonly Fault[]; readonly words: Told };
 
 function hide(plan: Plan, thing: HiddenThing, seed: number): Hidden {
   const random = createRandom(seed);
   const air = plan.microphones.filter(({ model }) => !isDirect(model.kind));
   const any = (of: readonly PlanMicrophone[]): PlanMicrophone | undefined => of[random.integer(0, Math.max(0, of.length - 1))];
   const one = any(air);
-  if (!one || thing === 'nothing') return { faults: [], words: 'Nothing was hidden: the take is as planned.' };
+  if (!one || thing === 'nothing') return { faults: [], words: tell('nothing-was-hidden-the-take-is') };
   const { id: microphoneId, name } = one;
   switch (thing) {
     case 'two faults': {
@@ -53,34 +54,37 @@ function hide(plan: Plan, thing: HiddenThing, seed: number): Hidden {
           { kind: 'reversed', microphoneId: right },
           { kind: 'late', microphoneId: close.id, samples: LATE_SAMPLES },
         ],
-        words: `The polarity of ${nameOf(right)} is reversed, and ${close.name} is ${LATE_SAMPLES} samples late.`,
+        words: tell('the-polarity-of-is-reversed-and', { of: nameOf(right), close: close.name, lateSamples: LATE_SAMPLES }),
       };
     }
     case 'one reversed':
-      return { faults: [{ kind: 'reversed', microphoneId }], words: `The polarity of ${name} is reversed.` };
+      return { faults: [{ kind: 'reversed', microphoneId }], words: tell('the-polarity-of-is-reversed', { name }) };
     case 'one late': {
       const samples = random.integer(70, 400);
-      return { faults: [{ kind: 'late', microphoneId, samples }], words: `${name} is ${samples} samples late.` };
+      return { faults: [{ kind: 'late', microphoneId, samples }], words: tell('is-samples-late', { name, samples }) };
     }
     case 'two exchanged': {
       const other = any(air.filter(({ id }) => id !== microphoneId));
-      if (!other) return { faults: [], words: 'One microphone cannot be exchanged with itself: nothing was hidden.' };
-      return { faults: [{ kind: 'exchanged', microphoneId, otherId: other.id }], words: `${name} and ${other.name} are each in the other’s place.` };
+      if (!other) return { faults: [], words: tell('one-microphone-cannot-be-exchanged-with') };
+      return {
+        faults: [{ kind: 'exchanged', microphoneId, otherId: other.id }],
+        words: tell('and-are-each-in-the-others', { name, other: other.name }),
+      };
     }
     case 'one stand elsewhere': {
       const byM = scale(normalize(vec3(random.normal(), random.normal(), 0.4 * random.normal())), random.between(0.25, 0.4));
       const positionM = clampToRoom(plan.room, vec3(one.positionM.x + byM.x, one.positionM.y + byM.y, one.positionM.z + byM.z));
       const away = Math.hypot(positionM.x - one.positionM.x, positionM.y - one.positionM.y, positionM.z - one.positionM.z);
-      return { faults: [{ kind: 'elsewhere', microphoneId, positionM }], words: `${name} stands ${formatLength(away, plan.units)} from its place.` };
+      return { faults: [{ kind: 'elsewhere', microphoneId, positionM }], words: tell('stands-from-its-place', { name, away: asLength(away) }) };
     }
     case 'mains hum':
-      return { faults: [{ kind: 'humming', microphoneId }], words: `${name} hums at 50 Hz.` };
+      return { faults: [{ kind: 'humming', microphoneId }], words: tell('hums-at-50-hz', { name }) };
     case 'a clipped channel':
-      return { faults: [{ kind: 'clipping', microphoneId }], words: `${name} was recorded 6 dB too loud, and clips.` };
+      return { faults: [{ kind: 'clipping', microphoneId }], words: tell('was-recorded-6-db-too-loud', { name }) };
     case 'a knocked stand':
-      return { faults: [{ kind: 'knocked', microphoneId }], words: `Somebody knocks the stand of ${name} three times.` };
+      return { faults: [{ kind: 'knocked', microphoneId }], words: tell('somebody-knocks-the-stand-of-three', { name }) };
     case 'a click from headphones':
-      return { faults: [{ kind: 'clicking', microphoneId }], words: `A click from headphones is heard in ${name}, 104 times a minute.` };
+      return { faults: [{ kind: 'clicking', microphoneId }], words: tell('a-click-from-headphones-is-heard', { name }) };
   }
 }
 

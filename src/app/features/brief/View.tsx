@@ -121,7 +121,7 @@ function BriefPage({ session }: { session: Session }) {
             value={String(brief.bitDepth ?? '')}
             options={[
               { value: '', text: sayBrief('not-said') },
-              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? sayBrief('32-bit-float') : `${depth} bit` })),
+              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? sayBrief('32-bit-float') : sayBrief('bits', { depth }) })),
             ]}
             onChange={(depth) => runCommand(answerBrief({ bitDepth: depth ? (Number(depth) as 16 | 24 | 32) : undefined }))}
           />

@@ -60,7 +60,7 @@ export function ChannelRow({ channel, wave, colour, question, listen }: Props) {
         <Figure name={sayCheck('peak')} value={`${formatNumber(channel.peakDbfs, 1)} dBFS`} bad={clips > 0} />
         <Figure name={sayCheck('true-peak')} value={`${formatNumber(channel.truePeakDbtp, 1)} dBTP`} />
         <Figure name={sayCheck('noise')} value={`${formatNumber(channel.noiseFloorDbfs, 0)} dBFS`} />
-        <Figure name={sayCheck('clips')} value={clips ? String(clips) : 'none'} bad={clips > 0} />
+        <Figure name={sayCheck('clips')} value={clips ? String(clips) : sayCheck('none')} bad={clips > 0} />
       </Flex>
     </Flex>
   );

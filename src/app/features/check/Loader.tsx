@@ -2,7 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, type Told } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -16,14 +17,14 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
   const picker = useRef<HTMLInputElement>(null);
   const [rendering, setRendering] = useState(false);
   const [hidden, setHidden] = useState<HiddenThing>('two faults');
-  const [words, setWords] = useState<string | null>(null);
+  const [words, setWords] = useState<Told | null>(null);
   const demo = async (): Promise<void> => {
     setRendering(true);
     setWords(null);
     try {
       const practice = await demoTake(session, hidden);
       await checkFiles(session, practice.files);
-      setWords(practice.words || null);
+      setWords(practice.words);
     } finally {
       setRendering(false);
     }
@@ -89,7 +90,7 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
           <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
             {sayCheck('what-was-hidden-in-it')}
           </Box>
-          <Box role="status">{words}</Box>
+          <Box role="status">{sayTold(words, session.units)}</Box>
         </Box>
       )}
       {wasCutOff('take check') && !busy && (

@@ -3,6 +3,7 @@ import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
 import type { HiddenThing } from '../../../core/render';
+import type { Told } from '../../../core/units';
 import { chainsOf, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import type { TakeFile } from '../../../workers/protocol';
@@ -76,9 +77,9 @@ export const stopCheck = (): void => underWay?.abort();
 const FIRST_SEED = 7;
 
 /** The take this plan predicts, with something hidden in it for practice, and what that is in a sentence. */
-export async function demoTake(session: Session, hidden: HiddenThing): Promise<{ readonly files: readonly TakeFile[]; readonly words: string }> {
+export async function demoTake(session: Session, hidden: HiddenThing): Promise<{ readonly files: readonly TakeFile[]; readonly words: Told | null }> {
   const seed = hidden === 'two faults' ? FIRST_SEED : Math.floor(1e6 * Math.random());
   const answer = await runJob('render-take', { session, seed, hidden }, { owner: 'check' });
   if (answer.kind === 'failed') setTake({ problem: answer.reason });
-  return answer.kind === 'done' ? answer.output : { files: [], words: '' };
+  return answer.kind === 'done' ? answer.output : { files: [], words: null };
 }

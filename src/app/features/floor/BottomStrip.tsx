@@ -50,7 +50,7 @@ export function BottomStrip({ session, live, source, chosen }: { session: Sessio
         <>
           <Segments label={sayFloor('strip')} value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
           {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
-          {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} />}
+          {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} units={session.units} />}
           {strip === 'leak' && <LeakStrip table={live.table} />}
           {strip === 'picture' && <PictureStrip session={session} table={live.table} chosen={chosen} />}
           {strip === 'listen' && (

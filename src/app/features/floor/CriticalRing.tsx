@@ -1,7 +1,7 @@
 import type { ArrivalTable } from '../../../core/arrivals';
 import { directivityFactor } from '../../../core/microphones';
 import { criticalDistanceM, eyringSeconds, meanAbsorption, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
-import { formatLength } from '../../../core/units';
+import { formatLength, type UnitSystem } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 
@@ -18,18 +18,20 @@ export function CriticalRing({
   paper,
   zoom,
   chosen,
+  units,
 }: {
   table: ArrivalTable;
   source: number;
   paper: Paper;
   zoom: number;
   chosen: readonly string[];
+  units: UnitSystem;
 }) {
   const { plan } = table;
   const m = plan.microphones.findIndex((candidate) => candidate.id === chosen[0]);
   const [microphone, shown, arrival] = [plan.microphones[m], plan.sources[source], table.rows[m]?.[source]];
   if (chosen.length !== 1 || !microphone || !shown || !arrival) return null;
-  const { room, speedOfSoundMps, units } = plan;
+  const { room, speedOfSoundMps } = plan;
   const decay = eyringSeconds(roomVolumeM3(room), roomSurfaceM2(room), meanAbsorption(room), speedOfSoundMps);
   const radiusM = criticalDistanceM(directivityFactor(microphone.pattern), roomVolumeM3(room), decay);
   if (microphone.targetKey !== null && arrival.distanceM < FAR_SHARE * radiusM) return null;

@@ -180,7 +180,7 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
               <PieceHandles key={instrument.id} instrument={instrument} paper={paper} zoom={transform.k} />
             ) : null,
           )}
-          <CriticalRing table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
+          <CriticalRing table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} units={session.units} />
           <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
           {session.microphones.map((placed) =>
             chosen.includes(placed.id) && !isDirectIn(plan, placed.id) ? (

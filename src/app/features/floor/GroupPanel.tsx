@@ -17,8 +17,8 @@ import { Help } from '../../components/Help';
 import { newId } from '../../components/newId';
 import { runCommand } from '../../stores/sessionStore';
 import { chooseNothing } from '../../stores/viewStore';
+import { PairPanel } from './Figures';
 import { PairFramePanel } from './PairFramePanel';
-import { PairPanel } from './SelectionPanel';
 
 const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
   ['height', sayFloor('same-height')],

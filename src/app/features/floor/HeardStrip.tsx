@@ -1,11 +1,11 @@
 import { Box } from '@chakra-ui/react';
 import { BANDS, firstDipHz } from '../../../core/acoustics';
 import { type ArrivalTable, bandLevels, directToRoomDb, firstReflections } from '../../../core/arrivals';
-import { formatFrequency, formatLength, formatNumber } from '../../../core/units';
+import { formatFrequency, formatLength, formatNumber, type UnitSystem } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 
 /** What one microphone hears of every source: bands, proximity, room, first reflection. A model's numbers. */
-export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | null }) {
+export function HeardStrip({ table, id, units }: { table: ArrivalTable; id: string | null; units: UnitSystem }) {
   const { plan } = table;
   const m = Math.max(
     0,
@@ -41,7 +41,7 @@ export function HeardStrip({ table, id }: { table: ArrivalTable; id: string | nu
             return (
               <tr key={arrival.sourceKey}>
                 <th scope="row">{source.name}</th>
-                <td>{formatLength(arrival.distanceM, plan.units)}</td>
+                <td>{formatLength(arrival.distanceM, units)}</td>
                 {bands.map((band) => (
                   <td key={band.name}>{formatNumber(Math.max(-20, band.levelDb), 0)}</td>
                 ))}

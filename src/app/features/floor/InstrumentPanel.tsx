@@ -20,7 +20,7 @@ import { SaveSetup } from './SaveSetup';
 
 /** Whether such an instrument is built or set up for the left hand at all. */
 const isBuiltHanded = ({ kind }: Instrument): boolean =>
-  [sayFloor('drums'), sayFloor('guitar-and-voice'), sayFloor('percussion')].includes(familyOf(kind).group) && kind !== 'voice';
+  ['Drums', 'Guitar and voice', 'Percussion'].includes(familyOf(kind).group) && kind !== 'voice';
 
 /** Everything about one instrument: size, build, place, turn, its set-up. */
 export function EditInstrument({ session, instrument }: { session: Session; instrument: Instrument }) {

@@ -1,6 +1,5 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
-import { type ArrivalTable, SWAY_M, swayOf } from '../../../core/arrivals';
-import { leaks } from '../../../core/checks';
+import type { ArrivalTable } from '../../../core/arrivals';
 import {
   addFurnishing,
   aimByAngles,
@@ -18,8 +17,8 @@ import {
 } from '../../../core/document';
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
-import { isDirect, PATTERN_NAMES, PATTERN_PRESSURE_SHARE, proximityBoostDb, ridesAlong } from '../../../core/microphones';
-import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay, shownUnits } from '../../../core/units';
+import { isDirect, PATTERN_NAMES, ridesAlong } from '../../../core/microphones';
+import { formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { Help } from '../../components/Help';
@@ -30,70 +29,10 @@ import { runCommand } from '../../stores/sessionStore';
 import { choosePair, putDown } from '../../stores/viewStore';
 import { BalancePanel } from './BalancePanel';
 import { EvennessLine } from './EvennessLine';
+import { LowCutWords, Numbers } from './Figures';
 import { furnishingFor } from './FurnishingPanel';
 import { DeadSideButton } from './LeakStrip';
 import { StandPanel } from './StandPanel';
-
-const Line = ({ name, value }: { name: string; value: string }) => (
-  <Flex justify="space-between" gap="3" py="0.5">
-    <Box color="quiet">{name}</Box>
-    <Box className="measure">{value}</Box>
-  </Flex>
-);
-
-/** Instruments that move with their player. */
-const SWAYING = new Set<string>(['guitar', 'voice', 'brass', 'saxophone', 'shaken']);
-
-function Numbers({ session, table, placed, source }: { session: Session; table: ArrivalTable; placed: PlacedMicrophone; source: number }) {
-  const index = table.plan.microphones.findIndex((microphone) => microphone.id === placed.id);
-  const arrival = table.rows[index]?.[source];
-  const name = table.plan.sources[source]?.name;
-  const leak = leaks(table).find((candidate) => candidate.microphone.id === placed.id);
-  const [microphone, heard] = [table.plan.microphones[index], table.plan.sources[source]];
-  if (!arrival || !name || !microphone || !heard) return null;
-  const sways = SWAYING.has(session.instruments.find(({ id }) => id === heard.instrumentId)?.kind ?? '');
-  const direct = isDirect(microphone.model.kind);
-  const sway = sways && !direct && arrival.distanceM < 1 ? swayOf(microphone, heard, table.plan) : null;
-  const { sampleRateHz, units } = table.plan;
-  return (
-    <Box fontSize="sm" mt="3">
-      {!direct && <Line name={sayFloor('string-to', { name: name.toLowerCase() })} value={formatLength(arrival.distanceM, session.units)} />}
-      <Line name={sayFloor('arrives-after')} value={formatShortDelay(arrival.delaySeconds, sampleRateHz)} />
-      {!direct && <Line name={sayFloor('off-its-axis')} value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
-      <Line name={sayFloor('peak-model-6-db')} value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
-      {sway && (
-        <Line
-          name={sayFloor('player-sways', { sway: formatLength(SWAY_M, units) })}
-          value={sayFloor('level-and-tone', { level: formatNumber(sway.levelDb, 1), tone: formatNumber(sway.toneDb, 1) })}
-        />
-      )}
-      <Line name={sayFloor('polarity')} value={sayFloor(arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled')} />
-      {leak && <Line name={sayFloor('above-the', { otherName: leak.otherName.toLowerCase() })} value={formatDb(leak.marginDb)} />}
-    </Box>
-  );
-}
-
-/** Two chosen microphones: their strings to the shown source and the difference. */
-export function PairPanel({ session, table, ids, source }: { session: Session; table: ArrivalTable; ids: readonly string[]; source: number }) {
-  const [a, b] = ids.map((id) => table.plan.microphones.findIndex((microphone) => microphone.id === id));
-  const [first, second] = [table.rows[a ?? -1]?.[source], table.rows[b ?? -1]?.[source]];
-  const { plan } = table;
-  if (!first || !second) return null;
-  const difference = second.distanceM - first.distanceM;
-  return (
-    <Box fontSize="sm">
-      <Box fontWeight="700" fontSize="md" mb="1">
-        {plan.microphones[a ?? 0]?.name} {sayFloor('and')} {plan.microphones[b ?? 0]?.name}
-      </Box>
-      <Line name={sayFloor('string-1')} value={formatLength(first.distanceM, session.units)} />
-      <Line name={sayFloor('string-2')} value={formatLength(second.distanceM, session.units)} />
-      <Line name={sayFloor('difference')} value={formatLength(difference, session.units)} />
-      <Box className="measure" color="quiet" whiteSpace="normal">
-        {formatDelay(Math.abs(difference) / plan.speedOfSoundMps, plan.sampleRateHz, plan.speedOfSoundMps, plan.units)}
-      </Box>
-    </Box>
-  );
-}
 
 /** The string to hold: from the shown source's nearest mark. */
 function nearestString(session: Session, table: ArrivalTable, placed: PlacedMicrophone, source: number): HeldString | null {
@@ -103,26 +42,6 @@ function nearestString(session: Session, table: ArrivalTable, placed: PlacedMicr
   const from = shown.sides[0].positionM;
   const [mark] = [...geometryOf(instrument).marks].sort((a, b) => distance(a.positionM, from) - distance(b.positionM, from));
   return mark ? { instrumentId: instrument.id, markId: mark.id, lengthM: distance(mark.positionM, placed.positionM) } : null;
-}
-
-/** From this lift at its corner on, a low cut is worth a thought, dB. */
-const LIFTED_DB = 5;
-
-/** What nearness does to the bass, where a switch could answer it. */
-function LowCutWords({ table, placed }: { table: ArrivalTable; placed: PlacedMicrophone }) {
-  const { plan, rows } = table;
-  const index = plan.microphones.findIndex(({ id }) => id === placed.id);
-  const microphone = plan.microphones[index];
-  const { lowCutHz } = microphone?.model ?? {};
-  const target = rows[index]?.[plan.sources.findIndex((source) => `${source.instrumentId}/${source.id}` === microphone?.targetKey)];
-  if (!microphone || lowCutHz === undefined || !target || target.distanceM <= 0) return null;
-  const lift = proximityBoostDb(PATTERN_PRESSURE_SHARE[placed.pattern], target.distanceM, lowCutHz, plan.speedOfSoundMps);
-  if (lift < LIFTED_DB) return null;
-  return (
-    <Box fontSize="sm" color="quiet" mt="2">
-      {sayFloor('so-near-it-lifts-hz-by', { lowCut: formatNumber(lowCutHz, 0), lift: formatNumber(lift, 0), lowCut2: placed.lowCut ? 'yes' : 'no' })}
-    </Box>
-  );
 }
 
 /** Everything about the chosen microphone that can be set by number or switch. */

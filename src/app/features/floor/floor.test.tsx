@@ -232,7 +232,7 @@ describe('instruments', () => {
 describe('strips', () => {
   test('what it hears: every source with three bands and its first reflection', () => {
     const table = open(boathouseKit());
-    show(<HeardStrip table={table} id={named('Snare').id} />);
+    show(<HeardStrip table={table} id={named('Snare').id} units="metric" />);
     const rows = screen.getAllByRole('row').slice(1);
     expect(rows.map((row) => within(row).getByRole('rowheader').textContent)).toEqual(table.plan.sources.map((source) => source.name));
     for (const row of rows) expect(row.textContent).toMatch(/(wall|floor|ceiling), [\d.]+ ms, −?\d+ dB, dip/);

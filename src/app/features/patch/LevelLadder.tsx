@@ -3,7 +3,7 @@ import { type MicrophoneModel, outputLevelDbu } from '../../../core/microphones'
 import { type GainSetting, levelChain, type Outboard, type PatchInput } from '../../../core/patch';
 import { formatNumber } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
-import { Help } from '../../components/Help';
+import { Help, type Term } from '../../components/Help';
 
 interface Props {
   readonly model: MicrophoneModel;
@@ -20,6 +20,10 @@ interface Rung {
   readonly name: string;
   readonly value: string;
   readonly note?: string;
+  /** What is turned. */
+  readonly isGain?: true;
+  /** A term that is explained here. */
+  readonly asks?: Term;
 }
 
 const VERDICTS: Record<GainSetting['verdict'], string> = {
@@ -73,14 +77,16 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, betw
       note: sayPatch('takes-dbu', { maxLevelDbu: formatNumber(input.maxLevelDbu + (setting.inputPad ? input.padDb : 0), 0) }),
     },
     input.floats
-      ? { name: sayPatch('gain'), value: 'none', note: sayPatch('it-records-floating-point-only-its') }
+      ? { name: sayPatch('gain'), isGain: true, value: sayPatch('none'), note: sayPatch('it-records-floating-point-only-its') }
       : {
           name: sayPatch('gain'),
+          isGain: true,
           value: `${formatNumber(setting.gainDb, 0)} dB`,
           note: sayPatch('knob-to-db', { gainMin: formatNumber(input.gainMinDb, 0), gainMax: formatNumber(input.gainMaxDb, 0) }),
         },
     {
       name: sayPatch('in-the-file'),
+      asks: 'headroom',
       value: `${formatNumber(setting.predictedPeakDbfs, 1)} dBFS`,
       note: chain.missingGainDb > 0 ? missing(chain.missingGainDb) : VERDICTS[setting.verdict],
     },
@@ -93,25 +99,12 @@ export function LevelLadder({ model, setting, peakSplDb, input, targetDbfs, betw
   return (
     <Box as="ol" m="0" p="0" aria-label={sayPatch('from-air-to-file')}>
       {rungs.map((rung) => (
-        <Box
-          as="li"
-          key={rung.name}
-          listStyleType="none"
-          pl="4"
-          py="2"
-          borderLeftWidth="3px"
-          borderColor={rung.name === sayPatch('gain') ? 'tape' : 'line'}
-        >
+        <Box as="li" key={rung.name} listStyleType="none" pl="4" py="2" borderLeftWidth="3px" borderColor={rung.isGain ? 'tape' : 'line'}>
           <Box fontSize="sm" color="quiet">
             {rung.name}
-            {rung.name === sayPatch('in-the-file') && <Help term="headroom" />}
+            {rung.asks && <Help term={rung.asks} />}
           </Box>
-          <Box
-            className="measure"
-            fontSize={rung.name === sayPatch('gain') ? '2xl' : 'lg'}
-            lineHeight="1.1"
-            color={rung.name === sayPatch('gain') ? 'tape' : 'ink'}
-          >
+          <Box className="measure" fontSize={rung.isGain ? '2xl' : 'lg'} lineHeight="1.1" color={rung.isGain ? 'tape' : 'ink'}>
             {rung.value}
           </Box>
           {rung.note && (

@@ -157,7 +157,7 @@ function Room({ session }: { session: Session }) {
         <Choice
           label={sayPatch('depth')}
           value={String(depth)}
-          options={BIT_DEPTHS.map((bits) => ({ value: String(bits), text: bits === 32 ? sayPatch('32-bit-float') : `${bits} bit` }))}
+          options={BIT_DEPTHS.map((bits) => ({ value: String(bits), text: bits === 32 ? sayPatch('32-bit-float') : sayPatch('bits', { bits }) }))}
           onChange={(value) => setDepth(Number(value))}
         />
         <NumberField label={sayPatch('free')} unit={sayPatch('gb')} value={free} low={0} high={100_000} onCommit={setFree} />

@@ -38,7 +38,7 @@ export function Choices({ session }: { session: Session }) {
               return (
                 <Choice
                   key={key}
-                  label={ask}
+                  label={term(ask)}
                   value={chosen[key] ?? ''}
                   options={[NOT_SAID, ...answers.map((answer) => ({ value: answer, text: term(answer) }))]}
                   onChange={(answer) => choose(key, answer)}

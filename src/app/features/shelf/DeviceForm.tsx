@@ -1,20 +1,18 @@
-import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
+import { Box, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
-import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { type Connector, outputLevelDbu } from '../../../core/microphones';
+import type { Connector } from '../../../core/microphones';
 import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
-import { formatNumber } from '../../../core/units';
 import { sayShelf } from '../../../words/shelf.page.en';
 import { term } from '../../../words/term';
-import { NumberField } from '../../components/NumberField';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
+import { MaximumAsSpl } from './MaximumAsSpl';
 import { Field } from './MicrophoneForm';
 
 /** The time code that is fed to more than one device. */
-const SHARED_CODE = sayShelf('time-code');
+const SHARED_CODE = 'time code';
 
 /** A name from before it was chosen from a list, which is not in it. */
 const named = (value: string | undefined, known: readonly string[]): readonly { readonly value: string; readonly text: string }[] =>
@@ -155,41 +153,6 @@ function deviceOf(device: InputDevice, draft: Draft): InputDevice {
     ...(draft.expands ? { expands: draft.expands } : {}),
     ...(draft.latencyMs === 0 ? {} : { latencySeconds: draft.latencyMs / 1000 }),
   };
-}
-
-/** A data sheet may give the maximum as a sound level with a microphone of some sensitivity: the same in dBu. */
-function MaximumAsSpl({ onTake }: { onTake: (dbu: number) => void }) {
-  const [splDb, setSpl] = useState(130);
-  const [sensitivity, setSensitivity] = useState(10);
-  const dbu = Math.round(10 * outputLevelDbu(sensitivity, splDb, 0)) / 10;
-  return (
-    <Box as="details" mt="2" fontSize="sm">
-      <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer">
-        {sayShelf('its-data-sheet-gives-a-maximum')}
-      </Box>
-      <Flex
-        gap="3"
-        align="end"
-        wrap="wrap"
-        // Enter commits a number here; it does not send the form.
-        onKeyDown={(event) => event.key === 'Enter' && event.target instanceof HTMLInputElement && event.preventDefault()}
-      >
-        <NumberField label={sayShelf('maximum')} unit={sayShelf('db-spl')} digits={0} value={splDb} low={60} high={200} onCommit={setSpl} />
-        <NumberField
-          label={sayShelf('with-a-microphone-of')}
-          unit="mV/Pa"
-          digits={1}
-          value={sensitivity}
-          low={0.1}
-          high={200}
-          onCommit={setSensitivity}
-        />
-        <Button size="sm" minH="44px" variant="outline" type="button" onClick={() => onTake(dbu)}>
-          {sayShelf('that-is-dbu-take-it', { dbu: formatNumber(dbu, 1) })}
-        </Button>
-      </Flex>
-    </Box>
-  );
 }
 
 interface Props {

@@ -73,7 +73,7 @@ function verdict(
       far,
       size: formatLength(size, session.units),
       from,
-      seconds: formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, plan.units),
+      seconds: formatDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps, session.units),
       firstDip: formatFrequency(firstDipHz(seconds)),
     }),
   };

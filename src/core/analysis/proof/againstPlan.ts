@@ -2,9 +2,10 @@ import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
 import { type Cluster, explain, type Model, SURE } from '../../evidence';
 import { asList, type Told } from '../../units';
 import type { TakeReport } from '../reading/report';
-import { causeFindings, idOf, nameOf } from './causeFindings';
+import { causeFindings } from './causeFindings';
 import { tell } from './codes';
 import { takeLimits } from './limits';
+import { idOf, nameOf } from './named';
 import { modelOf, type Taped } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
 

@@ -1,8 +1,8 @@
 import type { ArrivalTable } from '../../arrivals';
 import { type Cluster, type Explanation, limitsOf, type Model } from '../../evidence';
 import { asLength, asList, type Several } from '../../units';
-import { idOf, nameOf } from './causeFindings';
 import { tell } from './codes';
+import { idOf, nameOf } from './named';
 import type { TakeLimit } from './proof';
 
 /**
