@@ -48,7 +48,7 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'src/app/theme': [],
   'src/app/db': ['src/core', 'src/words', 'src/app/components/newId.ts', 'src/app/components/inPieces.ts'],
   'src/app/listening': ['src/core', 'src/words', 'src/workers', 'src/app/components', 'src/app/stores'],
-  'src/app/capture': ['src/core', 'src/words', 'src/app/components'],
+  'src/app/capture': ['src/core', 'src/words', 'src/workers', 'src/app/components'],
   'src/app/stores': ['src/core', 'src/words', 'src/workers', 'src/app/db', 'src/app/components'],
   'src/app/drawing': ['src/core', 'src/words', 'src/app/components', 'src/app/stores'],
   'src/app/frame': ['src/core', 'src/words', 'src/app/components', 'src/app/stores', 'src/app/db', 'src/app/stations.ts'],

@@ -3,6 +3,7 @@ import { speaker } from './speaker';
 /** Where something is recorded. */
 export const sayCapture = speaker('capture', {
   'input-level': 'Input level {peaks}',
+  silent: 'silent',
   input: 'Input',
   'as-the-system-has-it': 'as the system has it',
   record: 'Record',
@@ -21,4 +22,8 @@ export const sayCapture = speaker('capture', {
   'this-browser-cannot-record-here-record': 'This browser cannot record here: record with the program you know and choose the file instead.',
   'input-2': 'Input {i}',
   'the-view-was-left-before-the': 'You left before the browser could listen: nothing was recorded.',
+  'the-input-was-unplugged':
+    'The input was unplugged after {seconds} s. What was recorded until then is kept: check it, or plug in and record again.',
+  'the-disk-is-full': 'There is no more room to record on this computer. The first {seconds} s are kept: check them, then free some room.',
+  'the-recording-broke-off': 'The recording stopped after {seconds} s. What was recorded until then is kept: check it, or record again.',
 });

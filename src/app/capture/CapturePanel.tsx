@@ -1,10 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
-import { formatNumber } from '../../core/units';
 import { sayCapture } from '../../words/capture.page.en';
 import { Choice } from '../components/Choice';
 import { beginUnderway, wasCutOff } from '../components/underway';
 import { type Capture, type InputDeviceChoice, listInputs, startCapture, watchInputs } from './capture';
+import { LevelBars } from './LevelBars';
 
 export interface HeardFile {
   readonly name: string;
@@ -22,26 +22,6 @@ interface Props {
 
 /** Seconds before it counts, so that the hand on the mouse is not what is heard. */
 const COUNT_IN_S = 3;
-
-const toDb = (peak: number): number => (peak > 0 ? 20 * Math.log10(peak) : -Infinity);
-
-/** Peaks as bars, −60 to 0 dBFS, one for each channel. */
-function Levels({ peaks }: { peaks: readonly number[] }) {
-  return (
-    <Box
-      role="img"
-      aria-label={sayCapture('input-level', { peaks: peaks.map((peak) => (peak > 0 ? `${formatNumber(toDb(peak), 0)} dBFS` : 'silent')).join(', ') })}
-      mt="2"
-    >
-      {peaks.map((peak, c) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a channel is its place in the row
-        <Box key={c} h="8px" bg="line" mb="1">
-          <Box h="100%" w={`${Math.min(100, Math.max(0, (100 * (toDb(peak) + 60)) / 60))}%`} bg={peak >= 0.99 ? 'fix' : 'fine'} />
-        </Box>
-      ))}
-    </Box>
-  );
-}
 
 /** Listens through the browser: which input, how loud, how long yet; or takes a file instead. */
 export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
@@ -159,7 +139,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
           }}
         />
       </Flex>
-      {peaks.length > 0 && <Levels peaks={peaks} />}
+      {peaks.length > 0 && <LevelBars peaks={peaks} />}
       {idle && wasCutOff('recording') && (
         <Box role="status" mt="2">
           {sayCapture('the-page-was-reloaded-while-recording')}

@@ -1,5 +1,6 @@
 import { writeWav } from '../../core/audio';
 import { sayCapture } from '../../words/capture.page.en';
+import type { Batch } from '../../workers/recordProtocol';
 import recorderUrl from './recorder.worklet.ts?worker&url';
 
 /** An input that the browser offers. */
@@ -47,68 +48,55 @@ export function watchInputs(onChange: () => void): () => void {
   return () => navigator.mediaDevices?.removeEventListener('devicechange', onChange);
 }
 
-/** A stream's raw samples, gathered by a worklet; levels are told as they come. */
-async function captureStream(
-  stream: MediaStream,
-  name: string,
-  onLevels: (peaks: readonly number[]) => void,
-  onBatch: ((channels: readonly Float32Array[]) => void) | null,
-): Promise<Capture> {
+/** An input that is open: its stream, and the audio thread's worklet that hands its samples on. */
+export interface OpenInput {
+  readonly recorder: AudioWorkletNode;
+  /** What the stream says; what comes tells. */
+  readonly channelCount: number;
+  readonly sampleRateHz: number;
+  /** Calls back when the input is unplugged or taken away. */
+  onEnded(told: () => void): void;
+  close(): Promise<void>;
+}
+
+export type InputAnswer = { readonly ok: true; readonly input: OpenInput } | { readonly ok: false; readonly reason: string };
+
+async function openStream(stream: MediaStream): Promise<OpenInput> {
   const context = new AudioContext({ latencyHint: 'playback' });
   await context.audioWorklet.addModule(recorderUrl);
-  const channelCount = Math.max(1, stream.getAudioTracks()[0]?.getSettings().channelCount ?? 1);
+  const track = stream.getAudioTracks()[0];
+  const told = track?.getSettings().channelCount;
   const source = context.createMediaStreamSource(stream);
   const recorder = new AudioWorkletNode(context, 'recorder', {
     numberOfInputs: 1,
     numberOfOutputs: 0,
-    channelCount: Math.min(MOST_CHANNELS, channelCount),
-    channelCountMode: 'explicit',
+    // A stream that does not say how many it has hands over those that come.
+    ...(told === undefined
+      ? { channelCountMode: 'max' as const }
+      : { channelCount: Math.max(1, Math.min(MOST_CHANNELS, told)), channelCountMode: 'explicit' as const }),
     channelInterpretation: 'discrete',
   });
-  const batches: Float32Array[][] = [];
-  recorder.port.onmessage = ({ data }: MessageEvent<Float32Array[]>) => {
-    // Who takes the samples as they come has no use for all of them at the end.
-    if (onBatch) onBatch(data);
-    else batches.push(data);
-    onLevels(data.map((channel) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), 0)));
-  };
   source.connect(recorder);
   await context.resume();
-  const end = async (): Promise<void> => {
-    source.disconnect();
-    for (const track of stream.getTracks()) track.stop();
-    await context.close();
-  };
   return {
-    channelCount,
+    recorder,
+    channelCount: Math.max(1, told ?? source.channelCount),
     sampleRateHz: context.sampleRate,
-    cancel: end,
-    stop: async () => {
-      await end();
-      const channels = Math.max(1, ...batches.map((batch) => batch.length));
-      const frames = batches.reduce((sum, batch) => sum + (batch[0]?.length ?? 0), 0);
-      const whole = Array.from({ length: channels }, () => new Float32Array(frames));
-      let at = 0;
-      for (const batch of batches) {
-        batch.forEach((channel, c) => whole[c]?.set(channel, at));
-        at += batch[0]?.length ?? 0;
-      }
-      return { name: `${name}.wav`, blob: new Blob([writeWav(whole, context.sampleRate, 'f32')], { type: 'audio/wav' }) };
+    onEnded: (callback) => track?.addEventListener('ended', callback),
+    close: async () => {
+      source.disconnect();
+      for (const one of stream.getTracks()) one.stop();
+      await context.close();
     },
   };
 }
 
 /**
- * Begins to listen, with everything switched off that a telephone call would want.
+ * Opens an input with everything switched off that a telephone call would want.
  *
  * @param signal aborted when who asked is gone: the input is closed then, also when the permission comes later
  */
-export async function startCapture(
-  deviceId: string | null,
-  name: string,
-  onLevels: (peaks: readonly number[]) => void,
-  { onBatch = null, signal }: { onBatch?: ((channels: readonly Float32Array[]) => void) | null; signal?: AbortSignal } = {},
-): Promise<CaptureAnswer> {
+export async function openInput(deviceId: string | null, signal?: AbortSignal): Promise<InputAnswer> {
   let stream: MediaStream | null = null;
   const letGo = (): void => {
     for (const track of stream?.getTracks() ?? []) track.stop();
@@ -125,9 +113,9 @@ export async function startCapture(
     });
     // Who asked may have gone before the answer to the permission came: nobody is listened to behind his back.
     if (!signal?.aborted) {
-      const capture = await captureStream(stream, name, onLevels, onBatch);
-      if (!signal?.aborted) return { ok: true, capture };
-      await capture.cancel();
+      const input = await openStream(stream);
+      if (!signal?.aborted) return { ok: true, input };
+      await input.close();
     }
     letGo();
     return { ok: false, reason: sayCapture('the-view-was-left-before-the') };
@@ -135,4 +123,42 @@ export async function startCapture(
     letGo();
     return { ok: false, reason: reasonOf(error) };
   }
+}
+
+/** A short recording, gathered in memory; levels are told as they come. Who takes the samples as they come has no use for all of them at the end. */
+export async function startCapture(
+  deviceId: string | null,
+  name: string,
+  onLevels: (peaks: readonly number[]) => void,
+  { onBatch = null, signal }: { onBatch?: ((channels: readonly Float32Array[]) => void) | null; signal?: AbortSignal } = {},
+): Promise<CaptureAnswer> {
+  const answer = await openInput(deviceId, signal);
+  if (!answer.ok) return answer;
+  const { input } = answer;
+  const batches: (readonly Float32Array[])[] = [];
+  input.recorder.port.onmessage = ({ data }: MessageEvent<Batch>) => {
+    if (onBatch) onBatch(data.channels);
+    else batches.push(data.channels);
+    onLevels(data.channels.map((channel) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), 0)));
+  };
+  return {
+    ok: true,
+    capture: {
+      channelCount: input.channelCount,
+      sampleRateHz: input.sampleRateHz,
+      cancel: input.close,
+      stop: async () => {
+        await input.close();
+        const channels = Math.max(1, ...batches.map((batch) => batch.length));
+        const frames = batches.reduce((sum, batch) => sum + (batch[0]?.length ?? 0), 0);
+        const whole = Array.from({ length: channels }, () => new Float32Array(frames));
+        let at = 0;
+        for (const batch of batches) {
+          batch.forEach((channel, c) => whole[c]?.set(channel, at));
+          at += batch[0]?.length ?? 0;
+        }
+        return { name: `${name}.wav`, blob: new Blob([writeWav(whole, input.sampleRateHz, 'f32')], { type: 'audio/wav' }) };
+      },
+    },
+  };
 }

@@ -61,7 +61,7 @@ export function StationLine({ session }: { session: Session }) {
       maxW="100vw"
       overflowX={{ base: 'auto', md: 'visible' }}
     >
-      {STOPS.map((station) => {
+      {STOPS.filter(({ isFor }) => isFor?.(session) ?? true).map((station) => {
         const { state, why } = station.state?.(facts) ?? { state: 'open' as const, why: '' };
         return (
           <NavLink key={station.path} title={why} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>

@@ -44,6 +44,8 @@ export interface Station {
   readonly label: string;
   /** Its place on the line, by the order of the day; null for a view that is reached from others. */
   readonly order: number | null;
+  /** Whether it is a stop of such a session's day; none is for all. */
+  readonly isFor?: (session: Session) => boolean;
   readonly load: () => Promise<ComponentType>;
   readonly state?: (facts: StationFacts) => Stop;
 }

@@ -36,6 +36,25 @@ export type PlanningCode =
   | 'power-harms'
   | 'between-starves'
   | 'power-held-off'
-  | 'hours';
+  | 'hours'
+  | 'strike-each'
+  | 'play-slaps-and-bass'
+  | 'pluck-each-string'
+  | 'sing-short-notes'
+  | 'play-low-middle-high'
+  | 'strike-low-and-high-bars'
+  | 'shake-single-strokes'
+  | 'tongue-short-notes'
+  | 'now-strike'
+  | 'now-slaps-and-bass'
+  | 'now-pluck'
+  | 'now-sing'
+  | 'now-play-low-middle-high'
+  | 'now-bars'
+  | 'now-shake'
+  | 'now-tongue'
+  | 'now-as-in-the-take'
+  | 'now-all-together'
+  | 'acts';
 
 export const tell = teller<PlanningCode>('planning');

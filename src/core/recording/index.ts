@@ -1,3 +1,4 @@
 export * from './loopback';
 export * from './monitoring';
 export * from './storage';
+export * from './takeWriter';

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
+import { takeActs } from '../../../core/planning';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
 import { formatNumber, type Told } from '../../../core/units';
 import { sayTold } from '../../../words';
@@ -11,8 +12,15 @@ import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
+interface Props {
+  readonly session: Session;
+  readonly onFiles: (files: FileList | null) => void;
+  readonly onRecord: () => void;
+  readonly hasReport: boolean;
+}
+
 /** Where a take comes in: files, or the practice take; with what is under way and what was refused. */
-export function Loader({ session, onFiles, hasReport }: { session: Session; onFiles: (files: FileList | null) => void; hasReport: boolean }) {
+export function Loader({ session, onFiles, onRecord, hasReport }: Props) {
   const { progress, problem, refused } = useTakeStore();
   const picker = useRef<HTMLInputElement>(null);
   const [rendering, setRendering] = useState(false);
@@ -29,21 +37,28 @@ export function Loader({ session, onFiles, hasReport }: { session: Session; onFi
       setRendering(false);
     }
   };
+  const acts = takeActs(session);
   const busy = progress !== null || rendering;
   return (
     <Box mb="4">
       {!hasReport && (
         <Box as="h1" fontSize="xl" fontWeight="700" mb="1">
-          {sayCheck('play-ten-seconds-through-all-microphones')}
+          {sayCheck('play-ten-seconds-through-all-microphones', { channels: session.microphones.length })}
         </Box>
       )}
       {!hasReport && (
         <Box color="quiet" mb="3" maxW="640px">
-          {sayCheck('strike-each-drum-a-few-times')}
+          {sayCheck('then-drop-the-files-here', {
+            channels: session.microphones.length,
+            acts: acts && session.microphones.length !== 1 ? sayTold(acts, session.units) : sayCheck('play-as-in-the-take'),
+          })}
         </Box>
       )}
       <Flex gap="2" wrap="wrap" align="center">
-        <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={() => picker.current?.click()}>
+        <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={onRecord}>
+          {sayCheck('record-here')}
+        </Button>
+        <Button minH="44px" variant="outline" disabled={busy} onClick={() => picker.current?.click()}>
           {hasReport ? sayCheck('check-another-take') : sayCheck('choose-files')}
         </Button>
         <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>

@@ -5,7 +5,10 @@ import type { Session } from '../../../core/document';
 import { takeReportCsv, takeReportDocument } from '../../../core/exchange';
 import { verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
+import { sayCapture } from '../../../words/capture.page.en';
 import { sayCheck } from '../../../words/check.page.en';
+import type { TakeFile } from '../../../workers/protocol';
+import type { RecordedTrack } from '../../../workers/recordProtocol';
 import { download, fileName } from '../../components/download';
 import { Rake } from '../../components/Rake';
 import { useSize } from '../../components/useSize';
@@ -19,14 +22,19 @@ import { Balance } from './Balance';
 import { type ChannelQuestion, ChannelRow } from './ChannelRow';
 import { type ClockMend, Clocks } from './Clocks';
 import { Corrected } from './Corrected';
+import { CutOff } from './CutOff';
 import { heardOn } from './heardOn';
+import { KeepTake } from './KeepTake';
 import { Learn } from './Learn';
 import { ListenTo } from './ListenTo';
 import { Loader } from './Loader';
 import { MidSideTool } from './MidSideTool';
+import { RecordHere } from './RecordHere';
 import { measuredRakes, sourceRakes } from './rakes';
+import { rememberedInput } from './rememberedInput';
 import { Strokes } from './Strokes';
 import { checkFiles } from './tool';
+import { useRecording } from './useRecording';
 import { Verdicts } from './Verdicts';
 import { Whereabouts } from './Whereabouts';
 import { WhichFile } from './WhichFile';
@@ -47,11 +55,28 @@ function Check({ session }: { session: Session }) {
   const proof = useProof(report);
   const unproven = useProofProblem(report);
   const [over, setOver] = useState(false);
-  const drop = (files: FileList | null): void =>
+  const [told, setTold] = useState<string | null>(null);
+  const [isOwn, setOwn] = useState(false);
+  const drop = (files: FileList | null): void => {
+    setTold(null);
+    setOwn(false);
     void checkFiles(
       session,
       [...(files ?? [])].map((file) => ({ name: file.name, blob: file })),
     );
+  };
+  const checkRecorded = (files: readonly TakeFile[], tracks: readonly RecordedTrack[]): void => {
+    setOwn(true);
+    void checkFiles(session, files, Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId])));
+  };
+  const recording = useRecording(
+    session,
+    (channel) => sayCapture('input-2', { i: channel + 1 }),
+    ({ files, tracks, directory }, ended) => {
+      setTold(ended ?? (directory ? null : sayCheck('kept-in-memory-alone')));
+      checkRecorded(files, tracks);
+    },
+  );
   return (
     <Flex
       h="100%"
@@ -73,16 +98,32 @@ function Check({ session }: { session: Session }) {
       outlineOffset="-6px"
     >
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label={sayCheck('take')}>
-        <Loader session={session} onFiles={drop} hasReport={report !== null} />
+        {told && (
+          <Box role="alert" mb="3">
+            {told}
+          </Box>
+        )}
+        {recording.state === 'closed' ? (
+          <>
+            <CutOff session={session} onCheck={({ files, note }) => checkRecorded(files, note.tracks)} />
+            <Loader session={session} onFiles={drop} onRecord={() => recording.open(rememberedInput())} hasReport={report !== null} />
+          </>
+        ) : (
+          <RecordHere session={session} recording={recording} />
+        )}
+        {recording.problem && (
+          <Box role="alert" color="fix" mb="3">
+            {recording.problem}
+          </Box>
+        )}
+        {report && proof && isOwn && <KeepTake session={session} />}
         {report && !proof && (
           <Box role={unproven ? 'alert' : 'status'} py="5" color={unproven ? 'fix' : 'quiet'}>
             {unproven ?? sayCheck('holding-the-take-against-the-plan')}
           </Box>
         )}
         {report && proof && <Measured session={session} report={report} proof={proof} />}
-        <Suspense fallback={null}>
-          <LiveTwo session={session} />
-        </Suspense>
+        <Suspense fallback={null}>{session.microphones.length !== 1 && recording.state === 'closed' && <LiveTwo session={session} />}</Suspense>
       </Box>
       {report && proof && <Verdicts session={session} report={report} proof={proof} />}
     </Flex>

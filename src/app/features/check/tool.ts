@@ -32,8 +32,11 @@ function matchingFor(session: Session, report: TakeReport, before: Matching): Ma
 /** What is under way: pressing Stop ends it, and so does a newer check. */
 let underWay: AbortController | null = null;
 
-/** Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there. */
-export async function checkFiles(session: Session, files: readonly TakeFile[]): Promise<void> {
+/**
+ * Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there.
+ * @param known which channel is which microphone, where it was recorded here
+ */
+export async function checkFiles(session: Session, files: readonly TakeFile[], known: Matching = {}): Promise<void> {
   if (files.length === 0) return;
   const own = new AbortController();
   underWay = own;
@@ -56,7 +59,7 @@ export async function checkFiles(session: Session, files: readonly TakeFile[]): 
   );
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
-  const matching = matchingFor(session, report, useTakeStore.getState().matching);
+  const matching = matchingFor(session, report, { ...useTakeStore.getState().matching, ...known });
   // What it was recorded through is what was known when it was loaded.
   const chains = chainsOf(useSessionStore.getState().doc ?? session);
   keepTake(session.id, { report, waveforms, strokes, refused, matching, chains });

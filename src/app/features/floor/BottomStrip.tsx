@@ -33,12 +33,17 @@ const STRIPS: readonly { readonly value: StripName; readonly text: string }[] = 
   { value: 'listen', text: sayFloor('listen') },
 ];
 
+/** What one microphone alone has nothing of. */
+const OF_SEVERAL: readonly StripName[] = ['sum', 'leak', 'picture'];
+const OF_ONE = STRIPS.filter(({ value }) => !OF_SEVERAL.includes(value));
+
 /** One height whatever the strip shows, so that the drawing above never jumps. */
 const STRIP_HEIGHT = '212px';
 
 /** Under the drawing: the rake and the sum, or what one microphone hears, the leak, a pair’s picture, the tone guide. */
 export function BottomStrip({ session, live, source, chosen }: { session: Session; live: LivePlan; source: number; chosen: readonly string[] }) {
-  const strip = useViewStore((state) => state.strip);
+  const isOne = session.microphones.length === 1;
+  const strip = useViewStore((state) => (isOne && OF_SEVERAL.includes(state.strip) ? 'heard' : state.strip));
   const empty = source < 0 || session.microphones.length === 0;
   return (
     <Box borderTopWidth="1px" borderColor="line" bg="panel" h={{ md: STRIP_HEIGHT }} overflow={{ md: 'hidden' }} flexShrink={0}>
@@ -48,7 +53,12 @@ export function BottomStrip({ session, live, source, chosen }: { session: Sessio
         </Box>
       ) : (
         <>
-          <Segments label={sayFloor('strip')} value={strip} options={STRIPS} onChange={(value) => setView({ strip: value as StripName })} />
+          <Segments
+            label={sayFloor('strip')}
+            value={strip}
+            options={isOne ? OF_ONE : STRIPS}
+            onChange={(value) => setView({ strip: value as StripName })}
+          />
           {strip === 'sum' && <SumAndRake session={session} live={live} source={source} chosen={chosen} />}
           {strip === 'heard' && <HeardStrip table={live.table} id={chosen[0] ?? null} units={session.units} />}
           {strip === 'leak' && <LeakStrip table={live.table} />}

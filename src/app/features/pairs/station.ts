@@ -5,6 +5,7 @@ export const station: Station = {
   path: 'pairs',
   label: sayStations('pairs'),
   order: 35,
+  isFor: ({ microphones }) => microphones.length !== 1,
   load: async () => (await import('./View')).PairsStation,
   state: ({ session }) =>
     session.pairs.length > 0

@@ -1,0 +1,151 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import wavefile from 'wavefile';
+import { plainTake } from '../hostile/plainTake';
+import { openAs } from '../hostile/views';
+import { allCases, placed } from '../src/cli/audit/cases';
+import type { Session } from '../src/core/document';
+import { resolveFiles } from '../src/core/planning';
+import { sayCapture } from '../src/words/capture.page.en';
+import { sayCheck } from '../src/words/check.page.en';
+import { sayLoop } from '../src/words/loop.page.en';
+import { chooseFolder, injectInput, unplug } from './injected';
+import { station } from './steps';
+
+const drummer = (id: string): Session => {
+  const four = allCases().find(({ recipe, room }) => recipe.id === 'kit-four-spaced' && room.name === 'middle');
+  if (!four) throw new Error('there is no set-up of four microphones');
+  return { ...placed(four), id };
+};
+
+/** A take of the session by the plain renderer, a channel each, in the order of the microphones. */
+function channelsOf(session: Session): { channels: Float32Array[]; rate: number } {
+  const plan = resolveFiles(session);
+  const take = plainTake(plan, 3, 2);
+  return { channels: session.microphones.flatMap(({ id }) => take.get(id) ?? []), rate: plan.sampleRateHz };
+}
+
+async function atCheck(page: Page, session: Session): Promise<void> {
+  await page.goto('/');
+  await openAs(page, session, 'check');
+  await page.goto(`/session/${session.id}/check`);
+}
+
+const recordButton = (page: Page) => page.getByRole('button', { name: sayCheck('record-here') });
+const startButton = (page: Page) => page.getByRole('button', { name: sayCheck('start-recording'), exact: true });
+const panel = (page: Page) => page.getByRole('group', { name: sayCheck('recording-here') });
+const seconds = async (page: Page): Promise<number> => Number((await panel(page).getByRole('timer').textContent())?.match(/\d+/)?.[0] ?? 99);
+
+/** Waits until it has recorded so long of its first step. */
+async function recorded(page: Page, most: number): Promise<void> {
+  await expect(panel(page).getByRole('button', { name: sayCheck('stop-recording') })).toBeVisible();
+  await expect.poll(() => seconds(page)).toBeLessThanOrEqual(most);
+}
+
+test('four inputs from Check to a take that is proven and kept, in four actions', async ({ page }) => {
+  const session = drummer('record-four');
+  const { channels, rate } = channelsOf(session);
+  await injectInput(page, channels, rate);
+  await chooseFolder(page, 'My takes');
+  await atCheck(page, session);
+  const actions: string[] = [];
+  const act = async (what: string, work: () => Promise<unknown>): Promise<void> => {
+    actions.push(what);
+    await work();
+  };
+  await act('Record here', () => recordButton(page).click());
+  await expect(panel(page).getByRole('img', { name: /Input level .*Kick −?\d+ dBFS.*Overhead right/ })).toBeVisible();
+  await act('Start', () => startButton(page).click());
+  await expect(panel(page).getByRole('status')).toHaveText('Kick, 4 strokes');
+  await expect(panel(page)).toContainText('Next: Snare, 4 strokes');
+  await expect(panel(page).getByRole('status')).toHaveText('Snare, 4 strokes');
+  await recorded(page, 2);
+  // A page-turner pedal is a keyboard.
+  await act('pedal', () => page.keyboard.press('PageDown'));
+  const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
+  await expect(verdicts).toContainText(sayCheck('the-take-is-what-was-planned'));
+  await act('Keep this take', () => page.getByRole('button', { name: sayCheck('keep-this-take') }).click());
+  await expect(page.getByText(/Saved in “My takes\//)).toBeVisible();
+  const kept = await page.evaluate(async () => {
+    const parent = await (await navigator.storage.getDirectory()).getDirectoryHandle('My takes');
+    const names: string[] = [];
+    for await (const folder of (parent as unknown as { values(): AsyncIterable<FileSystemDirectoryHandle> }).values())
+      for await (const [name] of folder as unknown as AsyncIterable<[string, FileSystemHandle]>) names.push(name);
+    return names.sort();
+  });
+  expect(kept).toEqual(['Kick.wav', 'Overhead left.wav', 'Overhead right.wav', 'Snare.wav']);
+  expect(actions).toHaveLength(4);
+  console.log(`recorded, proven and kept: ${actions.join(' · ')}`);
+  await station(page, 'Loop').click();
+  await expect(page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem')).toHaveCount(1);
+});
+
+test('what was recorded before the page was loaded again is kept, and a pulled plug ends it with what there is', async ({ page }) => {
+  const session = drummer('record-cut');
+  const { channels, rate } = channelsOf(session);
+  await injectInput(page, channels, rate);
+  await atCheck(page, session);
+  await recordButton(page).click();
+  await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await recorded(page, 1);
+  await page.reload();
+  await expect(page.getByText(/A take of \d+ s was cut off/)).toBeVisible();
+  await page.getByRole('button', { name: sayCheck('check-it') }).click();
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(4);
+
+  await recordButton(page).click();
+  await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await recorded(page, 2);
+  await unplug(page);
+  await expect(page.getByRole('alert').filter({ hasText: /The input was unplugged after \d+ s/ })).toBeVisible();
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(4);
+});
+
+test('refused, there is one sentence and another way; closed, the input is let go; eight channels lose no sample', async ({ page }) => {
+  const length = 2 ** 18;
+  // Every sample says whose it is and which.
+  const counted = Array.from({ length: 8 }, (_, c) => Float32Array.from({ length }, (_, n) => (c + 1) / 16 + n / 2 ** 23));
+  await injectInput(page, counted, null);
+  await chooseFolder(page, null);
+  // Nothing is planned: every channel is recorded.
+  await atCheck(page, { ...drummer('record-eight'), microphones: [], pairs: [], patch: {} });
+  await page.evaluate(() => {
+    const { mediaDevices } = navigator;
+    const ask = mediaDevices.getUserMedia;
+    let times = 0;
+    mediaDevices.getUserMedia = (wanted) =>
+      times++ === 0 ? Promise.reject(new DOMException('no', 'NotAllowedError')) : ask.call(mediaDevices, wanted);
+  });
+  await recordButton(page).click();
+  await expect(page.getByRole('alert')).toHaveText(sayCapture('the-browser-was-not-allowed-to'));
+  await recordButton(page).click();
+  await expect(panel(page).getByRole('img', { name: /Input 8 −?\d+ dBFS/ })).toBeVisible();
+  await page.getByRole('button', { name: sayCheck('close'), exact: true }).click();
+  await expect(panel(page)).toHaveCount(0);
+  expect(await page.evaluate(() => (globalThis as unknown as { injectedTrack: MediaStreamTrack }).injectedTrack.readyState)).toBe('ended');
+  await recordButton(page).click();
+  await expect(panel(page).getByRole('img', { name: /Input 8 −?\d+ dBFS/ })).toBeVisible();
+  await startButton(page).click();
+  await recorded(page, 1);
+  await panel(page)
+    .getByRole('button', { name: sayCheck('stop-recording') })
+    .click();
+  await expect(page.getByRole('button', { name: sayCheck('keep-this-take') })).toBeVisible();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: sayCheck('keep-this-take') }).click();
+  const files = Object.values(unzipSync(readFileSync(await (await saved).path()))).map(
+    (bytes) => new wavefile.WaveFile(bytes).getSamples(false, Float32Array) as unknown as Float32Array,
+  );
+  expect(files).toHaveLength(8);
+  const numbers = files.map((samples) => {
+    const own = Math.floor(16 * Math.max(...samples.subarray(0, 10)));
+    const at = Array.from(samples, (x) => Math.round((x - own / 16) * 2 ** 23));
+    return { own, first: at[0] as number, lost: at.filter((n, i) => i > 0 && n !== ((at[i - 1] as number) + 1) % length).length };
+  });
+  expect(numbers.map(({ lost }) => lost)).toEqual(Array(8).fill(0));
+  expect(new Set(numbers.map(({ first }) => first)).size).toBe(1);
+  expect(numbers.map(({ own }) => own).sort()).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+});

@@ -1,0 +1,204 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Session } from '../../../core/document';
+import { recordedChannels, type TakeStep, takeSteps } from '../../../core/planning';
+import { dropTakes, takesOf } from '../../capture/keptTakes';
+import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from '../../capture/takeRecorder';
+import { fileName } from '../../components/download';
+
+/** How far it is: nothing open, asked for the input, levels in view, counting in, recording, or being put away. */
+export type RecordingState = 'closed' | 'asking' | 'ready' | 'counting' | 'recording' | 'ending';
+
+/** It stops by itself when it was so quiet for so long, seconds: longer than players pause between two steps. */
+const QUIET_S = 6;
+/** So far over what was heard while it was counted in is playing, dB. */
+const OVER_NOISE_DB = 12;
+const COUNT_IN = 4;
+/** A beat of the count where the song has no tempo, ms. */
+const PLAIN_BEAT_MS = 750;
+
+const NOTHING: Levels = { peaks: [], seconds: 0, lost: [] };
+
+export interface Recording {
+  readonly state: RecordingState;
+  readonly problem: string | null;
+  readonly levels: Levels;
+  /** Which channel records which microphone, by id; null for none. */
+  readonly channels: Readonly<Record<string, number | null>>;
+  /** Beats until it begins. */
+  readonly beats: number;
+  /** What is to be played now and next, and how long yet. */
+  readonly step: { readonly now: TakeStep; readonly next: TakeStep | undefined; readonly secondsLeft: number } | null;
+  open(deviceId: string | null): void;
+  close(): void;
+  choose(microphoneId: string, channel: number | null): void;
+  start(): void;
+  stop(): void;
+}
+
+/** Names of files, each once, for the microphones that have a channel; without a plan one for every channel there is. */
+function tracksOf(session: Session, channels: Recording['channels'], count: number, inputName: (channel: number) => string) {
+  const wanted =
+    session.microphones.length > 0
+      ? session.microphones.flatMap(({ id, name }) => {
+          const channel = channels[id] ?? null;
+          return channel === null ? [] : [{ name: fileName(name, ''), microphoneId: id, channel }];
+        })
+      : Array.from({ length: count }, (_, channel) => ({ name: inputName(channel), microphoneId: null, channel }));
+  const seen = new Map<string, number>();
+  return wanted.map(({ name, ...track }) => {
+    const plain = name.replace(/\.$/, '');
+    const times = (seen.get(plain.toLowerCase()) ?? 0) + 1;
+    seen.set(plain.toLowerCase(), times);
+    return { ...track, name: times > 1 ? `${plain} ${times}` : plain };
+  });
+}
+
+/** Whether a take has fallen silent: nothing over the noise for long, after something was. */
+class Silence {
+  private noise = 0;
+  private last: number | null = null;
+
+  /** While it is counted in nobody plays. */
+  beforehand(peaks: readonly number[]): void {
+    this.noise = Math.max(this.noise, ...peaks);
+  }
+
+  isOver({ peaks, seconds }: Levels): boolean {
+    if (Math.max(0, ...peaks) > Math.max(1e-4, this.noise) * 10 ** (OVER_NOISE_DB / 20)) this.last = seconds;
+    return this.last !== null && seconds - this.last > QUIET_S;
+  }
+}
+
+/** Records a take from an input of the browser, step by step, and hands it over. */
+export function useRecording(
+  session: Session,
+  inputName: (channel: number) => string,
+  onTake: (take: RecordedTake, told: string | null) => void,
+): Recording {
+  const [state, setState] = useState<RecordingState>('closed');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [levels, setLevels] = useState(NOTHING);
+  const [chosen, setChosen] = useState<Recording['channels']>({});
+  const [beats, setBeats] = useState(0);
+  const own = useRef<{
+    recorder: TakeRecorder | null;
+    gone: AbortController;
+    state: RecordingState;
+    silence: Silence;
+    timer: number;
+    seconds: number;
+  }>({
+    recorder: null,
+    gone: new AbortController(),
+    state: 'closed',
+    silence: new Silence(),
+    timer: 0,
+    seconds: 0,
+  });
+  const to = useCallback((next: RecordingState): void => {
+    own.current.state = next;
+    setState(next);
+  }, []);
+  const count = levels.peaks.length;
+  const channels = { ...recordedChannels(session, Math.max(1, count)), ...chosen };
+  const steps = takeSteps(session);
+  const whole = steps.reduce((sum, { seconds }) => sum + seconds, 0);
+
+  const letGo = useCallback(async (): Promise<void> => {
+    const { recorder, gone, timer } = own.current;
+    window.clearInterval(timer);
+    gone.abort();
+    own.current.recorder = null;
+    to('closed');
+    setLevels(NOTHING);
+    await recorder?.close();
+  }, [to]);
+  useEffect(() => () => void letGo(), [letGo]);
+
+  const end = async (by: EndedBy | null): Promise<void> => {
+    const { recorder, state: was, seconds } = own.current;
+    if (!recorder || was === 'ending') return;
+    if (was !== 'recording') {
+      if (by) setProblem(endedWords(by, 0));
+      return letGo();
+    }
+    to('ending');
+    const take = await recorder.stop();
+    await letGo();
+    if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
+    onTake(take, by && endedWords(by, take.seconds));
+    // The take before it has made room for this one.
+    const others = (await takesOf(session.id)).filter(({ directory }) => directory !== take.directory);
+    if (take.directory) await dropTakes(others.map(({ directory }) => directory));
+  };
+  const hear = (now: Levels): void => {
+    const { current } = own;
+    setLevels(now);
+    if (current.state === 'counting') current.silence.beforehand(now.peaks);
+    if (current.state !== 'recording') return;
+    current.seconds = now.seconds;
+    if (now.seconds >= whole || current.silence.isOver(now)) void latest.current.end(null);
+  };
+  const latest = useRef({ end, hear });
+  latest.current = { end, hear };
+
+  const open = async (deviceId: string | null): Promise<void> => {
+    setProblem(null);
+    to('asking');
+    own.current.gone = new AbortController();
+    const answer = await openRecorder(deviceId, {
+      signal: own.current.gone.signal,
+      onLevels: (now) => latest.current.hear(now),
+      onEnded: (by) => void latest.current.end(by),
+    });
+    if (own.current.gone.signal.aborted) return;
+    if (!answer.ok) {
+      setProblem(answer.reason);
+      return to('closed');
+    }
+    own.current.recorder = answer.recorder;
+    to('ready');
+  };
+  const begin = (): void => {
+    const tracks = tracksOf(session, channels, count, inputName);
+    own.current.seconds = 0;
+    own.current.recorder?.start(session.id, tracks);
+    to('recording');
+  };
+  const start = (): void => {
+    own.current.silence = new Silence();
+    let left = COUNT_IN;
+    setBeats(left);
+    to('counting');
+    own.current.timer = window.setInterval(
+      () => {
+        left -= 1;
+        setBeats(left);
+        if (left > 0) return;
+        window.clearInterval(own.current.timer);
+        begin();
+      },
+      session.brief.tempoBpm ? 60_000 / session.brief.tempoBpm : PLAIN_BEAT_MS,
+    );
+  };
+
+  let at = 0;
+  const index = steps.findIndex(({ seconds }) => {
+    at += seconds;
+    return levels.seconds < at;
+  });
+  const now = steps[index];
+  return {
+    state,
+    problem,
+    levels,
+    channels,
+    beats,
+    step: state === 'recording' && now ? { now, next: steps[index + 1], secondsLeft: Math.ceil(at - levels.seconds) } : null,
+    open: (deviceId) => void open(deviceId),
+    close: () => void letGo(),
+    choose: (id, channel) => setChosen({ ...chosen, [id]: channel }),
+    start,
+    stop: () => void end(null),
+  };
+}

@@ -1,0 +1,106 @@
+import { type FileSink, MemorySink, TakeWriter } from '../core/recording';
+import { type Batch, NOTE, type RecordAnswer, type RecordRequest, TAKES, type TakeNote } from './recordProtocol';
+
+/** Where nothing can be kept on disk: so many seconds at most, all channels together in memory. */
+const MOST_IN_MEMORY_BYTES = 400e6;
+const BYTES = 4;
+
+const tell = (answer: RecordAnswer): void => self.postMessage(answer);
+
+/** A file of the browser's own, written in place. */
+async function fileSink(directory: FileSystemDirectoryHandle, name: string): Promise<FileSink> {
+  const access = await (await directory.getFileHandle(name, { create: true })).createSyncAccessHandle();
+  access.truncate(0);
+  return {
+    write: (bytes, at) => {
+      if (access.write(new Uint8Array(bytes), { at }) < bytes.length) throw new Error('full');
+    },
+    flush: () => access.flush(),
+    close: () => access.close(),
+  };
+}
+
+async function writeNote(directory: FileSystemDirectoryHandle, note: TakeNote): Promise<void> {
+  const sink = await fileSink(directory, NOTE);
+  sink.write(new TextEncoder().encode(JSON.stringify(note)), 0);
+  sink.close();
+}
+
+interface Recording {
+  readonly writer: TakeWriter;
+  readonly note: TakeNote;
+  /** Null where it is kept in memory. */
+  readonly directory: FileSystemDirectoryHandle | null;
+  readonly sinks: readonly FileSink[];
+}
+
+let recording: Recording | null = null;
+/** Asked for, and not begun: samples wait for nobody. */
+let waiting: Batch[] | null = null;
+let isStopAsked = false;
+
+async function begin(name: string, note: TakeNote): Promise<void> {
+  waiting = [];
+  isStopAsked = false;
+  let directory: FileSystemDirectoryHandle | null = null;
+  let sinks: FileSink[] = [];
+  try {
+    const root = await navigator.storage.getDirectory();
+    directory = await (await root.getDirectoryHandle(TAKES, { create: true })).getDirectoryHandle(name, { create: true });
+    await writeNote(directory, note);
+    const own = directory;
+    sinks = await Promise.all(note.tracks.map((track) => fileSink(own, `${track.name}.wav`)));
+  } catch {
+    directory = null;
+    sinks = note.tracks.map(() => new MemorySink());
+  }
+  const tracks = note.tracks.map(({ channel }, t) => ({ channel, sink: sinks[t] as FileSink }));
+  recording = { writer: new TakeWriter(tracks, note.sampleRateHz, note.madeAt), note, directory, sinks };
+  tell({ kind: 'recording', isInMemory: directory === null });
+  for (const batch of waiting) add(batch);
+  waiting = null;
+  if (isStopAsked) await stop('asked');
+}
+
+function add(batch: Batch): void {
+  if (!recording) return void waiting?.push(batch);
+  const { writer, directory, sinks } = recording;
+  if (writer.isFull || (directory === null && writer.frames * sinks.length * BYTES > MOST_IN_MEMORY_BYTES)) return void stop('full');
+  try {
+    writer.add(batch.frame, batch.channels);
+  } catch {
+    void stop('full');
+  }
+}
+
+async function stop(why: 'asked' | 'full'): Promise<void> {
+  const own = recording;
+  isStopAsked = own === null;
+  if (!own) return;
+  recording = null;
+  if (why === 'full') tell({ kind: 'full' });
+  try {
+    own.writer.finish();
+    if (own.directory) await writeNote(own.directory, { ...own.note, isWhole: true });
+  } catch {
+    // On a full disk the headers of a second ago are what there is; what they tell of is kept.
+  }
+  const blobs = own.directory ? null : own.sinks.map((sink) => new Blob([(sink as MemorySink).content()], { type: 'audio/wav' }));
+  tell({ kind: 'stopped', seconds: own.writer.frames / own.note.sampleRateHz, lost: own.writer.lost, blobs });
+}
+
+self.onmessage = ({ data }: MessageEvent<RecordRequest>) => {
+  if (data.kind === 'listen')
+    data.port.onmessage = ({ data: batch }: MessageEvent<Batch>) => {
+      if (recording || waiting) add(batch);
+      const peaks = batch.channels.map((channel) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), 0));
+      tell({
+        kind: 'levels',
+        peaks,
+        seconds: recording ? recording.writer.frames / recording.note.sampleRateHz : 0,
+        lost: recording?.writer.lost ?? [],
+      });
+    };
+  else if (data.kind === 'record') begin(data.directory, data.note).catch(() => tell({ kind: 'failed' }));
+  else stop('asked').catch(() => tell({ kind: 'failed' }));
+};
