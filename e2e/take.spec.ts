@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { boathouseKit } from '../demo/boathouse';
 import { bytesSource, openAudio, writeWav } from '../src/core/audio';
@@ -8,9 +8,15 @@ import { createRandom } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
 import { sayCheck } from '../src/words/check.page.en';
+import { sayComponents } from '../src/words/components.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
 import { placeFour, station } from './steps';
+
+/** Opens what is folded under the take: places, reports, clocks, corrected files, mid and side. */
+async function openTools(page: Page): Promise<void> {
+  await page.getByText(sayCheck('more-tools')).click({ timeout: 60_000 });
+}
 
 test('files of one’s own: matched by name, corrected by hand, bad ones told, nothing lost', async ({ page }, info) => {
   await placeFour(page);
@@ -81,6 +87,7 @@ test('mid and side of a take: decoded to a file of left and right, as the sum an
   await page.goto('/demo');
   await station(page, 'Check').click();
   await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
+  await openTools(page);
   const tool = page.getByRole('group', { name: sayCheck('mid-and-side') });
   await tool.getByLabel(sayCheck('mid'), { exact: true }).selectOption('Mid');
   await tool.getByLabel('Side', { exact: true }).selectOption('Side');
@@ -116,6 +123,7 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
     .getByLabel(sayCheck('take-files'))
     .setInputFiles(names.map((name) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sound(name)], rate, 's24')) })));
   const reported = page.waitForEvent('download');
+  await openTools(page);
   await page.getByRole('button', { name: sayCheck('report-as-csv') }).click();
   const lines = readFileSync(await (await reported).path(), 'utf8').split('\r\n');
   expect(lines.filter((line) => line.startsWith('channel,')).map((line) => line.split(',')[2])).toEqual(names);
@@ -207,6 +215,7 @@ test('two recorders: the second’s clock is told from its distance, and taken o
     buffer: Buffer.from(writeWav([samples], rate, 'f32')),
   });
   await page.getByLabel(sayCheck('take-files')).setInputFiles([file('Kick', first), file('Overhead right', second)]);
+  await openTools(page);
   const clocks = page.getByRole('region', { name: sayCheck('clocks-of-two-recorders') });
   await clocks.getByRole('button', { name: sayCheck('compare-their-clocks') }).click();
   await expect(clocks.getByRole('status')).toContainText('That is a clock, not a distance', { timeout: 60_000 });
@@ -258,6 +267,7 @@ test('a fuller sum is an offer: done to the copies alone, sample for sample as i
   await page
     .getByLabel(sayCheck('take-files'))
     .setInputFiles([file('Snare', snare), file('Overhead left', channel(LATE, 0.3)), file('Overhead right', channel(LATE, 0.3))]);
+  await openTools(page);
   const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
   await corrected.getByLabel(sayCheck('for-a-fuller-sum')).selectOption({ label: 'Snare aligned with the pair' }, { timeout: 60_000 });
   await expect(corrected).toContainText(/The sum changes by \+\d\.\d dB below 250 Hz/);
@@ -315,6 +325,7 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
   const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
+  await openTools(page);
   const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
   await expect(corrected).toContainText('Copies with Overhead right reversed in polarity');
   // What is saved is measured again: the pair was against itself before, and is not any more.
@@ -376,4 +387,33 @@ test('files that are named crosswise are given to each other by a press; names t
   await page.keyboard.press('Escape');
   await expect(first).toHaveAttribute('aria-pressed', 'false');
   await expect(asked.getByLabel('Which microphone is take x?')).toHaveValue('');
+});
+
+test('a finding is heard where it stands, as recorded and corrected without a gap; a lane and a pair are heard; Escape stops all of it', async ({
+  page,
+}) => {
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+  const finding = page.getByRole('listitem').filter({ hasText: 'The polarity of Overhead right is reversed' });
+  await finding.getByRole('button', { name: sayComponents('hear-it') }).click({ timeout: 60_000 });
+  const player = page.getByRole('group', { name: sayCheck('player') });
+  await expect(player.getByRole('button', { name: sayCheck('stop') })).toBeVisible();
+  await expect(player).toContainText(/\d\.\d to \d+\.\d s/);
+  await expect(player.getByLabel(sayCheck('what-you-hear')).locator('option:checked')).toHaveText(sayCheck('all-in-mono'));
+  await player.getByRole('button', { name: sayCheck('corrected-2') }).click();
+  await expect(player.getByRole('button', { name: sayCheck('corrected-2') })).toHaveAttribute('aria-pressed', 'true');
+  await expect(player.getByRole('button', { name: sayCheck('stop') })).toBeVisible();
+  await player.getByLabel(sayCheck('what-you-hear')).selectOption('Overheads');
+  await expect(player.getByRole('button', { name: sayCheck('stop') })).toBeVisible();
+  await page.getByRole('button', { name: sayCheck('hear-the-moment-of', { channel: 'Snare' }) }).click();
+  await expect(page.getByRole('button', { name: sayCheck('heard-stop-listen-to', { heard: 'yes', channel: 'Snare' }) })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.keyboard.press('Escape');
+  await expect(player.getByRole('button', { name: sayCheck('play'), exact: true })).toBeVisible();
+  await player.getByRole('button', { name: sayCheck('whole-take') }).click();
+  await expect(player).not.toContainText(/\d\.\d to \d+\.\d s/);
 });

@@ -46,6 +46,7 @@ const KINDS: Readonly<Record<JobName, JobKind>> = {
   loopback: { what: 'Listening to the clicks', quietMs: 60_000, wayOut: 'try a shorter file' },
   'compare-clocks': { what: 'Comparing the clocks', quietMs: 120_000, wayOut: 'try shorter files' },
   'correct-take': { what: 'Writing the corrected files', quietMs: 60_000, wayOut: 'take fewer files at once' },
+  'hear-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
   'mix-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
   'mid-side': { what: 'Making the file', quietMs: 60_000, wayOut: 'cut it into shorter parts' },
   patch: { what: 'The patch solver', quietMs: 20_000, wayOut: 'plug by hand in the crossing below' },

@@ -7,7 +7,7 @@ import type { Fit, NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
 import type { Told } from '../core/units';
-import type { Chains } from '../core/verdict';
+import type { Chains, Moment } from '../core/verdict';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
 export interface TakeFile {
@@ -116,6 +116,20 @@ export interface Jobs {
       readonly matching: Readonly<Record<string, string | null>>;
       readonly session: Session;
       readonly only: { readonly microphoneId: string } | { readonly channel: string } | null;
+    };
+    readonly output: MixedTake;
+  };
+  /** Channels of a take as they are heard together: each through its gains into left and right, as it is or turned and later; all of it, or a stretch. */
+  readonly 'hear-take': {
+    readonly input: {
+      readonly files: readonly TakeFile[];
+      readonly channels: readonly {
+        readonly channel: string;
+        readonly gains: readonly [number, number];
+        readonly flip: boolean;
+        readonly seconds: number;
+      }[];
+      readonly moment: Moment | null;
     };
     readonly output: MixedTake;
   };

@@ -47,7 +47,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
             {moveLabel}
           </Button>
         )}
-        {moveLabel && onHear && (
+        {onHear && (
           <Button size="sm" minH={{ base: '44px', md: '32px' }} variant="outline" borderColor="edge" onClick={onHear}>
             {sayComponents('hear-it')}
           </Button>

@@ -23,6 +23,9 @@ interface DeckState {
 const QUIET: DeckState = { decks: [], heard: null, hidden: null, problem: null };
 export const useDecks = create<DeckState>(() => QUIET);
 
+/** Where in its round what is heard is, 0 to 1; null while it is quiet. */
+export const useDeckPlace = create<{ readonly place: number | null }>(() => ({ place: null }));
+
 /** Heard no louder than this, LUFS: a level to compare at for long. */
 const TARGET_LUFS = -23;
 /** What is soft is not made louder by more than this: a dead line's hiss stays one, dB. */
@@ -49,8 +52,10 @@ export function commonLoudness(decks: readonly Pick<Deck, 'mixed'>[], peaks: rea
 }
 
 const ownTurn: Turn = {
-  onReport: ({ isSilent }) => {
-    if (isSilent && useDecks.getState().heard === null) sleep();
+  onReport: ({ isSilent, at, length }) => {
+    const isHeard = useDecks.getState().heard !== null;
+    useDeckPlace.setState({ place: isHeard && length > 0 ? at / length : null });
+    if (isSilent && !isHeard) sleep();
   },
   onLost: () => useDecks.setState({ heard: null }),
 };

@@ -46,6 +46,16 @@ const config = defineConfig({
   globalCss: {
     'html, body, #root': { height: '100%' },
     body: { bg: 'page', color: 'ink', fontFamily: 'body', fontSize: 'md', lineHeight: '1.4' },
+    // What opens is known by its triangle: flex takes the browser's own away.
+    'summary::before': {
+      content: '""',
+      flexShrink: 0,
+      marginRight: '8px',
+      borderStyle: 'solid',
+      borderWidth: '5px 0 5px 8px',
+      borderColor: 'transparent transparent transparent currentColor',
+    },
+    'details[open] > summary::before': { transform: 'rotate(90deg)' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'tape', outlineOffset: '2px' },
   },
   theme: {

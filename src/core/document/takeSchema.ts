@@ -32,6 +32,7 @@ const reportSchema = open({
         peakDbfs: level,
         truePeakDbtp: level,
         loudnessLufs: level,
+        rmsDbfs: level.optional(),
         noiseFloorDbfs: level,
         clips: Joi.array()
           .items(open({ startSample: figure, endSample: figure }))

@@ -1,5 +1,6 @@
 export * from './chance';
 export * from './dry';
+export * from './heardTogether';
 export * from './impulses';
 export * from './level';
 export * from './loopPlayer';

@@ -1,22 +1,22 @@
-import { Box, Flex } from '@chakra-ui/react';
-import { lazy, type ReactNode, Suspense } from 'react';
+import { Box, Flex, Grid } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import type { ChannelReport } from '../../../core/analysis';
 import { formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
-import type { ChannelPeaks } from '../../../workers/protocol';
 import { Choice } from '../../components/Choice';
-
-const Waveform = lazy(() => import('./Waveform').then((module) => ({ default: module.Waveform })));
 
 interface Props {
   readonly channel: ChannelReport;
-  readonly wave: ChannelPeaks | null;
-  readonly colour: string;
+  /** Its outline on the time axis of all. */
+  readonly lane: ReactNode;
   /** What is asked of the channel: which microphone it is, or without a plan what it is there for. */
   readonly question: ChannelQuestion;
   /** What plays it. */
   readonly listen: ReactNode;
 }
+
+/** Lanes begin and end in one place on every row: they share one time axis. */
+const ROW = { templateColumns: { base: '1fr auto', xl: '160px 72px 1fr 96px' }, columnGap: '4', rowGap: '1' } as const;
 
 export interface ChannelQuestion {
   readonly label: string;
@@ -26,7 +26,7 @@ export interface ChannelQuestion {
 }
 
 const Figure = ({ name, value, bad = false }: { name: string; value: string; bad?: boolean }) => (
-  <Box>
+  <Box minW="84px">
     <Box fontSize="sm" color="quiet">
       {name}
     </Box>
@@ -36,32 +36,31 @@ const Figure = ({ name, value, bad = false }: { name: string; value: string; bad
   </Box>
 );
 
+/** A row of its own for what stands under the lanes. */
+export const UnderLanes = ({ children }: { children: ReactNode }) => (
+  <Grid {...ROW}>
+    <Box gridColumn={{ base: '1 / -1', xl: '3' }}>{children}</Box>
+  </Grid>
+);
+
 /** One channel of the take: what it is matched to, what it looks like, its levels. */
-export function ChannelRow({ channel, wave, colour, question, listen }: Props) {
+export function ChannelRow({ channel, lane, question, listen }: Props) {
   // A take kept by an older build has the list alone.
   const clips = channel.clipCount ?? channel.clips.length;
   return (
-    <Flex as="li" listStyleType="none" gap="4" py="2" borderBottomWidth="1px" borderColor="line" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
-      <Box w="170px" flexShrink={0}>
+    <Grid as="li" listStyleType="none" {...ROW} py="2" borderBottomWidth="1px" borderColor="line" alignItems="center">
+      <Box>
         <Box fontWeight="700" overflowWrap="anywhere">
           {channel.name}
         </Box>
         <Choice hideLabel {...question} />
       </Box>
-      {listen}
-      <Box flex="1" minW="160px">
-        {wave && (
-          <Suspense fallback={<Box h="44px" />}>
-            <Waveform wave={wave} colour={colour} />
-          </Suspense>
-        )}
-      </Box>
-      <Flex gap="4" flexShrink={0} wrap="wrap">
+      <Box>{listen}</Box>
+      <Box gridColumn={{ base: '1 / -1', xl: 'auto' }}>{lane}</Box>
+      <Flex gap="3" wrap="wrap" gridColumn={{ base: '1 / -1', xl: 'auto' }}>
         <Figure name={sayCheck('peak')} value={`${formatNumber(channel.peakDbfs, 1)} dBFS`} bad={clips > 0} />
-        <Figure name={sayCheck('true-peak')} value={`${formatNumber(channel.truePeakDbtp, 1)} dBTP`} />
-        <Figure name={sayCheck('noise')} value={`${formatNumber(channel.noiseFloorDbfs, 0)} dBFS`} />
-        <Figure name={sayCheck('clips')} value={clips ? String(clips) : sayCheck('none')} bad={clips > 0} />
+        {clips > 0 && <Figure name={sayCheck('clips')} value={String(clips)} bad />}
       </Flex>
-    </Flex>
+    </Grid>
   );
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { sayCheck } from '../../../words/check.page.en';
 import { dropTakes, type KeptTake, takesOf } from '../../capture/keptTakes';
@@ -12,9 +12,11 @@ const secondsOf = ({ files, note }: KeptTake): number =>
   Math.max(0, ...files.map(({ blob }) => Math.floor((blob.size - HEAD_BYTES) / BYTES / note.sampleRateHz)));
 
 /** What was recorded here before the page was loaded again: a take that was cut off is offered, and the files of the one on the bench are at hand again. */
-export function CutOff({ session, onCheck }: { session: Session; onCheck: (take: KeptTake) => void }) {
+export function CutOff({ session, onCheck, onFound }: { session: Session; onCheck: (take: KeptTake) => void; onFound: () => void }) {
   const [cut, setCut] = useState<KeptTake | null>(null);
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
+  const found = useRef(onFound);
+  found.current = onFound;
   useEffect(() => {
     let isGone = false;
     void takesOf(session.id).then((takes) => {
@@ -25,7 +27,9 @@ export function CutOff({ session, onCheck }: { session: Session; onCheck: (take:
       const whole = takes.find(
         ({ note }) => note.isWhole && names?.length === note.tracks.length && note.tracks.every(({ name }) => names.includes(name)),
       );
-      if (whole && filesOfTake(session.id).length === 0) keepFiles(session.id, whole.files);
+      if (!whole || filesOfTake(session.id).length > 0) return;
+      keepFiles(session.id, whole.files);
+      found.current();
     });
     return () => {
       isGone = true;

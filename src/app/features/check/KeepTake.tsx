@@ -56,7 +56,7 @@ export function KeepTake({ session }: { session: Session }) {
     }
   };
   return (
-    <Box mb="3">
+    <Box>
       <Button minH="44px" variant="outline" loading={isBusy} onClick={() => void keep()}>
         {sayCheck('keep-this-take')}
       </Button>

@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { takeActs } from '../../../core/planning';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
@@ -17,10 +17,12 @@ interface Props {
   readonly onFiles: (files: FileList | null) => void;
   readonly onRecord: () => void;
   readonly hasReport: boolean;
+  /** What can be done with the take that is there. */
+  readonly children?: ReactNode;
 }
 
 /** Where a take comes in: files, or the practice take; with what is under way and what was refused. */
-export function Loader({ session, onFiles, onRecord, hasReport }: Props) {
+export function Loader({ session, onFiles, onRecord, hasReport, children }: Props) {
   const { progress, problem, refused } = useTakeStore();
   const picker = useRef<HTMLInputElement>(null);
   const [rendering, setRendering] = useState(false);
@@ -64,6 +66,7 @@ export function Loader({ session, onFiles, onRecord, hasReport }: Props) {
         <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>
           {rendering && progress === null ? sayCheck('rendering') : sayCheck('load-the-practice-take')}
         </Button>
+        {!busy && children}
         <input
           ref={picker}
           type="file"

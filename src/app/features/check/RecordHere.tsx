@@ -9,6 +9,7 @@ import { sayCheck } from '../../../words/check.page.en';
 import { type InputDeviceChoice, listInputs, watchInputs } from '../../capture/capture';
 import { LevelBars } from '../../capture/LevelBars';
 import { Choice } from '../../components/Choice';
+import { Fold } from '../../components/Fold';
 import { rememberedInput, rememberInput } from './rememberedInput';
 import { useHeld } from './useHeld';
 import type { Recording } from './useRecording';
@@ -72,10 +73,7 @@ export function RecordHere({ session, recording }: { session: Session; recording
               {sayCheck('the-input-has-fewer-channels', { count, microphones: session.microphones.length })}
             </Box>
           )}
-          <Box as="details" mt="2">
-            <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer" fontSize="sm">
-              {sayCheck('input-and-channels')}
-            </Box>
+          <Fold id="input and channels" summary={sayCheck('input-and-channels')} small>
             <Flex gap="3" wrap="wrap" pb="2">
               {inputs.length > 1 && (
                 <Choice
@@ -98,7 +96,7 @@ export function RecordHere({ session, recording }: { session: Session; recording
                 />
               ))}
             </Flex>
-          </Box>
+          </Fold>
           <Flex gap="2" mt="2" wrap="wrap" align="center">
             <Button
               minH="48px"
@@ -116,16 +114,13 @@ export function RecordHere({ session, recording }: { session: Session; recording
               {sayCheck('any-key-or-a-pedal-starts-and-stops')}
             </Box>
           </Flex>
-          <Box as="details" mt="1">
-            <Box as="summary" minH="44px" display="flex" alignItems="center" cursor="pointer" fontSize="sm">
-              {sayCheck('what-you-will-play', { steps: takeSteps(session).length })}
-            </Box>
+          <Fold id="what to play" summary={sayCheck('what-you-will-play', { steps: takeSteps(session).length })} small>
             <Box as="ol" pl="5" fontSize="sm">
               {takeSteps(session).map(({ id, told }) => (
                 <li key={id}>{sayTold(told, session.units)}</li>
               ))}
             </Box>
-          </Box>
+          </Fold>
         </>
       )}
       {state === 'counting' && (

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
 import type { UnitSystem } from '../../../core/units';
-import { isFine, verdictsOf } from '../../../core/verdict';
+import { channelsOf, isFine, momentOf, type Verdict, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { Severity } from '../../components/Severity';
@@ -13,6 +13,7 @@ import { useIsProven } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { heardOn } from './heardOn';
+import { type Part, play } from './player';
 
 /** So much of what a verdict stands on is shown; the report has all of it. */
 const SHOWN_EVIDENCE = 3;
@@ -20,7 +21,15 @@ const SHOWN_EVIDENCE = 3;
 /** What is said of the take, the gravest first, each with what can be done about it. */
 export function Verdicts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const isCurrent = useIsProven(session);
-  const verdicts = verdictsOf(heardOn(session, report, proof, useTakeStore()));
+  const heard = { ...heardOn(session, report, proof, useTakeStore()), session };
+  const verdicts = verdictsOf(heard);
+  const hear = (verdict: Verdict): (() => void) | undefined => {
+    const channels = channelsOf(verdict, heard.matching);
+    if (channels.length === 0) return undefined;
+    // One channel's polarity or delay is heard beside the others.
+    const part: Part = channels.length > 1 ? { of: 'some', channels } : report.channels.length > 1 ? { of: 'mono' } : { of: 'channel', channels };
+    return () => void play(heard, { part, moment: momentOf(report, verdict, channels) });
+  };
   const planned = session.microphones.length > 0;
   const empty = isFine(verdicts);
   return (
@@ -32,33 +41,38 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
         </Box>
       )}
       <Box as="ul" aria-label={sayCheck('findings-of-the-take')} m="0" p="0">
-        {verdicts.map(({ id, severity, message, moves, rematch, evidence }) => (
-          <VerdictLine
-            key={id}
-            severity={severity}
-            message={sayTold(message, session.units)}
-            moves={
-              isCurrent
-                ? [
-                    ...moves.map((move) => ({ label: sayTold(move.label, session.units), onMove: () => void runCommand(applyMove(move)) })),
-                    ...(rematch
-                      ? [{ label: sayTold(rematch.label, session.units), onMove: () => keepTake(session.id, { matching: rematch.matching }) }]
-                      : []),
-                  ]
-                : []
-            }
-            {...(moves.length > 0
-              ? {
-                  why: sayCheck('your-files-stay-as-they-are', {
-                    evidence: evidence
-                      .slice(0, SHOWN_EVIDENCE)
-                      .map((one) => sayTold(one, session.units))
-                      .join('. '),
-                  }),
-                }
-              : {})}
-          />
-        ))}
+        {verdicts.map((verdict) => {
+          const { id, severity, message, moves, rematch, evidence } = verdict;
+          const onHear = hear(verdict);
+          return (
+            <VerdictLine
+              key={id}
+              severity={severity}
+              message={sayTold(message, session.units)}
+              moves={
+                isCurrent
+                  ? [
+                      ...moves.map((move) => ({ label: sayTold(move.label, session.units), onMove: () => void runCommand(applyMove(move)) })),
+                      ...(rematch
+                        ? [{ label: sayTold(rematch.label, session.units), onMove: () => keepTake(session.id, { matching: rematch.matching }) }]
+                        : []),
+                    ]
+                  : []
+              }
+              {...(moves.length > 0
+                ? {
+                    why: sayCheck('your-files-stay-as-they-are', {
+                      evidence: evidence
+                        .slice(0, SHOWN_EVIDENCE)
+                        .map((one) => sayTold(one, session.units))
+                        .join('. '),
+                    }),
+                  }
+                : {})}
+              {...(onHear ? { onHear } : {})}
+            />
+          );
+        })}
       </Box>
       {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}

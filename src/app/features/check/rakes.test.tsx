@@ -1,7 +1,7 @@
 import { boathouseKit } from '../../../../demo/boathouse';
 import { type Comparison, suggestSetup } from '../../../core/analysis';
 import { livePlan } from '../../stores/planHooks';
-import { channelLabels, sourceRakes } from './rakes';
+import { byDifference, channelLabels, type SourceRake, sourceRakes } from './rakes';
 
 test('soft and hard strokes of one source, heard apart, are one rake: the surest, each channel once', () => {
   const session = boathouseKit();
@@ -42,4 +42,25 @@ test('channels are taken for a set-up whose microphones they are, and for none w
   expect(suggestSetup(['Kick', 'Snare', 'OH L', 'OH R'])?.id).toMatch(/^kit-four/);
   expect(suggestSetup(['Audio 1', 'Audio 2'])).toBeNull();
   expect(suggestSetup(['Kick', 'Snare', 'Snare under', 'OH L', 'OH R', 'Room', 'Room 2'])?.id).not.toBe('kit-twelve');
+});
+
+test('sources that arrive otherwise than planned are in view, the others fold; where none does, two are in view', () => {
+  const rake = (id: string, offMs: number, measuredUp = true): SourceRake => ({
+    id,
+    sourceName: id,
+    spotName: 'Snare',
+    marks: [
+      { id: 'spot', label: 'S', colour: '', timeMs: 0, levelDb: 0, upright: true },
+      { id: 'far', label: 'F', colour: '', timeMs: 2, levelDb: 0, upright: true, ghost: true },
+      { id: 'far', label: 'F', colour: '', timeMs: 2 + offMs, levelDb: 0, upright: measuredUp },
+    ],
+  });
+  const names = (rakes: readonly SourceRake[]): string[] => rakes.map(({ id }) => id);
+  const mixed = byDifference([rake('a', 0), rake('b', 0.4), rake('c', 0.05), rake('d', 0, false)]);
+  expect([names(mixed.shown), names(mixed.folded)]).toEqual([
+    ['b', 'd'],
+    ['a', 'c'],
+  ]);
+  const alike = byDifference([rake('a', 0), rake('b', 0), rake('c', 0.05)]);
+  expect([names(alike.shown), names(alike.folded)]).toEqual([['a', 'b'], ['c']]);
 });

@@ -58,6 +58,24 @@ export function sourceRakes(
   });
 }
 
+/** An arrival differs from its plan from here on, ms: less is not seen on the axis. */
+const DIFFERS_MS = 0.1;
+/** So many are in view where none differs. */
+const FIRST = 2;
+
+/** Those that differ from what is planned come first; where none does, the first two; the others fold. */
+export function byDifference(rakes: readonly SourceRake[]): { readonly shown: readonly SourceRake[]; readonly folded: readonly SourceRake[] } {
+  const differs = ({ marks }: SourceRake): boolean =>
+    marks.some((mark) => {
+      const plan = mark.ghost ? undefined : marks.find(({ ghost, id }) => ghost && id === mark.id);
+      if (!plan) return false;
+      return Math.abs(plan.timeMs - mark.timeMs) > DIFFERS_MS || (plan.upright !== null && mark.upright !== null && plan.upright !== mark.upright);
+    });
+  const told = rakes.filter(differs);
+  const shown = told.length > 0 ? told : rakes.slice(0, FIRST);
+  return { shown, folded: rakes.filter((rake) => !shown.includes(rake)) };
+}
+
 /** A measurement less sure than this is no mark on a rake. */
 const SURE = 0.3;
 

@@ -173,5 +173,14 @@ interface VerdictProps {
 
 /** One verdict, drawn anew only when its words change. */
 const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove, onHear }: VerdictProps) {
-  return <VerdictLine severity={severity} message={message} why={why} moveLabel={label} onMove={() => onMove(id)} onHear={() => onHear(id)} />;
+  return (
+    <VerdictLine
+      severity={severity}
+      message={message}
+      why={why}
+      moveLabel={label}
+      onMove={() => onMove(id)}
+      {...(label ? { onHear: () => onHear(id) } : {})}
+    />
+  );
 });

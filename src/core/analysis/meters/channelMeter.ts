@@ -44,6 +44,7 @@ export class ChannelMeter {
   private readonly frames: { readonly power: number; readonly mean: number }[] = [];
   private frameFilled = 0;
   private sum = 0;
+  private squares = 0;
   private seen = 0;
   private peak = 0;
   private runStart = -1;
@@ -104,6 +105,7 @@ export class ChannelMeter {
       if (peak > this.peak) this.peak = peak;
       this.peaks[start / STRIP] = peak;
       this.sum += sum;
+      this.squares += squares;
       if (end - start === HOP) this.slow.add(sum, peak);
       this.frameSum += squares;
       this.frameFilled += end - start;
@@ -194,6 +196,7 @@ export class ChannelMeter {
       name: this.name,
       peakDbfs,
       truePeakDbtp: max(FLOOR_DBFS, dbFromAmplitudeRatio(max(this.truePeak.peak, this.peak))),
+      rmsDbfs: this.seen > 0 && this.squares > 0 ? max(FLOOR_DBFS, 10 * log10(this.squares / this.seen)) : FLOOR_DBFS,
       loudnessLufs: max(FLOOR_DBFS, this.loudness.integrated()),
       noiseFloorDbfs: this.noiseFloorDbfs(),
       dcOffset: this.dcOffset(),

@@ -13,6 +13,8 @@ export interface ChannelReport {
   readonly name: string;
   readonly peakDbfs: number;
   readonly truePeakDbtp: number;
+  /** Over its whole length; reports of before have none. */
+  readonly rmsDbfs?: number;
   readonly loudnessLufs: number;
   readonly noiseFloorDbfs: number;
   readonly dcOffset: number;

@@ -1,0 +1,154 @@
+import { create } from 'zustand';
+import { panOf, type Session } from '../../../core/document';
+import { type MixMatrix, matrixOf } from '../../../core/listening';
+import { correctionsOf, type Heard, isFaulty, type Moment, verdictsOf } from '../../../core/verdict';
+import { sayCheck } from '../../../words/check.page.en';
+import type { Jobs } from '../../../workers/protocol';
+import { runJob } from '../../../workers/runJob';
+import { type Deck, hearDeck, loadDecks, stopDecks, useDecks } from '../../listening/decks';
+import { filesOfTake } from '../../stores/takeStore';
+import { offersOf } from './sumOffers';
+
+/** What of the take is heard: everything as it is mixed, everything or some of it in one, a pair, one channel. */
+export type Part =
+  | { readonly of: 'all' | 'mono' }
+  | { readonly of: 'pair'; readonly id: string }
+  | { readonly of: 'some' | 'channel'; readonly channels: readonly string[] };
+
+/** The take as its files have it, as it is corrected, or with an offer for a fuller sum. */
+export type Version = 'recorded' | 'corrected' | 'polarity' | 'slid';
+
+interface PlayerState {
+  readonly part: Part;
+  /** Null for the whole take. */
+  readonly moment: Moment | null;
+  readonly version: Version;
+  readonly isBusy: boolean;
+  readonly problem: string | null;
+}
+
+const EMPTY: PlayerState = { part: { of: 'all' }, moment: null, version: 'recorded', isBusy: false, problem: null };
+export const usePlayer = create<PlayerState>(() => EMPTY);
+
+type Wish = Jobs['hear-take']['input']['channels'][number];
+const MIDDLE = [Math.SQRT1_2, Math.SQRT1_2] as const;
+const ALONE = [1, 1] as const;
+
+/** What of each file goes to left and right. Without a plan everything is in the middle. */
+export function gainsOf(
+  session: Session,
+  matching: Heard['matching'],
+  names: readonly string[],
+  part: Part,
+): ReadonlyMap<string, readonly [number, number]> {
+  if (part.of === 'channel') return new Map(part.channels.map((name) => [name, ALONE]));
+  const placed = session.microphones.filter(({ id }) => names.some((name) => matching[name] === id));
+  const pair = part.of === 'pair' ? session.pairs.find(({ id }) => id === part.id) : undefined;
+  const on = new Set(pair ? [pair.leftId, pair.rightId] : placed.map(({ id }) => id));
+  const matrix: MixMatrix = matrixOf(
+    placed.map((one) => ({ id: one.id, pan: panOf(session, one) })),
+    session.pairs.map(({ leftId, rightId, decoding, width = 1 }) => ({ leftId, rightId, decoding, width })),
+    on,
+    part.of === 'mono' || part.of === 'some' ? 'mono' : 'stereo',
+  );
+  return new Map(
+    names.flatMap((name): [string, readonly [number, number]][] => {
+      if (part.of === 'some' && !part.channels.includes(name)) return [];
+      const at = placed.findIndex(({ id }) => id === matching[name]);
+      const gains = at < 0 ? (part.of === 'pair' ? null : MIDDLE) : matrix[at];
+      return gains && (gains[0] !== 0 || gains[1] !== 0) ? [[name, gains]] : [];
+    }),
+  );
+}
+
+/** What there is to compare for a part of the take: the files as they are, and what would change something that is heard. */
+export function versionsOf(
+  heard: Heard & { readonly session: Session },
+  part: Part,
+): readonly { readonly version: Version; readonly channels: readonly Wish[] }[] {
+  const { report, session } = heard;
+  const gains = gainsOf(
+    session,
+    heard.matching,
+    report.channels.map(({ name }) => name),
+    part,
+  );
+  const recorded = [...gains].map(([channel, own]): Wish => ({ channel, gains: own, flip: false, seconds: 0 }));
+  if (recorded.length < 2) return [{ version: 'recorded', channels: recorded }];
+  const corrections = correctionsOf(heard);
+  const corrected = recorded.map((wish): Wish => {
+    const own = corrections.find(({ channel }) => channel === wish.channel);
+    return own ? { ...wish, flip: own.flip, seconds: own.seconds } : wish;
+  });
+  const offers = isFaulty(verdictsOf(heard)) ? [] : offersOf(report, session.brief.alignHabit);
+  const changes = (channels: readonly Wish[], from: readonly Wish[]): boolean =>
+    channels.some(({ flip, seconds }, i) => flip !== from[i]?.flip || seconds !== from[i]?.seconds);
+  return [
+    { version: 'recorded' as const, channels: recorded },
+    ...(changes(corrected, recorded) ? [{ version: 'corrected' as const, channels: corrected }] : []),
+    ...offers.flatMap(({ key, offer }) => {
+      const channels = corrected.map((wish) => ({
+        ...wish,
+        flip: wish.flip !== offer.flips.includes(wish.channel),
+        seconds: wish.seconds + (offer.delays.find(({ channel }) => channel === wish.channel)?.samples ?? 0) / report.sampleRate,
+      }));
+      return changes(channels, corrected) ? [{ version: key, channels }] : [];
+    }),
+  ];
+}
+
+const NAMES: Readonly<Record<Version, string>> = {
+  recorded: sayCheck('as-recorded-2'),
+  corrected: sayCheck('corrected-2'),
+  polarity: sayCheck('polarity-for-a-fuller-sum'),
+  slid: sayCheck('aligned-for-a-fuller-sum'),
+};
+export const versionName = (version: Version): string => NAMES[version];
+
+/** What lies on the decks: nothing is made again for what is there. */
+let laid = '';
+let asked = 0;
+
+const busy = (change: Partial<PlayerState>): void => usePlayer.setState({ problem: null, ...change });
+
+/** Plays a part of the take round and round, from the place where another version of it was. */
+export async function play(
+  heard: Heard & { readonly session: Session },
+  change: Partial<Pick<PlayerState, 'part' | 'moment' | 'version'>> = {},
+): Promise<void> {
+  busy(change);
+  const { part, moment, version } = usePlayer.getState();
+  const files = filesOfTake(heard.session.id);
+  if (files.length === 0) return busy({ problem: sayCheck('the-files-are-gone-with-the') });
+  const versions = versionsOf(heard, part);
+  const wanted = versions.some((one) => one.version === version) ? version : 'recorded';
+  usePlayer.setState({ version: wanted });
+  const key = JSON.stringify([heard.session.id, files.map(({ loadId }) => loadId), moment, versions]);
+  if (key !== laid || useDecks.getState().decks.length === 0) {
+    const own = ++asked;
+    stopDecks();
+    busy({ isBusy: true });
+    const decks: Deck[] = [];
+    for (const one of versions) {
+      const answer = await runJob('hear-take', { files, channels: one.channels, moment }, { owner: `hear ${one.version}` });
+      if (own !== asked) return;
+      const reason = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
+      if (reason) return busy({ isBusy: false, problem: reason });
+      if (answer.kind === 'done' && answer.output.ok) decks.push({ id: one.version, name: NAMES[one.version], mixed: answer.output });
+    }
+    loadDecks(decks);
+    laid = key;
+    busy({ isBusy: false });
+  }
+  await hearDeck(wanted);
+  const { problem } = useDecks.getState();
+  if (problem) busy({ problem });
+}
+
+/** Nothing sounds any more, and what was chosen is as at first. */
+export function leavePlayer(): void {
+  asked++;
+  laid = '';
+  stopDecks();
+  usePlayer.setState(EMPTY);
+}
