@@ -20,10 +20,18 @@ const drummer = (id: string): Session => {
 };
 
 /** A take of the session by the plain renderer, a channel each, in the order of the microphones. */
-function channelsOf(session: Session): { channels: Float32Array[]; rate: number } {
+function channelsOf(session: Session, rounds = 2, thenQuietS = 0): { channels: Float32Array[]; rate: number } {
   const plan = resolveFiles(session);
-  const take = plainTake(plan, 3, 2);
-  return { channels: session.microphones.flatMap(({ id }) => take.get(id) ?? []), rate: plan.sampleRateHz };
+  const take = plainTake(plan, 3, rounds);
+  const rate = plan.sampleRateHz;
+  const channels = session.microphones.flatMap(({ id }): Float32Array[] => {
+    const played = take.get(id);
+    if (!played) return [];
+    const whole = new Float32Array(played.length + thenQuietS * rate);
+    whole.set(played);
+    return [whole];
+  });
+  return { channels, rate };
 }
 
 async function atCheck(page: Page, session: Session): Promise<void> {
@@ -148,4 +156,48 @@ test('refused, there is one sentence and another way; closed, the input is let g
   expect(numbers.map(({ lost }) => lost)).toEqual(Array(8).fill(0));
   expect(new Set(numbers.map(({ first }) => first)).size).toBe(1);
   expect(numbers.map(({ own }) => own).sort()).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+});
+
+test('from a complaint to the next attempt in five actions: heard before and after, done, recorded until playing stops', async ({ page }) => {
+  const session = drummer('record-complaint');
+  const { channels, rate } = channelsOf(session, 4, 14);
+  await injectInput(page, channels, rate);
+  await atCheck(page, session);
+  // A take to complain of.
+  await recordButton(page).click();
+  await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await recorded(page, 1);
+  await page.keyboard.press('Enter');
+  const bothers = page.getByRole('group', { name: sayCheck('what-bothers-you') });
+  await expect(bothers).toBeVisible();
+
+  const actions: string[] = [];
+  const act = async (what: string, work: () => Promise<unknown>): Promise<void> => {
+    actions.push(what);
+    await work();
+  };
+  await act('Snare', () => bothers.getByLabel(sayCheck('which-one')).selectOption('Snare'));
+  await act('boomy', () => bothers.getByLabel(sayCheck('it-sounds')).selectOption('boomy'));
+  const first = bothers
+    .getByRole('list', { name: sayCheck('what-helps') })
+    .getByRole('listitem')
+    .first();
+  await expect(first).toContainText(/Move Snare [\d.]+ cm .*low end drops \d\.\d dB/);
+  // Hearing it is no step of the way.
+  await first.getByRole('button', { name: sayCheck('after') }).click();
+  await expect(first.getByRole('button', { name: sayCheck('after') })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await act('Do it', () => first.getByRole('button', { name: sayCheck('do-it') }).click());
+  await expect(bothers).toContainText('Move it in the room, then record again');
+  await act('Record here', () => recordButton(page).click());
+  await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();
+  await act('Start', () => startButton(page).click());
+  // The playing ends, and so does the take.
+  await expect(panel(page)).toHaveCount(0, { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: sayCheck('verdicts') })).toBeVisible();
+  expect(actions).toHaveLength(5);
+  console.log(`from a complaint to the next attempt: ${actions.join(' · ')}`);
+  await station(page, 'Loop').click();
+  await expect(page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem')).toHaveCount(2);
 });

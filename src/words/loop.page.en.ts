@@ -75,4 +75,5 @@ export const sayLoop = speaker('loop', {
   'chosen-attempts': 'Chosen attempts',
   'every-take-that-is-checked-is':
     'Every take you check is kept here with its whole set-up. Choose one to rate it or to go back to it. Choose two to see what changed and to hear both at the same loudness. Change one thing at a time.',
+  'what-helps-against': 'What helps against {word}?',
 });

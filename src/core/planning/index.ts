@@ -2,6 +2,7 @@ export { briefWords } from './briefWords';
 export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
 export type { PlanningCode } from './codes';
+export * from './complaints';
 export { withExpectations } from './expected';
 export * from './fit';
 export * from './gearLists';

@@ -25,7 +25,7 @@ export interface Trial {
 const signed = ({ directDb, polarity }: Arrival): number => polarity * 10 ** (directDb / 20);
 
 /** Extent of the picture: where the sources sit between the loudspeakers, leftmost to rightmost. */
-function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
+export function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
   const midSide = table.plan.pairs.some((pair) => pair.leftId === leftId && pair.technique === 'mid-side');
   const { plan, rows } = table;
   const [l, r] = [leftId, rightId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));

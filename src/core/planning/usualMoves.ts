@@ -5,7 +5,7 @@ import { findingsOf, onPaper, RANK, ranksOf, withStand } from './onPaper';
 import { resolvePlan } from './resolve';
 
 /** The plan after a move that brings nothing grave with it; null for one that does, or that is refused. */
-function afterMove(session: Session, move: Move): Session | null {
+export function afterMove(session: Session, move: Move): Session | null {
   const next = onPaper(session, move);
   if (!next) return null;
   const before = ranksOf(findingsOf(session));

@@ -3,13 +3,17 @@ import type { Instrument } from '../instruments';
 import { placedGeometry } from '../instruments';
 import { normalize, subtract, type Vec3 } from '../math';
 import { placeRecipe } from './place';
-import { TONE_LINES, type ToneLine } from './toneGuide.data';
+import { type Complaint, TONE_LINES, type ToneLine } from './toneGuide.data';
+
 import { mic } from './write';
+
+export { COMPLAINTS, type Complaint } from './toneGuide.data';
 
 /** A stop of a tone line for one microphone: the model's part in numbers, the trade's part in words. */
 export interface TonePlace {
   readonly name: string;
   readonly words: string;
+  readonly against: readonly Complaint[];
   readonly positionM: Vec3;
   readonly aimM: Vec3;
   readonly distanceM: number;
@@ -50,6 +54,7 @@ export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: P
       {
         name: stop.name,
         words: stop.words,
+        against: stop.against ?? [],
         positionM,
         aimM,
         distanceM: arrival.distanceM,

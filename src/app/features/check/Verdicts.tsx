@@ -12,6 +12,7 @@ import { VerdictLine } from '../../components/VerdictLine';
 import { useIsProven } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
+import { Complaint } from './Complaint';
 import { heardOn } from './heardOn';
 import { type Part, play } from './player';
 
@@ -75,6 +76,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
         })}
       </Box>
       {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
+      {planned && <Complaint session={session} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
       {session.microphones.length > 1 && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">

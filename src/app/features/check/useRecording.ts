@@ -10,8 +10,9 @@ export type RecordingState = 'closed' | 'asking' | 'ready' | 'counting' | 'recor
 
 /** It stops by itself when it was so quiet for so long, seconds: longer than players pause between two steps. */
 const QUIET_S = 6;
-/** So far over what was heard while it was counted in is playing, dB. */
-const OVER_NOISE_DB = 12;
+/** So far over the quietest moment is playing, dB; and nothing fainter than this is, −60 dBFS. */
+const OVER_NOISE_DB = 15;
+const FAINT = 1e-3;
 const COUNT_IN = 4;
 /** A beat of the count where the song has no tempo, ms. */
 const PLAIN_BEAT_MS = 750;
@@ -53,19 +54,24 @@ function tracksOf(session: Session, channels: Recording['channels'], count: numb
   });
 }
 
-/** Whether a take has fallen silent: nothing over the noise for long, after something was. */
+/** Whether a take has fallen silent: nothing over the quietest there was for long, after something was. */
 class Silence {
-  private noise = 0;
+  private quietest = 1;
   private last: number | null = null;
 
-  /** While it is counted in nobody plays. */
-  beforehand(peaks: readonly number[]): void {
-    this.noise = Math.max(this.noise, ...peaks);
+  /** Takes what is heard from the moment the input is open. */
+  hear(peaks: readonly number[]): void {
+    this.quietest = Math.min(this.quietest, Math.max(0, ...peaks));
   }
 
   isOver({ peaks, seconds }: Levels): boolean {
-    if (Math.max(0, ...peaks) > Math.max(1e-4, this.noise) * 10 ** (OVER_NOISE_DB / 20)) this.last = seconds;
+    if (Math.max(0, ...peaks) > Math.max(FAINT, this.quietest * 10 ** (OVER_NOISE_DB / 20))) this.last = seconds;
     return this.last !== null && seconds - this.last > QUIET_S;
+  }
+
+  /** A take begins. */
+  begin(): void {
+    this.last = null;
   }
 }
 
@@ -134,7 +140,7 @@ export function useRecording(
   const hear = (now: Levels): void => {
     const { current } = own;
     setLevels(now);
-    if (current.state === 'counting') current.silence.beforehand(now.peaks);
+    current.silence.hear(now.peaks);
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
     if (now.seconds >= whole || current.silence.isOver(now)) void latest.current.end(null);
@@ -146,6 +152,7 @@ export function useRecording(
     setProblem(null);
     to('asking');
     own.current.gone = new AbortController();
+    own.current.silence = new Silence();
     const answer = await openRecorder(deviceId, {
       signal: own.current.gone.signal,
       onLevels: (now) => latest.current.hear(now),
@@ -166,7 +173,7 @@ export function useRecording(
     to('recording');
   };
   const start = (): void => {
-    own.current.silence = new Silence();
+    own.current.silence.begin();
     let left = COUNT_IN;
     setBeats(left);
     to('counting');

@@ -1,9 +1,12 @@
 import { Box, Button, Flex, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { ATTEMPT_TAGS, type Attempt, LONGEST_WORDS, wayBack } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
+import { COMPLAINTS } from '../../../core/setups';
 import { counted, formatLength, formatNumber } from '../../../core/units';
 import { sayLoop } from '../../../words/loop.page.en';
+import { term } from '../../../words/term';
 import { Toggle } from '../../components/Toggle';
 import { MovedMicrophones, movedBetween } from '../../drawing/MovedMicrophones';
 import { dropItsSound, forgetAttempt, keepItsSound, putAttemptBack, sayOf, useAttempts } from '../../stores/attemptStore';
@@ -68,6 +71,15 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
           />
         ))}
       </Flex>
+      {attempt.tags
+        .flatMap((tag) => COMPLAINTS.filter((word) => word === tag))
+        .map((word) => (
+          <Button key={word} asChild size="sm" minH={{ base: '44px', md: '34px' }} mb="2" mr="2" variant="outline">
+            <Link to={`../check?sounds=${word}`} relative="path">
+              {sayLoop('what-helps-against', { word: term(word) })}
+            </Link>
+          </Button>
+        ))}
       <Textarea
         aria-label={sayLoop('what-you-hear-in-it')}
         placeholder={sayLoop('what-you-hear-in-it-and')}
