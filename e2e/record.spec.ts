@@ -5,6 +5,7 @@ import wavefile from 'wavefile';
 import { plainTake } from '../hostile/plainTake';
 import { openAs } from '../hostile/views';
 import { allCases, placed } from '../src/cli/audit/cases';
+import { writeWav } from '../src/core/audio';
 import type { Session } from '../src/core/document';
 import { resolveFiles } from '../src/core/planning';
 import { sayCapture } from '../src/words/capture.page.en';
@@ -200,4 +201,52 @@ test('from a complaint to the next attempt in five actions: heard before and aft
   console.log(`from a complaint to the next attempt: ${actions.join(' · ')}`);
   await station(page, 'Loop').click();
   await expect(page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem')).toHaveCount(2);
+});
+
+test('a folder of ten files in two actions; a newer take in it is offered when the page is come back to', async ({ page }) => {
+  const rate = 48_000;
+  const names = Array.from({ length: 10 }, (_, i) => `Track ${i + 1}`);
+  const tick = (seed: number): number[] => [
+    ...writeWav(
+      [
+        Float32Array.from({ length: 4 * rate }, (_, n) =>
+          n % rate < 2000 ? 0.3 * Math.sin(n / (5 + seed)) * Math.exp(-(n % rate) / 500) : 1e-4 * Math.sin(n * n),
+        ),
+      ],
+      rate,
+      's16',
+    ),
+  ];
+  await chooseFolder(page, 'Recorder');
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  const write = (folder: string, names: readonly string[], bytes: readonly number[]): Promise<void> =>
+    page.evaluate(
+      async ({ folder, names, bytes }) => {
+        const root = await (await navigator.storage.getDirectory()).getDirectoryHandle('Recorder', { create: true });
+        const own = await root.getDirectoryHandle(folder, { create: true });
+        for (const name of names) {
+          const writable = await (await own.getFileHandle(`${name}.wav`, { create: true })).createWritable();
+          await writable.write(new Uint8Array(bytes));
+          await writable.close();
+        }
+      },
+      { folder, names: [...names], bytes: [...bytes] },
+    );
+  await write('Take 1', names, tick(0));
+  const actions: string[] = [];
+  await station(page, 'Check').click();
+  actions.push('Check');
+  await page.getByRole('button', { name: sayCheck('choose-a-folder') }).click();
+  actions.push('Choose a folder');
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(10, { timeout: 60_000 });
+  expect(actions).toHaveLength(2);
+  console.log(`a folder of ten: ${actions.join(' · ')}`);
+  await write('Take 2', names.slice(0, 3), tick(1));
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  const offer = page.getByRole('status').filter({ hasText: sayCheck('has-arrived', { take: 'Take 2' }) });
+  await offer.getByRole('button', { name: sayCheck('check-it') }).click();
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(3);
+  await page.getByLabel(sayCheck('takes-of-folder', { folder: 'Recorder' })).selectOption('Take 1 (10 files)');
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(10);
 });

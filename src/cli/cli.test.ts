@@ -1,7 +1,7 @@
 import { execFile, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { closeSync, openSync } from 'node:fs';
-import { link, mkdtemp, readdir, readFile, rm, symlink, writeFile } from 'node:fs/promises';
+import { link, mkdir, mkdtemp, readdir, readFile, rm, symlink, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { boathouseKit } from '../../demo/boathouse';
@@ -59,6 +59,13 @@ test('render-take writes a WAV for each microphone and the truth; take-check rea
     'roles',
     'findings',
   ]);
+  // A folder is its newest take.
+  const whole = JSON.parse((await run('takeCheck', '--json', join(folder, 'take'))).out);
+  expect(whole.channels.map(({ name }: { name: string }) => `${name}.wav`).sort()).toEqual(files.slice(0, 4));
+  await mkdir(join(folder, 'no-sounds'));
+  const empty = await run('takeCheck', join(folder, 'no-sounds'));
+  expect(empty).toMatchObject({ code: 2 });
+  expect(empty.err).toMatch(/no-sounds has no sound files: name the folder/);
   const held = await run('takeCheck', '--json', '--plan', session, ...files.slice(0, 4).map((file) => join(folder, 'take', file)));
   const proof = JSON.parse(held.out);
   expect(proof.findings.filter((finding: { severity: string }) => finding.severity !== 'note')).toEqual([]);
@@ -91,7 +98,7 @@ test.each([
   [['takeCheck'], /No audio file was named/],
   [['takeCheck', 'nothing.wav'], /nothing\.wav cannot be opened: there is no such file/],
   [['takeCheck', 'package.json'], /not a WAV file/],
-  [['takeCheck', 'src'], /src cannot be/],
+  [['takeCheck', 'src'], /src has no sound files: name the folder/],
   [['planCheck', 'package.json'], /“format”/],
   [['renderTake', 'package.json'], /Name one session file and a folder/],
 ] as [string[], RegExp][])('what cannot be used: exit 2 and one line (%j)', async ([script = '', ...args], reason) => {

@@ -1,5 +1,6 @@
-import { stat } from 'node:fs/promises';
-import { checkTake, matchByName, proveTake, type TakeReport } from '../core/analysis';
+import { readdir, stat } from 'node:fs/promises';
+import { join, relative, sep } from 'node:path';
+import { checkTake, matchByName, proveTake, type TakeReport, takesInFolder } from '../core/analysis';
 import { arrivalTable } from '../core/arrivals';
 import type { Session } from '../core/document';
 import { type TakeReportDocument, takeReportDocument } from '../core/exchange';
@@ -12,7 +13,7 @@ import { InputError, isSealed, mayWrite, readText, sealedJson, sealedText, withA
 import { meterBeside } from './meterBeside';
 import { readSession } from './sessionFile';
 
-const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...';
+const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...|FOLDER';
 
 function asText(report: TakeReportDocument): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
@@ -48,23 +49,44 @@ const MOST_REPORT_BYTES = 64e6;
 /** Whether a file that is there already is a report of this command, as it was written. */
 const isReport = async (path: string): Promise<boolean> => (await stat(path)).size < MOST_REPORT_BYTES && isSealed(await readText(path));
 
+/** Of a folder the files of its newest take, and which that is; files as they are. */
+async function takeOf(paths: readonly string[]): Promise<readonly string[]> {
+  const [only] = paths;
+  if (only === undefined || paths.length > 1 || !(await stat(only).catch(() => null))?.isDirectory()) return paths;
+  const there = await readdir(only, { recursive: true, withFileTypes: true });
+  const files = await Promise.all(
+    there
+      .filter((entry) => entry.isFile())
+      .map(async (entry) => {
+        const full = join(entry.parentPath, entry.name);
+        return { path: relative(only, full).split(sep).join('/'), modifiedMs: (await stat(full)).mtimeMs, full };
+      }),
+  );
+  const [newest, ...others] = takesInFolder(files);
+  if (!newest) throw new InputError(`${only} has no sound files: name the folder that your recorder writes to.`);
+  if (others.length > 0)
+    process.stderr.write(`${counted(others.length + 1, 'take')} in ${only}: this is the newest, ${newest.name || 'in the folder itself'}.\n`);
+  return newest.files.map(({ full }) => full);
+}
+
 await runCommand(async () => {
   const { values, positionals } = readArguments(
     { json: { type: 'boolean' }, plan: { type: 'string' }, out: { type: 'string' }, replace: { type: 'boolean' } },
     USAGE,
   );
   if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
+  const named = await takeOf(positionals);
   const { out } = values;
   if (out !== undefined)
     await mayWrite(out, {
       isOurs: isReport,
       replace: values.replace ?? false,
-      inputs: [...positionals, ...(values.plan === undefined ? [] : [values.plan])],
+      inputs: [...named, ...(values.plan === undefined ? [] : [values.plan])],
     });
   const session = values.plan === undefined ? null : await readSession(values.plan);
   const kernel = await loadFftKernel();
-  const measured = await withAudioFiles(positionals, (files) =>
-    checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(positionals) }) }),
+  const measured = await withAudioFiles(named, (files) =>
+    checkTake(files, { kernel, ...(files.some(({ info }) => info.unpacked) ? {} : { meter: () => meterBeside(named) }) }),
   );
   const report = session
     ? againstPlan(session, measured)

@@ -234,4 +234,10 @@ export const sayCheck = speaker('check', {
   'nothing-small-helps': 'No small move helps. Try another kind of microphone, another set-up, or the source itself.',
   'it-is-locked': 'It is locked on the Floor: unlock it there first.',
   'what-helps': 'What helps',
+  'choose-a-folder': 'Choose a folder',
+  'the-folder-itself': 'the folder itself',
+  'no-sound-in-the-folder': 'There is no sound file in “{folder}”. Choose the folder that your recorder writes to.',
+  'takes-of-folder': 'Takes in “{folder}”',
+  'take-with-files': '{take} ({files, plural, one {# file} other {# files}})',
+  'has-arrived': 'A newer take has arrived: {take}.',
 });

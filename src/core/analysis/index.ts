@@ -21,5 +21,6 @@ export { suggestSetup } from './reading/suggestSetup';
 export { type TakeChannel, takeChannels } from './reading/take';
 export { checkTake } from './reading/takeCheck';
 export { TOGETHER_CODES, togetherFindings } from './reading/takeFindings';
+export { type FolderTake, takesInFolder } from './reading/takesInFolder';
 export * from './roomHearing/clap';
 export * from './roomHearing/quiet';

@@ -10,11 +10,13 @@ import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
 import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
+import { canChooseFolder, chooseFolder, type Folder, folderOf } from './folder';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
 interface Props {
   readonly session: Session;
   readonly onFiles: (files: FileList | null) => void;
+  readonly onFolder: (folder: Folder | null) => void;
   readonly onRecord: () => void;
   readonly hasReport: boolean;
   /** What can be done with the take that is there. */
@@ -22,9 +24,10 @@ interface Props {
 }
 
 /** Where a take comes in: files, or the practice take; with what is under way and what was refused. */
-export function Loader({ session, onFiles, onRecord, hasReport, children }: Props) {
+export function Loader({ session, onFiles, onFolder, onRecord, hasReport, children }: Props) {
   const { progress, problem, refused } = useTakeStore();
   const picker = useRef<HTMLInputElement>(null);
+  const folderPicker = useRef<HTMLInputElement>(null);
   const [rendering, setRendering] = useState(false);
   const [hidden, setHidden] = useState<HiddenThing>('two faults');
   const [words, setWords] = useState<Told | null>(null);
@@ -63,6 +66,14 @@ export function Loader({ session, onFiles, onRecord, hasReport, children }: Prop
         <Button minH="44px" variant="outline" disabled={busy} onClick={() => picker.current?.click()}>
           {hasReport ? sayCheck('check-another-take') : sayCheck('choose-files')}
         </Button>
+        <Button
+          minH="44px"
+          variant="outline"
+          disabled={busy}
+          onClick={() => (canChooseFolder() ? void chooseFolder().then(onFolder) : folderPicker.current?.click())}
+        >
+          {sayCheck('choose-a-folder')}
+        </Button>
         <Button minH="44px" variant="outline" disabled={busy || session.microphones.length === 0} onClick={() => void demo()}>
           {rendering && progress === null ? sayCheck('rendering') : sayCheck('load-the-practice-take')}
         </Button>
@@ -77,6 +88,17 @@ export function Loader({ session, onFiles, onRecord, hasReport, children }: Prop
           onChange={(event) => {
             setWords(null);
             onFiles(event.target.files);
+            event.target.value = '';
+          }}
+        />
+        <input
+          ref={folderPicker}
+          type="file"
+          hidden
+          aria-label={sayCheck('choose-a-folder')}
+          {...{ webkitdirectory: '' }}
+          onChange={(event) => {
+            if (event.target.files?.length) onFolder(folderOf(event.target.files));
             event.target.value = '';
           }}
         />

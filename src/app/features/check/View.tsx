@@ -10,6 +10,8 @@ import { useProof, useProofProblem } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
 import { useTakeStore } from '../../stores/takeStore';
 import { CutOff } from './CutOff';
+import { FolderTakes } from './FolderTakes';
+import { droppedFolder, type Folder, type FoundTake } from './folder';
 import { KeepTake } from './KeepTake';
 import { Loader } from './Loader';
 import { Measured } from './Measured';
@@ -36,13 +38,29 @@ function Check({ session }: { session: Session }) {
   const [over, setOver] = useState(false);
   const [told, setTold] = useState<string | null>(null);
   const [isOwn, setOwn] = useState(false);
-  const drop = (files: FileList | null): void => {
+  const [folder, setFolder] = useState<Folder | null>(null);
+  const [checked, setChecked] = useState<FoundTake | null>(null);
+  const check = (files: readonly File[]): void => {
     setTold(null);
     setOwn(false);
     void checkFiles(
       session,
-      [...(files ?? [])].map((file) => ({ name: file.name, blob: file })),
+      files.map((file) => ({ name: file.name, blob: file })),
     );
+  };
+  const drop = (files: FileList | null): void => {
+    setFolder(null);
+    check([...(files ?? [])]);
+  };
+  const checkTake = (take: FoundTake): void => {
+    setChecked(take);
+    check(take.files.map(({ file }) => file));
+  };
+  const openFolder = (next: Folder | null): void => {
+    if (!next) return;
+    setFolder(next);
+    const [newest] = next.takes;
+    if (newest) checkTake(newest);
   };
   const checkRecorded = (files: readonly TakeFile[], tracks: readonly RecordedTrack[]): void => {
     setOwn(true);
@@ -70,7 +88,13 @@ function Check({ session }: { session: Session }) {
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);
-        drop(event.dataTransfer.files);
+        const { files, items } = event.dataTransfer;
+        const dropped = [...files];
+        void droppedFolder(items).then((found) => {
+          if (found) return openFolder(found);
+          setFolder(null);
+          check(dropped);
+        });
       }}
       outline={over ? '3px dashed' : undefined}
       outlineColor="tape"
@@ -85,9 +109,16 @@ function Check({ session }: { session: Session }) {
         {recording.state === 'closed' ? (
           <>
             <CutOff session={session} onCheck={({ files, note }) => checkRecorded(files, note.tracks)} onFound={() => setOwn(true)} />
-            <Loader session={session} onFiles={drop} onRecord={() => recording.open(rememberedInput())} hasReport={report !== null}>
+            <Loader
+              session={session}
+              onFiles={drop}
+              onFolder={openFolder}
+              onRecord={() => recording.open(rememberedInput())}
+              hasReport={report !== null}
+            >
               {report && proof && isOwn && <KeepTake session={session} />}
             </Loader>
+            {folder && <FolderTakes folder={folder} checked={checked} onCheck={checkTake} />}
           </>
         ) : (
           <RecordHere session={session} recording={recording} />
