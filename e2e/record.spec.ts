@@ -10,7 +10,9 @@ import type { Session } from '../src/core/document';
 import { resolveFiles } from '../src/core/planning';
 import { sayCapture } from '../src/words/capture.page.en';
 import { sayCheck } from '../src/words/check.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
 import { sayLoop } from '../src/words/loop.page.en';
+import { saySessions } from '../src/words/sessions.page.en';
 import { chooseFolder, injectInput, unplug } from './injected';
 import { station } from './steps';
 
@@ -249,4 +251,33 @@ test('a folder of ten files in two actions; a newer take in it is offered when t
   await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(3);
   await page.getByLabel(sayCheck('takes-of-folder', { folder: 'Recorder' })).selectOption('Take 1 (10 files)');
   await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(10);
+});
+
+test('who has files finds a door: ten files in three actions, no gear asked for', async ({ page }) => {
+  const rate = 48_000;
+  const tick = Float32Array.from({ length: 3 * rate }, (_, n) =>
+    n % rate < 2000 ? 0.3 * Math.sin(n / 6) * Math.exp(-(n % rate) / 500) : 1e-4 * Math.sin(n * n),
+  );
+  const files = Array.from({ length: 10 }, (_, i) => ({
+    name: `Track ${i + 1}.wav`,
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(writeWav([tick], rate, 's16')),
+  }));
+  await page.goto('/');
+  const chooser = page.waitForEvent('filechooser');
+  await page
+    .getByRole('list', { name: saySessions('ways-in') })
+    .getByRole('button', { name: saySessions('choose-files') })
+    .click();
+  await (await chooser).setFiles(files);
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(10, { timeout: 60_000 });
+  await expect(page).toHaveURL(/session\/[^/]+\/check/);
+  // The way past the bar and the stations.
+  await page.reload();
+  await expect(page.getByRole('list', { name: sayCheck('channels') })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: sayFrame('skip-to-the-content') })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true);
 });

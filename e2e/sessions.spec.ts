@@ -10,7 +10,7 @@ const DEMO_SESSIONS = 5;
 
 test('new, rename, duplicate, delete with undo, export and import', async ({ page }, info) => {
   await page.goto('/');
-  await expect(page.getByText('Nothing here yet')).toBeVisible();
+  await expect(page.getByRole('list', { name: saySessions('ways-in') }).getByRole('listitem')).toHaveCount(3);
   await page.getByRole('button', { name: saySessions('open-the-demo') }).click();
   await expect(page.getByRole('button', { name: /Kick microphone/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /Boathouse kit, Saturday/ }).click();

@@ -26,4 +26,6 @@ export const sayCapture = speaker('capture', {
     'The input was unplugged after {seconds} s. What was recorded until then is kept: check it, or plug in and record again.',
   'the-disk-is-full': 'There is no more room to record on this computer. The first {seconds} s are kept: check them, then free some room.',
   'the-recording-broke-off': 'The recording stopped after {seconds} s. What was recorded until then is kept: check it, or record again.',
+  channel: 'Channel',
+  'all-of-them': 'all of them',
 });

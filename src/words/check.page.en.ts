@@ -74,7 +74,7 @@ export const sayCheck = speaker('check', {
   'stop-listening': 'Stop listening',
   'play-ten-seconds-through-all-microphones': 'Play ten seconds through {channels, plural, one {the microphone} other {all microphones}}',
   'then-drop-the-files-here':
-    '{acts} {channels, plural, one {Then drop the WAV file here. It stays} other {Then drop the WAV files here: one per microphone, or one with all channels. They stay}} on this computer.',
+    '{acts} {channels, plural, one {Record here, or drop the WAV file. It stays} other {Record here, or drop the WAV files: one per microphone, or one with all channels. They stay}} on this computer.',
   'play-as-in-the-take': 'Play as loud as in the take, single notes or strokes first.',
   'check-another-take': 'Check another take',
   'choose-files': 'Choose files',
@@ -191,7 +191,7 @@ export const sayCheck = speaker('check', {
   'what-you-will-play': 'What you will play ({steps})',
   'putting-the-take-away': 'Saving the take',
   'then-next': 'Next: {next}',
-  'it-stops-when-you-stop-playing': 'It stops at the end, or when you stop playing.',
+  'it-stops-when-you-stop-playing': 'It stops when you stop playing, or by any key.',
   'sound-was-lost':
     'The computer was too busy: sound was lost {times, plural, one {once} other {# times}}, last at {at} s. Close other programs and record again.',
   'a-take-was-cut-off': 'A take of {seconds} s was cut off. It is kept on this computer.',
@@ -240,4 +240,7 @@ export const sayCheck = speaker('check', {
   'takes-of-folder': 'Takes in “{folder}”',
   'take-with-files': '{take} ({files, plural, one {# file} other {# files}})',
   'has-arrived': 'A newer take has arrived: {take}.',
+  's-recorded': '{seconds} s recorded',
+  'pair-over-time':
+    '{name}: correlation {correlation}, side {side} dB against mid.{isBelow, select, yes { For {below} % of the take it gets weaker in mono.} other {}}',
 });

@@ -49,4 +49,5 @@ export const sayFrame = speaker('frame', {
   'redo-one': 'Redo',
   step: '{what}: {step}',
   'deleted-elsewhere': 'This session was deleted in another tab. What you see is only here now.',
+  'skip-to-the-content': 'Skip to the content',
 });

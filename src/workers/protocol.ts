@@ -1,4 +1,4 @@
-import type { ClapReport, ClockReport, LugReport, Matching, Proof, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
+import type { ClapReport, ClockReport, LugReport, Matching, PairMoment, Proof, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -132,6 +132,11 @@ export interface Jobs {
       readonly moment: Moment | null;
     };
     readonly output: MixedTake;
+  };
+  /** How two channels go together over a take. */
+  readonly 'pair-over-time': {
+    readonly input: { readonly files: readonly TakeFile[]; readonly left: string; readonly right: string };
+    readonly output: { readonly ok: true; readonly moments: readonly PairMoment[] } | { readonly ok: false; readonly reason: string };
   };
   /** How the clock of the second channel's recorder runs beside the first's. */
   readonly 'compare-clocks': {

@@ -4,6 +4,8 @@ import { type Batch, NOTE, type RecordAnswer, type RecordRequest, TAKES, type Ta
 /** Where nothing can be kept on disk: so many seconds at most, all channels together in memory. */
 const MOST_IN_MEMORY_BYTES = 400e6;
 const BYTES = 4;
+/** Levels are told no oftener than this, ms. */
+const TELL_MS = 90;
 
 const tell = (answer: RecordAnswer): void => self.postMessage(answer);
 
@@ -89,17 +91,29 @@ async function stop(why: 'asked' | 'full'): Promise<void> {
   tell({ kind: 'stopped', seconds: own.writer.frames / own.note.sampleRateHz, lost: own.writer.lost, blobs });
 }
 
+let peaks: number[] = [];
+let toldAt = -Infinity;
+
+/** The highest of each channel since it was told last. */
+function tellLevels({ channels }: Batch): void {
+  peaks = channels.map((channel, c) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), peaks[c] ?? 0));
+  const now = performance.now();
+  if (now - toldAt < TELL_MS) return;
+  tell({
+    kind: 'levels',
+    peaks,
+    seconds: recording ? recording.writer.frames / recording.note.sampleRateHz : 0,
+    lost: recording?.writer.lost ?? [],
+  });
+  peaks = [];
+  toldAt = now;
+}
+
 self.onmessage = ({ data }: MessageEvent<RecordRequest>) => {
   if (data.kind === 'listen')
     data.port.onmessage = ({ data: batch }: MessageEvent<Batch>) => {
       if (recording || waiting) add(batch);
-      const peaks = batch.channels.map((channel) => channel.reduce((most, x) => Math.max(most, Math.abs(x)), 0));
-      tell({
-        kind: 'levels',
-        peaks,
-        seconds: recording ? recording.writer.frames / recording.note.sampleRateHz : 0,
-        lost: recording?.writer.lost ?? [],
-      });
+      tellLevels(batch);
     };
   else if (data.kind === 'record') begin(data.directory, data.note).catch(() => tell({ kind: 'failed' }));
   else stop('asked').catch(() => tell({ kind: 'failed' }));

@@ -18,6 +18,7 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   'correct-take': () => new Worker(new URL('./correctTake.worker.ts', import.meta.url), { type: 'module' }),
   'mix-take': () => new Worker(new URL('./mixTake.worker.ts', import.meta.url), { type: 'module' }),
   'hear-take': () => new Worker(new URL('./hearTake.worker.ts', import.meta.url), { type: 'module' }),
+  'pair-over-time': () => new Worker(new URL('./pairOverTime.worker.ts', import.meta.url), { type: 'module' }),
   'mid-side': () => new Worker(new URL('./midSide.worker.ts', import.meta.url), { type: 'module' }),
   patch: () => new Worker(new URL('./patch.worker.ts', import.meta.url), { type: 'module' }),
 };

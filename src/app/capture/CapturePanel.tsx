@@ -28,6 +28,9 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
   const [inputs, setInputs] = useState<readonly InputDeviceChoice[]>([]);
   const [inputId, setInputId] = useState<string | null>(null);
   const [peaks, setPeaks] = useState<readonly number[]>([]);
+  /** How many the input was found to have, and which of them is wanted. */
+  const [channels, setChannels] = useState(1);
+  const [channel, setChannel] = useState<number | null>(null);
   const [leftS, setLeftS] = useState<number | null>(null);
   const [countS, setCountS] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -51,6 +54,8 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
       void capture.current?.cancel();
     };
   }, []);
+  const channelWanted = useRef(channel);
+  channelWanted.current = channel;
   const finish = async (keep: boolean): Promise<void> => {
     mark.current();
     window.clearInterval(timer.current);
@@ -59,13 +64,17 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     setLeftS(null);
     setPeaks([]);
     if (!own) return;
-    if (keep) onHeard(await own.stop());
+    if (keep) onHeard(await own.stop(channelWanted.current));
     else await own.cancel();
   };
   const listen = async (): Promise<void> => {
     setCountS(null);
     const signal = gone.current?.signal;
-    const answer = await startCapture(inputId, name, setPeaks, signal ? { signal } : {});
+    const tell = (now: readonly number[]): void => {
+      setPeaks(now);
+      setChannels(now.length);
+    };
+    const answer = await startCapture(inputId, name, tell, signal ? { signal } : {});
     if (signal?.aborted) return;
     if (!answer.ok) {
       setProblem(answer.reason);
@@ -104,6 +113,17 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
           value={inputId ?? ''}
           options={[{ value: '', text: sayCapture('as-the-system-has-it') }, ...inputs.map((input) => ({ value: input.id, text: input.name }))]}
           onChange={(value) => setInputId(value || null)}
+        />
+      )}
+      {channels > 1 && (
+        <Choice
+          label={sayCapture('channel')}
+          value={channel === null ? '' : String(channel)}
+          options={[
+            { value: '', text: sayCapture('all-of-them') },
+            ...Array.from({ length: channels }, (_, c) => ({ value: String(c), text: sayCapture('input-2', { i: c + 1 }) })),
+          ]}
+          onChange={(value) => setChannel(value === '' ? null : Number(value))}
         />
       )}
       <Flex gap="2" mt="2" wrap="wrap" align="center">

@@ -17,7 +17,7 @@ export function LevelBars({ peaks, names = [] }: { peaks: readonly number[]; nam
         // biome-ignore lint/suspicious/noArrayIndexKey: a channel is its place in the row
         <Flex key={c} align="center" gap="2" mb="1">
           {names.length > 0 && (
-            <Box w="150px" fontSize="sm" overflowWrap="anywhere" lineHeight="1.2">
+            <Box w={{ base: '104px', md: '150px' }} fontSize="sm" overflowWrap="anywhere" lineHeight="1.2">
               {names[c]}
             </Box>
           )}

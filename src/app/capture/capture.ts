@@ -12,8 +12,8 @@ export interface InputDeviceChoice {
 export interface Capture {
   readonly channelCount: number;
   readonly sampleRateHz: number;
-  /** Ends it and gives what was heard, a WAV of 32-bit float with every channel. */
-  stop(): Promise<{ readonly name: string; readonly blob: Blob }>;
+  /** Ends it and gives what was heard, a WAV of 32-bit float with every channel, or with one of them. */
+  stop(only?: number | null): Promise<{ readonly name: string; readonly blob: Blob }>;
   /** Ends it and keeps nothing. */
   cancel(): Promise<void>;
 }
@@ -147,7 +147,7 @@ export async function startCapture(
       channelCount: input.channelCount,
       sampleRateHz: input.sampleRateHz,
       cancel: input.close,
-      stop: async () => {
+      stop: async (only = null) => {
         await input.close();
         const channels = Math.max(1, ...batches.map((batch) => batch.length));
         const frames = batches.reduce((sum, batch) => sum + (batch[0]?.length ?? 0), 0);
@@ -157,7 +157,8 @@ export async function startCapture(
           batch.forEach((channel, c) => whole[c]?.set(channel, at));
           at += batch[0]?.length ?? 0;
         }
-        return { name: `${name}.wav`, blob: new Blob([writeWav(whole, input.sampleRateHz, 'f32')], { type: 'audio/wav' }) };
+        const own = only === null ? undefined : whole[only];
+        return { name: `${name}.wav`, blob: new Blob([writeWav(own ? [own] : whole, input.sampleRateHz, 'f32')], { type: 'audio/wav' }) };
       },
     },
   };

@@ -16,7 +16,7 @@ export interface RecordedTake {
   readonly directory: string | null;
 }
 
-/** What is heard of an open input, some twenty times a second. */
+/** What is heard of an open input, some ten times a second. */
 export interface Levels {
   /** Highest sample of each channel, 0 to 1. */
   readonly peaks: readonly number[];

@@ -193,13 +193,16 @@ export function SessionFrame() {
   if (!session || session.id !== id) return null;
   return (
     <Flex direction="column" h="100%" className="print-free">
+      <Box asChild className="skip no-print">
+        <a href="#content">{sayFrame('skip-to-the-content')}</a>
+      </Box>
       <TopBar session={session} />
       <Banners session={session} />
       <DueReminders session={session} />
       <PowerDangers session={session} />
       <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} className="print-free">
         <StationLine session={session} />
-        <Box as="main" flex="1" minW="0" minH="0" className="print-free">
+        <Box as="main" id="content" tabIndex={-1} outline="none" flex="1" minW="0" minH="0" className="print-free">
           <Outlet />
         </Box>
       </Flex>

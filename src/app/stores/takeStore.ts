@@ -37,6 +37,18 @@ export const keepFiles = (sessionId: string, files: readonly TakeFile[]): void =
   kept = { sessionId, files: files.map((file) => ({ ...file, loadId: file.loadId ?? newId() })) };
 };
 
+/** Files that were given before their session's Check was there. */
+let handed: { readonly sessionId: string; readonly files: readonly File[] } | null = null;
+export const handFiles = (sessionId: string, files: readonly File[]): void => {
+  handed = { sessionId, files };
+};
+/** Takes them over; once. */
+export function takeHanded(sessionId: string): readonly File[] {
+  const files = handed?.sessionId === sessionId ? handed.files : [];
+  if (files.length > 0) handed = null;
+  return files;
+}
+
 /** The take on the bench. */
 export const useTakeStore = create<TakeState>(() => EMPTY);
 export const setTake = (change: Partial<TakeState>): void => useTakeStore.setState(change);

@@ -6,6 +6,7 @@ export { type Balance, balanceOf } from './meters/balance';
 export { HumMeter } from './meters/hum';
 export { loudnessOfChannels } from './meters/loudness';
 export { type ChannelReading, meterTake } from './meters/meterTake';
+export { middleOf, type PairMoment, PairOverTime } from './meters/pairOverTime';
 export { proveTake } from './proof/againstPlan';
 export type { ProofCode } from './proof/codes';
 export * from './proof/locate';

@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { takeActs } from '../../../core/planning';
 import { HIDDEN_THINGS, type HiddenThing } from '../../../core/render';
@@ -42,7 +42,7 @@ export function Loader({ session, onFiles, onFolder, onRecord, hasReport, childr
       setRendering(false);
     }
   };
-  const acts = takeActs(session);
+  const acts = useMemo(() => takeActs(session), [session]);
   const busy = progress !== null || rendering;
   return (
     <Box mb="4">

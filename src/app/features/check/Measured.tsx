@@ -23,7 +23,7 @@ import { Lane, TimeAxis } from './Lane';
 import { Learn } from './Learn';
 import { ListenTo } from './ListenTo';
 import { MidSideTool } from './MidSideTool';
-import { Player } from './Player';
+import { PairStrip } from './PairStrip';
 import { byDifference, measuredRakes, sourceRakes } from './rakes';
 import { Strokes } from './Strokes';
 import { Whereabouts } from './Whereabouts';
@@ -97,7 +97,6 @@ export function Measured({ session, report, proof }: { session: Session; report:
   return (
     <div ref={box}>
       {asked && <WhichFile heard={heard} open={strays} missing={asked.microphoneIds} questionOf={questionOf} />}
-      <Player heard={heard} />
       <Learn session={session} report={report} />
       {rakes.length > 0 && (
         <Box mb="2" fontSize="sm" color="quiet">
@@ -130,6 +129,14 @@ export function Measured({ session, report, proof }: { session: Session; report:
           <TimeAxis lengthS={lengthS} />
         </UnderLanes>
       )}
+      {session.pairs.map(({ id, name, leftId, rightId, decoding }) => {
+        const [left, right] = [leftId, rightId].map((own) => report.channels.find((channel) => matching[channel.name] === own)?.name);
+        return left && right && decoding !== 'mid-side' ? (
+          <UnderLanes key={id}>
+            <PairStrip session={session} name={name} left={left} right={right} lengthS={lengthS} />
+          </UnderLanes>
+        ) : null;
+      })}
       <ChannelFigures report={report} />
       <Strokes report={report} proof={proof} pictures={strokes} colourOf={colourOf} microphoneOf={(name) => matching[name] ?? null} />
       {balance && <Balance balance={balance} />}

@@ -1,7 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { takeSteps } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { sayTold } from '../../../words';
 import { sayCapture } from '../../../words/capture.page.en';
@@ -40,7 +39,7 @@ function useAnyKey(recording: Recording): void {
 
 /** Which input, which channel is whose, how loud it is; then what to play, one thing at a time. */
 export function RecordHere({ session, recording }: { session: Session; recording: Recording }) {
-  const { state, levels, channels, step, beats } = recording;
+  const { state, levels, channels, step, steps, beats } = recording;
   const [inputs, setInputs] = useState<readonly InputDeviceChoice[]>([]);
   useAnyKey(recording);
   useEffect(() => {
@@ -114,9 +113,9 @@ export function RecordHere({ session, recording }: { session: Session; recording
               {sayCheck('any-key-or-a-pedal-starts-and-stops')}
             </Box>
           </Flex>
-          <Fold id="what to play" summary={sayCheck('what-you-will-play', { steps: takeSteps(session).length })} small>
+          <Fold id="what to play" summary={sayCheck('what-you-will-play', { steps: steps.length })} small>
             <Box as="ol" pl="5" fontSize="sm">
-              {takeSteps(session).map(({ id, told }) => (
+              {steps.map(({ id, told }) => (
                 <li key={id}>{sayTold(told, session.units)}</li>
               ))}
             </Box>
@@ -135,7 +134,10 @@ export function RecordHere({ session, recording }: { session: Session; recording
               {step ? sayTold(step.now.told, session.units) : sayCheck('putting-the-take-away')}
             </Box>
             <Box role="timer" className="measure" fontSize="xl">
-              {step ? sayCapture('s-left', { left: step.secondsLeft }) : ''}
+              {step &&
+                (step.secondsLeft === null
+                  ? sayCheck('s-recorded', { seconds: Math.floor(levels.seconds) })
+                  : sayCapture('s-left', { left: step.secondsLeft }))}
             </Box>
           </Flex>
           <Box color="quiet" minH="1.5em">

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { sayCapture } from '../../../words/capture.page.en';
 import { sayCheck } from '../../../words/check.page.en';
@@ -8,13 +8,15 @@ import type { RecordedTrack } from '../../../workers/recordProtocol';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useProof, useProofProblem } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
-import { useTakeStore } from '../../stores/takeStore';
+import { takeHanded, useTakeStore } from '../../stores/takeStore';
 import { CutOff } from './CutOff';
 import { FolderTakes } from './FolderTakes';
 import { droppedFolder, type Folder, type FoundTake } from './folder';
+import { heardOn } from './heardOn';
 import { KeepTake } from './KeepTake';
 import { Loader } from './Loader';
 import { Measured } from './Measured';
+import { Player } from './Player';
 import { RecordHere } from './RecordHere';
 import { rememberedInput } from './rememberedInput';
 import { checkFiles } from './tool';
@@ -52,6 +54,12 @@ function Check({ session }: { session: Session }) {
     setFolder(null);
     check([...(files ?? [])]);
   };
+  const latest = useRef(check);
+  latest.current = check;
+  useEffect(() => {
+    const files = takeHanded(session.id);
+    if (files.length > 0) latest.current(files);
+  }, [session.id]);
   const checkTake = (take: FoundTake): void => {
     setChecked(take);
     check(take.files.map(({ file }) => file));
@@ -101,6 +109,7 @@ function Check({ session }: { session: Session }) {
       outlineOffset="-6px"
     >
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label={sayCheck('take')}>
+        {report && proof && recording.state === 'closed' && <Player heard={{ ...heardOn(session, report, proof, take), session }} />}
         {told && (
           <Box role="alert" mb="3">
             {told}

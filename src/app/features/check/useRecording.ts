@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { recordedChannels, type TakeStep, takeSteps } from '../../../core/planning';
 import { dropTakes, takesOf } from '../../capture/keptTakes';
@@ -27,8 +27,10 @@ export interface Recording {
   readonly channels: Readonly<Record<string, number | null>>;
   /** Beats until it begins. */
   readonly beats: number;
-  /** What is to be played now and next, and how long yet. */
-  readonly step: { readonly now: TakeStep; readonly next: TakeStep | undefined; readonly secondsLeft: number } | null;
+  /** All that is to be played. */
+  readonly steps: readonly TakeStep[];
+  /** What is to be played now and next, and how long yet; null where it goes on until somebody stops. */
+  readonly step: { readonly now: TakeStep; readonly next: TakeStep | undefined; readonly secondsLeft: number | null } | null;
   open(deviceId: string | null): void;
   close(): void;
   choose(microphoneId: string, channel: number | null): void;
@@ -106,9 +108,10 @@ export function useRecording(
     setState(next);
   }, []);
   const count = levels.peaks.length;
-  const channels = { ...recordedChannels(session, Math.max(1, count)), ...chosen };
-  const steps = takeSteps(session);
-  const whole = steps.reduce((sum, { seconds }) => sum + seconds, 0);
+  const byPatch = useMemo(() => recordedChannels(session, Math.max(1, count)), [session, count]);
+  const channels = { ...byPatch, ...chosen };
+  // Levels come many times a second; what is played does not change by them.
+  const steps = useMemo(() => takeSteps(session), [session]);
 
   const letGo = useCallback(async (): Promise<void> => {
     const { recorder, gone, timer } = own.current;
@@ -143,7 +146,7 @@ export function useRecording(
     current.silence.hear(now.peaks);
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
-    if (now.seconds >= whole || current.silence.isOver(now)) void latest.current.end(null);
+    if (current.silence.isOver(now)) void latest.current.end(null);
   };
   const latest = useRef({ end, hear });
   latest.current = { end, hear };
@@ -190,18 +193,21 @@ export function useRecording(
   };
 
   let at = 0;
-  const index = steps.findIndex(({ seconds }) => {
+  const index = steps.findIndex(({ seconds }, i) => {
     at += seconds;
-    return levels.seconds < at;
+    // The last goes on until somebody stops.
+    return levels.seconds < at || i === steps.length - 1;
   });
   const now = steps[index];
+  const left = Math.ceil(at - levels.seconds);
   return {
     state,
     problem,
     levels,
     channels,
     beats,
-    step: state === 'recording' && now ? { now, next: steps[index + 1], secondsLeft: Math.ceil(at - levels.seconds) } : null,
+    steps,
+    step: state === 'recording' && now ? { now, next: steps[index + 1], secondsLeft: left > 0 ? left : null } : null,
     open: (deviceId) => void open(deviceId),
     close: () => void letGo(),
     choose: (id, channel) => setChosen({ ...chosen, [id]: channel }),

@@ -24,7 +24,9 @@ import {
 import { loadShelf } from '../../db/shelf';
 import { TopBar } from '../../frame/TopBar';
 import { setSession, useSessionStore } from '../../stores/sessionStore';
+import { handFiles } from '../../stores/takeStore';
 import { type Brought, beginSession, duplicateOf, isFirstRun, prepareFile, restoreDemo, takeBack, takeIn, takeSounds } from './actions';
+import { Doors } from './Doors';
 import { RecentlyDeleted } from './RecentlyDeleted';
 import { SessionCard } from './SessionCard';
 import { Unreadable } from './Unreadable';
@@ -93,6 +95,8 @@ const renamed = (session: Session, name: string): Session => {
 /** Fetched when a file comes in: the first view has no need of the words in it. */
 const ImportPanel = lazy(async () => ({ default: (await import('./ImportPanel')).ImportPanel }));
 
+const SOUND = /\.(wav|wave|bwf|rf64|aiff?|aifc|flac)$/i;
+
 /** How many sheets are drawn at a time. */
 const A_PAGE = 24;
 
@@ -119,6 +123,13 @@ export function SessionsView() {
     const asked = await isFirstRun().catch(() => false);
     void navigate(asked ? '/start' : `/session/${(await beginSession()).id}/floor`);
   };
+  /** Sound files need no plan: a session is made behind them. */
+  const checkThese = async (files: readonly File[]): Promise<void> => {
+    if (files.length === 0) return;
+    const { id } = await beginSession();
+    handFiles(id, files);
+    void navigate(`/session/${id}/check`);
+  };
   const remove = (id: string, name: string): Promise<void> =>
     guard(async () => {
       putAway(id);
@@ -137,10 +148,11 @@ export function SessionsView() {
     const { name, content, type } = await backupFile();
     download(name, content, type);
   };
-  const look = (file: File | undefined): Promise<void> =>
+  const look = ([file, ...others]: readonly File[]): Promise<void> =>
     guard(async () => {
       if (!file) return;
       setNotice(null);
+      if (SOUND.test(file.name)) return checkThese([file, ...others]);
       const reading = (share: number): void =>
         setNotice({ text: saySessions('reading', { file: file.name, share: Math.round(share * 100) }), bad: false });
       const prepared = await prepareFile(file, reading);
@@ -190,11 +202,12 @@ export function SessionsView() {
           <input
             ref={filePicker}
             type="file"
-            accept=".json,.zip,application/json,application/zip"
+            multiple
+            accept=".json,.zip,application/json,application/zip,.wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
             aria-label={saySessions('import-a-session-shelf-or-backup')}
             hidden
             onChange={(event) => {
-              void look(event.target.files?.[0]);
+              void look([...(event.target.files ?? [])]);
               event.target.value = '';
             }}
           />
@@ -228,24 +241,16 @@ export function SessionsView() {
           })}
         </Box>
         {kept && !kept.problem && kept.stored.length === 0 && (
-          <Box maxW="560px" py="8">
-            <Box fontSize="lg" mb="3">
-              {saySessions('nothing-here-yet-walk-through-the')}
-            </Box>
-            <Button
-              minH="44px"
-              bg="tapeFill"
-              color="#12181b"
-              onClick={() =>
-                void guard(async () => {
-                  const { session, revision } = await restoreDemo();
-                  open(session, revision);
-                })
-              }
-            >
-              {saySessions('open-the-demo')}
-            </Button>
-          </Box>
+          <Doors
+            onRecord={() => void guard(add)}
+            onFiles={(files) => void guard(() => checkThese(files))}
+            onLook={() =>
+              void guard(async () => {
+                const { session, revision } = await restoreDemo();
+                open(session, revision);
+              })
+            }
+          />
         )}
         <Grid templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(280px, 1fr))' }} gap="4">
           {readable.slice(0, shown).map(({ session }, i) => (

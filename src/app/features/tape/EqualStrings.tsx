@@ -79,9 +79,17 @@ function verdict(
   };
 }
 
+/** What was measured stays while the page is there: whoever looks at the list and comes back finds it. */
+const measured = new Map<string, readonly [string, string]>();
+
 function Task(props: TaskProps) {
   const { session, step, from, optional, names } = props;
-  const [texts, setTexts] = useState<readonly [string, string]>(['', '']);
+  const key = `${session.id}/${names.join('/')}/${step}`;
+  const [texts, setOwn] = useState<readonly [string, string]>(measured.get(key) ?? ['', '']);
+  const setTexts = (next: readonly [string, string]): void => {
+    measured.set(key, next);
+    setOwn(next);
+  };
   const ids = [useId(), useId()];
   const [left, right] = texts.map((text) => parseLength(text, session.units)) as [ParsedLength, ParsedLength];
   const told = verdict(props, left, right);
@@ -99,6 +107,7 @@ function Task(props: TaskProps) {
               h="56px"
               fontSize="20px"
               autoComplete="off"
+              inputMode={session.units === 'metric' ? 'decimal' : 'text'}
               value={texts[i]}
               aria-label={sayTape('from-the', { name, from })}
               onChange={(event) => setTexts(i === 0 ? [event.target.value, texts[1]] : [texts[0], event.target.value])}
