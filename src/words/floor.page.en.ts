@@ -234,4 +234,12 @@ export const sayFloor = speaker('floor', {
   reversed: 'reversed',
   unsettled: 'unsettled',
   'level-and-tone': 'level {level} dB, tone {tone} dB',
+  'a-microphone-by-hand': 'Add a microphone by hand',
+  'microphone-kind': 'Kind',
+  'in-front-of': 'In front of',
+  'add-it': 'Add it',
+  'no-microphone-is-free': 'Every microphone of the shelf is placed. Remove one, or add what you own to the shelf.',
+  duplicate: 'Duplicate',
+  'compare-kinds-here': 'Compare kinds here',
+  'stands-beside': 'Puts {kinds} beside it: one take of all of them tells which you want.',
 });

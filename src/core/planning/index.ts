@@ -5,6 +5,7 @@ export type { PlanningCode } from './codes';
 export * from './complaints';
 export { withExpectations } from './expected';
 export * from './fit';
+export * from './freeMicrophones';
 export * from './gearLists';
 export * from './hang';
 export * from './measured';

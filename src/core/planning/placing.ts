@@ -39,7 +39,7 @@ function patternOn(model: MicrophoneModel, wanted: RecipeMicrophone): PlacedMicr
   return model.patterns.includes(wish) ? wish : (model.patterns[0] ?? 'cardioid');
 }
 
-function nextColour(session: Session): number {
+export function nextColour(session: Session): number {
   const used = new Set(session.microphones.map((microphone) => microphone.colour));
   for (let colour = 0; colour < 8; colour++) if (!used.has(colour)) return colour;
   return session.microphones.length % 8;

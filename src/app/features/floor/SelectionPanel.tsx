@@ -18,12 +18,14 @@ import {
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
 import { isDirect, PATTERN_NAMES, ridesAlong } from '../../../core/microphones';
+import { addShootOut, duplicateMicrophone, freeModels, shootOutModels } from '../../../core/planning';
 import { formatLength, formatNumber, shownUnits } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { Help } from '../../components/Help';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
+import { newId } from '../../components/newId';
 import { Toggle } from '../../components/Toggle';
 import { runCommand } from '../../stores/sessionStore';
 import { choosePair, putDown } from '../../stores/viewStore';
@@ -57,6 +59,8 @@ export function SelectionPanel({
   source: number;
 }) {
   const model = session.shelf.microphones.find((candidate) => candidate.id === placed.modelId);
+  const canAdd = freeModels(session).length > 0;
+  const others = shootOutModels(session, placed.id);
   const { unit, per: perM } = shownUnits(session.units).place;
   const switched = invertingInputOf(session, placed.id);
   const edit = (change: Partial<PlacedMicrophone>): void => void runCommand(editMicrophone(placed.id, change));
@@ -212,17 +216,39 @@ export function SelectionPanel({
         </Flex>
       )}
       <BalancePanel session={session} table={table} placed={placed} />
-      <Button
-        mt="3"
-        size="sm"
-        variant="outline"
-        onClick={() => {
-          runCommand(removeMicrophones([placed.id]));
-          putDown();
-        }}
-      >
-        {sayFloor('take-it-away')}
-      </Button>
+      <Flex mt="3" gap="2" wrap="wrap">
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '32px' }}
+          variant="outline"
+          disabled={!canAdd}
+          onClick={() => runCommand(duplicateMicrophone(placed.id, newId))}
+        >
+          {sayFloor('duplicate')}
+        </Button>
+        {others.length > 0 && !direct && (
+          <Button
+            size="sm"
+            minH={{ base: '44px', md: '32px' }}
+            variant="outline"
+            title={sayFloor('stands-beside', { kinds: others.map(({ name }) => name).join(', ') })}
+            onClick={() => runCommand(addShootOut(placed.id, newId))}
+          >
+            {sayFloor('compare-kinds-here')}
+          </Button>
+        )}
+        <Button
+          size="sm"
+          minH={{ base: '44px', md: '32px' }}
+          variant="outline"
+          onClick={() => {
+            runCommand(removeMicrophones([placed.id]));
+            putDown();
+          }}
+        >
+          {sayFloor('take-it-away')}
+        </Button>
+      </Flex>
     </Box>
   );
 }

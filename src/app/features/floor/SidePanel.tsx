@@ -9,6 +9,7 @@ import { sayFloor } from '../../../words/floor.page.en';
 import { AddInstrument } from '../../drawing/AddInstrument';
 import type { LivePlan } from '../../stores/planHooks';
 import { chooseInstrument, useViewStore } from '../../stores/viewStore';
+import { AddMicrophone } from './AddMicrophone';
 import { FurnishingPanel, Furnishings } from './FurnishingPanel';
 import { GroupPanel } from './GroupPanel';
 import { EditInstrument } from './InstrumentPanel';
@@ -98,6 +99,7 @@ function Whole({ session }: { session: Session }) {
           </Flex>
         </Box>
       )}
+      {session.instruments.length > 0 && <AddMicrophone session={session} />}
       <RoomLine session={session} />
       <Furnishings session={session} />
     </>
