@@ -90,4 +90,8 @@ export const CHECKS: Readonly<Record<ChecksCode, string>> = {
   'a-stand-that-tips-takes-the': 'A stand that tips over takes the microphone with it. Tighten the clutch and tie the cable.',
   'counterweight-it-put-a-leg-under-2': 'Use a counterweight, put a leg under the boom, tighten the clutch and tie the cable.',
   'the-surface': 'the {surface}',
+  'is-turned-away-from': '{microphone} is turned away from {source}: {loss} dB softer than facing it.',
+  'turn-it-straight-to': 'Turn it straight to {source}.',
+  'turn-it-to': 'Turn it to {source}',
+  'its-pattern-rejects-what-is-beside-it': 'Its {pattern} pattern rejects what is beside and behind it: its own source, now, and not the others.',
 };

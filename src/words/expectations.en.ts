@@ -84,6 +84,7 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
     comb: 'The far one is late on purpose: leave it for depth.',
   },
   'voice-guitar-nulls': {
+    aim: 'Its null is on the other source first; its own is heard on the slope of the lobe.',
     leak: 'A null is as good as the player sits still; what is left comes by the room.',
     comb: 'Bleed arrives late by the distance between them.',
     'polarity-opposed': 'What bleeds into a lobe’s other side has opposite polarity; it is far below the wanted voice.',
@@ -93,6 +94,7 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
     comb: 'Two microphones over one sound board; the parts they share are quieter in one than in the other.',
   },
   'grand-crossed': {
+    aim: 'Crossed over the strings, each of the two looks at its own end of the piano and past the middle.',
     'stand-in-way': 'The microphones go in under the lid on its proper prop; bring the booms in from the open side.',
   },
   'grand-tree': {
@@ -162,6 +164,13 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
     leak: 'It hears its own horn far above all else.',
   },
   'sax-two-kinds': {
+    aim: 'The ribbon looks past the bell, so that its air does not strike it.',
     comb: 'As far from the bell, a few centimetres unequal from the keys.',
+  },
+  'guitar-crossed-eights': {
+    aim: 'Two lobes crossed at a right angle: what is in the middle lies at the side of both.',
+  },
+  'sax-bell-keys': {
+    aim: 'It looks at the keys: the bell is heard from the side, which is what softens it.',
   },
 };

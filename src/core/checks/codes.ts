@@ -85,6 +85,10 @@ export type ChecksCode =
   | 'counterweight-it-put-a-leg-under'
   | 'a-stand-that-tips-takes-the'
   | 'counterweight-it-put-a-leg-under-2'
-  | 'the-surface';
+  | 'the-surface'
+  | 'is-turned-away-from'
+  | 'turn-it-to'
+  | 'turn-it-straight-to'
+  | 'its-pattern-rejects-what-is-beside-it';
 
 export const tell = teller<ChecksCode>('checks');

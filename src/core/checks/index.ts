@@ -2,6 +2,7 @@ export * from './alongString';
 export type { ChecksCode } from './codes';
 
 import type { ArrivalTable } from '../arrivals';
+import { aimsAway } from './aim';
 import { boundaries } from './boundary';
 import { combs } from './comb';
 import { type Finding, SEVERITIES } from './finding';
@@ -22,6 +23,7 @@ export * from './threeToOne';
 /** Every rule, one file each. Order within a severity is the order told. */
 const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [
   polarityOpposed,
+  aimsAway,
   overloads,
   pairsUnequal,
   leaksTooHigh,

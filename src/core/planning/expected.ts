@@ -11,8 +11,8 @@ function expectedBy(session: Session, finding: Finding, recipes: readonly Recipe
   return expected ? { setupId: id, ...(expected.why !== undefined && { why: expected.why }) } : null;
 }
 
-/** Findings that are about harm to gear, people or the file. */
-const STAYS_GRAVE = new Set(['overload', 'keep-out', 'stand-load', 'stand-reach', 'boom-over-head']);
+/** Findings that are about harm to gear, people or the file; and a microphone turned further away than any school turns one. */
+const STAYS_GRAVE = new Set(['aim', 'overload', 'keep-out', 'stand-load', 'stand-reach', 'boom-over-head']);
 
 /**
  * Findings as the set-ups see them: what a set-up raises by design is told as a note. What

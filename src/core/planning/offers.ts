@@ -45,7 +45,9 @@ function mends({ session, ranks, harmDb: before }: Standing, finding: Finding, m
   const isWorse = after.some(({ id, severity }) =>
     id === finding.id ? RANK[severity] <= rank : RANK[severity] <= rank && RANK[severity] < (ranks.get(id) ?? 3),
   );
-  if (isWorse || harmDb(resolvePlan(next)) > before + ROUNDING_DB) return null;
+  // What is turned back to its own source hears more of it: that outweighs a little more of the others.
+  const isTurned = finding.code === 'aim';
+  if (isWorse || (!isTurned && harmDb(resolvePlan(next)) > before + ROUNDING_DB)) return null;
   return after.filter(({ id, severity, microphoneIds }) => id !== finding.id && RANK[severity] <= rank && microphoneIds.includes(move.microphoneId))
     .length;
 }

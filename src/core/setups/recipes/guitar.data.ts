@@ -150,7 +150,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [pair('Guitar', 'crossed figure-8s', 'strings')],
     isolation: 'little',
     sounds: ['natural', 'wide', 'roomy', 'dark'],
-    expects: [],
+    expects: [{ code: 'aim' }],
   }),
   guitar({
     id: 'guitar-ribbon-condenser',
@@ -223,7 +223,7 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'dry'],
-    expects: [{ code: 'leak' }, { code: 'comb' }, { code: 'polarity-opposed' }],
+    expects: [{ code: 'aim' }, { code: 'leak' }, { code: 'comb' }, { code: 'polarity-opposed' }],
   }),
   guitar({
     id: 'guitar-direct',

@@ -133,7 +133,7 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body', 'mono'],
-    expects: [],
+    expects: [{ code: 'aim' }],
   }),
   sax({
     id: 'sax-clip',
@@ -163,6 +163,6 @@ export const HORN_RECIPES: readonly Recipe[] = [
     pairs: [],
     isolation: 'some',
     sounds: ['natural', 'body'],
-    expects: [{ code: 'comb' }],
+    expects: [{ code: 'aim' }, { code: 'comb' }],
   }),
 ];

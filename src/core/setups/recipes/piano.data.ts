@@ -45,7 +45,7 @@ export const PIANO_RECIPES: readonly Recipe[] = [
     pairs: [pair('Piano', 'XY', 'middle')],
     isolation: 'much',
     sounds: ['natural', 'attack'],
-    expects: [LID],
+    expects: [{ code: 'aim' }, LID],
   }),
   grand({
     id: 'grand-lid-ortf',
