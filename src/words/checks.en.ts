@@ -78,7 +78,7 @@ export const CHECKS: Readonly<Record<ChecksCode, string>> = {
   'and-more': '{names} and {names2} more',
   'and-have-opposite-polarity-on-the': '{microphone} and {listed} have opposite polarity on the {name}.',
   'invert-in-the-mix': 'Reverse the polarity of {microphone} in the mix.',
-  'added-together-they-lose-their-low': 'Added together they lose low end: below the first dip the {name} cancels.',
+  'added-together-they-lose-their-low': 'Added together they lose low end: below {even} the {name} cancels.',
   'invert-it-in-the-mix': 'Reverse polarity in the mix',
   'stand-it-nearer-or-take-a': 'Stand it nearer, or use a longer stand.',
   'boom-and-pole-are-fully-out': 'Even fully extended, pole and boom do not reach the microphone.',
@@ -90,6 +90,8 @@ export const CHECKS: Readonly<Record<ChecksCode, string>> = {
   'a-stand-that-tips-takes-the': 'A stand that tips over takes the microphone with it. Tighten the clutch and tie the cable.',
   'counterweight-it-put-a-leg-under-2': 'Use a counterweight, put a leg under the boom, tighten the clutch and tie the cable.',
   'the-surface': 'the {surface}',
+  'so-far-apart-either-is-as-full':
+    'They are {seconds} apart: only below {even} does it cost low end, and the {name} has little there. The same polarity is a habit: listen to both.',
   'is-turned-away-from': '{microphone} is turned away from {source}: {loss} dB softer than facing it.',
   'turn-it-straight-to': 'Turn it straight to {source}.',
   'turn-it-to': 'Turn it to {source}',

@@ -62,4 +62,6 @@ export const saySetups = speaker('setups', {
   'term-listen-for': 'Listen for',
   'term-school': 'School',
   'term-expect': 'Expect',
+  'single-drums': 'Single drums ({count})',
+  'that-do-not-fit': 'Not with this gear or room ({count})',
 });

@@ -57,7 +57,8 @@ test('an overhead whose cable is turned round is told, and the flip mends it (si
   const wrong = editMicrophone(byName(session, 'Snare').id, { flipped: true })(session);
   const finding = find(wrong, 'polarity-opposed');
   expect(inWords(finding)).toContain('Reverse the polarity of Snare');
-  expect(finding.severity).toBe('improve');
+  // The overheads are 2.4 ms away: the snare has little below 104 Hz, so that it is a habit and no loss.
+  expect(finding.severity).toBe('note');
   expect(findings(mend(wrong, finding)).some((f) => f.code === 'polarity-opposed')).toBe(false);
 });
 

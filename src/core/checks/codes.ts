@@ -86,6 +86,7 @@ export type ChecksCode =
   | 'a-stand-that-tips-takes-the'
   | 'counterweight-it-put-a-leg-under-2'
   | 'the-surface'
+  | 'so-far-apart-either-is-as-full'
   | 'is-turned-away-from'
   | 'turn-it-to'
   | 'turn-it-straight-to'

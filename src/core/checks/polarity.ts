@@ -1,6 +1,6 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
-import { asList, type Several, type Told } from '../units';
+import { asFrequency, asList, asTime, type Several, type Told } from '../units';
 import { tell } from './codes';
 import type { Finding } from './finding';
 import { polaritySet, type SignEdge } from './polaritySet';
@@ -21,7 +21,16 @@ const concerns = ({ first, second, source }: Shared): boolean => {
 
 interface Judged extends SignEdge {
   readonly shared: Shared;
+  readonly seconds: number;
+  /** So far apart that the source has nothing below where the one polarity is as full as the other. */
+  readonly isConvention: boolean;
 }
+
+/** What is so far apart counts so much: to be of one polarity is a habit there, and no gain. */
+const CONVENTION = 0.2;
+
+/** Two copies τ apart add to as much either way up at 1/(4τ): only below it opposite polarity costs low end (sum of two copies: 2cos πfτ or 2 sin πfτ). */
+const isConventionAt = (seconds: number, lowestHz: number): boolean => seconds > 0 && 1 / (4 * seconds) <= lowestHz;
 
 function judged(table: ArrivalTable): Judged[] {
   return sharedSources(table, THREE_TO_ONE_DB).flatMap((shared): Judged[] => {
@@ -30,7 +39,9 @@ function judged(table: ArrivalTable): Judged[] {
     if (!firstArrival.settled || !secondArrival.settled || !concerns(shared) || seconds > LONGEST_DELAY_S) return [];
     const [a, b] = [table.channelDb[firstIndex]?.[sourceIndex] ?? -Infinity, table.channelDb[secondIndex]?.[sourceIndex] ?? -Infinity];
     const weight = Math.max(0.05, (1 + Math.min(a, b) / HEARD_WITHIN_DB) * (1 - Math.abs(a - b) / THREE_TO_ONE_DB));
-    return [{ a: firstIndex, b: secondIndex, agree: firstArrival.polarity === secondArrival.polarity, weight, shared }];
+    const isConvention = isConventionAt(seconds, shared.source.bandHz[0]);
+    const agree = firstArrival.polarity === secondArrival.polarity;
+    return [{ a: firstIndex, b: secondIndex, agree, weight: weight * (isConvention ? CONVENTION : 1), shared, seconds, isConvention }];
   });
 }
 
@@ -45,14 +56,17 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
     .filter(({ shared }) => shared.source === source)
     .map(({ shared }) => (shared.first.id === microphone.id ? shared.second : shared.first));
   const name = source.name.toLowerCase();
+  const { seconds, isConvention } = main as Judged;
   return {
     id: `polarity/${microphone.id}`,
     code: 'polarity-opposed',
-    severity: 'improve',
+    severity: isConvention ? 'note' : 'improve',
     microphoneIds: [microphone.id, ...others.map(({ id }) => id)],
     message: tell('and-have-opposite-polarity-on-the', { microphone: microphone.name, listed: listed(others.map((other) => other.name)), name }),
     advice: tell('invert-in-the-mix', { microphone: microphone.name }),
-    why: tell('added-together-they-lose-their-low', { name }),
+    why: isConvention
+      ? tell('so-far-apart-either-is-as-full', { seconds: asTime(seconds), even: asFrequency(1 / (4 * seconds)), name })
+      : tell('added-together-they-lose-their-low', { name, even: asFrequency(1 / (4 * Math.max(1e-5, seconds))) }),
     move: { kind: 'flip', microphoneId: microphone.id, label: tell('invert-it-in-the-mix') },
   };
 }

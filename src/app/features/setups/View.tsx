@@ -10,6 +10,7 @@ import { inUnits } from '../../../core/units';
 import { expectation, say, sayFit, setupTexts } from '../../../words';
 import { saySetups } from '../../../words/setups.page.en';
 import { Choice } from '../../components/Choice';
+import { Fold } from '../../components/Fold';
 import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -21,7 +22,7 @@ import { chooseNothing } from '../../stores/viewStore';
 import { Advice } from './Advice';
 import { Compare } from './Compare';
 import { EmptyShelf } from './EmptyShelf';
-import { type Filters, filtered, NO_FILTERS, type Offer, offersFor } from './filters';
+import { type Filters, filtered, grouped, NO_FILTERS, type Offer, offersFor } from './filters';
 import { useSolvedOffers } from './useSolvedOffers';
 
 /** Which set-up: drawings first, each saying whether it fits here. */
@@ -61,6 +62,8 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
     else void navigate('../floor', { relative: 'path' });
   };
   const toggle = (id: string): void => setCompared((ids) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-2)));
+  const { main, parts, unfit } = useMemo(() => grouped(offers), [offers]);
+  const cards = { session, instrument, present: own.length, compared, onPlace: place, onCompare: toggle };
   const pair = compared.flatMap((id) => all.filter(({ recipe }) => recipe.id === id));
   return (
     <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label={saySetups('set-ups')}>
@@ -99,30 +102,43 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
         <Compare session={session} instrument={instrument} recipes={pair.map(({ recipe }) => recipe)} onClose={() => setCompared([])} />
       )}
       {offers.length === 0 && <Box py="4">{saySetups('no-set-up-is-left-under')}</Box>}
-      <Grid
-        as="ul"
-        m="0"
-        p="0"
-        templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(300px, 1fr))' }}
-        gap="3"
-        aria-label={saySetups('set-ups')}
-      >
-        {offers.map((offer) => (
-          <Card
-            key={offer.recipe.id}
-            session={session}
-            instrument={instrument}
-            offer={offer}
-            present={own.length}
-            compared={compared.includes(offer.recipe.id)}
-            onPlace={(instead) => place(offer.recipe, instead)}
-            onCompare={() => toggle(offer.recipe.id)}
-          />
-        ))}
-      </Grid>
+      <Cards offers={main} {...cards} label={saySetups('set-ups')} />
+      {parts.length > 0 && (
+        <Fold id="single drums" summary={saySetups('single-drums', { count: parts.length })}>
+          <Cards offers={parts} {...cards} label={saySetups('single-drums', { count: parts.length })} />
+        </Fold>
+      )}
+      {unfit.length > 0 && (
+        <Fold id="set-ups that do not fit" summary={saySetups('that-do-not-fit', { count: unfit.length })}>
+          <Cards offers={unfit} {...cards} label={saySetups('that-do-not-fit', { count: unfit.length })} />
+        </Fold>
+      )}
     </Box>
   );
 }
+
+type CardsProps = Pick<CardProps, 'session' | 'instrument' | 'present'> & {
+  readonly offers: readonly Offer[];
+  readonly label: string;
+  readonly compared: readonly string[];
+  readonly onPlace: (recipe: Recipe, instead: boolean) => void;
+  readonly onCompare: (id: string) => void;
+};
+
+const Cards = ({ offers, label, compared, onPlace, onCompare, ...card }: CardsProps) => (
+  <Grid as="ul" m="0" p="0" templateColumns={{ base: '1fr', md: 'repeat(auto-fill, minmax(300px, 1fr))' }} gap="3" aria-label={label}>
+    {offers.map((offer) => (
+      <Card
+        key={offer.recipe.id}
+        {...card}
+        offer={offer}
+        compared={compared.includes(offer.recipe.id)}
+        onPlace={(instead) => onPlace(offer.recipe, instead)}
+        onCompare={() => onCompare(offer.recipe.id)}
+      />
+    ))}
+  </Grid>
+);
 
 function FilterBar({ filters, onChange }: { filters: Filters; onChange: (filters: Filters) => void }) {
   const any = { value: 'any', text: saySetups('any') };

@@ -39,3 +39,19 @@ export const filtered = (offers: readonly Offer[], filters: Filters): Offer[] =>
       return !filters.fittingOnly || fit.fits;
     })
     .sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits));
+
+/** One drum of a kit with whatever is put on it: a part of a larger set-up, or one for an overdub. */
+const isOneDrum = ({ instrument, microphones }: Recipe): boolean =>
+  instrument === 'drum-kit' && new Set(microphones.map(({ target }) => target)).size === 1 && microphones[0]?.target !== null;
+
+/** What is looked at first, and what is one step aside: single drums, and what does not fit. Where nothing fits, everything is looked at. */
+export function grouped(offers: readonly Offer[]): {
+  readonly main: readonly Offer[];
+  readonly parts: readonly Offer[];
+  readonly unfit: readonly Offer[];
+} {
+  const fitting = offers.filter(({ fit }) => fit.fits);
+  const whole = fitting.filter(({ recipe }) => !isOneDrum(recipe));
+  if (whole.length === 0) return { main: offers, parts: [], unfit: [] };
+  return { main: whole, parts: fitting.filter(({ recipe }) => isOneDrum(recipe)), unfit: offers.filter(({ fit }) => !fit.fits) };
+}
