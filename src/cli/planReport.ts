@@ -1,8 +1,8 @@
 import { arrivalTable } from '../core/arrivals';
-import { checkPlan, type Finding } from '../core/checks';
+import type { Finding } from '../core/checks';
 import { plugAll, type Session } from '../core/document';
 import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
-import { gainSetting, outboardOf, patchInputs, patchProblem, powerOf, powerWords, resolvePlan, withExpectations, withOffers } from '../core/planning';
+import { gainSetting, outboardOf, patchInputs, patchProblem, planFindings, powerOf, powerWords, resolvePlan, withOffers } from '../core/planning';
 import { sayFinding } from '../words';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
@@ -54,7 +54,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
       right: plan.microphones.find((m) => m.id === pair.rightId)?.name,
     })),
     patch: rows,
-    findings: [...patchFinding, ...withOffers(session, withExpectations(session, checkPlan(table))).map((finding) => rowOf(finding, session))],
+    findings: [...patchFinding, ...withOffers(session, planFindings(session, table)).map((finding) => rowOf(finding, session))],
   };
 }
 

@@ -83,4 +83,8 @@ export const PLANNING: Readonly<Record<PlanningCode, string>> = {
   'open-the-pair': 'Open the pair',
   'pair-apart': 'Move the microphones of {name} {length} further apart.',
   'pair-turned-out': 'Turn both microphones of {name} {degrees}° outward.',
+  'the-set-up-reverses-it': '“{setup}” reverses the polarity of {microphone}, and here it is not: the low end loses {gain} dB.',
+  'reverse-it-in-the-mix': 'Reverse the polarity of {microphone} in the mix.',
+  'it-hears-the-other-side': 'It hears the other side of what moves: what pushes there pulls here, and the two cancel below a few hundred hertz.',
+  'reverse-polarity-in-the-mix': 'Reverse polarity in the mix',
 };

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
 import { type ArrivalTable, arrivalTable } from '../../core/arrivals';
-import { checkPlan, type Finding } from '../../core/checks';
+import type { Finding } from '../../core/checks';
 import { derived } from '../../core/derived';
 import type { Session } from '../../core/document';
-import { resolvePlan, withExpectations } from '../../core/planning';
+import { planFindings, resolvePlan } from '../../core/planning';
 
 export interface LivePlan {
   readonly table: ArrivalTable;
@@ -18,7 +18,7 @@ export const livePlan = derived((session: Session): LivePlan => {
     table,
     // Drags draw from the table alone; findings are worked out when somebody asks.
     get findings() {
-      findings ??= withExpectations(session, checkPlan(table));
+      findings ??= planFindings(session, table);
       return findings;
     },
   };

@@ -1,11 +1,11 @@
 import { arrivalTable } from '../../core/arrivals';
-import { checkPlan, type Finding, type Severity } from '../../core/checks';
+import type { Finding, Severity } from '../../core/checks';
 import { applyMove, commit, type Session } from '../../core/document';
 import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
 import { ridesAlong } from '../../core/microphones';
 import { harmDb } from '../../core/optimise';
-import { fitOf, resolvePlan, withExpectations, withOffers } from '../../core/planning';
+import { fitOf, planFindings, resolvePlan, withOffers } from '../../core/planning';
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
@@ -46,7 +46,7 @@ export const noCounts = (): Counts => ({
 const NOW = '2026-01-01T00:00:00.000Z';
 const RANK: Record<Severity, number> = { fix: 0, improve: 1, note: 2 };
 
-const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
+const findingsOf = (session: Session): Finding[] => planFindings(session, arrivalTable(resolvePlan(session)));
 /** As they are shown: with the moves that are offered. */
 const offeredOf = (session: Session): Finding[] => withOffers(session, findingsOf(session));
 

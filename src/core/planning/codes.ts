@@ -79,6 +79,10 @@ export type PlanningCode =
   | 'turn-the-dead-side'
   | 'open-the-pair'
   | 'pair-apart'
-  | 'pair-turned-out';
+  | 'pair-turned-out'
+  | 'the-set-up-reverses-it'
+  | 'reverse-it-in-the-mix'
+  | 'it-hears-the-other-side'
+  | 'reverse-polarity-in-the-mix';
 
 export const tell = teller<PlanningCode>('planning');

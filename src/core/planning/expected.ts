@@ -1,6 +1,8 @@
-import type { Finding } from '../checks';
+import type { ArrivalTable } from '../arrivals';
+import { checkPlan, type Finding } from '../checks';
 import type { Session } from '../document';
 import { RECIPES, type Recipe } from '../setups';
+import { missingFlips } from './missingFlips';
 
 /** The set-up that raises a finding by design; null when the microphones are not its own or it does not expect it. */
 function expectedBy(session: Session, finding: Finding, recipes: readonly Recipe[]): Finding['expectedBy'] | null {
@@ -32,3 +34,7 @@ export function withExpectations(session: Session, findings: readonly Finding[])
     ...seen.filter(({ severity }) => severity === 'note'),
   ];
 }
+
+/** Everything that is told of a plan: of its physics, and of what its set-ups ask for. */
+export const planFindings = (session: Session, table: ArrivalTable): Finding[] =>
+  withExpectations(session, [...checkPlan(table), ...missingFlips(session, table)]);

@@ -1,5 +1,5 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
-import { checkPlan, type Finding } from '../checks';
+import type { Finding } from '../checks';
 import { belongsTo, type Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
 import type { MicrophoneKind, MicrophoneModel } from '../microphones';
@@ -7,7 +7,7 @@ import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
 import type { Metres } from '../units';
-import { withExpectations } from './expected';
+import { planFindings } from './expected';
 import { patchInputs, patchProblem } from './patchProblem';
 import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
 import { resolvePlan } from './resolve';
@@ -120,7 +120,7 @@ function tried(
   const isOurs = (id: string): boolean => id.startsWith('fit-');
   const table = arrivalTable(resolvePlan(up));
   const patch = patchOf(up, table, solve);
-  const found = withExpectations(up, checkPlan(table)).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
+  const found = planFindings(up, table).filter(({ microphoneIds }) => microphoneIds.some(isOurs));
   const firstOf = (severity: Finding['severity']): FitReason[] =>
     found
       .filter((finding) => finding.severity === severity)

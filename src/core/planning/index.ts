@@ -3,7 +3,7 @@ export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
 export type { PlanningCode } from './codes';
 export * from './complaints';
-export { withExpectations } from './expected';
+export { planFindings, withExpectations } from './expected';
 export * from './fit';
 export * from './freeMicrophones';
 export * from './gearLists';

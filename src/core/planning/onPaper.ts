@@ -1,7 +1,7 @@
 import { arrivalTable } from '../arrivals';
-import { checkPlan, type Finding, type Move, type Severity } from '../checks';
+import type { Finding, Move, Severity } from '../checks';
 import { applyMove, type Command, commit, type Session } from '../document';
-import { withExpectations } from './expected';
+import { planFindings } from './expected';
 import { resolvePlan } from './resolve';
 
 /** How grave, gravest 0. */
@@ -11,7 +11,7 @@ export type Ranks = ReadonlyMap<string, number>;
 /** What is made on paper is never stored: its time does not matter. */
 const SOME_TIME = '2000-01-01T00:00:00.000Z';
 
-export const findingsOf = (session: Session): Finding[] => withExpectations(session, checkPlan(arrivalTable(resolvePlan(session))));
+export const findingsOf = (session: Session): Finding[] => planFindings(session, arrivalTable(resolvePlan(session)));
 
 export const ranksOf = (found: readonly Finding[]): Ranks => new Map(found.map(({ id, severity }) => [id, RANK[severity]]));
 
