@@ -64,6 +64,9 @@ class Person {
   async putsUp(setup: string): Promise<void> {
     await this.press(this.page.getByRole('link', { name: /^(Choose a|Another) set-up$/ }).first());
     const card = this.page.getByRole('listitem', { name: setup, exact: true });
+    const unfit = this.page.getByText(/^Not with this gear or room/);
+    await expect(card.or(unfit).first()).toBeVisible();
+    if (!(await card.isVisible())) await this.press(unfit);
     await this.press(card.getByRole('button', { name: /^(Place|Replace|Add) / }).first());
     await expect(this.page.getByRole('group', { name: 'Plan, from above' })).toBeVisible();
   }

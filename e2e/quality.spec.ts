@@ -27,7 +27,7 @@ test.describe('axe finds nothing serious', () => {
     await inSlate(page);
     const check = judgeOf(page);
     await page.goto('/');
-    await expect(page.getByText('Nothing here yet')).toBeVisible();
+    await expect(page.getByRole('list', { name: saySessions('ways-in') })).toBeVisible();
     await check('empty sessions');
     await page.goto('/start');
     await expect(page.getByRole('heading', { name: 'What do you own?' })).toBeVisible();

@@ -81,7 +81,6 @@ export const saySessions = speaker('sessions', {
   'plan-a-recording': 'Plan a recording',
   'check-files-i-have': 'Check files I have',
   'drop-the-files-of-a-take': 'Drop the files of a take: polarity, delays, levels and noise, told in a minute. They stay on this computer.',
-  'let-go-to-check': 'Let go to check them.',
   'choose-files': 'Choose files',
   'files-of-a-take': 'Files of a take',
   'look-around': 'Look around',

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
-import { type ReactNode, useRef, useState } from 'react';
+import { type DragEvent, type ReactNode, useRef, useState } from 'react';
 import { saySessions } from '../../../words/sessions.page.en';
 
 const LINE = { fill: 'none', stroke: 'currentColor', strokeWidth: 2, strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
@@ -44,9 +44,40 @@ const Boathouse = () => (
   </svg>
 );
 
-function Door({ drawing, title, words, children }: { drawing: ReactNode; title: string; words: string; children: ReactNode }) {
+interface DoorProps {
+  readonly drawing: ReactNode;
+  readonly title: string;
+  readonly words: string;
+  readonly children: ReactNode;
+  readonly onDropped?: (files: readonly File[]) => void;
+}
+
+function Door({ drawing, title, words, children, onDropped }: DoorProps) {
+  const [isOver, setOver] = useState(false);
+  const drops = onDropped && {
+    onDragOver: (event: DragEvent) => {
+      event.preventDefault();
+      setOver(true);
+    },
+    onDragLeave: () => setOver(false),
+    onDrop: (event: DragEvent) => {
+      event.preventDefault();
+      setOver(false);
+      onDropped([...event.dataTransfer.files]);
+    },
+  };
   return (
-    <Flex as="li" listStyleType="none" direction="column" bg="panel" borderWidth="2px" borderColor="line" p="5" gap="2">
+    <Flex
+      as="li"
+      listStyleType="none"
+      direction="column"
+      bg="panel"
+      borderWidth="2px"
+      borderColor={isOver ? 'tape' : 'line'}
+      p="5"
+      gap="2"
+      {...drops}
+    >
       {drawing}
       <Box as="h2" fontSize="xl" fontWeight="700">
         {title}
@@ -68,7 +99,6 @@ interface Props {
 /** Three ways in, for who was never here. */
 export function Doors({ onRecord, onFiles, onLook }: Props) {
   const picker = useRef<HTMLInputElement>(null);
-  const [isOver, setOver] = useState(false);
   return (
     <Grid as="ul" aria-label={saySessions('ways-in')} m="0" p="0" templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="4" maxW="1080px">
       <Door drawing={<Recording />} title={saySessions('record-something')} words={saySessions('say-what-you-own-and-play')}>
@@ -76,41 +106,23 @@ export function Doors({ onRecord, onFiles, onLook }: Props) {
           {saySessions('plan-a-recording')}
         </Button>
       </Door>
-      <Box
-        display="contents"
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          event.preventDefault();
-          setOver(false);
-          onFiles([...event.dataTransfer.files]);
-        }}
-      >
-        <Door
-          drawing={<Files />}
-          title={saySessions('check-files-i-have')}
-          words={isOver ? saySessions('let-go-to-check') : saySessions('drop-the-files-of-a-take')}
-        >
-          <Button minH="48px" variant="outline" borderColor="edge" onClick={() => picker.current?.click()}>
-            {saySessions('choose-files')}
-          </Button>
-          <input
-            ref={picker}
-            type="file"
-            multiple
-            hidden
-            accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
-            aria-label={saySessions('files-of-a-take')}
-            onChange={(event) => {
-              onFiles([...(event.target.files ?? [])]);
-              event.target.value = '';
-            }}
-          />
-        </Door>
-      </Box>
+      <Door drawing={<Files />} title={saySessions('check-files-i-have')} words={saySessions('drop-the-files-of-a-take')} onDropped={onFiles}>
+        <Button minH="48px" variant="outline" borderColor="edge" onClick={() => picker.current?.click()}>
+          {saySessions('choose-files')}
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          hidden
+          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
+          aria-label={saySessions('files-of-a-take')}
+          onChange={(event) => {
+            onFiles([...(event.target.files ?? [])]);
+            event.target.value = '';
+          }}
+        />
+      </Door>
       <Door drawing={<Boathouse />} title={saySessions('look-around')} words={saySessions('nothing-here-yet-walk-through-the')}>
         <Button minH="48px" variant="outline" borderColor="edge" onClick={onLook}>
           {saySessions('open-the-demo')}
