@@ -32,16 +32,30 @@ async function read(directory: string, folder: FileSystemDirectoryHandle): Promi
   }
 }
 
-/** The takes of a session that lie among the files of the browser, the newest first. */
-export async function takesOf(sessionId: string): Promise<readonly KeptTake[]> {
+/** Takes that nobody came back to for so long are let go, ms: as long as a deleted session waits. */
+const LONGEST_MS = 31 * 24 * 3_600_000;
+
+/** Every take among the files of the browser. */
+async function allTakes(): Promise<readonly KeptTake[]> {
   const root = await takes();
   if (!root) return [];
   const found: KeptTake[] = [];
   for await (const [name, handle] of root as unknown as AsyncIterable<[string, FileSystemHandle]>) {
     const take = handle.kind === 'directory' ? await read(name, handle as FileSystemDirectoryHandle) : null;
-    if (take?.note.sessionId === sessionId) found.push(take);
+    if (take) found.push(take);
   }
   return found.sort((a, b) => b.note.madeAt.localeCompare(a.note.madeAt));
+}
+
+/** The takes of a session that lie among the files of the browser, the newest first. */
+export const takesOf = async (sessionId: string): Promise<readonly KeptTake[]> =>
+  (await allTakes()).filter(({ note }) => note.sessionId === sessionId);
+
+/** Makes room when a take is there: those of its session before it go, and those of any session that are a month old. */
+export async function keepOnly(sessionId: string, directory: string): Promise<void> {
+  const isOld = ({ note }: KeptTake): boolean => Date.now() - Date.parse(note.madeAt) > LONGEST_MS;
+  const gone = (await allTakes()).filter((take) => take.directory !== directory && (take.note.sessionId === sessionId || isOld(take)));
+  await dropTakes(gone.map((take) => take.directory));
 }
 
 /** The take that was recorded under a name. */

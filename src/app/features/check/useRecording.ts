@@ -1,18 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { recordedChannels, type TakeStep, takeSteps } from '../../../core/planning';
-import { dropTakes, takesOf } from '../../capture/keptTakes';
+import { Silence } from '../../../core/recording';
+import { keepOnly } from '../../capture/keptTakes';
 import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from '../../capture/takeRecorder';
-import { fileName } from '../../components/download';
+import { tracksOf } from './tracks';
 
 /** How far it is: nothing open, asked for the input, levels in view, counting in, recording, or being put away. */
 export type RecordingState = 'closed' | 'asking' | 'ready' | 'counting' | 'recording' | 'ending';
 
-/** It stops by itself when it was so quiet for so long, seconds: longer than players pause between two steps. */
-const QUIET_S = 6;
-/** So far over the quietest moment is playing, dB; and nothing fainter than this is, −60 dBFS. */
-const OVER_NOISE_DB = 15;
-const FAINT = 1e-3;
 const COUNT_IN = 4;
 /** A beat of the count where the song has no tempo, ms. */
 const PLAIN_BEAT_MS = 750;
@@ -36,45 +32,6 @@ export interface Recording {
   choose(microphoneId: string, channel: number | null): void;
   start(): void;
   stop(): void;
-}
-
-/** Names of files, each once, for the microphones that have a channel; without a plan one for every channel there is. */
-function tracksOf(session: Session, channels: Recording['channels'], count: number, inputName: (channel: number) => string) {
-  const wanted =
-    session.microphones.length > 0
-      ? session.microphones.flatMap(({ id, name }) => {
-          const channel = channels[id] ?? null;
-          return channel === null ? [] : [{ name: fileName(name, ''), microphoneId: id, channel }];
-        })
-      : Array.from({ length: count }, (_, channel) => ({ name: inputName(channel), microphoneId: null, channel }));
-  const seen = new Map<string, number>();
-  return wanted.map(({ name, ...track }) => {
-    const plain = name.replace(/\.$/, '');
-    const times = (seen.get(plain.toLowerCase()) ?? 0) + 1;
-    seen.set(plain.toLowerCase(), times);
-    return { ...track, name: times > 1 ? `${plain} ${times}` : plain };
-  });
-}
-
-/** Whether a take has fallen silent: nothing over the quietest there was for long, after something was. */
-class Silence {
-  private quietest = 1;
-  private last: number | null = null;
-
-  /** Takes what is heard from the moment the input is open. */
-  hear(peaks: readonly number[]): void {
-    this.quietest = Math.min(this.quietest, Math.max(0, ...peaks));
-  }
-
-  isOver({ peaks, seconds }: Levels): boolean {
-    if (Math.max(0, ...peaks) > Math.max(FAINT, this.quietest * 10 ** (OVER_NOISE_DB / 20))) this.last = seconds;
-    return this.last !== null && seconds - this.last > QUIET_S;
-  }
-
-  /** A take begins. */
-  begin(): void {
-    this.last = null;
-  }
 }
 
 /** Records a take from an input of the browser, step by step, and hands it over. */
@@ -136,17 +93,16 @@ export function useRecording(
     await letGo();
     if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
     onTake(take, by && endedWords(by, take.seconds));
-    // The take before it has made room for this one.
-    const others = (await takesOf(session.id)).filter(({ directory }) => directory !== take.directory);
-    if (take.directory) await dropTakes(others.map(({ directory }) => directory));
+    if (take.directory) await keepOnly(session.id, take.directory);
   };
   const hear = (now: Levels): void => {
     const { current } = own;
     setLevels(now);
-    current.silence.hear(now.peaks);
+    const peak = Math.max(0, ...now.peaks);
+    current.silence.hear(peak);
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
-    if (current.silence.isOver(now)) void latest.current.end(null);
+    if (current.silence.isOver(peak, now.seconds)) void latest.current.end(null);
   };
   const latest = useRef({ end, hear });
   latest.current = { end, hear };
