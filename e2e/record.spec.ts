@@ -272,6 +272,10 @@ test('who has files finds a door: ten files in three actions, no gear asked for'
   await (await chooser).setFiles(files);
   await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(10, { timeout: 60_000 });
   await expect(page).toHaveURL(/session\/[^/]+\/check/);
+  // Given to Import where there are sessions already, they go the same way.
+  await page.goto('/');
+  await page.getByLabel(saySessions('import-a-session-shelf-or-backup')).setInputFiles(files.slice(0, 2));
+  await expect(page.getByRole('list', { name: sayCheck('channels') }).getByRole('listitem')).toHaveCount(2, { timeout: 60_000 });
   // The way past the bar and the stations.
   await page.reload();
   await expect(page.getByRole('list', { name: sayCheck('channels') })).toBeVisible();

@@ -1,7 +1,7 @@
 import { boathouseSessions } from '../../../demo/boathouse';
 import { commit, type Session } from '../document';
 import { distance } from '../math';
-import { isDirect } from '../microphones';
+import { isDirect, MICROPHONE_CATALOGUE } from '../microphones';
 import { addMicrophone, addShootOut, duplicateMicrophone, freeModels, shootOutModels } from './freeMicrophones';
 import { findingsOf } from './onPaper';
 import { usedOf } from './placing';
@@ -33,6 +33,17 @@ describe('microphones by hand', () => {
       }
     }
     expect(tried).toBeGreaterThan(3);
+  });
+
+  it('may be a pickup or a USB microphone alone: what no set-up is for', () => {
+    const full = boathouseSessions().find(({ instruments }) => instruments.some(({ kind }) => kind === 'guitar'));
+    if (!full) throw new Error('demo');
+    const guitar = full.instruments.find(({ kind }) => kind === 'guitar');
+    for (const model of MICROPHONE_CATALOGUE.filter(({ kind, connector }) => kind === 'pickup' || connector === 'USB')) {
+      const session = { ...bare(full), shelf: { ...full.shelf, microphones: [{ ...model, count: 1 }] } };
+      const next = done(session, addMicrophone(model.id, { instrumentId: guitar?.id ?? '', sourceId: 'guitar' }, newId));
+      expect([model.id, next.microphones.length, fixes(next)]).toEqual([model.id, 1, 0]);
+    }
   });
 
   it('are as many as are owned, and no more', () => {
