@@ -5,6 +5,7 @@ import { chromium, type Page } from '@playwright/test';
 import browserFile from '../scripts/browser.json' with { type: 'json' };
 import type { Session } from '../src/core/document';
 import { exportSession } from '../src/core/exchange';
+import { saySessions } from '../src/words/sessions.page.en';
 
 /** Runs something in the built application, served on a port of its own; says so where it is not built. */
 export async function inPage(what: string, port: number, run: (page: Page) => Promise<void>): Promise<void> {
@@ -32,9 +33,9 @@ export async function inPage(what: string, port: number, run: (page: Page) => Pr
 /** Imports a session on the first page and goes to one of its views. */
 export async function openIn(page: Page, session: Session, view: string): Promise<void> {
   await page
-    .getByLabel('Import a session, shelf or backup file')
+    .getByLabel(saySessions('import-a-session-shelf-or-backup'))
     .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: Buffer.from(exportSession(session)) });
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: saySessions('take-it-in') }).click();
   await page.getByRole('article').first().waitFor();
   await page.goto(`/session/${session.id}/${view}`);
 }

@@ -10,6 +10,9 @@ import type { Finding } from './finding';
 const TOLD_DB = 6;
 const FAULT_DB = 11;
 
+/** Within this of its axis even a figure of eight loses 3 dB at most, degrees. */
+const NEAR_DEG = 45;
+
 /** What a microphone is there for: its own source, or the middle of its pair's image. The side of a mid-side pair looks past it by design. */
 function ownSource({ plan }: ArrivalTable, microphone: PlanMicrophone): Source | undefined {
   const pair = plan.pairs.find(({ leftId, rightId }) => leftId === microphone.id || rightId === microphone.id);
@@ -25,7 +28,10 @@ export function turnedAway(
 ): { readonly source: Source; readonly lossDb: number; readonly aimM: Vec3 } | null {
   const source = ownSource(table, microphone);
   if (!source || microphone.pattern === 'omni' || isDirect(microphone.model.kind) || ridesAlong(microphone.model.kind)) return null;
-  const now = arrivalOf(microphone, source, table.plan);
+  const now = table.rows[table.plan.microphones.indexOf(microphone)]?.[table.plan.sources.indexOf(source)];
+  if (!now) return null;
+  // No pattern loses anything worth a word so near its axis, before or behind: most are looked at no further.
+  if (Math.min(now.angleDeg, microphone.pattern === 'figure-of-eight' ? 180 - now.angleDeg : now.angleDeg) < NEAR_DEG) return null;
   const straight = normalize(subtract(now.fromM, microphone.positionM));
   // A figure of eight is as good from behind: whichever of its lobes is nearer turns to the source.
   const axis = microphone.pattern === 'figure-of-eight' && dot(straight, microphone.axis) < 0 ? scale(straight, -1) : straight;
