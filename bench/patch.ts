@@ -50,7 +50,7 @@ export async function benchPatch(): Promise<void> {
           const start = performance.now();
           const seen = new MutationObserver(() => {
             const heading = document.querySelector('h1')?.textContent ?? '';
-            if (heading.includes('Solving') || !document.querySelector('[role=status]')?.textContent?.includes('cheaper')) return;
+            if (heading.includes('Solving') || !document.querySelector('[role=status]')?.textContent?.includes('cheapest')) return;
             seen.disconnect();
             done(performance.now() - start);
           });
