@@ -191,7 +191,7 @@ test('from a complaint to the next attempt in five actions: heard before and aft
   await first.getByRole('button', { name: sayCheck('after') }).click();
   await expect(first.getByRole('button', { name: sayCheck('after') })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Escape');
-  await act('Do it', () => first.getByRole('button', { name: sayCheck('do-it') }).click());
+  await act('Move it', () => first.getByRole('button', { name: 'Move it' }).click());
   await expect(bothers).toContainText('Move it in the room, then record again');
   await act('Record here', () => recordButton(page).click());
   await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();

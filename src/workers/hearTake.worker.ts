@@ -11,6 +11,7 @@ const LONGEST_S = 60;
 async function hear({ files, channels, moment }: Jobs['hear-take']['input']): Promise<MixedTake> {
   const opened = await openTake(files, true);
   if (typeof opened === 'string') return { ok: false, reason: opened };
+  if (channels.length === 0) return { ok: false, reason: 'No channel of that take belongs to a microphone: say which is which in Check.' };
   const found = channels.map((wish) => ({ wish, channel: opened.find(({ name }) => name === wish.channel) }));
   const missing = found.find(({ channel }) => !channel)?.wish.channel;
   if (missing !== undefined) return { ok: false, reason: `${missing} is not among the files any more: choose them again.` };

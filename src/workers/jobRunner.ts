@@ -48,7 +48,6 @@ const KINDS: Readonly<Record<JobName, JobKind>> = {
   'correct-take': { what: 'Writing the corrected files', quietMs: 60_000, wayOut: 'take fewer files at once' },
   'hear-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
   'pair-over-time': { what: 'Looking at the pair', quietMs: 60_000, wayOut: 'take a shorter take' },
-  'mix-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
   'mid-side': { what: 'Making the file', quietMs: 60_000, wayOut: 'cut it into shorter parts' },
   patch: { what: 'The patch solver', quietMs: 20_000, wayOut: 'plug by hand in the crossing below' },
 };

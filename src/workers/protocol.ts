@@ -3,7 +3,7 @@ import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
-import type { Fit, NextHelp, SpotMap } from '../core/planning';
+import type { Fit, HeardFile, NextHelp, SpotMap } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
 import type { Told } from '../core/units';
@@ -15,6 +15,8 @@ export interface TakeFile {
   readonly blob: Blob;
   /** Of this loading of it: two files of one name and size are two. */
   readonly loadId?: string;
+  /** It was recorded in this page: the person may not have it anywhere else. */
+  readonly isRecordedHere?: true;
 }
 
 /** Peaks of a channel for its waveform: pairs (low, high) per bucket. */
@@ -109,26 +111,11 @@ export interface Jobs {
     };
     readonly output: MidSideAnswer;
   };
-  /** A recorded take as its session mixes it, left and right; one microphone of it; or one channel as its file has it. */
-  readonly 'mix-take': {
-    readonly input: {
-      readonly files: readonly TakeFile[];
-      readonly matching: Readonly<Record<string, string | null>>;
-      readonly session: Session;
-      readonly only: { readonly microphoneId: string } | { readonly channel: string } | null;
-    };
-    readonly output: MixedTake;
-  };
   /** Channels of a take as they are heard together: each through its gains into left and right, as it is or turned and later; all of it, or a stretch. */
   readonly 'hear-take': {
     readonly input: {
       readonly files: readonly TakeFile[];
-      readonly channels: readonly {
-        readonly channel: string;
-        readonly gains: readonly [number, number];
-        readonly flip: boolean;
-        readonly seconds: number;
-      }[];
+      readonly channels: readonly HeardFile[];
       readonly moment: Moment | null;
     };
     readonly output: MixedTake;

@@ -1,4 +1,5 @@
 import type { Lost } from '../core/recording';
+import type { Chains } from '../core/verdict';
 
 /** One piece of what an input gives, from the audio thread. */
 export interface Batch {
@@ -21,8 +22,14 @@ export interface TakeNote {
   readonly madeAt: string;
   readonly sampleRateHz: number;
   readonly tracks: readonly RecordedTrack[];
+  /** The chains it is recorded through, by microphone: what was changed since is no part of it. */
+  readonly chains: Chains;
+  /** False while it is written, and for ever where that was cut off. */
   readonly isWhole: boolean;
 }
+
+/** A take that is being written is held by this lock, so that no other tab takes it for one that was cut off. */
+export const lockOf = (directory: string): string => `take ${directory}`;
 
 export type RecordRequest =
   /** Levels from now on. */

@@ -1,5 +1,5 @@
 import { type FileSink, MemorySink, TakeWriter } from '../core/recording';
-import { type Batch, NOTE, type RecordAnswer, type RecordRequest, TAKES, type TakeNote } from './recordProtocol';
+import { type Batch, lockOf, NOTE, type RecordAnswer, type RecordRequest, TAKES, type TakeNote } from './recordProtocol';
 
 /** Where nothing can be kept on disk: so many seconds at most, all channels together in memory. */
 const MOST_IN_MEMORY_BYTES = 400e6;
@@ -29,6 +29,8 @@ async function writeNote(directory: FileSystemDirectoryHandle, note: TakeNote): 
 }
 
 interface Recording {
+  /** Lets its lock go. */
+  readonly release: () => void;
   readonly writer: TakeWriter;
   readonly note: TakeNote;
   /** Null where it is kept in memory. */
@@ -56,8 +58,10 @@ async function begin(name: string, note: TakeNote): Promise<void> {
     directory = null;
     sinks = note.tracks.map(() => new MemorySink());
   }
+  let release = (): void => undefined;
+  void navigator.locks?.request(lockOf(name), () => new Promise<void>((done) => (release = done)));
   const tracks = note.tracks.map(({ channel }, t) => ({ channel, sink: sinks[t] as FileSink }));
-  recording = { writer: new TakeWriter(tracks, note.sampleRateHz, note.madeAt), note, directory, sinks };
+  recording = { writer: new TakeWriter(tracks, note.sampleRateHz, note.madeAt), note, directory, sinks, release: () => release() };
   tell({ kind: 'recording', isInMemory: directory === null });
   for (const batch of waiting) add(batch);
   waiting = null;
@@ -77,8 +81,12 @@ function add(batch: Batch): void {
 
 async function stop(why: 'asked' | 'full'): Promise<void> {
   const own = recording;
-  isStopAsked = own === null;
-  if (!own) return;
+  if (!own) {
+    // What is only beginning ends when it has begun; where nothing was, nothing comes of it.
+    isStopAsked = waiting !== null;
+    if (!isStopAsked) tell({ kind: 'stopped', seconds: 0, lost: [], blobs: [] });
+    return;
+  }
   recording = null;
   if (why === 'full') tell({ kind: 'full' });
   try {
@@ -87,6 +95,7 @@ async function stop(why: 'asked' | 'full'): Promise<void> {
   } catch {
     // On a full disk the headers of a second ago are what there is; what they tell of is kept.
   }
+  own.release();
   const blobs = own.directory ? null : own.sinks.map((sink) => new Blob([(sink as MemorySink).content()], { type: 'audio/wav' }));
   tell({ kind: 'stopped', seconds: own.writer.frames / own.note.sampleRateHz, lost: own.writer.lost, blobs });
 }

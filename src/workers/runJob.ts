@@ -16,7 +16,6 @@ const WORKERS: Readonly<Record<JobName, () => Worker>> = {
   loopback: () => new Worker(new URL('./loopback.worker.ts', import.meta.url), { type: 'module' }),
   'compare-clocks': () => new Worker(new URL('./compareClocks.worker.ts', import.meta.url), { type: 'module' }),
   'correct-take': () => new Worker(new URL('./correctTake.worker.ts', import.meta.url), { type: 'module' }),
-  'mix-take': () => new Worker(new URL('./mixTake.worker.ts', import.meta.url), { type: 'module' }),
   'hear-take': () => new Worker(new URL('./hearTake.worker.ts', import.meta.url), { type: 'module' }),
   'pair-over-time': () => new Worker(new URL('./pairOverTime.worker.ts', import.meta.url), { type: 'module' }),
   'mid-side': () => new Worker(new URL('./midSide.worker.ts', import.meta.url), { type: 'module' }),

@@ -2,9 +2,12 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { sayCapture } from '../../words/capture.page.en';
 import { Choice } from '../components/Choice';
+import { ACCEPT_SOUND } from '../components/soundFiles';
 import { beginUnderway, wasCutOff } from '../components/underway';
-import { type Capture, type InputDeviceChoice, listInputs, startCapture, watchInputs } from './capture';
+import { type Capture, startCapture } from './capture';
+import { InputChoice } from './InputChoice';
 import { LevelBars } from './LevelBars';
+import { rememberedInput } from './rememberedInput';
 
 export interface HeardFile {
   readonly name: string;
@@ -25,8 +28,6 @@ const COUNT_IN_S = 3;
 
 /** Listens through the browser: which input, how loud, how long yet; or takes a file instead. */
 export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
-  const [inputs, setInputs] = useState<readonly InputDeviceChoice[]>([]);
-  const [inputId, setInputId] = useState<string | null>(null);
   const [peaks, setPeaks] = useState<readonly number[]>([]);
   /** How many the input was found to have, and which of them is wanted. */
   const [channels, setChannels] = useState(1);
@@ -38,11 +39,6 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
   const timer = useRef(0);
   const mark = useRef<() => void>(() => undefined);
   const picker = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const look = (): void => void listInputs().then(setInputs);
-    look();
-    return watchInputs(look);
-  }, []);
   const gone = useRef<AbortController | null>(null);
   useEffect(() => {
     const own = new AbortController();
@@ -74,7 +70,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
       setPeaks(now);
       setChannels(now.length);
     };
-    const answer = await startCapture(inputId, name, tell, signal ? { signal } : {});
+    const answer = await startCapture(rememberedInput(), name, tell, signal ? { signal } : {});
     if (signal?.aborted) return;
     if (!answer.ok) {
       setProblem(answer.reason);
@@ -82,8 +78,6 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     }
     capture.current = answer.capture;
     mark.current = beginUnderway('recording');
-    // Names of inputs are known from now on.
-    void listInputs().then(setInputs);
     let left = seconds;
     setLeftS(left);
     timer.current = window.setInterval(() => {
@@ -107,14 +101,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
   const idle = leftS === null && countS === null;
   return (
     <Box>
-      {inputs.length > 1 && (
-        <Choice
-          label={sayCapture('input')}
-          value={inputId ?? ''}
-          options={[{ value: '', text: sayCapture('as-the-system-has-it') }, ...inputs.map((input) => ({ value: input.id, text: input.name }))]}
-          onChange={(value) => setInputId(value || null)}
-        />
-      )}
+      <InputChoice lookAgain={leftS === null} />
       {channels > 1 && (
         <Choice
           label={sayCapture('channel')}
@@ -150,7 +137,7 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
           ref={picker}
           type="file"
           hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
+          accept={ACCEPT_SOUND}
           aria-label={sayCapture('file', { name })}
           onChange={(event) => {
             const [file] = event.target.files ?? [];

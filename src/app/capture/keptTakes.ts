@@ -1,5 +1,6 @@
 import type { TakeFile } from '../../workers/protocol';
-import { NOTE, TAKES, type TakeNote } from '../../workers/recordProtocol';
+import { lockOf, NOTE, TAKES, type TakeNote } from '../../workers/recordProtocol';
+import { entriesOf } from '../components/folders';
 
 /** A take among the files of the browser. */
 export interface KeptTake {
@@ -23,7 +24,7 @@ async function read(directory: string, folder: FileSystemDirectoryHandle): Promi
     const files = await Promise.all(
       note.tracks.map(async ({ name }): Promise<TakeFile> => {
         const blob = await (await folder.getFileHandle(`${name}.wav`)).getFile();
-        return { name: `${name}.wav`, blob };
+        return { name: `${name}.wav`, blob, isRecordedHere: true };
       }),
     );
     return { directory, note, files };
@@ -40,7 +41,7 @@ async function allTakes(): Promise<readonly KeptTake[]> {
   const root = await takes();
   if (!root) return [];
   const found: KeptTake[] = [];
-  for await (const [name, handle] of root as unknown as AsyncIterable<[string, FileSystemHandle]>) {
+  for await (const [name, handle] of entriesOf(root)) {
     const take = handle.kind === 'directory' ? await read(name, handle as FileSystemDirectoryHandle) : null;
     if (take) found.push(take);
   }
@@ -51,10 +52,12 @@ async function allTakes(): Promise<readonly KeptTake[]> {
 export const takesOf = async (sessionId: string): Promise<readonly KeptTake[]> =>
   (await allTakes()).filter(({ note }) => note.sessionId === sessionId);
 
-/** Makes room when a take is there: those of its session before it go, and those of any session that are a month old. */
+/** Makes room when a take is there: the whole ones of its session before it go, and all of any session that are a month old. What was cut off waits until somebody has decided. */
 export async function keepOnly(sessionId: string, directory: string): Promise<void> {
   const isOld = ({ note }: KeptTake): boolean => Date.now() - Date.parse(note.madeAt) > LONGEST_MS;
-  const gone = (await allTakes()).filter((take) => take.directory !== directory && (take.note.sessionId === sessionId || isOld(take)));
+  const gone = (await allTakes()).filter(
+    (take) => take.directory !== directory && ((take.note.sessionId === sessionId && take.note.isWhole) || isOld(take)),
+  );
   await dropTakes(gone.map((take) => take.directory));
 }
 
@@ -62,6 +65,21 @@ export async function keepOnly(sessionId: string, directory: string): Promise<vo
 export async function takeIn(directory: string): Promise<KeptTake | null> {
   const root = await takes();
   return root ? read(directory, await root.getDirectoryHandle(directory)).catch(() => null) : null;
+}
+
+/** Whether it is being written now, here or in another tab. */
+export async function isBeingWritten(directory: string): Promise<boolean> {
+  const held = (await navigator.locks?.query())?.held ?? [];
+  return held.some(({ name }) => name === lockOf(directory));
+}
+
+/** Takes what was cut off for a take as it is: it is offered no more. */
+export async function takeAsWhole({ directory, note }: KeptTake): Promise<void> {
+  const folder = await (await takes())?.getDirectoryHandle(directory);
+  const file = await folder?.getFileHandle(NOTE);
+  const out = await file?.createWritable();
+  await out?.write(JSON.stringify({ ...note, isWhole: true } satisfies TakeNote));
+  await out?.close();
 }
 
 /** Throws takes away for good. */

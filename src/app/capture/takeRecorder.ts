@@ -1,7 +1,7 @@
 import type { Lost } from '../../core/recording';
 import { sayCapture } from '../../words/capture.page.en';
 import type { TakeFile } from '../../workers/protocol';
-import type { RecordAnswer, RecordedTrack, RecordRequest } from '../../workers/recordProtocol';
+import type { RecordAnswer, RecordedTrack, RecordRequest, TakeNote } from '../../workers/recordProtocol';
 import { newId } from '../components/newId';
 import { openInput } from './capture';
 import { takeIn } from './keptTakes';
@@ -10,6 +10,7 @@ import { takeIn } from './keptTakes';
 export interface RecordedTake {
   readonly files: readonly TakeFile[];
   readonly tracks: readonly RecordedTrack[];
+  readonly chains: TakeNote['chains'];
   readonly seconds: number;
   readonly lost: readonly Lost[];
   /** Among the files of the browser; null where it is in memory alone. */
@@ -31,7 +32,7 @@ export type EndedBy = 'unplugged' | 'full' | 'failed';
 export interface TakeRecorder {
   readonly sampleRateHz: number;
   /** Begins to write, with what came from this moment on. */
-  start(sessionId: string, tracks: readonly RecordedTrack[]): void;
+  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains'>): void;
   /** Ends it; null where nothing was being recorded. */
   stop(): Promise<RecordedTake | null>;
   /** Lets the input go. */
@@ -53,7 +54,7 @@ export async function openRecorder(
   const { input } = answer;
   const worker = new Worker(new URL('../../workers/recordTake.worker.ts', import.meta.url), { type: 'module' });
   const tell = (request: RecordRequest, transfer: Transferable[] = []): void => worker.postMessage(request, transfer);
-  let own: { readonly directory: string; readonly tracks: readonly RecordedTrack[] } | null = null;
+  let own: { readonly directory: string; readonly tracks: readonly RecordedTrack[]; readonly chains: TakeNote['chains'] } | null = null;
   let stopped: ((take: Extract<RecordAnswer, { kind: 'stopped' }>) => void) | null = null;
   worker.onmessage = ({ data }: MessageEvent<RecordAnswer>) => {
     if (data.kind === 'levels') onLevels(data);
@@ -71,15 +72,15 @@ export async function openRecorder(
   tell({ kind: 'listen', port: port2 }, [port2]);
   const recorder: TakeRecorder = {
     sampleRateHz: input.sampleRateHz,
-    start: (sessionId, tracks) => {
+    start: (of) => {
       const directory = newId();
-      own = { directory, tracks };
-      const note = { sessionId, madeAt: new Date().toISOString(), sampleRateHz: input.sampleRateHz, tracks, isWhole: false };
+      own = { directory, ...of };
+      const note = { ...of, madeAt: new Date().toISOString(), sampleRateHz: input.sampleRateHz, isWhole: false };
       tell({ kind: 'record', directory, note });
     },
     stop: async () => {
       if (!own) return null;
-      const { directory, tracks } = own;
+      const { directory, tracks, chains } = own;
       own = null;
       const answered =
         full ??
@@ -89,9 +90,9 @@ export async function openRecorder(
         }));
       const { seconds, lost, blobs } = answered;
       const files = blobs
-        ? tracks.flatMap(({ name }, t): TakeFile[] => (blobs[t] ? [{ name: `${name}.wav`, blob: blobs[t] }] : []))
+        ? tracks.flatMap(({ name }, t): TakeFile[] => (blobs[t] ? [{ name: `${name}.wav`, blob: blobs[t], isRecordedHere: true }] : []))
         : ((await takeIn(directory))?.files ?? []);
-      return { files, tracks, seconds, lost, directory: blobs ? null : directory };
+      return { files, tracks, chains, seconds, lost, directory: blobs ? null : directory };
     },
     close: async () => {
       await input.close();

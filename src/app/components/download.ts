@@ -8,11 +8,13 @@ export function download(name: string, content: BlobPart, type: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
+/** A name as one that a file or folder may have, without an ending. */
+export const plainFileName = (name: string): string =>
+  name
+    .replaceAll(/[^\p{L}\p{N} ._-]+/gu, '_')
+    .trim()
+    .slice(0, 80)
+    .replace(/[. ]+$/, '') || 'session';
+
 /** A session's name as a file name. */
-export const fileName = (name: string, ending: string): string =>
-  `${
-    name
-      .replaceAll(/[^\p{L}\p{N} ._-]+/gu, '_')
-      .trim()
-      .slice(0, 80) || 'session'
-  }.${ending}`;
+export const fileName = (name: string, ending: string): string => `${plainFileName(name)}.${ending}`;

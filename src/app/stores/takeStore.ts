@@ -24,10 +24,12 @@ interface TakeState extends Take {
   /** 0 to 1 while a check runs, else null. */
   readonly progress: number | null;
   readonly problem: string | null;
+  /** Changes with the files that are at hand. */
+  readonly loaded: string | null;
 }
 
 const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], matching: {}, roles: {}, chains: {} };
-const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null };
+const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null, loaded: null };
 
 /** The files of the last check of this tab, which are not kept: what a person can go on working with. */
 let kept: { readonly sessionId: string; readonly files: readonly TakeFile[] } = { sessionId: '', files: [] };
@@ -35,6 +37,7 @@ let kept: { readonly sessionId: string; readonly files: readonly TakeFile[] } = 
 export const filesOfTake = (sessionId: string): readonly TakeFile[] => (kept.sessionId === sessionId ? kept.files : []);
 export const keepFiles = (sessionId: string, files: readonly TakeFile[]): void => {
   kept = { sessionId, files: files.map((file) => ({ ...file, loadId: file.loadId ?? newId() })) };
+  useTakeStore.setState({ loaded: newId() });
 };
 
 /** Files that were given before their session's Check was there. */

@@ -3,4 +3,5 @@ export * from './byteSource';
 export type { FlacPlatform } from './flac';
 
 export { BYTES_PER_SAMPLE, FARTHEST, silenceDamage } from './samples';
+export * from './soundNames';
 export * from './wavWriter';

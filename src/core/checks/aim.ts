@@ -1,10 +1,11 @@
-import { type ArrivalTable, arrivalOf, type PlanMicrophone, sourceKey } from '../arrivals';
+import { type ArrivalTable, arrivalOf, type PlanMicrophone } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { isDirect, ridesAlong } from '../microphones';
 import { asNumber } from '../units';
 import { tell } from './codes';
 import type { Finding } from './finding';
+import { ownSourceOf } from './shared';
 
 /** From here on a microphone that is turned away from its own source is told; from there on it is a fault, dB softer than looking at it (our choice: counted over every set-up as placed, five schools that look past their source on purpose lose 6 to 10.4, none of the others 6). */
 const TOLD_DB = 6;
@@ -13,20 +14,16 @@ const FAULT_DB = 11;
 /** Within this of its axis even a figure of eight loses 3 dB at most, degrees. */
 const NEAR_DEG = 45;
 
-/** What a microphone is there for: its own source, or the middle of its pair's image. The side of a mid-side pair looks past it by design. */
-function ownSource({ plan }: ArrivalTable, microphone: PlanMicrophone): Source | undefined {
-  const pair = plan.pairs.find(({ leftId, rightId }) => leftId === microphone.id || rightId === microphone.id);
-  if (pair?.technique === 'mid-side' && pair.rightId === microphone.id) return undefined;
-  const key = microphone.targetKey ?? pair?.centreKey;
-  return key === null || key === undefined ? undefined : plan.sources.find((source) => sourceKey(source) === key);
-}
+/** The side of a mid-side pair looks past the middle by design. */
+const looksPast = ({ plan }: ArrivalTable, { id }: PlanMicrophone): boolean =>
+  plan.pairs.some(({ technique, rightId }) => technique === 'mid-side' && rightId === id);
 
 /** How much softer its own source is than if it looked straight at it, dB; with the aim that would. */
 export function turnedAway(
   table: ArrivalTable,
   microphone: PlanMicrophone,
 ): { readonly source: Source; readonly lossDb: number; readonly aimM: Vec3 } | null {
-  const source = ownSource(table, microphone);
+  const source = looksPast(table, microphone) ? undefined : ownSourceOf(table, microphone);
   if (!source || microphone.pattern === 'omni' || isDirect(microphone.model.kind) || ridesAlong(microphone.model.kind)) return null;
   const now = table.rows[table.plan.microphones.indexOf(microphone)]?.[table.plan.sources.indexOf(source)];
   if (!now) return null;

@@ -18,6 +18,7 @@ export * from './finding';
 export { leaks } from './leak';
 export * from './leakMatrix';
 
+export { ownSourceOf } from './shared';
 export * from './threeToOne';
 
 /** Every rule, one file each. Order within a severity is the order told. */

@@ -70,3 +70,9 @@ export function sharedSources(table: ArrivalTable, withinDb: number): Shared[] {
 /** Index of a microphone's target among the plan's sources, or −1 where it has none. */
 export const targetIndex = (table: ArrivalTable, microphone: PlanMicrophone): number =>
   table.plan.sources.findIndex((source) => sourceKey(source) === microphone.targetKey);
+
+/** What a microphone is there for: its own source, or the middle of its pair's image; undefined for one that is there for everything. */
+export function ownSourceOf({ plan }: ArrivalTable, { id, targetKey }: PlanMicrophone): Source | undefined {
+  const key = targetKey ?? plan.pairs.find(({ leftId, rightId }) => leftId === id || rightId === id)?.centreKey;
+  return key == null ? undefined : plan.sources.find((source) => sourceKey(source) === key);
+}

@@ -26,6 +26,7 @@ export { heardRoom, resolveFiles, resolvePlan, wantedLevelDb } from './resolve';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';
+export * from './takeParts';
 export * from './takeSteps';
 export * from './trial';
 export * from './usualMoves';

@@ -41,7 +41,7 @@ function Answer({ session, remedy, onDone }: { session: Session; remedy: Remedy;
             onDone();
           }}
         >
-          {sayCheck('do-it')}
+          {sayTold(remedy.move.label, session.units)}
         </Button>
         {(['A', 'B'] as const).map((on) => (
           <Button

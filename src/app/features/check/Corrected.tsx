@@ -15,7 +15,7 @@ import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
 import { heardOn } from './heardOn';
 import { MeasuredAgain } from './MeasuredAgain';
-import { gainWords, offersOf } from './sumOffers';
+import { gainWords, offersOf, withOffer } from './sumOffers';
 
 /** What is done to a channel, in words. */
 function doneTo({ channel, flip, seconds, ratio }: { channel: string; flip: boolean; seconds: number; ratio: number }): string {
@@ -42,12 +42,12 @@ export function Corrected({ session, report, proof, clock }: { session: Session;
   const offers = isFaulty(verdictsOf(heard)) ? [] : offersOf(report, session.brief.alignHabit);
   const taken = offers.find(({ key }) => key === wanted)?.offer;
   const rows = inputList(session, livePlan(session).table);
-  const channels = corrections.map(({ channel: name, flip, seconds }) => ({
-    channel: name,
-    flip: flip !== (taken?.flips.includes(name) ?? false),
-    seconds: seconds + (taken?.delays.find(({ channel }) => channel === name)?.samples ?? 0) / report.sampleRate,
-    ratio: clock?.channels.includes(name) ? clock.ratio : 1,
-    fileName: rows.find(({ microphoneId }) => microphoneId === heard.matching[name])?.fileName ?? `${name.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
+  const channels = corrections.map((correction) => ({
+    ...withOffer(correction, taken, report.sampleRate),
+    ratio: clock?.channels.includes(correction.channel) ? clock.ratio : 1,
+    fileName:
+      rows.find(({ microphoneId }) => microphoneId === heard.matching[correction.channel])?.fileName ??
+      `${correction.channel.replaceAll(/[\\/:*?"<>|]/g, '_')}.wav`,
   }));
   const changed = channels.filter(({ flip, seconds, ratio }) => flip || seconds !== 0 || ratio !== 1);
   /** What was written is measured as any take is. */

@@ -1,8 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { sayCheck } from '../../../words/check.page.en';
-import { dropTakes, type KeptTake, takesOf } from '../../capture/keptTakes';
+import { dropTakes, isBeingWritten, type KeptTake, takeAsWhole, takesOf } from '../../capture/keptTakes';
 import { filesOfTake, keepFiles, useTakeStore } from '../../stores/takeStore';
 
 const HEAD_BYTES = 654;
@@ -12,25 +12,22 @@ const secondsOf = ({ files, note }: KeptTake): number =>
   Math.max(0, ...files.map(({ blob }) => Math.floor((blob.size - HEAD_BYTES) / BYTES / note.sampleRateHz)));
 
 /** What was recorded here before the page was loaded again: a take that was cut off is offered, and the files of the one on the bench are at hand again. */
-export function CutOff({ session, onCheck, onFound }: { session: Session; onCheck: (take: KeptTake) => void; onFound: () => void }) {
+export function CutOff({ session, onCheck }: { session: Session; onCheck: (take: KeptTake) => void }) {
   const [cut, setCut] = useState<KeptTake | null>(null);
   const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
-  const found = useRef(onFound);
-  found.current = onFound;
   useEffect(() => {
     let isGone = false;
-    void takesOf(session.id).then((takes) => {
+    const look = async (): Promise<void> => {
+      const takes = await takesOf(session.id);
+      const halves = takes.filter((take) => !take.note.isWhole && secondsOf(take) > 0);
+      const [left] = (await Promise.all(halves.map(async (take) => ((await isBeingWritten(take.directory)) ? [] : [take])))).flat();
       if (isGone) return;
-      const [newest] = takes;
-      setCut(newest && !newest.note.isWhole && secondsOf(newest) > 0 ? newest : null);
+      setCut(left ?? null);
       const names = report?.channels.map(({ name }) => name);
-      const whole = takes.find(
-        ({ note }) => note.isWhole && names?.length === note.tracks.length && note.tracks.every(({ name }) => names.includes(name)),
-      );
-      if (!whole || filesOfTake(session.id).length > 0) return;
-      keepFiles(session.id, whole.files);
-      found.current();
-    });
+      const onBench = takes.find(({ note }) => names?.length === note.tracks.length && note.tracks.every(({ name }) => names.includes(name)));
+      if (onBench && filesOfTake(session.id).length === 0) keepFiles(session.id, onBench.files);
+    };
+    void look();
     return () => {
       isGone = true;
     };
@@ -44,6 +41,7 @@ export function CutOff({ session, onCheck, onFound }: { session: Session; onChec
         variant="outline"
         onClick={() => {
           setCut(null);
+          void takeAsWhole(cut);
           onCheck(cut);
         }}
       >

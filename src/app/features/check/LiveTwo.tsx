@@ -6,6 +6,8 @@ import { loadFftKernel } from '../../../core/math';
 import { formatDelay, formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
 import { type Capture, startCapture } from '../../capture/capture';
+import { InputChoice } from '../../capture/InputChoice';
+import { rememberedInput } from '../../capture/rememberedInput';
 import { Choice } from '../../components/Choice';
 import { Toggle } from '../../components/Toggle';
 import { livePlan } from '../../stores/planHooks';
@@ -104,7 +106,7 @@ export function LiveTwo({ session }: { session: Session }) {
     const kernel = await loadFftKernel();
     const signal = gone.current?.signal;
     let compare: LiveComparison | null = null;
-    const answer = await startCapture(null, 'live', () => undefined, {
+    const answer = await startCapture(rememberedInput(), 'live', () => undefined, {
       onBatch: (batch) => {
         const [a, b] = [batch[picked.current[0]], batch[picked.current[1]]];
         if (a && b) compare?.push(a, b);
@@ -150,6 +152,9 @@ export function LiveTwo({ session }: { session: Session }) {
         <>
           <Box mb="2" maxW="640px">
             {sayCheck('somebody-plays-somebody-moves-here-it')}
+          </Box>
+          <Box mb="2" maxW="340px">
+            <InputChoice />
           </Box>
           <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={() => void begin()}>
             {sayCheck('listen-to-two-inputs')}

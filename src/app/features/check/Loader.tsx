@@ -8,9 +8,11 @@ import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
+import { canAskForFolder } from '../../components/folders';
+import { ACCEPT_SOUND } from '../../components/soundFiles';
 import { wasCutOff } from '../../components/underway';
 import { useTakeStore } from '../../stores/takeStore';
-import { canChooseFolder, chooseFolder, type Folder, folderOf } from './folder';
+import { chooseFolder, type Folder, folderOf } from './folder';
 import { checkFiles, demoTake, stopCheck } from './tool';
 
 interface Props {
@@ -70,7 +72,7 @@ export function Loader({ session, onFiles, onFolder, onRecord, hasReport, childr
           minH="44px"
           variant="outline"
           disabled={busy}
-          onClick={() => (canChooseFolder() ? void chooseFolder().then(onFolder) : folderPicker.current?.click())}
+          onClick={() => (canAskForFolder() ? void chooseFolder().then(onFolder) : folderPicker.current?.click())}
         >
           {sayCheck('choose-a-folder')}
         </Button>
@@ -83,7 +85,7 @@ export function Loader({ session, onFiles, onFolder, onRecord, hasReport, childr
           type="file"
           multiple
           hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
+          accept={ACCEPT_SOUND}
           aria-label={sayCheck('take-files')}
           onChange={(event) => {
             setWords(null);

@@ -40,6 +40,12 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
   unknown: sayCheck('not-said'),
 };
 
+const Save = ({ words, onSave }: { words: string; onSave: () => void }) => (
+  <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" onClick={onSave}>
+    {words}
+  </Button>
+);
+
 /** What was measured of the take: heard, drawn, and in figures. */
 export function Measured({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
   const take = useTakeStore();
@@ -143,11 +149,9 @@ export function Measured({ session, report, proof }: { session: Session; report:
       <Fold id="take tools" summary={sayCheck('more-tools')}>
         {session.microphones.length > 1 && <Whereabouts session={session} report={report} proof={proof} />}
         <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label={sayCheck('report')}>
-          <Button
-            size="sm"
-            minH={{ base: '44px', md: '34px' }}
-            variant="outline"
-            onClick={() =>
+          <Save
+            words={sayCheck('report-as-json')}
+            onSave={() =>
               download(
                 fileName(sayCheck('take-2', { session: session.name }), 'json'),
                 JSON.stringify(
@@ -158,23 +162,17 @@ export function Measured({ session, report, proof }: { session: Session; report:
                 'application/json',
               )
             }
-          >
-            {sayCheck('report-as-json')}
-          </Button>
-          <Button
-            size="sm"
-            minH={{ base: '44px', md: '34px' }}
-            variant="outline"
-            onClick={() =>
+          />
+          <Save
+            words={sayCheck('report-as-csv')}
+            onSave={() =>
               download(
                 fileName(sayCheck('take-2', { session: session.name }), 'csv'),
                 takeReportCsv(report, proof, session, matching, verdicts, (words) => sayTold(words, session.units)),
                 'text/csv',
               )
             }
-          >
-            {sayCheck('report-as-csv')}
-          </Button>
+          />
         </Flex>
         {report.channels.length > 1 && <Clocks session={session} report={report} mend={clock} onMend={setClock} />}
         <Corrected session={session} report={report} proof={proof} clock={clock} />

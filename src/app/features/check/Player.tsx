@@ -1,15 +1,16 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect } from 'react';
 import type { Session } from '../../../core/document';
+import type { TakePart } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import type { Heard } from '../../../core/verdict';
 import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
 import { stopDecks, useDecks } from '../../listening/decks';
-import { leavePlayer, type Part, play, usePlayer, type Version, versionName, versionsOf } from './player';
+import { leavePlayer, play, usePlayer, type Version, versionName, versionsOf } from './player';
 
-const keyOf = (part: Part): string => JSON.stringify(part);
+const keyOf = (part: TakePart): string => JSON.stringify(part);
 
 /** What is heard of the take, which stretch of it, and as recorded or corrected: switched without a gap, at one loudness. */
 export function Player({ heard }: { heard: Heard & { readonly session: Session } }) {
@@ -19,7 +20,7 @@ export function Player({ heard }: { heard: Heard & { readonly session: Session }
   useEffect(() => leavePlayer, []);
   const names = report.channels.map(({ name }) => name);
   const has = (id: string): boolean => names.some((name) => matching[name] === id);
-  const parts: readonly { readonly part: Part; readonly text: string }[] = [
+  const parts: readonly { readonly part: TakePart; readonly text: string }[] = [
     ...(names.length > 1
       ? [
           { part: { of: 'all' } as const, text: sayCheck('all-channels') },

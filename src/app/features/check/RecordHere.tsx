@@ -1,15 +1,14 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import type { Session } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
 import { sayTold } from '../../../words';
 import { sayCapture } from '../../../words/capture.page.en';
 import { sayCheck } from '../../../words/check.page.en';
-import { type InputDeviceChoice, listInputs, watchInputs } from '../../capture/capture';
+import { InputChoice } from '../../capture/InputChoice';
 import { LevelBars } from '../../capture/LevelBars';
 import { Choice } from '../../components/Choice';
 import { Fold } from '../../components/Fold';
-import { rememberedInput, rememberInput } from './rememberedInput';
 import { useHeld } from './useHeld';
 import type { Recording } from './useRecording';
 
@@ -47,28 +46,15 @@ interface PartProps {
 
 /** Which input, and which channel is whose. */
 function Channels({ session, recording, count }: { session: Session; recording: Recording; count: number }) {
-  const [inputs, setInputs] = useState<readonly InputDeviceChoice[]>([]);
-  useEffect(() => {
-    const look = (): void => void listInputs().then(setInputs);
-    look();
-    return watchInputs(look);
-  }, []);
-  const again = (deviceId: string | null): void => {
-    rememberInput(deviceId);
-    recording.close();
-    recording.open(deviceId);
-  };
   return (
     <Fold id="input and channels" summary={sayCheck('input-and-channels')} small>
       <Flex gap="3" wrap="wrap" pb="2">
-        {inputs.length > 1 && (
-          <Choice
-            label={sayCapture('input')}
-            value={rememberedInput() ?? ''}
-            options={[{ value: '', text: sayCapture('as-the-system-has-it') }, ...inputs.map(({ id, name }) => ({ value: id, text: name }))]}
-            onChange={(value) => again(value || null)}
-          />
-        )}
+        <InputChoice
+          onChange={(deviceId) => {
+            recording.close();
+            recording.open(deviceId);
+          }}
+        />
         {session.microphones.map(({ id, name }) => (
           <Choice
             key={id}

@@ -2,6 +2,7 @@ import { Box, Button } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { type Proof, suggestSetup, type TakeReport } from '../../../core/analysis';
 import { applyMove, type Session } from '../../../core/document';
+import type { TakePart } from '../../../core/planning';
 import type { UnitSystem } from '../../../core/units';
 import { channelsOf, isFine, momentOf, type Verdict, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
@@ -14,7 +15,7 @@ import { runCommand } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { Complaint } from './Complaint';
 import { heardOn } from './heardOn';
-import { type Part, play } from './player';
+import { play } from './player';
 
 /** So much of what a verdict stands on is shown; the report has all of it. */
 const SHOWN_EVIDENCE = 3;
@@ -28,7 +29,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
     const channels = channelsOf(verdict, heard.matching);
     if (channels.length === 0) return undefined;
     // One channel's polarity or delay is heard beside the others.
-    const part: Part = channels.length > 1 ? { of: 'some', channels } : report.channels.length > 1 ? { of: 'mono' } : { of: 'channel', channels };
+    const part: TakePart = channels.length > 1 ? { of: 'some', channels } : report.channels.length > 1 ? { of: 'mono' } : { of: 'channel', channels };
     return () => void play(heard, { part, moment: momentOf(report, verdict, channels) });
   };
   const planned = session.microphones.length > 0;

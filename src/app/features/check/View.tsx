@@ -3,8 +3,8 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { sayCapture } from '../../../words/capture.page.en';
 import { sayCheck } from '../../../words/check.page.en';
-import type { TakeFile } from '../../../workers/protocol';
-import type { RecordedTrack } from '../../../workers/recordProtocol';
+import { rememberedInput } from '../../capture/rememberedInput';
+import type { RecordedTake } from '../../capture/takeRecorder';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useProof, useProofProblem } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -18,7 +18,6 @@ import { Loader } from './Loader';
 import { Measured } from './Measured';
 import { Player } from './Player';
 import { RecordHere } from './RecordHere';
-import { rememberedInput } from './rememberedInput';
 import { checkFiles } from './tool';
 import { useRecording } from './useRecording';
 import { Verdicts } from './Verdicts';
@@ -39,12 +38,10 @@ function Check({ session }: { session: Session }) {
   const unproven = useProofProblem(report);
   const [over, setOver] = useState(false);
   const [told, setTold] = useState<string | null>(null);
-  const [isOwn, setOwn] = useState(false);
   const [folder, setFolder] = useState<Folder | null>(null);
   const [checked, setChecked] = useState<FoundTake | null>(null);
   const check = (files: readonly File[]): void => {
     setTold(null);
-    setOwn(false);
     void checkFiles(
       session,
       files.map((file) => ({ name: file.name, blob: file })),
@@ -70,18 +67,21 @@ function Check({ session }: { session: Session }) {
     const [newest] = next.takes;
     if (newest) checkTake(newest);
   };
-  const checkRecorded = (files: readonly TakeFile[], tracks: readonly RecordedTrack[]): void => {
-    setOwn(true);
-    void checkFiles(session, files, Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId])));
+  const checkRecorded = ({ files, tracks, chains }: Pick<RecordedTake, 'files' | 'tracks' | 'chains'>): void => {
+    setFolder(null);
+    const matching = Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId]));
+    void checkFiles(session, files, { matching, chains });
   };
   const recording = useRecording(
     session,
     (channel) => sayCapture('input-2', { i: channel + 1 }),
-    ({ files, tracks, directory }, ended) => {
-      setTold(ended ?? (directory ? null : sayCheck('kept-in-memory-alone')));
-      checkRecorded(files, tracks);
+    (recorded, ended) => {
+      setTold(ended ?? (recorded.directory ? null : sayCheck('kept-in-memory-alone')));
+      checkRecorded(recorded);
     },
   );
+  // While it is recorded nothing else is in view: what sounds would be in it.
+  const isFree = recording.state === 'closed';
   return (
     <Flex
       h="100%"
@@ -109,15 +109,15 @@ function Check({ session }: { session: Session }) {
       outlineOffset="-6px"
     >
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p="5" tabIndex={0} role="region" aria-label={sayCheck('take')}>
-        {report && proof && recording.state === 'closed' && <Player heard={{ ...heardOn(session, report, proof, take), session }} />}
+        {report && proof && isFree && <Player heard={{ ...heardOn(session, report, proof, take), session }} />}
         {told && (
           <Box role="alert" mb="3">
             {told}
           </Box>
         )}
-        {recording.state === 'closed' ? (
+        {isFree ? (
           <>
-            <CutOff session={session} onCheck={({ files, note }) => checkRecorded(files, note.tracks)} onFound={() => setOwn(true)} />
+            <CutOff session={session} onCheck={({ files, note }) => checkRecorded({ files, ...note })} />
             <Loader
               session={session}
               onFiles={drop}
@@ -125,7 +125,7 @@ function Check({ session }: { session: Session }) {
               onRecord={() => recording.open(rememberedInput())}
               hasReport={report !== null}
             >
-              {report && proof && isOwn && <KeepTake session={session} />}
+              {report && proof && <KeepTake session={session} />}
             </Loader>
             {folder && <FolderTakes folder={folder} checked={checked} onCheck={checkTake} />}
           </>
@@ -137,15 +137,15 @@ function Check({ session }: { session: Session }) {
             {recording.problem}
           </Box>
         )}
-        {report && !proof && (
+        {isFree && report && !proof && (
           <Box role={unproven ? 'alert' : 'status'} py="5" color={unproven ? 'fix' : 'quiet'}>
             {unproven ?? sayCheck('holding-the-take-against-the-plan')}
           </Box>
         )}
-        {report && proof && <Measured session={session} report={report} proof={proof} />}
-        <Suspense fallback={null}>{session.microphones.length !== 1 && recording.state === 'closed' && <LiveTwo session={session} />}</Suspense>
+        {isFree && report && proof && <Measured session={session} report={report} proof={proof} />}
+        <Suspense fallback={null}>{session.microphones.length !== 1 && isFree && <LiveTwo session={session} />}</Suspense>
       </Box>
-      {report && proof && <Verdicts session={session} report={report} proof={proof} />}
+      {isFree && report && proof && <Verdicts session={session} report={report} proof={proof} />}
     </Flex>
   );
 }

@@ -1,4 +1,5 @@
 import { type FolderTake, takesInFolder } from '../../../core/analysis';
+import { askForFolder, entriesOf } from '../../components/folders';
 
 /** A file of a folder with what is in it. */
 export interface FoundFile {
@@ -20,7 +21,7 @@ export interface Folder {
 const DEEPEST = 4;
 
 async function read(handle: FileSystemDirectoryHandle, path: string, depth: number, into: FoundFile[]): Promise<void> {
-  for await (const [name, one] of handle as unknown as AsyncIterable<[string, FileSystemHandle]>) {
+  for await (const [name, one] of entriesOf(handle)) {
     if (one.kind === 'file') {
       const file = await (one as FileSystemFileHandle).getFile();
       into.push({ path: `${path}${name}`, modifiedMs: file.lastModified, file });
@@ -34,19 +35,10 @@ async function takesOf(handle: FileSystemDirectoryHandle): Promise<readonly Foun
   return takesInFolder(files);
 }
 
-interface FolderPicker {
-  showDirectoryPicker?(options: { id: string }): Promise<FileSystemDirectoryHandle>;
-}
-export const canChooseFolder = (): boolean => (globalThis as FolderPicker).showDirectoryPicker !== undefined;
-
 /** Lets the person choose a folder; null where they change their mind. */
 export async function chooseFolder(): Promise<Folder | null> {
-  try {
-    const handle = await (globalThis as FolderPicker).showDirectoryPicker?.({ id: 'takes' });
-    return handle ? { name: handle.name, takes: await takesOf(handle), again: () => takesOf(handle) } : null;
-  } catch {
-    return null;
-  }
+  const handle = await askForFolder();
+  return handle ? { name: handle.name, takes: await takesOf(handle), again: () => takesOf(handle) } : null;
 }
 
 /** The files of a folder that was chosen the old way, each with its way from the folder on. */

@@ -1,25 +1,18 @@
 import { create } from 'zustand';
-import { panOf, type Session } from '../../../core/document';
-import { type MixMatrix, matrixOf } from '../../../core/listening';
+import type { Session } from '../../../core/document';
+import { gainsOf, type HeardFile, type TakePart } from '../../../core/planning';
 import { correctionsOf, type Heard, isFaulty, type Moment, verdictsOf } from '../../../core/verdict';
 import { sayCheck } from '../../../words/check.page.en';
-import type { Jobs } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { type Deck, hearDeck, loadDecks, stopDecks, useDecks } from '../../listening/decks';
 import { filesOfTake } from '../../stores/takeStore';
-import { offersOf } from './sumOffers';
-
-/** What of the take is heard: everything as it is mixed, everything or some of it in one, a pair, one channel. */
-export type Part =
-  | { readonly of: 'all' | 'mono' }
-  | { readonly of: 'pair'; readonly id: string }
-  | { readonly of: 'some' | 'channel'; readonly channels: readonly string[] };
+import { offersOf, withOffer } from './sumOffers';
 
 /** The take as its files have it, as it is corrected, or with an offer for a fuller sum. */
 export type Version = 'recorded' | 'corrected' | 'polarity' | 'slid';
 
 interface PlayerState {
-  readonly part: Part;
+  readonly part: TakePart;
   /** Null for the whole take. */
   readonly moment: Moment | null;
   readonly version: Version;
@@ -30,42 +23,11 @@ interface PlayerState {
 const EMPTY: PlayerState = { part: { of: 'all' }, moment: null, version: 'recorded', isBusy: false, problem: null };
 export const usePlayer = create<PlayerState>(() => EMPTY);
 
-type Wish = Jobs['hear-take']['input']['channels'][number];
-const MIDDLE = [Math.SQRT1_2, Math.SQRT1_2] as const;
-const ALONE = [1, 1] as const;
-
-/** What of each file goes to left and right. Without a plan everything is in the middle. */
-export function gainsOf(
-  session: Session,
-  matching: Heard['matching'],
-  names: readonly string[],
-  part: Part,
-): ReadonlyMap<string, readonly [number, number]> {
-  if (part.of === 'channel') return new Map(part.channels.map((name) => [name, ALONE]));
-  const placed = session.microphones.filter(({ id }) => names.some((name) => matching[name] === id));
-  const pair = part.of === 'pair' ? session.pairs.find(({ id }) => id === part.id) : undefined;
-  const on = new Set(pair ? [pair.leftId, pair.rightId] : placed.map(({ id }) => id));
-  const matrix: MixMatrix = matrixOf(
-    placed.map((one) => ({ id: one.id, pan: panOf(session, one) })),
-    session.pairs.map(({ leftId, rightId, decoding, width = 1 }) => ({ leftId, rightId, decoding, width })),
-    on,
-    part.of === 'mono' || part.of === 'some' ? 'mono' : 'stereo',
-  );
-  return new Map(
-    names.flatMap((name): [string, readonly [number, number]][] => {
-      if (part.of === 'some' && !part.channels.includes(name)) return [];
-      const at = placed.findIndex(({ id }) => id === matching[name]);
-      const gains = at < 0 ? (part.of === 'pair' ? null : MIDDLE) : matrix[at];
-      return gains && (gains[0] !== 0 || gains[1] !== 0) ? [[name, gains]] : [];
-    }),
-  );
-}
-
 /** What there is to compare for a part of the take: the files as they are, and what would change something that is heard. */
 export function versionsOf(
   heard: Heard & { readonly session: Session },
-  part: Part,
-): readonly { readonly version: Version; readonly channels: readonly Wish[] }[] {
+  part: TakePart,
+): readonly { readonly version: Version; readonly channels: readonly HeardFile[] }[] {
   const { report, session } = heard;
   const gains = gainsOf(
     session,
@@ -73,25 +35,21 @@ export function versionsOf(
     report.channels.map(({ name }) => name),
     part,
   );
-  const recorded = [...gains].map(([channel, own]): Wish => ({ channel, gains: own, flip: false, seconds: 0 }));
+  const recorded = [...gains].map(([channel, own]): HeardFile => ({ channel, gains: own, flip: false, seconds: 0 }));
   if (recorded.length < 2) return [{ version: 'recorded', channels: recorded }];
   const corrections = correctionsOf(heard);
-  const corrected = recorded.map((wish): Wish => {
+  const corrected = recorded.map((wish): HeardFile => {
     const own = corrections.find(({ channel }) => channel === wish.channel);
     return own ? { ...wish, flip: own.flip, seconds: own.seconds } : wish;
   });
   const offers = isFaulty(verdictsOf(heard)) ? [] : offersOf(report, session.brief.alignHabit);
-  const changes = (channels: readonly Wish[], from: readonly Wish[]): boolean =>
+  const changes = (channels: readonly HeardFile[], from: readonly HeardFile[]): boolean =>
     channels.some(({ flip, seconds }, i) => flip !== from[i]?.flip || seconds !== from[i]?.seconds);
   return [
     { version: 'recorded' as const, channels: recorded },
     ...(changes(corrected, recorded) ? [{ version: 'corrected' as const, channels: corrected }] : []),
     ...offers.flatMap(({ key, offer }) => {
-      const channels = corrected.map((wish) => ({
-        ...wish,
-        flip: wish.flip !== offer.flips.includes(wish.channel),
-        seconds: wish.seconds + (offer.delays.find(({ channel }) => channel === wish.channel)?.samples ?? 0) / report.sampleRate,
-      }));
+      const channels = corrected.map((one) => withOffer(one, offer, report.sampleRate));
       return changes(channels, corrected) ? [{ version: key, channels }] : [];
     }),
   ];

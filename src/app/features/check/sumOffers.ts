@@ -36,6 +36,17 @@ export function offersOf({ proposal }: TakeReport, habit: (typeof ALIGN_HABITS)[
   ];
 }
 
+/** What is done to a channel, and what an offer does on top of it. */
+export const withOffer = <C extends { readonly channel: string; readonly flip: boolean; readonly seconds: number }>(
+  one: C,
+  offer: SumOffer | undefined,
+  sampleRateHz: number,
+): C => ({
+  ...one,
+  flip: one.flip !== (offer?.flips.includes(one.channel) ?? false),
+  seconds: one.seconds + (offer?.delays.find(({ channel }) => channel === one.channel)?.samples ?? 0) / sampleRateHz,
+});
+
 /** What an offer gains in each band, in a sentence. */
 export function gainWords({ gainDb: { low, mid, high } }: SumOffer): string {
   const each = (db: number): string => `${db < 0 ? '−' : '+'}${formatNumber(Math.abs(db), 1)} dB`;

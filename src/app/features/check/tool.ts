@@ -4,7 +4,7 @@ import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
 import type { HiddenThing } from '../../../core/render';
 import type { Told } from '../../../core/units';
-import { chainsOf, verdictsOf } from '../../../core/verdict';
+import { type Chains, chainsOf, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
@@ -34,9 +34,13 @@ let underWay: AbortController | null = null;
 
 /**
  * Runs the take check in the worker and puts its answer on the bench of its session; a bad file changes nothing that was there.
- * @param known which channel is which microphone, where it was recorded here
+ * @param known which channel is which microphone and what it was recorded through, where it was recorded here
  */
-export async function checkFiles(session: Session, files: readonly TakeFile[], known: Matching = {}): Promise<void> {
+export async function checkFiles(
+  session: Session,
+  files: readonly TakeFile[],
+  known: { readonly matching: Matching; readonly chains?: Chains } = { matching: {} },
+): Promise<void> {
   if (files.length === 0) return;
   const own = new AbortController();
   underWay = own;
@@ -59,9 +63,9 @@ export async function checkFiles(session: Session, files: readonly TakeFile[], k
   );
   // Someone may have gone to another session meanwhile; the take is kept with its own.
   if (useSessionStore.getState().doc?.id !== session.id) return;
-  const matching = matchingFor(session, report, { ...useTakeStore.getState().matching, ...known });
+  const matching = matchingFor(session, report, { ...useTakeStore.getState().matching, ...known.matching });
   // What it was recorded through is what was known when it was loaded.
-  const chains = chainsOf(useSessionStore.getState().doc ?? session);
+  const chains = known.chains ?? chainsOf(useSessionStore.getState().doc ?? session);
   keepTake(session.id, { report, waveforms, strokes, refused, matching, chains });
   // The set-up as it stands now belongs to this take: the check may have taken a while.
   const now = useSessionStore.getState().doc ?? session;

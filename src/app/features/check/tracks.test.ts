@@ -15,7 +15,12 @@ describe('files of a take that is recorded here', () => {
   });
 
   it('have names that a file may have, each once, whatever the microphones are called', () => {
-    const tracks = tracksOf(named('Horn', 'horn', 'L/R: *?', 'Большой барабан', '...'), { m0: 0, m1: 1, m2: 2, m3: 3, m4: 4 }, 8, input);
+    const tracks = tracksOf(
+      named('Horn', 'horn', 'L/R: *?', 'Большой барабан', '...', 'Horn 2'),
+      { m0: 0, m1: 1, m2: 2, m3: 3, m4: 4, m5: 5 },
+      8,
+      input,
+    );
     const names = tracks.map(({ name }) => name);
     expect(names.slice(0, 2)).toEqual(['Horn', 'horn 2']);
     expect(names[3]).toBe('Большой барабан');

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { recordedChannels, type TakeStep, takeSteps } from '../../../core/planning';
 import { Silence } from '../../../core/recording';
+import { chainsOf } from '../../../core/verdict';
 import { keepOnly } from '../../capture/keptTakes';
 import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from '../../capture/takeRecorder';
 import { tracksOf } from './tracks';
@@ -128,7 +129,7 @@ export function useRecording(
   const begin = (): void => {
     const tracks = tracksOf(session, channels, count, inputName);
     own.current.seconds = 0;
-    own.current.recorder?.start(session.id, tracks);
+    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session) });
     to('recording');
   };
   const start = (): void => {

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Session } from '../../../core/document';
+import { asMixed } from '../../../core/planning';
 import { sayLoop } from '../../../words/loop.page.en';
 import { runJob } from '../../../workers/runJob';
 import { Toggle } from '../../components/Toggle';
@@ -24,7 +25,8 @@ export function Choosing({ session }: { session: Session }) {
   const listen = async (): Promise<void> => {
     const made: Deck[] = [];
     for (const { id, name } of there.filter((one) => picked.includes(one.id))) {
-      const answer = await runJob('mix-take', { files, matching, session, only: { microphoneId: id } }, { owner: `deck ${id}` });
+      const channels = asMixed(session, matching, { of: 'channel', channels: Object.keys(matching).filter((file) => matching[file] === id) });
+      const answer = await runJob('hear-take', { files, channels, moment: null }, { owner: `deck ${id}` });
       if (answer.kind === 'done' && answer.output.ok) made.push({ id, name, mixed: answer.output });
       else setWords(answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null);
     }

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type Attempt, changesBetween, countChanges } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
+import { asMixed } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
 import { sayLoop } from '../../../words/loop.page.en';
 import { runJob } from '../../../workers/runJob';
@@ -28,11 +29,8 @@ export function Compared({ session, one, other }: { session: Session; one: Attem
     ] as const) {
       const row = await soundOf(attempt.id);
       if (!row || !snapshot) return setWords(sayLoop('the-sound-of-was-not-kept', { titleOf: titleOf(attempt, attempts) }));
-      const answer = await runJob(
-        'mix-take',
-        { files: row.files, matching: row.matching, session: snapshot, only: null },
-        { owner: `deck ${attempt.id}` },
-      );
+      const channels = asMixed(snapshot, row.matching);
+      const answer = await runJob('hear-take', { files: row.files, channels, moment: null }, { owner: `deck ${attempt.id}` });
       if (answer.kind !== 'done' || !answer.output.ok)
         return setWords(answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null);
       decks.push({ id: attempt.id, name: titleOf(attempt, attempts), mixed: answer.output });

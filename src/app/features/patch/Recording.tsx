@@ -12,6 +12,7 @@ import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { NumberField } from '../../components/NumberField';
+import { ACCEPT_SOUND } from '../../components/soundFiles';
 
 const BUFFERS = [32, 64, 128, 256, 512, 1024] as const;
 const CLICK_S = 10;
@@ -111,7 +112,7 @@ function Loopback({ session }: { session: Session }) {
           type="file"
           hidden
           multiple
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,audio/*"
+          accept={ACCEPT_SOUND}
           aria-label={sayPatch('loopback-files')}
           onChange={(event) => {
             void listen(event.target.files);

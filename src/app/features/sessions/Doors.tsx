@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { type DragEvent, type ReactNode, useRef, useState } from 'react';
 import { saySessions } from '../../../words/sessions.page.en';
+import { ACCEPT_SOUND } from '../../components/soundFiles';
 
 const LINE = { fill: 'none', stroke: 'currentColor', strokeWidth: 2, strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
 
@@ -115,7 +116,7 @@ export function Doors({ onRecord, onFiles, onLook }: Props) {
           type="file"
           multiple
           hidden
-          accept=".wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
+          accept={ACCEPT_SOUND}
           aria-label={saySessions('files-of-a-take')}
           onChange={(event) => {
             onFiles([...(event.target.files ?? [])]);

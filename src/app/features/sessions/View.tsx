@@ -2,11 +2,13 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { isSoundName } from '../../../core/audio';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
 import { counted } from '../../../core/units';
 import { saySessions } from '../../../words/sessions.page.en';
 import { download } from '../../components/download';
+import { ACCEPT_SOUND } from '../../components/soundFiles';
 import { backupFile } from '../../db/backup';
 import { readProblem, saveProblem } from '../../db/database';
 import type { PackedSound } from '../../db/packed';
@@ -95,8 +97,6 @@ const renamed = (session: Session, name: string): Session => {
 /** Fetched when a file comes in: the first view has no need of the words in it. */
 const ImportPanel = lazy(async () => ({ default: (await import('./ImportPanel')).ImportPanel }));
 
-const SOUND = /\.(wav|wave|bwf|rf64|aiff?|aifc|flac)$/i;
-
 /** How many sheets are drawn at a time. */
 const A_PAGE = 24;
 
@@ -152,7 +152,7 @@ export function SessionsView() {
     guard(async () => {
       if (!file) return;
       setNotice(null);
-      if (SOUND.test(file.name)) return checkThese([file, ...others]);
+      if (isSoundName(file.name)) return checkThese([file, ...others]);
       const reading = (share: number): void =>
         setNotice({ text: saySessions('reading', { file: file.name, share: Math.round(share * 100) }), bad: false });
       const prepared = await prepareFile(file, reading);
@@ -203,7 +203,7 @@ export function SessionsView() {
             ref={filePicker}
             type="file"
             multiple
-            accept=".json,.zip,application/json,application/zip,.wav,.wave,.bwf,.aif,.aiff,.aifc,.flac,.rf64,audio/*"
+            accept={`.json,.zip,application/json,application/zip,${ACCEPT_SOUND}`}
             aria-label={saySessions('import-a-session-shelf-or-backup')}
             hidden
             onChange={(event) => {

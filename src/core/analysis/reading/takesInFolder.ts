@@ -1,3 +1,5 @@
+import { isSoundName } from '../../audio';
+
 /** A file of a folder. */
 export interface FolderFile {
   /** From the chosen folder on, parts parted by slashes. */
@@ -14,7 +16,6 @@ export interface FolderTake<F extends FolderFile> {
   readonly newestMs: number;
 }
 
-const SOUND = /\.(wav|wave|bwf|rf64|aiff?|aifc|flac)$/i;
 const NUMBERED = /^(.*?)[ _.-]*(\d+)$/;
 
 /** Takes are written at least so far apart, ms; the files of one take together. */
@@ -51,7 +52,7 @@ export function takesInFolder<F extends FolderFile>(files: readonly F[]): readon
   const folders = new Map<string, F[]>();
   for (const file of files) {
     const { folder, stem } = parted(file.path);
-    if (!SOUND.test(file.path) || stem.startsWith('.')) continue;
+    if (!isSoundName(file.path) || stem.startsWith('.')) continue;
     folders.set(folder, [...(folders.get(folder) ?? []), file]);
   }
   return [...folders]
