@@ -3,7 +3,7 @@ import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySetups } from '../src/words/setups.page.en';
 import { sayTape } from '../src/words/tape.page.en';
-import { newSession, onPlan, station, take } from './steps';
+import { goTo, newSession, onPlan, openChooser, take } from './steps';
 
 /** A fresh session with an instrument in the room, and its set-ups open. */
 async function withInstrument(page: Page, family: string, variant: string | null): Promise<void> {
@@ -11,10 +11,7 @@ async function withInstrument(page: Page, family: string, variant: string | null
   await page.getByRole('button', { name: family, exact: true }).click();
   if (variant) await page.getByLabel('Size or build').selectOption({ label: variant });
   await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
+  await openChooser(page);
 }
 
 const setUp = (page: Page, name: string) => page.getByRole('listitem', { name, exact: true });
@@ -106,10 +103,7 @@ test('flugelhorn: off the axis by the tone guide; saved as a set-up of one’s o
   await page.getByLabel(sayFloor('name-of-the-set-up')).fill('Warm horn');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“Warm horn” is now among your set-ups')).toBeVisible();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
+  await openChooser(page);
   await expect(setUp(page, 'Warm horn')).toBeVisible();
 });
 
@@ -157,7 +151,7 @@ test('the tape at the stand, at phone width: readings, what they mean, the place
   await page.setViewportSize({ width: 390, height: 844 });
   await withInstrument(page, 'Saxophone', null);
   await setUp(page, 'Upper keys, from the bell’s side').getByRole('button', { name: 'Place 1 microphone' }).click();
-  await station(page, 'Tape').click();
+  await goTo(page, 'Tape');
   for (let i = 0; i < 4; i++) {
     const shown = (await page.getByRole('region', { name: sayTape('reading') }).textContent()) ?? '';
     const planned = Number(/capsule\s*([\d.]+) cm/.exec(shown)?.[1]);

@@ -4,7 +4,7 @@ import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
-import { onPlan, settled, station } from './steps';
+import { onPlan, openChooser, settled, station } from './steps';
 
 /** What a person with little owns: enough for four microphones on a kit. */
 const GEAR: Readonly<Record<string, number>> = {
@@ -30,7 +30,6 @@ async function firstRun(page: Page, press: (target: Locator) => Promise<number>)
   await expect(page.getByText('4 microphones, 1 device, 4 stands')).toBeVisible();
   await act(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
   await act(page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
-  await act(page.getByRole('link', { name: sayFloor('choose-a-set-up') }).first());
   const card = page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' });
   await expect(card).not.toContainText('Fix');
   await act(card.getByRole('button', { name: 'Place 4 microphones' }));
@@ -134,10 +133,7 @@ test('skipped: an empty shelf says so, and what is said later reaches the sessio
   await page.getByRole('button', { name: saySessions('new-session') }).click();
   await page.getByRole('button', { name: saySessions('skip') }).click();
   await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
+  await openChooser(page);
   await expect(page.getByText('There is no microphone on your shelf yet', { exact: false })).toBeVisible();
   const place = page.getByRole('listitem', { name: 'One overhead' }).getByRole('button', { name: 'Place 1 microphone' });
   await expect(place).toBeDisabled();
@@ -146,9 +142,11 @@ test('skipped: an empty shelf says so, and what is said later reaches the sessio
     await page.getByRole('button', { name: `One more: ${kind}` }).click();
   await page.getByRole('button', { name: saySessions('put-them-on-the-shelf') }).click();
   await page.getByRole('button', { name: saySetups('take-everything-from-the-shelf-2') }).click();
+  await expect(page.getByRole('list', { name: saySetups('proposed') }).getByRole('listitem')).not.toHaveCount(0);
+  await openChooser(page);
   await place.click();
   await expect(onPlan(page, 'Overhead')).toBeVisible();
-  await expect(station(page, 'Patch')).toContainText('done');
+  await expect(station(page, 'Patch')).toContainText('all plugged');
 });
 
 test('Tab through the drawing takes nothing in hand; the name can be changed; what went away leaves the focus near', async ({ page }) => {
@@ -187,10 +185,7 @@ test('a left-handed kit reads right on every view: names, marks, set-ups, pieces
   await station(page, 'Sheet').click();
   await expect(page.getByRole('main')).toContainText('Left and right are the player’s own.');
   await station(page, 'Floor').click();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
+  await openChooser(page);
   const shoulder = page.getByRole('listitem', { name: 'One over the left shoulder' });
   await expect(shoulder).toContainText('behind the left shoulder');
   await shoulder.getByRole('button', { name: saySetups('compare') }).click();

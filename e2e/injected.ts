@@ -10,8 +10,19 @@ const PATH = '/injected.bin';
  * @param rate of the samples; null for whatever the page's own audio runs at, sample for sample
  */
 export async function injectInput(page: Page, channels: readonly Float32Array[], rate: number | null): Promise<void> {
-  const bytes = Buffer.concat(channels.map((samples) => Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength)));
-  await page.route(`**${PATH}`, (route) => route.fulfill({ body: bytes, contentType: 'application/octet-stream' }));
+  await injectLater(page, { count: channels.length, length: channels[0]?.length ?? 0, rate }, () => channels);
+}
+
+/** The same, where what is played is known only once the page has made its session: asked for when the input is opened. */
+export async function injectLater(
+  page: Page,
+  { count, length, rate }: { readonly count: number; readonly length: number; readonly rate: number | null },
+  played: () => readonly Float32Array[],
+): Promise<void> {
+  await page.route(`**${PATH}`, (route) => {
+    const bytes = Buffer.concat(played().map((samples) => Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength)));
+    return route.fulfill({ body: bytes, contentType: 'application/octet-stream' });
+  });
   await page.addInitScript(
     ({ path, count, length, own }) => {
       const { mediaDevices } = navigator;
@@ -40,7 +51,7 @@ export async function injectInput(page: Page, channels: readonly Float32Array[],
         return out as unknown as MediaStreamAudioSourceNode;
       };
     },
-    { path: PATH, count: channels.length, length: channels[0]?.length ?? 0, own: rate },
+    { path: PATH, count, length, own: rate },
   );
 }
 

@@ -10,6 +10,7 @@ import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
+import { saySetups } from '../src/words/setups.page.en';
 import { station } from './steps';
 
 /** Someone who has never seen it: every press, choice and field typed is counted. */
@@ -33,6 +34,15 @@ class Person {
     if (!this.byKeys) return target.click();
     await this.reach(target);
     await this.page.keyboard.press('Enter');
+  }
+
+  /** To a station, by the list behind *More* where the page is narrow. */
+  async goes(name: string): Promise<void> {
+    const more = this.page.getByRole('button', { name: sayFrame('more-stations') });
+    await expect(station(this.page, 'Check')).toBeVisible();
+    if (!(await more.isVisible()) || (await station(this.page, name).isVisible())) return this.press(station(this.page, name));
+    await this.press(more);
+    await this.press(this.page.getByRole('menuitem', { name: new RegExp(`^${name}`) }));
   }
 
   async choose(label: string, option: string): Promise<void> {
@@ -62,10 +72,15 @@ class Person {
   }
 
   async putsUp(setup: string): Promise<void> {
-    await this.press(this.page.getByRole('link', { name: /^(Choose a|Another) set-up$/ }).first());
+    const chooser = this.page.getByRole('region', { name: saySetups('set-ups') });
+    const choose = this.page.getByRole('link', { name: /^(Choose a|Another) set-up$/ }).first();
+    await expect(chooser.or(choose).first()).toBeVisible();
+    if (!(await chooser.isVisible())) await this.press(choose);
     const card = this.page.getByRole('listitem', { name: setup, exact: true });
+    const more = this.page.locator('details:not([open]) > summary', { hasText: /^\d+ more set-ups?$/ });
     const unfit = this.page.getByText(/^Not with this gear or room/);
-    await expect(card.or(unfit).first()).toBeVisible();
+    await expect(card.or(more).or(unfit).first()).toBeVisible();
+    if (!(await card.isVisible()) && (await more.isVisible())) await this.press(more);
     if (!(await card.isVisible())) await this.press(unfit);
     await this.press(card.getByRole('button', { name: /^(Place|Replace|Add) / }).first());
     await expect(this.page.getByRole('group', { name: 'Plan, from above' })).toBeVisible();
@@ -83,7 +98,7 @@ class Person {
 
   /** Every microphone has an input. */
   async patches(count: number): Promise<void> {
-    await this.press(station(this.page, 'Patch'));
+    await this.goes('Patch');
     await expect(this.page.getByRole('heading', { name: new RegExp(`^${count} of \\d+ inputs in use$`) })).toBeVisible({ timeout: 40_000 });
   }
 
@@ -104,7 +119,7 @@ class Person {
       await writeFile(path, writeWav([samples], take.sampleRateHz));
       files.push(path);
     }
-    await this.press(station(this.page, 'Check'));
+    await this.goes('Check');
     this.actions++;
     await this.page.getByLabel(sayCheck('take-files')).setInputFiles(files);
     const verdicts = this.page.getByRole('region', { name: sayCheck('verdicts') });
@@ -125,9 +140,9 @@ test('a drummer under a ceiling of 2.1 m, in feet and inches', async ({ page }, 
   const person = new Person(page, info);
   await person.starts({ ...KIT_GEAR, 'Boom stand': 3, 'Short boom stand': 1 });
   await person.press(page.getByRole('button', { name: sayFrame('cm-metric-switch-to-imperial') }));
-  await person.press(station(page, 'Room'));
+  await person.goes('Room');
   await person.type(/^High/, '6.9');
-  await person.press(station(page, 'Floor'));
+  await person.goes('Floor');
   await person.brings(null);
   await person.putsUp('Kick, snare and a spaced pair');
   await person.mends();
@@ -143,7 +158,7 @@ test('a guitarist with one ribbon and one condenser', async ({ page }, info) => 
   await person.putsUp('Ribbon at the neck joint, small condenser at the bridge');
   await person.mends();
   // Both inputs share a phantom switch: that is told where the ribbon is, not hidden.
-  await person.press(station(page, 'Patch'));
+  await person.goes('Patch');
   await expect(page.getByRole('main')).toContainText(/phantom/i);
   await person.proves();
   person.tells('guitarist', 40);
@@ -182,7 +197,7 @@ test('a cajon with one, two and four microphones', async ({ page }, info) => {
     await person.mends();
     await person.patches(count);
     if (count > 1) await person.proves();
-    await person.press(station(page, 'Floor'));
+    await person.goes('Floor');
   }
   person.tells('cajon player, three set-ups', 60);
 });
@@ -219,7 +234,7 @@ test('ten files and no plan: judged from the channels, roles corrected, a set-up
   await page.goto('/');
   await person.press(page.getByRole('button', { name: saySessions('new-session') }));
   await person.press(page.getByRole('button', { name: saySessions('skip') }));
-  await person.press(station(page, 'Check'));
+  await person.goes('Check');
   person.actions++;
   await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
   const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
@@ -268,6 +283,7 @@ test('a left-handed drummer with ten microphones on two six-input recorders', as
     'Short boom stand': 4,
   });
   await person.brings(null, 'Five-piece kit');
+  await person.goes('Floor');
   await person.choose('Handed', 'left-handed');
   await person.putsUp('Ten microphones');
   await person.mends();
@@ -293,14 +309,14 @@ test('from New session through brief and room to a Floor with a proposed set-up,
         for (let n = 0; n < count; n++) await person.press(page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
       await person.press(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
     }
-    await person.press(station(page, 'Brief'));
+    await person.goes('Brief');
     await person.press(page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
     await person.press(page.getByRole('group', { name: sayBrief('played-2') }).getByRole('button', { name: 'together' }));
     await person.press(page.getByRole('group', { name: sayBrief('the-song-needs') }).getByRole('button', { name: 'part of a band' }));
-    await person.press(station(page, 'Room'));
+    await person.goes('Room');
     await person.type(/^Wide/, '4.4');
     await person.choose('Floor', 'wood floor on joists');
-    await person.press(station(page, 'Brief'));
+    await person.goes('Brief');
     const first = page
       .getByRole('list', { name: sayBrief('proposed-set-ups') })
       .getByRole('listitem')

@@ -1,14 +1,13 @@
 import { expect, test } from '@playwright/test';
 import { sayDrawing } from '../src/words/drawing.page.en';
-import { sayFloor } from '../src/words/floor.page.en';
 import { sayListening } from '../src/words/listening.page.en';
 import { sayPairs } from '../src/words/pairs.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
-import { newSession, station } from './steps';
+import { goTo, newSession, openChooser, station } from './steps';
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/demo');
-  await station(page, 'Pairs').click();
+  await goTo(page, 'Pairs');
 });
 
 test('a pair by mouse: another geometry put up at its place, its spacing dragged, undone; too near for an angle it is judged by its picture', async ({
@@ -135,10 +134,7 @@ for (const [instrument, build, setup, says] of [
     await page.getByRole('button', { name: instrument, exact: true }).click();
     if (build) await page.getByLabel('Size or build', { exact: true }).selectOption({ label: build });
     await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
-    await page
-      .getByRole('link', { name: sayFloor('choose-a-set-up') })
-      .first()
-      .click();
+    await openChooser(page);
     const card = page.getByRole('listitem', { name: setup, exact: true });
     await card
       .getByRole('button', { name: /^(Place|Replace|Add) / })

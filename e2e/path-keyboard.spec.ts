@@ -37,7 +37,6 @@ test('the whole path by keyboard alone', async ({ page }) => {
   }
   await pressOn(page, page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
   await pressOn(page, page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
-  await pressOn(page, page.getByRole('link', { name: sayFloor('choose-a-set-up') }).first());
   await pressOn(page, page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }));
 
   // Move the right overhead up by 20 cm and back by 1 cm.

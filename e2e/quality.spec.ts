@@ -7,7 +7,7 @@ import { sayLoop } from '../src/words/loop.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
-import { placeFour, station } from './steps';
+import { goTo, openChooser, placeFour, station } from './steps';
 
 /** Judges what a page shows by axe; only what is wrong is worked out in full. */
 const judgeOf =
@@ -60,10 +60,7 @@ test.describe('axe finds nothing serious', () => {
       .getByRole('button', { name: /, instrument$/ })
       .first()
       .press('Enter');
-    await page
-      .getByRole('link', { name: sayFloor('choose-a-set-up') })
-      .first()
-      .click();
+    await openChooser(page);
     const offers = page.getByRole('list', { name: 'Set-ups' });
     await offers
       .getByRole('button', { name: saySetups('compare'), exact: true })
@@ -207,8 +204,9 @@ test('at phone width every station can be reached and nothing runs off the side'
   await page.setViewportSize({ width: 390, height: 844 });
   await placeFour(page);
   for (const name of ['Brief', 'Room', 'Floor', 'Ready', 'Pairs', 'Tape', 'Patch', 'Check', 'Sheet']) {
-    await station(page, name).click();
-    await expect(station(page, name)).toHaveAttribute('aria-current', 'page');
+    await goTo(page, name);
+    await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+    await expect(page.getByRole('main')).not.toBeEmpty();
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     expect([name, overflow]).toEqual([name, 0]);
   }

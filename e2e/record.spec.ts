@@ -14,7 +14,7 @@ import { sayFrame } from '../src/words/frame.page.en';
 import { sayLoop } from '../src/words/loop.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { chooseFolder, injectInput, unplug } from './injected';
-import { station } from './steps';
+import { station, wordsInView } from './steps';
 
 const drummer = (id: string): Session => {
   const four = allCases().find(({ recipe, room }) => recipe.id === 'kit-four-spaced' && room.name === 'middle');
@@ -44,13 +44,13 @@ async function atCheck(page: Page, session: Session): Promise<void> {
 }
 
 const recordButton = (page: Page) => page.getByRole('button', { name: sayCheck('record-here') });
-const startButton = (page: Page) => page.getByRole('button', { name: sayCheck('start-recording'), exact: true });
-const panel = (page: Page) => page.getByRole('group', { name: sayCheck('recording-here') });
+const startButton = (page: Page) => page.getByRole('button', { name: sayCapture('start-recording'), exact: true });
+const panel = (page: Page) => page.getByRole('group', { name: sayCapture('recording-here') });
 const seconds = async (page: Page): Promise<number> => Number((await panel(page).getByRole('timer').textContent())?.match(/\d+/)?.[0] ?? 99);
 
 /** Waits until it has recorded so long of its first step. */
 async function recorded(page: Page, most: number): Promise<void> {
-  await expect(panel(page).getByRole('button', { name: sayCheck('stop-recording') })).toBeVisible();
+  await expect(panel(page).getByRole('button', { name: sayCapture('stop-recording') })).toBeVisible();
   await expect.poll(() => seconds(page)).toBeLessThanOrEqual(most);
 }
 
@@ -61,8 +61,10 @@ test('four inputs from Check to a take that is proven and kept, in four actions'
   await chooseFolder(page, 'My takes');
   await atCheck(page, session);
   const actions: string[] = [];
+  const read: number[] = [];
   const act = async (what: string, work: () => Promise<unknown>): Promise<void> => {
     actions.push(what);
+    read.push(await wordsInView(page));
     await work();
   };
   await act('Record here', () => recordButton(page).click());
@@ -87,7 +89,12 @@ test('four inputs from Check to a take that is proven and kept, in four actions'
   });
   expect(kept).toEqual(['Kick.wav', 'Overhead left.wav', 'Overhead right.wav', 'Snare.wav']);
   expect(actions).toHaveLength(4);
-  console.log(`recorded, proven and kept: ${actions.join(' · ')}`);
+  console.log(`recorded, proven and kept: ${actions.join(' · ')}; words read: ${read.join(', ')}`);
+  // The page loaded again still has it: to be kept, and to be played.
+  await page.reload();
+  await expect(verdicts).toContainText(sayCheck('the-take-is-what-was-planned'));
+  await expect(page.getByRole('button', { name: sayCheck('keep-this-take') })).toBeVisible();
+  await expect(page.getByRole('group', { name: sayCheck('player') }).getByRole('button', { name: sayCheck('play'), exact: true })).toBeVisible();
   await station(page, 'Loop').click();
   await expect(page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem')).toHaveCount(1);
 });
@@ -101,6 +108,12 @@ test('what was recorded before the page was loaded again is kept, and a pulled p
   await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await recorded(page, 1);
+  // In another tab it is somebody else's, and not cut off.
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(recordButton(other)).toBeVisible();
+  await expect(other.getByText(/A take of \d+ s was cut off/)).toHaveCount(0);
+  await other.close();
   await page.reload();
   await expect(page.getByText(/A take of \d+ s was cut off/)).toBeVisible();
   await page.getByRole('button', { name: sayCheck('check-it') }).click();
@@ -134,7 +147,7 @@ test('refused, there is one sentence and another way; closed, the input is let g
   await expect(page.getByRole('alert')).toHaveText(sayCapture('the-browser-was-not-allowed-to'));
   await recordButton(page).click();
   await expect(panel(page).getByRole('img', { name: /Input 8 −?\d+ dBFS/ })).toBeVisible();
-  await page.getByRole('button', { name: sayCheck('close'), exact: true }).click();
+  await page.getByRole('button', { name: sayCapture('close'), exact: true }).click();
   await expect(panel(page)).toHaveCount(0);
   expect(await page.evaluate(() => (globalThis as unknown as { injectedTrack: MediaStreamTrack }).injectedTrack.readyState)).toBe('ended');
   await recordButton(page).click();
@@ -142,7 +155,7 @@ test('refused, there is one sentence and another way; closed, the input is let g
   await startButton(page).click();
   await recorded(page, 1);
   await panel(page)
-    .getByRole('button', { name: sayCheck('stop-recording') })
+    .getByRole('button', { name: sayCapture('stop-recording') })
     .click();
   await expect(page.getByRole('button', { name: sayCheck('keep-this-take') })).toBeVisible();
   const saved = page.waitForEvent('download');
@@ -182,6 +195,7 @@ test('from a complaint to the next attempt in five actions: heard before and aft
   };
   await act('Snare', () => bothers.getByLabel(sayCheck('which-one')).selectOption('Snare'));
   await act('boomy', () => bothers.getByLabel(sayCheck('it-sounds')).selectOption('boomy'));
+  await expect(bothers.getByRole('note')).toContainText(/In this take the low end of Snare is \d+ dB (above|below) its low middle\./);
   const first = bothers
     .getByRole('list', { name: sayCheck('what-helps') })
     .getByRole('listitem')

@@ -4,7 +4,7 @@ import { sayFloor } from '../src/words/floor.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
 import { sayTape } from '../src/words/tape.page.en';
-import { newSession, onPlan, placeFour, station, take } from './steps';
+import { newSession, onPlan, openChooser, placeFour, station, take } from './steps';
 
 test('a panel beside the kit: added, turned and moved by keys, told what it does, undone', async ({ page }) => {
   await placeFour(page);
@@ -40,10 +40,7 @@ test('a guitar’s pickup with a microphone: own input, 0 ms, nothing to measure
   await newSession(page, { 'Pickup into an instrument input': 1 });
   await page.getByRole('button', { name: 'Acoustic guitar', exact: true }).click();
   await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
+  await openChooser(page);
   await page.getByRole('listitem', { name: 'Direct and microphone', exact: true }).getByRole('button', { name: 'Place 2 microphones' }).click();
   await take(onPlan(page, 'Pickup'));
   const panel = page.getByRole('region', { name: sayFloor('findings-and-selection') });

@@ -4,6 +4,7 @@ import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
+import { saySetups } from '../src/words/setups.page.en';
 
 /** What the boathouse owns, by the names of the kinds. */
 const GEAR: Readonly<Record<string, number>> = {
@@ -61,20 +62,24 @@ export async function begin(page: Page, also: Readonly<Record<string, number>> =
   await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
 }
 
+/** The same, on the Floor, where instruments are added as well. */
+async function beginOnFloor(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
+  await begin(page, also);
+  await station(page, 'Floor').click();
+  await page.waitForURL(/floor$/);
+  await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
+}
+
 /** A new session of somebody who owns what the boathouse has, and what else is named. */
 export async function newSession(page: Page, also: Readonly<Record<string, number>> = {}): Promise<void> {
   if (isFresh(page) && Object.keys(also).length === 0) await page.context().setStorageState(OWNER);
-  await begin(page, also);
+  await beginOnFloor(page, also);
 }
 
 /** A fresh session with a kit and the four-microphone set-up on the Floor, made as a person would; undo knows every step of it. */
 export async function placeFourByHand(page: Page): Promise<void> {
   await begin(page);
   await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
-  await page
-    .getByRole('link', { name: sayFloor('choose-a-set-up') })
-    .first()
-    .click();
   await page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' }).getByRole('button', { name: 'Place 4 microphones' }).click();
   await fourStand(page);
 }
@@ -87,8 +92,36 @@ export async function placeFour(page: Page): Promise<void> {
   await fourStand(page);
 }
 
+/** A stop of the line, by the name of its station: those of the road say first what is done there. */
 export const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: sayFrame('stations') }).getByRole('link', { name: new RegExp(`^${name}`) });
+  page.getByRole('navigation', { name: sayFrame('stations') }).getByRole('link', { name: new RegExp(`^(Choose |Place |Plug )?${name}`) });
+
+/** Goes to a station, by the list behind *More* where the page is narrow. */
+export async function goTo(page: Page, name: string): Promise<void> {
+  const more = page.getByRole('button', { name: sayFrame('more-stations') });
+  await expect(station(page, 'Check')).toBeVisible();
+  const isBeside = (await more.isVisible()) && !(await station(page, name).isVisible());
+  if (!isBeside) return station(page, name).click();
+  await more.click();
+  await page.getByRole('menuitem', { name: new RegExp(`^${name}`) }).click();
+}
+
+/** The chooser of set-ups with all of them in view. */
+export async function openChooser(page: Page): Promise<void> {
+  const chooser = page.getByRole('region', { name: saySetups('set-ups'), exact: true });
+  const link = page.getByRole('link', { name: sayFloor('choose-a-set-up') }).first();
+  await expect(chooser.or(link).first()).toBeVisible();
+  if (!(await chooser.isVisible())) await link.click();
+  await showAllSetups(page);
+}
+
+/** What is proposed comes first in the chooser: this opens the rest. */
+async function showAllSetups(page: Page): Promise<void> {
+  const card = page.getByRole('button', { name: saySetups('compare'), exact: true }).first();
+  await expect(card).toBeVisible();
+  const more = page.locator('details:not([open]) > summary', { hasText: /^\d+ more set-ups?$/ });
+  if (await more.isVisible()) await more.click();
+}
 
 /** Takes something on the drawing in hand by keyboard. */
 export async function take(handle: Locator): Promise<void> {
@@ -101,3 +134,16 @@ export const onPlan = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
 export const onSide = (page: Page, name: string) =>
   page.getByRole('group', { name: 'From the side' }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
+
+/** Words that somebody sees without scrolling, the frame's too. */
+export const wordsInView = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    let words = 0;
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const box = node.parentElement?.getBoundingClientRect();
+      if (box && box.width > 1 && box.bottom > 0 && box.top < innerHeight && node.parentElement?.checkVisibility())
+        words += (node.textContent ?? '').match(/[\p{L}]{2,}/gu)?.length ?? 0;
+    }
+    return words;
+  });

@@ -7,7 +7,7 @@ import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
 import { sayShelf } from '../src/words/shelf.page.en';
-import { newSession, placeFour, station } from './steps';
+import { newSession, openChooser, placeFour, station } from './steps';
 
 const METRIC = /[\d½¼¾]\s?(cm|mm|kg|kg·m|m)\b|°C|\bm\/s\b|\((cm|m|kg|kg·m)\)|[{}]/;
 
@@ -85,10 +85,7 @@ test('in imperial no view says a metric word', async ({ page }) => {
     await page.getByRole('button', { name: family.name, exact: true }).click();
     await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
     await metric(`floor with ${kind}`);
-    await page
-      .getByRole('link', { name: sayFloor('choose-a-set-up') })
-      .first()
-      .click();
+    await openChooser(page);
     const more = page.getByRole('button', { name: saySetups('more'), exact: true });
     while ((await more.count()) > 0) await more.first().click();
     await metric(`set-ups for ${kind}`);

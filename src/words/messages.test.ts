@@ -16,6 +16,7 @@ import { sayLoop } from './loop.page.en';
 import { sayPairs } from './pairs.page.en';
 import { sayPatch } from './patch.page.en';
 import { sayReady } from './ready.page.en';
+import { sayRecord } from './record.page.en';
 import { sayRoom } from './room.page.en';
 import { saySessions } from './sessions.page.en';
 import { saySetups } from './setups.page.en';
@@ -42,6 +43,7 @@ const PAGES = [
   sayPairs,
   sayPatch,
   sayReady,
+  sayRecord,
   sayRoom,
   saySessions,
   saySetups,

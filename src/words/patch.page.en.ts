@@ -266,4 +266,8 @@ export const sayPatch = speaker('patch', {
   'safe-peaks': 'safe peaks',
   none: 'none',
   bits: '{bits} bit',
+  'inputs-by-microphone': 'Inputs by microphone',
+  'input-of-microphone': 'Input of {microphone}',
+  'no-input': 'no input',
+  'input-taken-by': '{input}, now {other}',
 });

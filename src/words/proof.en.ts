@@ -58,6 +58,7 @@ export const PROOF: Readonly<Record<ProofCode, string>> = {
   is: '{microphone} is {words} (±{within}).',
   'is-where-it-is-planned': '{microphone} is where it is planned, ±{within}.',
   'strike-more': 'Strike {leastSources} more',
+  'strike-these': 'Strike {which} four times each',
   'strike-others-too': 'Strike others too',
   'where-is-the-strokes-leave-open':
     'The strokes do not show where {microphone} is (±{within}): {sources, plural, one {# source reaches} other {# sources reach}} it clearly. {more}, one after another, all round it and at other heights, or click two sticks at the rims.',

@@ -40,4 +40,5 @@ export const sayTape = speaker('tape', {
   'tape-list': 'Tape list',
   'tape-list-in-walking-order': 'Tape list, in walking order',
   'is-plugged-in-nothing-to-measure': 'is plugged in: nothing to measure, 0 ms.',
+  'measure-it-again': 'Measure it again',
 });

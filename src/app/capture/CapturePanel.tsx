@@ -4,10 +4,10 @@ import { sayCapture } from '../../words/capture.page.en';
 import { Choice } from '../components/Choice';
 import { ACCEPT_SOUND } from '../components/soundFiles';
 import { beginUnderway, wasCutOff } from '../components/underway';
-import { type Capture, startCapture } from './capture';
+import { useEscape } from '../components/useEscape';
+import { type Capture, rememberedInput, startCapture } from './capture';
 import { InputChoice } from './InputChoice';
 import { LevelBars } from './LevelBars';
-import { rememberedInput } from './rememberedInput';
 
 export interface HeardFile {
   readonly name: string;
@@ -99,6 +99,14 @@ export function CapturePanel({ name, seconds, onHeard, busy = false }: Props) {
     }, 1000);
   };
   const idle = leftS === null && countS === null;
+  useEscape(
+    idle
+      ? null
+      : () => {
+          setCountS(null);
+          void finish(false);
+        },
+  );
   return (
     <Box>
       <InputChoice lookAgain={leftS === null} />

@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
 import { sayCapture } from '../../words/capture.page.en';
 import { Choice } from '../components/Choice';
-import { type InputDeviceChoice, listInputs, watchInputs } from './capture';
-import { rememberedInput, rememberInput } from './rememberedInput';
+import { type InputDeviceChoice, listInputs, rememberedInput, rememberInput, watchInputs } from './capture';
 
 /** Which input is listened to, where there are several; it stays chosen on this machine. Names are known once the browser was allowed to listen: `lookAgain` changes then. */
 export function InputChoice({ onChange, lookAgain }: { onChange?: (deviceId: string | null) => void; lookAgain?: unknown }) {

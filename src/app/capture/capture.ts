@@ -1,6 +1,7 @@
 import { writeWav } from '../../core/audio';
 import { sayCapture } from '../../words/capture.page.en';
 import type { Batch } from '../../workers/recordProtocol';
+import { remember, remembered } from '../components/remembered';
 import recorderUrl from './recorder.worklet.ts?worker&url';
 
 /** An input that the browser offers. */
@@ -163,3 +164,9 @@ export async function startCapture(
     },
   };
 }
+
+const INPUT = 'input';
+
+/** The input that was chosen last on this machine; null for the system's own. */
+export const rememberedInput = (): string | null => remembered(INPUT);
+export const rememberInput = (deviceId: string | null): void => remember(INPUT, deviceId);

@@ -33,6 +33,14 @@ async function read(directory: string, folder: FileSystemDirectoryHandle): Promi
   }
 }
 
+/** Bytes before a file's samples, and of a sample, as `takeWriter` writes them. */
+const HEAD_BYTES = 654;
+const BYTES = 4;
+
+/** How long a take is, whole seconds; by what lies there, so that a cut-off one has a length too. */
+export const secondsOf = ({ files, note }: Pick<KeptTake, 'files' | 'note'>): number =>
+  Math.max(0, ...files.map(({ blob }) => Math.floor((blob.size - HEAD_BYTES) / BYTES / note.sampleRateHz)));
+
 /** Takes that nobody came back to for so long are let go, ms: as long as a deleted session waits. */
 const LONGEST_MS = 31 * 24 * 3_600_000;
 
@@ -52,11 +60,11 @@ async function allTakes(): Promise<readonly KeptTake[]> {
 export const takesOf = async (sessionId: string): Promise<readonly KeptTake[]> =>
   (await allTakes()).filter(({ note }) => note.sessionId === sessionId);
 
-/** Makes room when a take is there: the whole ones of its session before it go, and all of any session that are a month old. What was cut off waits until somebody has decided. */
+/** Makes room when a short take is there: the whole ones of its session before it go, and those of any session that are a month old. What was cut off waits until somebody has decided, and so does a song. */
 export async function keepOnly(sessionId: string, directory: string): Promise<void> {
   const isOld = ({ note }: KeptTake): boolean => Date.now() - Date.parse(note.madeAt) > LONGEST_MS;
   const gone = (await allTakes()).filter(
-    (take) => take.directory !== directory && ((take.note.sessionId === sessionId && take.note.isWhole) || isOld(take)),
+    (take) => take.directory !== directory && !take.note.isSong && ((take.note.sessionId === sessionId && take.note.isWhole) || isOld(take)),
   );
   await dropTakes(gone.map((take) => take.directory));
 }

@@ -11,6 +11,7 @@ export interface RecordedTake {
   readonly files: readonly TakeFile[];
   readonly tracks: readonly RecordedTrack[];
   readonly chains: TakeNote['chains'];
+  readonly sampleRateHz: number;
   readonly seconds: number;
   readonly lost: readonly Lost[];
   /** Among the files of the browser; null where it is in memory alone. */
@@ -32,7 +33,7 @@ export type EndedBy = 'unplugged' | 'full' | 'failed';
 export interface TakeRecorder {
   readonly sampleRateHz: number;
   /** Begins to write, with what came from this moment on. */
-  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains'>): void;
+  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains' | 'isSong'>): void;
   /** Ends it; null where nothing was being recorded. */
   stop(): Promise<RecordedTake | null>;
   /** Lets the input go. */
@@ -92,7 +93,7 @@ export async function openRecorder(
       const files = blobs
         ? tracks.flatMap(({ name }, t): TakeFile[] => (blobs[t] ? [{ name: `${name}.wav`, blob: blobs[t], isRecordedHere: true }] : []))
         : ((await takeIn(directory))?.files ?? []);
-      return { files, tracks, chains, seconds, lost, directory: blobs ? null : directory };
+      return { files, tracks, chains, sampleRateHz: input.sampleRateHz, seconds, lost, directory: blobs ? null : directory };
     },
     close: async () => {
       await input.close();

@@ -70,25 +70,27 @@ export function AddInstrument({ session, onDone }: { session: Session; onDone?: 
           </Flex>
         </Box>
       ))}
-      <Choice
-        label={sayDrawing('size-or-build')}
-        value={variant}
-        options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
-        onChange={(next) => setView({ nextInstrument: { kind, variant: next } })}
-      />
-      <Box fontSize="sm" color="quiet" mt="1">
-        {inUnits(family.variants[variant]?.basis ?? '', session.units)}
-      </Box>
-      <Flex gap="2" mt="3">
-        <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
-          {sayDrawing('put-it-in-the-room')}
-        </Button>
-        {onDone && (
-          <Button size="sm" minH="44px" variant="outline" onClick={onDone}>
-            {sayDrawing('leave-it')}
+      <Box position="sticky" bottom="0" bg="panel" borderTopWidth="1px" borderColor="line" py="2" mx="-2" px="2">
+        <Choice
+          label={sayDrawing('size-or-build')}
+          value={variant}
+          options={variants.map((value) => ({ value, text: family.variants[value]?.name ?? value }))}
+          onChange={(next) => setView({ nextInstrument: { kind, variant: next } })}
+        />
+        <Box fontSize="sm" color="quiet" mt="1">
+          {inUnits(family.variants[variant]?.basis ?? '', session.units)}
+        </Box>
+        <Flex gap="2" mt="2">
+          <Button size="sm" minH="44px" bg="tapeFill" color="#12181b" onClick={add}>
+            {sayDrawing('put-it-in-the-room')}
           </Button>
-        )}
-      </Flex>
+          {onDone && (
+            <Button size="sm" minH="44px" variant="outline" onClick={onDone}>
+              {sayDrawing('leave-it')}
+            </Button>
+          )}
+        </Flex>
+      </Box>
     </Box>
   );
 }

@@ -1,12 +1,13 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { liveQuery } from 'dexie';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useNavigation, useParams } from 'react-router';
 import { getReady, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
 import { patchTroubles } from '../../core/planning';
 import { sayTold } from '../../words';
 import { sayFrame } from '../../words/frame.page.en';
+import { lookForSongs } from '../capture/songs';
 import { download, fileName } from '../components/download';
 import { database } from '../db/database';
 import { openAttempts } from '../stores/attemptStore';
@@ -25,6 +26,7 @@ import {
 } from '../stores/sessionStore';
 import { restoreTake } from '../stores/takeStore';
 import { keepSelection, restoreSelection } from '../stores/viewStore';
+import { NextAct } from './NextAct';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
 
@@ -165,6 +167,7 @@ function useOnTheBench(id: string): Opened | null {
         stop = keepSelection(id);
         void restoreTake(id);
         void openAttempts(id);
+        void lookForSongs(id);
       }
       setOpened(result);
     });
@@ -184,6 +187,7 @@ export function SessionFrame() {
   useUndoKeys();
   useWatchedPatch(useSessionStore(({ doc }) => doc));
   const opened = useOnTheBench(id);
+  const isGoing = useNavigation().state === 'loading';
   if (opened && opened.kind !== 'open')
     return (
       <Box p="8" role={opened.kind === 'trouble' ? 'alert' : undefined}>
@@ -196,15 +200,23 @@ export function SessionFrame() {
       <Box asChild className="skip no-print">
         <a href="#content">{sayFrame('skip-to-the-content')}</a>
       </Box>
-      <TopBar session={session} />
+      <TopBar session={session}>
+        <NextAct session={session} />
+      </TopBar>
       <Banners session={session} />
       <DueReminders session={session} />
       <PowerDangers session={session} />
       <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} className="print-free">
         <StationLine session={session} />
         <Box as="main" id="content" tabIndex={-1} outline="none" flex="1" minW="0" minH="0" className="print-free">
+          {isGoing && (
+            <Box role="status" className="soon" position="absolute" top="62px" left={{ base: '4', md: '124px' }} zIndex="2" color="quiet">
+              {sayFrame('opening')}
+            </Box>
+          )}
           <Outlet />
         </Box>
+        <NextAct session={session} isBar />
       </Flex>
     </Flex>
   );

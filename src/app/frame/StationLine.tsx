@@ -1,14 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
-import { NavLink } from 'react-router';
+import { Box, Button, Flex, Menu, Portal } from '@chakra-ui/react';
+import { Ellipsis } from 'lucide-react';
+import { NavLink, useNavigate } from 'react-router';
 import type { Session } from '../../core/document';
 import { sayFrame } from '../../words/frame.page.en';
-import { STATIONS } from '../stations';
-import { useAttempts } from '../stores/attemptStore';
-import { useNoPatch } from '../stores/patchVerdict';
-import { livePlan } from '../stores/planHooks';
-import { useKeptProof, useProof } from '../stores/proofStore';
-import { useTakeStore } from '../stores/takeStore';
 import type { StopState } from './station';
+import { type StandingStop, useStops } from './useStops';
 
 const STATE_WORDS: Record<StopState, string> = {
   open: sayFrame('not-begun'),
@@ -17,13 +13,10 @@ const STATE_WORDS: Record<StopState, string> = {
   done: sayFrame('done-2'),
 };
 
-/** Stops of the line, in the order of the day. */
-const STOPS = STATIONS.filter((station) => station.order !== null).sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
-
-function Stop({ state }: { state: StopState }) {
+function StopSign({ state }: { state: StopState }) {
   const colour = state === 'trouble' ? 'fix' : state === 'done' ? 'fine' : 'edge';
   return (
-    <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true" style={{ color: `var(--chakra-colors-${colour})` }}>
+    <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true" style={{ color: `var(--chakra-colors-${colour})`, flexShrink: 0 }}>
       <circle cx="8" cy="8" r="6" fill="var(--chakra-colors-panel)" stroke="currentColor" strokeWidth="2" />
       {state === 'begun' && <path d="M8 4.6a3.4 3.4 0 0 0 0 6.8Z" fill="currentColor" />}
       {state === 'done' && <path d="M4.8 8.2 7.2 10.6 11.4 5.6" fill="none" stroke="currentColor" strokeWidth="2" />}
@@ -32,17 +25,117 @@ function Stop({ state }: { state: StopState }) {
   );
 }
 
-/** The stations as stops on one line; at phone width a bar at the bottom. */
+/** What is read out behind a name: how it stands, and why. */
+const Standing = ({ state, why }: Pick<StandingStop, 'state' | 'why'>) => (
+  <Box as="span" position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
+    , {STATE_WORDS[state]}
+    {why && `: ${why}`}
+  </Box>
+);
+
+/** One stop; those of the road say what is done there before where that is. */
+function StopLink({ session, stop, isLast }: { session: Session; stop: StandingStop; isLast?: boolean }) {
+  const { station, state, why } = stop;
+  const verb = station.road?.verb;
+  const isRoad = verb !== undefined;
+  return (
+    <NavLink title={why} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
+      {({ isActive }) => (
+        <Flex
+          position="relative"
+          direction={{ base: 'column', md: 'row' }}
+          align="center"
+          gap={{ base: '0.5', md: '2' }}
+          px={{ base: '1', md: '3' }}
+          minW={{ base: '44px', md: 'auto' }}
+          fontSize={{ base: '13px', md: isRoad ? 'md' : 'sm' }}
+          minH={{ base: '48px', md: isRoad ? '52px' : '44px' }}
+          justify={{ base: 'center', md: 'flex-start' }}
+          color={isActive ? 'ink' : 'quiet'}
+          fontWeight={isActive ? '700' : '400'}
+          borderLeftWidth={{ base: '0', md: '3px' }}
+          borderColor={isActive ? 'tape' : 'transparent'}
+        >
+          {isRoad && !isLast && (
+            <Box
+              aria-hidden="true"
+              position="absolute"
+              display={{ base: 'none', md: 'block' }}
+              left="19px"
+              top="36px"
+              h="32px"
+              borderLeftWidth="2px"
+              borderColor="line"
+              zIndex="1"
+            />
+          )}
+          <StopSign state={state} />
+          <Box as="span" lineHeight="1.15">
+            {verb ?? station.label}
+            {verb && verb !== station.label && (
+              <Box as="span" className="station-name" fontSize="xs" fontWeight="400" color="quiet">
+                {' '}
+                {station.label}
+              </Box>
+            )}
+          </Box>
+          <Standing state={state} why={why} />
+        </Flex>
+      )}
+    </NavLink>
+  );
+}
+
+/** What does not fit beside the road on a phone: a list. */
+function More({ session, beside, here }: { session: Session; beside: readonly StandingStop[]; here: string }) {
+  const navigate = useNavigate();
+  const isHere = beside.some(({ station }) => station.path === here);
+  return (
+    <Menu.Root>
+      <Menu.Trigger asChild>
+        <Button
+          variant="ghost"
+          display={{ base: 'flex', md: 'none' }}
+          aria-label={sayFrame('more-stations')}
+          flexDirection="column"
+          gap="0.5"
+          h="48px"
+          minW="44px"
+          px="1"
+          fontSize="13px"
+          fontWeight={isHere ? '700' : '400'}
+          color={isHere ? 'ink' : 'quiet'}
+        >
+          <Ellipsis size={16} aria-hidden="true" />
+          {sayFrame('more')}
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content bg="panel" borderWidth="1px" borderColor="edge" minW="180px">
+            {beside.map(({ station, state, why }) => (
+              <Menu.Item
+                key={station.path}
+                value={station.path}
+                minH="44px"
+                fontWeight={station.path === here ? '700' : '400'}
+                onClick={() => navigate(`/session/${session.id}/${station.path}`)}
+              >
+                <StopSign state={state} />
+                {station.label}
+                <Standing state={state} why={why} />
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}
+
+/** The road as stops on one line, and what lies beside it under that; at phone width a bar at the bottom, with the rest in a list. */
 export function StationLine({ session }: { session: Session }) {
-  const report = useTakeStore((state) => (state.sessionId === session.id ? state.report : null));
-  const matching = useTakeStore((state) => state.matching);
-  const roles = useTakeStore((state) => state.roles);
-  const chains = useTakeStore((state) => state.chains);
-  const proof = useProof(report);
-  useKeptProof(session);
-  const noPatch = useNoPatch(session);
-  const attempts = useAttempts(({ sessionId, attempts: kept }) => (sessionId === session.id ? kept.length : 0));
-  const facts = { session, noPatch, attempts, live: livePlan(session), take: { report, matching, roles, chains, proof } };
+  const { road, beside, here } = useStops(session);
   return (
     <Flex
       as="nav"
@@ -50,48 +143,27 @@ export function StationLine({ session }: { session: Session }) {
       className="no-print"
       direction={{ base: 'row', md: 'column' }}
       order={{ base: 3, md: 0 }}
-      w={{ base: '100%', md: '92px' }}
+      w={{ base: '100%', md: '104px' }}
       bg="panel"
       borderRightWidth={{ md: '1px' }}
       borderTopWidth={{ base: '1px', md: '0' }}
       borderColor="line"
-      pt={{ md: '3' }}
+      pt={{ md: '2' }}
       justify={{ base: 'space-around', md: 'flex-start' }}
       flexShrink={0}
       maxW="100vw"
       overflowX={{ base: 'auto', md: 'visible' }}
+      overflowY={{ md: 'auto' }}
     >
-      {STOPS.filter(({ isFor }) => isFor?.(session) ?? true).map((station) => {
-        const { state, why } = station.state?.(facts) ?? { state: 'open' as const, why: '' };
-        return (
-          <NavLink key={station.path} title={why} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
-            {({ isActive }) => (
-              <Flex
-                position="relative"
-                direction={{ base: 'column', md: 'row' }}
-                align="center"
-                gap={{ base: '0.5', md: '2' }}
-                px={{ base: '1', md: '3' }}
-                minW={{ base: '44px', md: 'auto' }}
-                fontSize={{ base: '13px', md: 'md' }}
-                minH="48px"
-                justify={{ base: 'center', md: 'flex-start' }}
-                color={isActive ? 'ink' : 'quiet'}
-                fontWeight={isActive ? '700' : '400'}
-                borderLeftWidth={{ base: '0', md: '3px' }}
-                borderColor={isActive ? 'tape' : 'transparent'}
-              >
-                <Stop state={state} />
-                <span>{station.label}</span>
-                <Box as="span" position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
-                  , {STATE_WORDS[state]}
-                  {why && `: ${why}`}
-                </Box>
-              </Flex>
-            )}
-          </NavLink>
-        );
-      })}
+      {road.map((stop, i) => (
+        <StopLink key={stop.station.path} session={session} stop={stop} isLast={i === road.length - 1} />
+      ))}
+      <Box display={{ base: 'none', md: 'block' }} borderTopWidth="1px" borderColor="line" mt="2" pt="2">
+        {beside.map((stop) => (
+          <StopLink key={stop.station.path} session={session} stop={stop} />
+        ))}
+      </Box>
+      <More session={session} beside={beside} here={here} />
     </Flex>
   );
 }

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { editSession, type Session } from '../../core/document';
 import { exportSession } from '../../core/exchange';
@@ -7,6 +8,7 @@ import { inputsInUse, patchInputs } from '../../core/planning';
 import { formatTemperature } from '../../core/units';
 import { sayFrame } from '../../words/frame.page.en';
 import { download, fileName } from '../components/download';
+import { showEverything, useEverything } from '../components/everything';
 import { livePlan } from '../stores/planHooks';
 import { redo, runCommand, type Saving, undo, useHistoryWords, useSessionStore } from '../stores/sessionStore';
 import { useUpdates } from '../stores/updates';
@@ -17,7 +19,7 @@ function Facts({ session }: { session: Session }) {
   const inputs = patchInputs(session).length;
   const count = session.microphones.length;
   return (
-    <Flex gap="2" color="quiet" fontSize="sm" className="measure facts" display={{ base: 'none', md: 'flex' }} align="center">
+    <Flex gap="2" color="quiet" fontSize="sm" className="measure facts" display={{ base: 'none', lg: 'flex' }} align="center" flexShrink={0}>
       <span>{count === 1 ? sayFrame('1-microphone') : sayFrame('microphones', { count })}</span>
       <span>{sayFrame('of-inputs', { inputsInUse: inputsInUse(session), inputs })}</span>
       {session.shelf.stands.length > 0 && (
@@ -40,6 +42,7 @@ function Facts({ session }: { session: Session }) {
 
 function SessionMenu({ session }: { session: Session | null }) {
   const navigate = useNavigate();
+  const { isOn } = useEverything();
   return (
     <Menu.Root>
       <Menu.Trigger asChild>
@@ -63,6 +66,9 @@ function SessionMenu({ session }: { session: Session | null }) {
             )}
             <Menu.Item value="shelf" minH="44px" onClick={() => navigate(session ? `/session/${session.id}/shelf` : '/shelf')}>
               {sayFrame('shelf')}
+            </Menu.Item>
+            <Menu.Item value="everything" minH="44px" onClick={() => showEverything(!isOn)}>
+              {sayFrame(isOn ? 'show-what-is-needed' : 'show-everything')}
             </Menu.Item>
             {session && (
               <Menu.Item
@@ -146,7 +152,7 @@ function NewVersion() {
 }
 
 /** Session, what it amounts to, undo, units and theme. */
-export function TopBar({ session }: { session: Session | null }) {
+export function TopBar({ session, children }: { session: Session | null; children?: ReactNode }) {
   const theme = useViewStore((state) => state.theme);
   const preferred = useViewStore((state) => state.units);
   const metric = (session?.units ?? preferred) === 'metric';
@@ -165,7 +171,8 @@ export function TopBar({ session }: { session: Session | null }) {
     >
       <SessionMenu session={session} />
       {session && <Facts session={session} />}
-      <Flex ml="auto" align="center">
+      {children}
+      <Flex ml="auto" align="center" flexShrink={0}>
         <NewVersion />
         {session && <SavingWord />}
         {session && <HistoryButtons />}

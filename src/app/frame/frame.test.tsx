@@ -10,13 +10,14 @@ import { OwnSetups, Stands } from '../features/shelf/OtherThings';
 import { livePlan } from '../stores/planHooks';
 import { cancelPreview, previewCommand, runCommand, setSession, useSessionStore } from '../stores/sessionStore';
 import { useCalmSession } from '../stores/useCalm';
+import { useVisits, visit } from '../stores/visits';
 import { system } from '../theme/system';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
 
 const show = (element: ReactElement) =>
   render(
-    <MemoryRouter initialEntries={['/session/demo/floor']}>
+    <MemoryRouter initialEntries={['/session/boathouse/floor']}>
       <ChakraProvider value={system}>{element}</ChakraProvider>
     </MemoryRouter>,
   );
@@ -24,22 +25,26 @@ const doc = (): Session => useSessionStore.getState().doc as Session;
 
 beforeEach(async () => {
   await database.sessions.clear();
+  localStorage.clear();
+  useVisits.setState({ sessionId: null, paths: new Set() });
   setSession(boathouseKit());
 });
 
 describe('the line of stations', () => {
-  const names = (): string[] => screen.getAllByRole('link').map((link) => (link.textContent ?? '').replace(/: .*/, ''));
+  const names = (): string[] => screen.getAllByRole('link', { hidden: true }).map((link) => (link.textContent ?? '').replace(/: .*/, ''));
   test('says of each stop how it stands', () => {
     show(<StationLine session={doc()} />);
     expect(names()).toEqual([
-      'Brief, done',
-      'Room, not begun',
-      'Floor, done',
-      'Ready, not begun',
-      'Pairs, done',
-      'Tape, not begun',
-      'Patch, not begun',
+      'Choose Set-ups, not begun',
+      'Place Floor, done',
+      'Plug Patch, not begun',
       'Check, not begun',
+      'Record, not begun',
+      'Brief, not begun',
+      'Room, not begun',
+      'Ready, not begun',
+      'Pairs, not begun',
+      'Tape, not begun',
       'Loop, not begun',
       'Sheet, begun',
     ]);
@@ -48,23 +53,26 @@ describe('the line of stations', () => {
     const [first] = doc().microphones;
     const outside = editMicrophone(first?.id ?? '', { positionM: { x: -1, y: 1, z: 1 } })(doc());
     show(<StationLine session={outside} />);
-    expect(names()[2]).toBe('Floor, something to fix');
+    expect(names()[1]).toBe('Place Floor, something to fix');
   });
   test('tape is done when every microphone was read, patch when each has an input', () => {
     const read = doc().microphones.reduce((session, { id }) => putReading({ microphoneId: id, from: 'floor', lengthM: 1 })(session), doc());
     const patch = Object.fromEntries(read.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]));
+    for (const path of ['setups', 'patch', 'tape', 'pairs', 'brief']) visit(read.id, path);
     show(<StationLine session={{ ...read, patch }} />);
     expect(names()).toEqual([
+      'Choose Set-ups, done',
+      'Place Floor, done',
+      'Plug Patch, done',
+      'Check, not begun',
+      'Record, not begun',
       'Brief, done',
       'Room, not begun',
-      'Floor, done',
       'Ready, not begun',
       'Pairs, done',
       'Tape, done',
-      'Patch, done',
-      'Check, not begun',
       'Loop, not begun',
-      'Sheet, done',
+      'Sheet, not begun',
     ]);
   });
 });

@@ -26,6 +26,8 @@ export interface StationFacts {
   readonly live: LivePlan;
   /** How many attempts are kept. */
   readonly attempts: number;
+  /** How many takes of the song are here. */
+  readonly songs: number;
   /** Why its microphones cannot all be plugged in; null where they can or it is not known yet. */
   readonly noPatch: string | null;
   readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles' | 'chains'> & {
@@ -42,8 +44,16 @@ export interface Station {
   /** The end of its address, "/session/…/path". */
   readonly path: string;
   readonly label: string;
-  /** Its place on the line, by the order of the day; null for a view that is reached from others. */
+  /** Its place beside the road, by the order of the day; null for a stop of the road, and for a view that is reached from others. */
   readonly order: number | null;
+  /** Its place on the road that everybody walks, from "I want this recorded" to "recorded". */
+  readonly road?: {
+    readonly step: number;
+    /** What is done there, in a word. */
+    readonly verb: string;
+    /** The one next thing to do there. */
+    readonly act: (facts: StationFacts) => string;
+  };
   /** Whether it is a stop of such a session's day; none is for all. */
   readonly isFor?: (session: Session) => boolean;
   readonly load: () => Promise<ComponentType>;

@@ -41,15 +41,20 @@ export const keepFiles = (sessionId: string, files: readonly TakeFile[]): void =
 };
 
 /** Files that were given before their session's Check was there. */
-let handed: { readonly sessionId: string; readonly files: readonly File[] } | null = null;
-export const handFiles = (sessionId: string, files: readonly File[]): void => {
-  handed = { sessionId, files };
+export interface Handed {
+  readonly files: readonly TakeFile[];
+  /** Which file is whose, and what it was recorded through, where that is known. */
+  readonly known?: { readonly matching: Take['matching']; readonly chains: Take['chains'] };
+}
+let handed: (Handed & { readonly sessionId: string }) | null = null;
+export const handFiles = (sessionId: string, files: Handed): void => {
+  handed = { sessionId, ...files };
 };
 /** Takes them over; once. */
-export function takeHanded(sessionId: string): readonly File[] {
-  const files = handed?.sessionId === sessionId ? handed.files : [];
-  if (files.length > 0) handed = null;
-  return files;
+export function takeHanded(sessionId: string): Handed | null {
+  const own = handed?.sessionId === sessionId ? handed : null;
+  if (own) handed = null;
+  return own;
 }
 
 /** The take on the bench. */

@@ -4,7 +4,21 @@ import type { Session } from './session';
 
 export { LONGEST_WORDS } from './attemptSchema';
 
-export const ATTEMPT_TAGS = ['boxy', 'thin', 'harsh', 'dull', 'roomy', 'dry', 'boomy', 'clicky', 'lopsided', 'good'] as const;
+export const ATTEMPT_TAGS = [
+  'boxy',
+  'thin',
+  'harsh',
+  'dull',
+  'roomy',
+  'dry',
+  'boomy',
+  'narrow',
+  'bleed',
+  'no attack',
+  'clicky',
+  'lopsided',
+  'good',
+] as const;
 
 /** What a take measured, as far as attempts are compared by it. */
 export interface AttemptFigures {

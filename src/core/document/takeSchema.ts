@@ -34,6 +34,7 @@ const reportSchema = open({
         loudnessLufs: level,
         rmsDbfs: level.optional(),
         noiseFloorDbfs: level,
+        noiseOctavesDbfs: Joi.array().max(9).items(level).optional(),
         clips: Joi.array()
           .items(open({ startSample: figure, endSample: figure }))
           .required(),

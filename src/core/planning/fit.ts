@@ -2,14 +2,15 @@ import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Finding } from '../checks';
 import { belongsTo, type Session } from '../document';
 import { directionToRoom, type Instrument } from '../instruments';
-import type { MicrophoneKind, MicrophoneModel } from '../microphones';
+import type { MicrophoneKind } from '../microphones';
 import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
 import type { Metres } from '../units';
+import { ALIKE, chooseGear, usedOf } from './chooseGear';
 import { planFindings } from './expected';
 import { patchInputs, patchProblem } from './patchProblem';
-import { chooseModel, NEEDS_NO_STAND, placeSetup, usedOf } from './placing';
+import { NEEDS_NO_STAND, placeSetup } from './placing';
 import { resolvePlan } from './resolve';
 
 /** What is done to an instrument that a set-up wants otherwise than it is, by question and answer. */
@@ -65,25 +66,18 @@ export function bareOf(session: Session, { id: instrumentId }: Pick<Instrument, 
 /** An overhead wants at least this much air to the ceiling, metres. */
 const CEILING_M = 0.5;
 
-function missingKinds(session: Session, recipe: Recipe, wanted: number): FitReason[] {
+function missingKinds(session: Session, recipe: Recipe, instrument: Instrument, wanted: number): FitReason[] {
   const free = session.shelf.microphones
     .filter(({ connector }) => connector !== 'USB')
     .reduce((sum, model) => sum + Math.max(0, model.count - usedOf(session, model.id)), 0);
   if (free < wanted) return [{ code: 'microphones-short', facts: { needed: wanted, free } }];
-  const taken = new Map<string, number>();
-  const unsuited = recipe.microphones.filter((microphone) => {
-    const left = session.shelf.microphones.filter(
-      (model: MicrophoneModel) => model.count - usedOf(session, model.id) - (taken.get(model.id) ?? 0) > 0,
-    );
-    const model = chooseModel({ ...session, microphones: [], shelf: { ...session.shelf, microphones: left } }, microphone);
-    if (model) taken.set(model.id, (taken.get(model.id) ?? 0) + 1);
-    return !microphone.optional && (!model || !microphone.kinds.includes(model.kind));
+  const gear = chooseGear(session, recipe, instrument);
+  const unsuited = recipe.microphones.filter(({ key, kinds, optional }) => {
+    const own = gear.get(key);
+    return own !== undefined && !optional && (own === null || !kinds.includes(own.model.kind));
   });
   return unsuited.slice(0, 1).map(({ kinds, name }) => ({ code: 'kind-missing', facts: { kind: kinds[0] ?? 'large-condenser', place: name } }));
 }
-
-/** Techniques whose two microphones are meant to be alike. */
-const ALIKE: readonly PairTechnique[] = ['spaced', 'XY', 'AB', 'ORTF', 'DIN', 'NOS', 'crossed figure-8s', 'half-crossed', 'equal-distance pair'];
 
 /**
  * Whether the microphones that are up can all be plugged in, power and levels minded: found at a glance, or asked of the solver; open where
@@ -153,7 +147,7 @@ export function fitOf(session: Session, recipe: Recipe, instrument: Instrument, 
   if (count === 0) hard.push({ code: 'parts-lacking', facts: {} });
   if (count > inputs) hard.push({ code: 'inputs-short', facts: { needed: count, free: Math.max(0, inputs) } });
   if (onStands > stands) hard.push({ code: 'stands-short', facts: { needed: onStands, free: Math.max(0, stands) } });
-  const kinds = missingKinds(session, recipe, count);
+  const kinds = missingKinds(session, recipe, chosen, count);
   hard.push(...kinds.filter(({ code }) => code === 'microphones-short'));
   const squeezed = placed.filter(({ gaveWayM }) => gaveWayM > 0.1);
   const [worst] = [...squeezed].sort((a, b) => b.gaveWayM - a.gaveWayM);

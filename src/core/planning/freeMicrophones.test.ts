@@ -2,9 +2,9 @@ import { boathouseSessions } from '../../../demo/boathouse';
 import { commit, type Session } from '../document';
 import { distance } from '../math';
 import { isDirect, MICROPHONE_CATALOGUE } from '../microphones';
+import { usedOf } from './chooseGear';
 import { addMicrophone, addShootOut, duplicateMicrophone, freeModels, shootOutModels } from './freeMicrophones';
 import { findingsOf } from './onPaper';
-import { usedOf } from './placing';
 
 let ids = 0;
 const newId = (): string => `free-${++ids}`;

@@ -6,7 +6,8 @@ import { add, cross, normalize, rotateAbout, scale, subtract, type Vec3 } from '
 import { isDirect, type MicrophoneModel } from '../microphones';
 import { clampToRoom } from '../room';
 import { radiansFromDegrees } from '../units';
-import { NEEDS_NO_STAND, nextColour, usedOf } from './placing';
+import { usedOf } from './chooseGear';
+import { NEEDS_NO_STAND, nextColour } from './placing';
 import { resolvePlan } from './resolve';
 
 /** Kinds on the shelf of which one is still free, in the shelf's order. */

@@ -1,6 +1,7 @@
 export { briefWords } from './briefWords';
 export { deskOf, deskPlaceM } from './cableLength';
 export { CHECK_TIMES } from './checklist.data';
+export { usedOf } from './chooseGear';
 export type { PlanningCode } from './codes';
 export * from './complaints';
 export { planFindings, withExpectations } from './expected';

@@ -1,36 +1,8 @@
 import { type Command, command, type NewId, type Pair, type PlacedMicrophone, pairMembers, type Session, standFor } from '../document';
-import { isDirect, type MicrophoneKind, type MicrophoneModel } from '../microphones';
+import type { MicrophoneKind, MicrophoneModel } from '../microphones';
 import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
-
-/** How many of a model the session has placed already. */
-export const usedOf = (session: Session, modelId: string): number =>
-  session.microphones.filter((microphone) => microphone.modelId === modelId).length;
-
-/**
- * The shelf's best microphone for a recipe's place: right kind (best first), offers the pattern, one still free. Failing
- * that the right pattern in any kind, then anything free. A pickup stands in for no microphone, nor one for it.
- */
-export function chooseModel(session: Session, wanted: RecipeMicrophone): MicrophoneModel | null {
-  const direct = wanted.kinds.some(isDirect);
-  // One with a clock of its own is for whoever takes it by hand.
-  const free = session.shelf.microphones.filter(
-    (model) => usedOf(session, model.id) < model.count && isDirect(model.kind) === direct && model.connector !== 'USB',
-  );
-  const score = (model: MicrophoneModel): number => {
-    const kind = wanted.kinds.indexOf(model.kind);
-    return (kind < 0 ? 10 : kind) + (model.patterns.includes(wanted.pattern) ? 0 : 5) + (hintFor(model, wanted) ? -0.5 : 0);
-  };
-  return [...free].sort((a, b) => score(a) - score(b))[0] ?? null;
-}
-
-/** Moving coils that take this are made for bass drums, dB SPL (from data sheets). */
-const BASS_DRUM_DB = 158;
-
-/** A bass-drum microphone suits the kick and nothing else. */
-function hintFor(model: MicrophoneModel, wanted: RecipeMicrophone): boolean {
-  return (model.kind === 'moving-coil' && model.maxSplDb >= BASS_DRUM_DB) === (wanted.target === 'kick');
-}
+import { chooseGear } from './chooseGear';
 
 /** A condenser that stands in for a ribbon is set to cardioid, unless the set-up rests on the two lobes. */
 function patternOn(model: MicrophoneModel, wanted: RecipeMicrophone): PlacedMicrophone['pattern'] {
@@ -58,12 +30,14 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
   let next: Session = recipe.needs
     ? { ...session, instruments: session.instruments.map((other) => (other.id === instrumentId ? chosen : other)) }
     : session;
+  const gear = chooseGear(next, recipe, chosen);
   for (const { recipe: wanted, positionM, aimM } of placed) {
-    const model = chooseModel(next, wanted);
-    if (!model) {
+    const own = gear.get(wanted.key);
+    if (!own) {
       missing.push(wanted.name);
       continue;
     }
+    const { model, padOn } = own;
     const id = newId();
     idByKey.set(wanted.key, id);
     const microphone: PlacedMicrophone = {
@@ -75,7 +49,7 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
       positionM,
       aimM,
       pattern: patternOn(model, wanted),
-      padOn: (wanted.padded ?? false) && model.padDb > 0,
+      padOn,
       // A microphone proper that stands in for a loudspeaker is not wired the other way.
       flipped: (wanted.flipped ?? false) && !(wanted.kinds[0] === 'loudspeaker' && model.kind !== 'loudspeaker'),
       alignSamples: 0,

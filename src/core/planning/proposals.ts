@@ -1,15 +1,16 @@
 import type { Brief, Session } from '../document';
 import { familyOf, type Instrument } from '../instruments';
 import { type Recipe, recipesFor } from '../setups';
-import { counted } from '../units';
+import type { Told } from '../units';
+import { tell } from './codes';
 import { bareOf, type Fit, fitOf } from './fit';
 
 /** A set-up that answers the brief, with what speaks for it and what it costs. */
 export interface Proposal {
   readonly recipe: Recipe;
   readonly fit: Fit;
-  /** Answers of the brief that it meets, in words. */
-  readonly because: readonly string[];
+  /** Answers of the brief that it meets. */
+  readonly because: readonly Told[];
 }
 
 const MOST = 3;
@@ -18,48 +19,48 @@ const USUAL = { drums: 4, other: 2 } as const;
 
 interface Wish {
   readonly points: number;
-  readonly words: string | null;
+  readonly words: Told | null;
 }
 
 /** How well a set-up answers one line of the brief. */
 function wishes(brief: Brief, recipe: Recipe, microphones: number, drums: boolean): Wish[] {
   const { sounds, isolation } = recipe;
-  const has = (sound: Recipe['sounds'][number], points: number, words: string): Wish[] => (sounds.includes(sound) ? [{ points, words }] : []);
+  const has = (sound: Recipe['sounds'][number], points: number, words: Told): Wish[] => (sounds.includes(sound) ? [{ points, words }] : []);
   const out: Wish[] = [];
   if (brief.picture === 'mono in a dense mix')
-    out.push(...has('mono', 4, 'one channel for a dense mix'), {
+    out.push(...has('mono', 4, tell('because-one-channel')), {
       points: microphones <= (drums ? 4 : 1) ? 2 : -microphones / (drums ? 4 : 1),
       words: null,
     });
   if (brief.picture === 'wide and alone')
-    out.push(...has('wide', 4, 'a wide image that works on its own'), { points: sounds.includes('mono') ? -3 : 0, words: null });
+    out.push(...has('wide', 4, tell('because-wide')), { points: sounds.includes('mono') ? -3 : 0, words: null });
   if (brief.picture === 'part of a band')
-    out.push({ points: isolation === 'little' ? -1 : 1, words: isolation === 'little' ? null : 'clear enough to sit in a band' });
+    out.push({ points: isolation === 'little' ? -1 : 1, words: isolation === 'little' ? null : tell('because-clear') });
   if (brief.together === 'together')
     out.push({
       points: isolation === 'much' ? 3 : isolation === 'some' ? 1.5 : -1,
-      words: isolation === 'much' ? 'little bleed' : isolation === 'some' ? 'less bleed' : null,
+      words: isolation === 'much' ? tell('because-little-bleed') : isolation === 'some' ? tell('because-less-bleed') : null,
     });
   if (brief.together === 'one after another') out.push({ points: isolation === 'little' ? 0.5 : 0, words: null });
   if (brief.roomShare === 'dry')
-    out.push(...has('dry', 2.5, 'dry'), { points: sounds.includes('roomy') ? -2 : isolation === 'much' ? 1 : 0, words: null });
+    out.push(...has('dry', 2.5, tell('because-dry')), { points: sounds.includes('roomy') ? -2 : isolation === 'much' ? 1 : 0, words: null });
   if (brief.roomShare === 'some room')
-    out.push(...has('natural', 1.5, 'some of the room in it'), { points: sounds.includes('dry') || sounds.includes('roomy') ? -1 : 0, words: null });
-  if (brief.roomShare === 'roomy') out.push(...has('roomy', 3, 'with the room in it'), { points: sounds.includes('dry') ? -1.5 : 0, words: null });
+    out.push(...has('natural', 1.5, tell('because-some-room')), { points: sounds.includes('dry') || sounds.includes('roomy') ? -1 : 0, words: null });
+  if (brief.roomShare === 'roomy') out.push(...has('roomy', 3, tell('because-room')), { points: sounds.includes('dry') ? -1.5 : 0, words: null });
   if (brief.fixHabit === 'in the mix' && isolation !== 'little')
-    out.push({ points: isolation === 'much' ? 1.5 : 0.75, words: 'channels apart enough to mend in the mix' });
+    out.push({ points: isolation === 'much' ? 1.5 : 0.75, words: tell('because-apart') });
   if (brief.fixHabit === 'at the source')
     out.push({
       points: -0.3 * microphones,
-      words: microphones <= (drums ? USUAL.drums : USUAL.other) ? 'few microphones, so that what is wrong is mended where it is' : null,
+      words: microphones <= (drums ? USUAL.drums : USUAL.other) ? tell('because-few') : null,
     });
   // Half of either: channels apart where that costs few of them.
   if (brief.fixHabit === 'between')
     out.push({
       points: (isolation === 'much' ? 0.75 : isolation === 'some' ? 0.4 : 0) - 0.07 * microphones,
-      words: isolation === 'little' ? null : 'channels apart with few microphones',
+      words: isolation === 'little' ? null : tell('because-apart-and-few'),
     });
-  if (brief.character) out.push(...has(brief.character, 2, brief.character === 'natural' ? 'natural' : `more ${brief.character}`));
+  if (brief.character) out.push(...has(brief.character, 2, tell('because-character', { character: brief.character })));
   return out;
 }
 
@@ -113,6 +114,6 @@ export function proposalsFor(session: Session, instrument: Instrument): readonly
   return chosen.map(({ recipe, fit, because }) => ({
     recipe,
     fit,
-    because: [...because, `${counted(fit.microphones, 'microphone')}, ${counted(fit.stands, 'stand')}`],
+    because,
   }));
 }

@@ -59,3 +59,6 @@ export function takeActs({ instruments }: Pick<Session, 'instruments'>): Told | 
   if (instruments.some((one) => one.kind !== 'voice' && localGeometry(one).sources.some(({ id }) => id === SINGS))) acts.add('sing-short-notes');
   return acts.size > 0 ? tell('acts', { acts: asList([...acts].map((act) => tell(act, { times: TIMES }))) }) : null;
 }
+
+/** The song itself: as long as it takes. */
+export const SONG_STEPS: readonly TakeStep[] = [{ id: 'song', told: tell('now-the-song'), seconds: 0 }];

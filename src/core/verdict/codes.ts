@@ -15,6 +15,9 @@ export type VerdictCode =
   | 'i-changed-the-cable-and-put'
   | 'the-cable-of-is-reversed-madeup'
   | 'comes-samples-latencysamples2-late-early-by'
-  | 'everything-that-records-comes-samples-sample';
+  | 'everything-that-records-comes-samples-sample'
+  | 'take-bleed'
+  | 'take-tone'
+  | 'take-width';
 
 export const tell = teller<VerdictCode>('verdict');

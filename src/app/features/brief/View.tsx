@@ -5,7 +5,7 @@ import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted } from '../../../core/units';
-import { sayFit, setupTexts } from '../../../words';
+import { say, sayFit, sayTold, setupTexts } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -239,7 +239,12 @@ function Card({ session, instrumentId, proposal, first, replaces, onPut }: CardP
         ))}
       </Flex>
       <Box fontWeight="700">{recipe.name}</Box>
-      <Box>{sentence(because)}</Box>
+      <Box>
+        {sentence([
+          ...because.map((one) => sayTold(one, session.units)),
+          say('fits', 'needs', { microphones: fit.microphones, stands: fit.stands }, session.units),
+        ])}
+      </Box>
       <Box fontSize="sm" color="quiet" mt="1">
         {sayBrief('gives-costs', { gives, costs })}
       </Box>

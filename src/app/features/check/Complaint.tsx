@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import { applyMove, type Session } from '../../../core/document';
 import { type Remedy, remediesFor } from '../../../core/planning';
 import { COMPLAINTS, type Complaint as Word } from '../../../core/setups';
+import { type Heard, inTake } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { term } from '../../../words/term';
@@ -61,8 +62,8 @@ function Answer({ session, remedy, onDone }: { session: Session; remedy: Remedy;
   );
 }
 
-/** From what someone hears to the one or two small moves that answer it. */
-export function Complaint({ session }: { session: Session }) {
+/** From what someone hears, with what the take has to say of it, to the one or two small moves that answer it. */
+export function Complaint({ session, heard }: { session: Session; heard: Heard }) {
   const [query] = useSearchParams();
   const asked = COMPLAINTS.find((word) => word === query.get('sounds')) ?? null;
   const [id, setId] = useState('');
@@ -75,6 +76,7 @@ export function Complaint({ session }: { session: Session }) {
     () => (chosen && complaint && !isDone ? remediesFor(session, chosen.id, complaint) : null),
     [session, chosen, complaint, isDone],
   );
+  const measured = chosen && complaint && !isDone ? inTake(heard, chosen.id, complaint) : null;
   const ask = (change: () => void): void => {
     change();
     setDone(false);
@@ -103,6 +105,11 @@ export function Complaint({ session }: { session: Session }) {
       {isDone && (
         <Box role="status" py="2">
           {sayCheck('moved-record-again-to-hear-it')}
+        </Box>
+      )}
+      {measured && (
+        <Box pt="2" fontSize="sm" color="quiet" role="note">
+          {sayTold(measured, session.units)}
         </Box>
       )}
       {remedies && remedies.length === 0 && (

@@ -2,14 +2,8 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { sayCheck } from '../../../words/check.page.en';
-import { dropTakes, isBeingWritten, type KeptTake, takeAsWhole, takesOf } from '../../capture/keptTakes';
+import { dropTakes, isBeingWritten, type KeptTake, secondsOf, takeAsWhole, takesOf } from '../../capture/keptTakes';
 import { filesOfTake, keepFiles, useTakeStore } from '../../stores/takeStore';
-
-const HEAD_BYTES = 654;
-const BYTES = 4;
-
-const secondsOf = ({ files, note }: KeptTake): number =>
-  Math.max(0, ...files.map(({ blob }) => Math.floor((blob.size - HEAD_BYTES) / BYTES / note.sampleRateHz)));
 
 /** What was recorded here before the page was loaded again: a take that was cut off is offered, and the files of the one on the bench are at hand again. */
 export function CutOff({ session, onCheck }: { session: Session; onCheck: (take: KeptTake) => void }) {
@@ -19,7 +13,7 @@ export function CutOff({ session, onCheck }: { session: Session; onCheck: (take:
     let isGone = false;
     const look = async (): Promise<void> => {
       const takes = await takesOf(session.id);
-      const halves = takes.filter((take) => !take.note.isWhole && secondsOf(take) > 0);
+      const halves = takes.filter((take) => !take.note.isWhole && !take.note.isSong && secondsOf(take) > 0);
       const [left] = (await Promise.all(halves.map(async (take) => ((await isBeingWritten(take.directory)) ? [] : [take])))).flat();
       if (isGone) return;
       setCut(left ?? null);

@@ -5,11 +5,12 @@ import type { Session } from '../../../core/document';
 import { loadFftKernel } from '../../../core/math';
 import { formatDelay, formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
-import { type Capture, startCapture } from '../../capture/capture';
+import { type Capture, rememberedInput, startCapture } from '../../capture/capture';
 import { InputChoice } from '../../capture/InputChoice';
-import { rememberedInput } from '../../capture/rememberedInput';
 import { Choice } from '../../components/Choice';
+import { remember, remembered } from '../../components/remembered';
 import { Toggle } from '../../components/Toggle';
+import { useEscape } from '../../components/useEscape';
 import { livePlan } from '../../stores/planHooks';
 
 /** Ten looks a second. */
@@ -53,12 +54,24 @@ function Scale({ look, rate }: { look: LiveLook | null; rate: number }) {
   );
 }
 
+const TWO = 'two inputs';
+
+/** The two channels that were compared last on this machine. */
+function rememberedTwo(): readonly [number, number] {
+  const [a, b] = (remembered(TWO) ?? '0 1').split(' ').map(Number);
+  return Number.isInteger(a) && Number.isInteger(b) && a !== b ? [a as number, b as number] : [0, 1];
+}
+
 /** Two channels heard live while somebody moves a stand: how far apart, which way up, with a tone that rises as they come into step. */
 export function LiveTwo({ session }: { session: Session }) {
   const [running, setRunning] = useState<Running | null>(null);
   const [look, setLook] = useState<LiveLook | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [channels, setChannels] = useState<readonly [number, number]>([0, 1]);
+  const [channels, setOwnChannels] = useState<readonly [number, number]>(rememberedTwo);
+  const setChannels = (two: readonly [number, number]): void => {
+    remember(TWO, two.join(' '));
+    setOwnChannels(two);
+  };
   const [withTone, setWithTone] = useState(false);
   // A view that was left meanwhile has nobody to stop what begins.
   const gone = useRef<AbortController | null>(null);
@@ -123,6 +136,8 @@ export function LiveTwo({ session }: { session: Session }) {
       setProblem(sayCheck('the-browser-hears-one-channel-of'));
       return;
     }
+    // Another device may have fewer.
+    if (Math.max(...picked.current) >= answer.capture.channelCount) setChannels([0, 1]);
     compare = new LiveComparison(answer.capture.sampleRateHz, kernel);
     setRunning({ capture: answer.capture, compare });
   };
@@ -130,6 +145,7 @@ export function LiveTwo({ session }: { session: Session }) {
     setRunning(null);
     setLook(null);
   };
+  useEscape(running ? stop : null);
   const count = running?.capture.channelCount ?? 2;
   const options = Array.from({ length: count }, (_, c) => ({ value: String(c), text: sayCheck('input', { c: c + 1 }) }));
   const { speedOfSoundMps } = livePlan(session).table.plan;

@@ -147,7 +147,7 @@ export function Measured({ session, report, proof }: { session: Session; report:
       <Strokes report={report} proof={proof} pictures={strokes} colourOf={colourOf} microphoneOf={(name) => matching[name] ?? null} />
       {balance && <Balance balance={balance} />}
       <Fold id="take tools" summary={sayCheck('more-tools')}>
-        {session.microphones.length > 1 && <Whereabouts session={session} report={report} proof={proof} />}
+        {session.microphones.length > 1 && <Whereabouts session={session} report={report} proof={proof} verdicts={verdicts} />}
         <Flex mt="4" gap="2" wrap="wrap" role="group" aria-label={sayCheck('report')}>
           <Save
             words={sayCheck('report-as-json')}

@@ -1,10 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
-import type { Proof, StrokePicture, TakeReport } from '../../../core/analysis';
-import { counted, formatNumber } from '../../../core/units';
+import { useMemo, useState } from 'react';
+import { meanLossDb } from '../../../core/acoustics';
+import { heardAs, type Proof, type StrokePicture, strokeSum, type TakeReport } from '../../../core/analysis';
+import { counted, formatDb, formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
+import { SumStrip } from '../../components/SumStrip';
 import { useSize } from '../../components/useSize';
 
 interface Props {
@@ -24,7 +26,6 @@ interface Lane {
   readonly plannedMs: number | null;
 }
 
-const SURE = 0.3;
 /** A channel's name stands over its line, so that it never hides a first swing. */
 const NAME = 18;
 const LANE = 70;
@@ -33,17 +34,16 @@ const SPANS = { '4': [-1, 4], '10': [-2, 10], '20': [-3, 19] } as const;
 type Span = keyof typeof SPANS;
 
 function lanesOf({ report, proof, microphoneOf }: Props, picture: StrokePicture): Lane[] {
-  const source = report.sources[picture.source];
   const ms = 1000 / report.sampleRate;
+  const sure = heardAs(report, picture);
   return picture.channels.map((channel) => {
-    const arrival = source?.arrivals.find((one) => one.channel === channel && one.confidence >= SURE);
+    const arrival = sure.find((one) => one.channel === channel);
     const compared = proof.comparisons.find((one) => one.heard === picture.source && one.microphoneId === microphoneOf(channel));
-    if (channel === picture.spot) return { channel, lateMs: 0, turned: false, plannedMs: null };
     return {
       channel,
       lateMs: arrival ? arrival.delaySamples * ms : null,
       turned: arrival?.polarity === -1,
-      plannedMs: compared ? compared.plannedSamples * ms : null,
+      plannedMs: compared && channel !== picture.spot ? compared.plannedSamples * ms : null,
     };
   });
 }
@@ -61,6 +61,23 @@ function lineOf(
     points.push(`${at.toFixed(1)} ${(middle - turn * scale * (samples[i] as number)).toFixed(1)}`);
   }
   return `M${points.join('L')}`;
+}
+
+const SUM_TALL = 150;
+
+/** What those channels come to when they are added, as recorded and in step. */
+function TakeSum({ report, picture, source, width }: { report: TakeReport; picture: StrokePicture; source: string; width: number }) {
+  const strip = useMemo(() => strokeSum(picture, heardAs(report, picture)), [report, picture]);
+  if (!strip) return null;
+  const words = sayCheck('the-sum-of-all-channels', { source, loss: formatDb(meanLossDb(strip.sumDb, strip.inStepDb)) });
+  return (
+    <Box mt="3">
+      <Box fontSize="sm" color="quiet">
+        {words}
+      </Box>
+      <SumStrip {...strip} width={width} height={SUM_TALL} title={words} />
+    </Box>
+  );
 }
 
 /** The strokes themselves, every channel under the next from the moment the nearest one begins: the picture behind the figures. */
@@ -198,6 +215,7 @@ export function Strokes(props: Props) {
       <Box fontSize="sm" color="quiet">
         {inStep ? sayCheck('each-slid-and-turned-by-what') : sayCheck('counted-from-where-begins-its-loudest', { spot: picture.spot })}
       </Box>
+      <TakeSum report={report} picture={picture} source={nameOf(picture.source)} width={width} />
     </Box>
   );
 }

@@ -77,7 +77,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
         })}
       </Box>
       {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
-      {planned && <Complaint session={session} />}
+      {planned && <Complaint session={session} heard={heard} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}
       {session.microphones.length > 1 && proof.comparisons.length === 0 && (
         <Box py="3" color="quiet" fontSize="sm">

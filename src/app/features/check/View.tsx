@@ -1,10 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { sayCapture } from '../../../words/capture.page.en';
+import { takeSteps } from '../../../core/planning';
 import { sayCheck } from '../../../words/check.page.en';
-import { rememberedInput } from '../../capture/rememberedInput';
+import { rememberedInput } from '../../capture/capture';
+import { RecordHere } from '../../capture/RecordHere';
 import type { RecordedTake } from '../../capture/takeRecorder';
+import { useRecording } from '../../capture/useRecording';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useProof, useProofProblem } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -17,9 +19,7 @@ import { KeepTake } from './KeepTake';
 import { Loader } from './Loader';
 import { Measured } from './Measured';
 import { Player } from './Player';
-import { RecordHere } from './RecordHere';
 import { checkFiles } from './tool';
-import { useRecording } from './useRecording';
 import { Verdicts } from './Verdicts';
 
 const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
@@ -51,11 +51,11 @@ function Check({ session }: { session: Session }) {
     setFolder(null);
     check([...(files ?? [])]);
   };
-  const latest = useRef(check);
-  latest.current = check;
+  const latest = useRef(session);
+  latest.current = session;
   useEffect(() => {
-    const files = takeHanded(session.id);
-    if (files.length > 0) latest.current(files);
+    const handed = takeHanded(session.id);
+    if (handed) void checkFiles(latest.current, handed.files, handed.known);
   }, [session.id]);
   const checkTake = (take: FoundTake): void => {
     setChecked(take);
@@ -72,14 +72,15 @@ function Check({ session }: { session: Session }) {
     const matching = Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId]));
     void checkFiles(session, files, { matching, chains });
   };
-  const recording = useRecording(
-    session,
-    (channel) => sayCapture('input-2', { i: channel + 1 }),
-    (recorded, ended) => {
+  // Levels come many times a second; what is played does not change by them.
+  const steps = useMemo(() => takeSteps(session), [session]);
+  const recording = useRecording(session, {
+    steps,
+    onTake: (recorded, ended) => {
       setTold(ended ?? (recorded.directory ? null : sayCheck('kept-in-memory-alone')));
       checkRecorded(recorded);
     },
-  );
+  });
   // While it is recorded nothing else is in view: what sounds would be in it.
   const isFree = recording.state === 'closed';
   return (

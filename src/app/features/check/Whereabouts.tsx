@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { type Whereabouts as Place, type Proof, type TakeReport, whereabouts } from '../../../core/analysis';
-import { type Session, takeMeasured } from '../../../core/document';
+import { applyMove, type Session, takeMeasured } from '../../../core/document';
+import type { Verdict } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { MovedMicrophones } from '../../drawing/MovedMicrophones';
@@ -14,8 +15,18 @@ function placesOf(session: Session, proof: Proof, report: TakeReport): readonly 
   return last.found;
 }
 
+interface Props {
+  readonly session: Session;
+  readonly report: TakeReport;
+  readonly proof: Proof;
+  readonly verdicts: readonly Verdict[];
+}
+
+/** What is late as a whole is nowhere else: it says nothing of its place, and has its own answers. */
+const LATE = new Set(['channel-late', 'device-late']);
+
 /** Where the strokes say that the microphones are, over where they are planned. */
-export function Whereabouts({ session, report, proof }: { session: Session; report: TakeReport; proof: Proof }) {
+export function Whereabouts({ session, report, proof, verdicts }: Props) {
   const found = placesOf(session, proof, report);
   const told = found.filter(({ verdict }) => verdict !== 'not known');
   const open = found.filter(({ verdict }) => verdict === 'not known');
@@ -49,6 +60,26 @@ export function Whereabouts({ session, report, proof }: { session: Session; repo
                 )}
               </Flex>
             ))}
+            {verdicts
+              .filter(({ code }) => LATE.has(code))
+              .map(({ id, message, moves }) => (
+                <Flex as="li" key={id} listStyleType="none" gap="3" py="1" align="center" wrap="wrap">
+                  <Box flex="1" minW="200px">
+                    {sayTold(message, session.units)}
+                  </Box>
+                  {moves.map((move) => (
+                    <Button
+                      key={JSON.stringify(move)}
+                      size="sm"
+                      minH={{ base: '44px', md: '34px' }}
+                      variant="outline"
+                      onClick={() => runCommand(applyMove(move))}
+                    >
+                      {sayTold(move.label, session.units)}
+                    </Button>
+                  ))}
+                </Flex>
+              ))}
           </Box>
           {open.length > 0 && (
             <Box mt="1" fontSize="sm" color="quiet">

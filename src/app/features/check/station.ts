@@ -6,7 +6,12 @@ import { heardOn } from './heardOn';
 export const station: Station = {
   path: 'check',
   label: sayStations('check'),
-  order: 60,
+  order: null,
+  road: {
+    step: 4,
+    verb: sayStations('check'),
+    act: (facts) => sayStations(facts.take.report && facts.take.proof ? 'mend-the-take' : 'record-ten-seconds'),
+  },
   load: async () => (await import('./View')).CheckStation,
   state: ({ session, take }) => {
     const { report, proof } = take;

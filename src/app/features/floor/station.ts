@@ -4,7 +4,15 @@ import type { Station } from '../../frame/station';
 export const station: Station = {
   path: 'floor',
   label: sayStations('floor'),
-  order: 30,
+  order: null,
+  road: {
+    step: 2,
+    verb: sayStations('place'),
+    act: ({ live }) => {
+      const fixes = live.findings.filter(({ severity }) => severity === 'fix').length;
+      return fixes > 0 ? sayStations('fix-on-the-floor', { fixes }) : sayStations('place-the-microphones');
+    },
+  },
   load: async () => (await import('./View')).FloorStation,
   state: ({ session, live, noPatch }) => {
     if (session.microphones.length === 0) return { state: session.instruments.length > 0 ? 'begun' : 'open', why: sayStations('no-microphone-yet') };

@@ -22,12 +22,15 @@ export function LoopStation() {
 
 function Loop({ session }: { session: Session }) {
   const { attempts, standsOn, problem } = useAttempts();
-  const [picked, setPicked] = useState<readonly string[]>([]);
+  // Until somebody chooses, the newest two are compared.
+  const [picked, setPicked] = useState<readonly string[] | null>(null);
   useEffect(() => {
     void openAttempts(session.id);
   }, [session.id]);
-  const chosen = picked.filter((id) => attempts.some((one) => one.id === id));
-  const choose = (id: string): void => setPicked(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id].slice(-2));
+  const newest = attempts.length >= 2 ? [...attempts].sort((x, y) => y.at.localeCompare(x.at)).slice(0, 2) : [];
+  const mine = (picked ?? []).filter((id) => attempts.some((one) => one.id === id));
+  const chosen = picked === null ? newest.map(({ id }) => id) : mine;
+  const choose = (id: string): void => setPicked(mine.includes(id) ? mine.filter((one) => one !== id) : [...mine, id].slice(-2));
   const [a, b] = chosen.map((id) => attempts.find((one) => one.id === id));
   return (
     <>
@@ -75,7 +78,10 @@ function Loop({ session }: { session: Session }) {
         </Box>
         <Box flex="1" minW="0" p="5" overflow={{ md: 'auto' }} role="region" aria-label={sayLoop('chosen-attempts')} tabIndex={0}>
           {a && b ? (
-            <Compared session={session} one={a.at < b.at ? a : b} other={a.at < b.at ? b : a} />
+            <>
+              <Compared session={session} one={a.at < b.at ? a : b} other={a.at < b.at ? b : a} />
+              {picked === null && <Choosing session={session} />}
+            </>
           ) : a ? (
             <Single key={a.id} session={session} attempt={a} />
           ) : (

@@ -1,22 +1,10 @@
 import { Box } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
 import { useRef, useState } from 'react';
-import type { PhantomNeed } from '../../../core/microphones';
 import type { InputDevice } from '../../../core/patch';
 import { sayPatch } from '../../../words/patch.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
-
-interface Row {
-  readonly id: string;
-  readonly name: string;
-  readonly label: string;
-  readonly colour: number;
-  readonly phantom: PhantomNeed;
-  /** What stands between it and its input; empty for a cable alone. */
-  readonly through: string;
-  /** Where the second way of its splitter goes; null for none. */
-  readonly alsoInto: string | null;
-}
+import { NEEDS, type Row } from './rows';
 
 interface Props {
   readonly microphones: readonly Row[];
@@ -30,7 +18,6 @@ interface Props {
 }
 
 const CELL = 48;
-const NEEDS: Record<PhantomNeed, string> = { needs: '48 V', indifferent: '', never: sayPatch('no-48-v') };
 
 interface Bank {
   readonly key: string;

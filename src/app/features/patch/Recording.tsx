@@ -12,6 +12,7 @@ import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
 import { NumberField } from '../../components/NumberField';
+import { remember, remembered } from '../../components/remembered';
 import { ACCEPT_SOUND } from '../../components/soundFiles';
 
 const BUFFERS = [32, 64, 128, 256, 512, 1024] as const;
@@ -39,9 +40,15 @@ export function Recording({ session }: { session: Session }) {
   );
 }
 
+/** A figure of this machine's, as it was said last. */
+function rememberedNumber(key: string, otherwise: number, allowed?: readonly number[]): number {
+  const kept = Number(remembered(key) ?? Number.NaN);
+  return Number.isFinite(kept) && (allowed?.includes(kept) ?? true) ? kept : otherwise;
+}
+
 function Monitoring({ session }: { session: Session }) {
-  const [buffer, setBuffer] = useState(128);
-  const [converters, setConverters] = useState(3);
+  const [buffer, setBuffer] = useState(() => rememberedNumber('buffer', 128, BUFFERS));
+  const [converters, setConverters] = useState(() => rememberedNumber('converters', 3));
   const { totalS } = roundTripOf(buffer, session.sampleRateHz, converters / 1000);
   return (
     <Box role="region" aria-label={sayPatch('monitoring')}>
@@ -53,9 +60,22 @@ function Monitoring({ session }: { session: Session }) {
           label={sayPatch('buffer')}
           value={String(buffer)}
           options={BUFFERS.map((size) => ({ value: String(size), text: sayPatch('samples', { size }) }))}
-          onChange={(value) => setBuffer(Number(value))}
+          onChange={(value) => {
+            remember('buffer', value);
+            setBuffer(Number(value));
+          }}
         />
-        <NumberField label={sayPatch('converters')} unit="ms" value={converters} low={0} high={50} onCommit={setConverters} />
+        <NumberField
+          label={sayPatch('converters')}
+          unit="ms"
+          value={converters}
+          low={0}
+          high={50}
+          onCommit={(value) => {
+            remember('converters', String(value));
+            setConverters(value);
+          }}
+        />
       </Flex>
       <Box mt="2">
         {sayPatch('through-the-software-it-comes-back')} <span className="measure">{formatNumber(1000 * totalS, 1)} ms</span>{' '}

@@ -26,6 +26,7 @@ import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
+import { ByMicrophone } from './ByMicrophone';
 import { Crosspoints } from './Crosspoints';
 import { Gear } from './Gear';
 import { LevelLadder } from './LevelLadder';
@@ -99,6 +100,18 @@ function Patch({ session }: { session: Session }) {
     setAsked(danger ? { microphoneId, address, danger } : null);
     if (!danger) runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));
   };
+  const rows = order.map((microphone) => ({
+    id: microphone.id,
+    name: microphone.name,
+    label: microphone.label,
+    colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
+    phantom: microphone.model.phantom,
+    through: outboardOf(session, microphone.id)?.name ?? '',
+    alsoInto: session.microphones.find((placed) => placed.id === microphone.id)?.alsoInto ?? null,
+  }));
+  const devices = session.shelf.devices
+    .map((device) => ({ ...device, inputs: inputs.filter(({ deviceId }) => deviceId === device.id) }))
+    .filter((device) => device.inputs.length > 0);
   if (order.length === 0) return <Box p="8">{sayPatch('no-microphone-is-placed-yet-place')}</Box>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
@@ -157,25 +170,20 @@ function Patch({ session }: { session: Session }) {
                   <Severity severity="fix" /> <span>{sayTold(message, session.units)}</span>
                 </Box>
               ))}
-            <Crosspoints
-              microphones={order.map((microphone) => ({
-                id: microphone.id,
-                name: microphone.name,
-                label: microphone.label,
-                colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
-                phantom: microphone.model.phantom,
-                through: outboardOf(session, microphone.id)?.name ?? '',
-                alsoInto: session.microphones.find((placed) => placed.id === microphone.id)?.alsoInto ?? null,
-              }))}
-              devices={session.shelf.devices
-                .map((device) => ({ ...device, inputs: inputs.filter(({ deviceId }) => deviceId === device.id) }))
-                .filter((device) => device.inputs.length > 0)}
-              lit={litBanks(session)}
-              patch={session.patch}
-              chosen={selected?.id ?? null}
-              onChoose={setChosen}
-              onConnect={connect}
-            />
+            <Box display={{ base: 'block', md: 'none' }}>
+              <ByMicrophone microphones={rows} devices={devices} patch={session.patch} onChoose={setChosen} onConnect={connect} />
+            </Box>
+            <Box display={{ base: 'none', md: 'block' }}>
+              <Crosspoints
+                microphones={rows}
+                devices={devices}
+                lit={litBanks(session)}
+                patch={session.patch}
+                chosen={selected?.id ?? null}
+                onChoose={setChosen}
+                onConnect={connect}
+              />
+            </Box>
             {expansionWords(session).map((words) => (
               <Box key={words} mt="3" maxW="640px">
                 <Severity severity="note" /> <span>{words}</span>

@@ -5,7 +5,8 @@ import type { Station } from '../../frame/station';
 export const station: Station = {
   path: 'patch',
   label: sayStations('patch'),
-  order: 50,
+  order: null,
+  road: { step: 3, verb: sayStations('plug'), act: () => sayStations('plug-the-microphones-in') },
   load: async () => (await import('./View')).PatchStation,
   state: ({ session, noPatch }) => {
     if (noPatch !== null) return { state: 'trouble', why: sayStations('no-patch-does-it-all') };

@@ -7,7 +7,7 @@ const ENOUGH = 6;
 export const station: Station = {
   path: 'ready',
   label: sayStations('ready'),
-  order: 30,
+  order: 20,
   load: async () => (await import('./View')).ReadyStation,
   state: ({ session }) => stopOf(Math.min(ENOUGH, session.ready.done?.length ?? 0), ENOUGH, sayStations('ticks')),
 };

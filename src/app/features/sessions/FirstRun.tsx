@@ -123,7 +123,7 @@ export function FirstRun() {
     } catch (error) {
       if (kept) return setProblem(saveProblem(error));
     }
-    void navigate(then && /^\/(?!\/)/.test(then) ? then : `/session/${(await beginSession()).id}/floor`);
+    void navigate(then && /^\/(?!\/)/.test(then) ? then : `/session/${(await beginSession()).id}/setups`);
   };
   const count = (id: string) => ({
     count: owned?.[id] ?? 0,

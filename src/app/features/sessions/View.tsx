@@ -121,13 +121,13 @@ export function SessionsView() {
   };
   const add = async (): Promise<void> => {
     const asked = await isFirstRun().catch(() => false);
-    void navigate(asked ? '/start' : `/session/${(await beginSession()).id}/floor`);
+    void navigate(asked ? '/start' : `/session/${(await beginSession()).id}/setups`);
   };
   /** Sound files need no plan: a session is made behind them. */
   const checkThese = async (files: readonly File[]): Promise<void> => {
     if (files.length === 0) return;
     const { id } = await beginSession();
-    handFiles(id, files);
+    handFiles(id, { files: files.map((file) => ({ name: file.name, blob: file })) });
     void navigate(`/session/${id}/check`);
   };
   const remove = (id: string, name: string): Promise<void> =>

@@ -1,13 +1,13 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { belongsTo, type Session } from '../../../core/document';
 import { familyOf, type Instrument } from '../../../core/instruments';
 import { MICROPHONE_KIND_NAMES } from '../../../core/microphones';
-import { placeSetup, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
+import { placeSetup, proposalsFor, putUpSetup, tryOut, withoutSetups } from '../../../core/planning';
 import { ISOLATIONS, type Recipe, SOUNDS } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
-import { expectation, say, sayFit, setupTexts } from '../../../words';
+import { expectation, say, sayFit, sayTold, setupTexts } from '../../../words';
 import { saySetups } from '../../../words/setups.page.en';
 import { Choice } from '../../components/Choice';
 import { Fold } from '../../components/Fold';
@@ -15,6 +15,7 @@ import { newId } from '../../components/newId';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
 import { WhenSeen } from '../../components/WhenSeen';
+import { AddInstrument } from '../../drawing/AddInstrument';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { PLACING, solvePatch } from '../../stores/solvePatch';
@@ -33,11 +34,10 @@ export function SetupsStation() {
   if (!session) return null;
   if (!instrument)
     return (
-      <Box p="6">
-        {saySetups('there-is-no-instrument-yet')}{' '}
-        <Link to="../floor" relative="path">
-          {saySetups('put-one-on-the-floor-first')}
-        </Link>
+      <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="2" tabIndex={0} role="region" aria-label={saySetups('what-is-played')}>
+        <Box maxW="620px">
+          <AddInstrument session={session} />
+        </Box>
       </Box>
     );
   return <Chooser session={session} instrument={instrument} />;
@@ -62,19 +62,28 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
     else void navigate('../floor', { relative: 'path' });
   };
   const toggle = (id: string): void => setCompared((ids) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-2)));
-  const { main, parts, unfit } = useMemo(() => grouped(offers), [offers]);
+  const proposed = useMemo(() => proposalsFor(session, instrument), [session, instrument]);
+  // What is proposed is said once; where somebody looks for something, the list is theirs.
+  const first = useMemo(
+    () =>
+      filters === NO_FILTERS
+        ? proposed.flatMap(({ recipe, because }) => all.filter((offer) => offer.recipe.id === recipe.id).map((offer) => ({ ...offer, because })))
+        : [],
+    [proposed, all, filters],
+  );
+  const { main, parts, unfit } = useMemo(
+    () => grouped(offers, (offer) => !first.some(({ recipe }) => recipe.id === offer.recipe.id)),
+    [offers, first],
+  );
   const cards = { session, instrument, present: own.length, compared, onPlace: place, onCompare: toggle };
   const pair = compared.flatMap((id) => all.filter(({ recipe }) => recipe.id === id));
   return (
     <Box h="100%" overflow="auto" px={{ base: '3', md: '5' }} py="4" tabIndex={0} role="region" aria-label={saySetups('set-ups')}>
       <Flex align="end" gap="3" wrap="wrap" mb="3">
-        <Box mr="auto">
-          <Box as="h1" fontSize="xl" fontWeight="700">
-            {saySetups('set-ups-for-the', { instrument: instrument.name })}
-          </Box>
-          <Box color="quiet" fontSize="sm">
-            {saySetups('of-shown-drawn-in-your-room', { offers: offers.length, all: all.length })}
-          </Box>
+        <Box as="h1" fontSize="xl" fontWeight="700" mr="auto">
+          {first.length > 0
+            ? saySetups('that-fit', { count: first.length, instrument: instrument.name })
+            : saySetups('set-ups-for-the', { instrument: instrument.name })}
         </Box>
         {session.instruments.length > 1 && (
           <Choice
@@ -84,8 +93,7 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
             onChange={(id) => setQuery({ for: id }, { replace: true })}
           />
         )}
-        <FilterBar filters={filters} onChange={setFilters} />
-        <Button asChild minH="44px" variant="outline">
+        <Button asChild minH="44px" variant="outline" display={{ base: 'none', md: 'flex' }}>
           <Link to="../floor" relative="path">
             {saySetups('back-to-the-floor')}
           </Link>
@@ -97,25 +105,44 @@ function Chooser({ session, instrument }: { session: Session; instrument: Instru
         </Box>
       )}
       {session.shelf.microphones.length === 0 && <EmptyShelf session={session} />}
-      <Advice session={session} instrument={instrument} />
+      {first.length > 0 && <Cards offers={first} {...cards} label={saySetups('proposed')} />}
       {pair.length === 2 && (
         <Compare session={session} instrument={instrument} recipes={pair.map(({ recipe }) => recipe)} onClose={() => setCompared([])} />
       )}
-      {offers.length === 0 && <Box py="4">{saySetups('no-set-up-is-left-under')}</Box>}
-      <Cards offers={main} {...cards} label={saySetups('set-ups')} />
-      {parts.length > 0 && (
-        <Fold id="single drums" summary={saySetups('single-drums', { count: parts.length })}>
-          <Cards offers={parts} {...cards} label={saySetups('single-drums', { count: parts.length })} />
-        </Fold>
-      )}
-      {unfit.length > 0 && (
-        <Fold id="set-ups that do not fit" summary={saySetups('that-do-not-fit', { count: unfit.length })}>
-          <Cards offers={unfit} {...cards} label={saySetups('that-do-not-fit', { count: unfit.length })} />
-        </Fold>
-      )}
+      <Rest isFolded={proposed.length > 0} summary={saySetups('all-set-ups', { count: all.length - first.length })}>
+        <Flex gap="3" align="end" wrap="wrap" mb="3">
+          <Box color="quiet" fontSize="sm" mr="auto">
+            {saySetups('of-shown-drawn-in-your-room', { offers: offers.length, all: all.length })}
+          </Box>
+          <FilterBar filters={filters} onChange={setFilters} />
+        </Flex>
+        <Advice session={session} instrument={instrument} />
+        {offers.length === 0 && <Box py="4">{saySetups('no-set-up-is-left-under')}</Box>}
+        <Cards offers={main} {...cards} label={saySetups('set-ups')} />
+        {parts.length > 0 && (
+          <Fold id="single drums" summary={saySetups('single-drums', { count: parts.length })}>
+            <Cards offers={parts} {...cards} label={saySetups('single-drums', { count: parts.length })} />
+          </Fold>
+        )}
+        {unfit.length > 0 && (
+          <Fold id="set-ups that do not fit" summary={saySetups('that-do-not-fit', { count: unfit.length })}>
+            <Cards offers={unfit} {...cards} label={saySetups('that-do-not-fit', { count: unfit.length })} />
+          </Fold>
+        )}
+      </Rest>
     </Box>
   );
 }
+
+/** One press away where something is proposed, in view where nothing fits. */
+const Rest = ({ isFolded, summary, children }: { isFolded: boolean; summary: string; children: ReactNode }) =>
+  isFolded ? (
+    <Fold id="all set-ups" summary={summary}>
+      {children}
+    </Fold>
+  ) : (
+    children
+  );
 
 type CardsProps = Pick<CardProps, 'session' | 'instrument' | 'present'> & {
   readonly offers: readonly Offer[];
@@ -220,6 +247,11 @@ function Card({ session, instrument, offer, present, compared, onPlace, onCompar
         )}
         <span className="measure">{say('fits', 'needs', { microphones: fit.microphones, stands: fit.stands }, session.units)}</span>
       </Flex>
+      {offer.because && offer.because.length > 0 && (
+        <Box fontSize="sm" color="quiet">
+          {offer.because.map((one) => sayTold(one, session.units)).join(', ')}
+        </Box>
+      )}
       {fit.reasons
         .map((reason) => sayFit(reason, session.units))
         .map((words) => (

@@ -3,6 +3,7 @@ import type { Session } from '../../../core/document';
 import type { Instrument } from '../../../core/instruments';
 import { bareOf, type Fit, fitOf } from '../../../core/planning';
 import { ISOLATIONS, type Isolation, type Recipe, recipesFor, type Sound } from '../../../core/setups';
+import type { Told } from '../../../core/units';
 
 export interface Filters {
   /** Most microphones; null for any number. */
@@ -18,6 +19,8 @@ export const NO_FILTERS: Filters = { most: null, isolation: 'any', sound: 'any',
 export interface Offer {
   readonly recipe: Recipe;
   readonly fit: Fit;
+  /** Where it is proposed: what speaks for it. */
+  readonly because?: readonly Told[];
 }
 
 /** Every set-up for an instrument with whether it fits; kept for as long as the session is the same, since each is put up on paper. */
@@ -45,7 +48,10 @@ const isOneDrum = ({ instrument, microphones }: Recipe): boolean =>
   instrument === 'drum-kit' && new Set(microphones.map(({ target }) => target)).size === 1 && microphones[0]?.target !== null;
 
 /** What is looked at first, and what is one step aside: single drums, and what does not fit. Where nothing fits, everything is looked at. */
-export function grouped(offers: readonly Offer[]): {
+export function grouped(
+  offers: readonly Offer[],
+  isLeft: (offer: Offer) => boolean = () => true,
+): {
   readonly main: readonly Offer[];
   readonly parts: readonly Offer[];
   readonly unfit: readonly Offer[];
@@ -53,5 +59,5 @@ export function grouped(offers: readonly Offer[]): {
   const fitting = offers.filter(({ fit }) => fit.fits);
   const whole = fitting.filter(({ recipe }) => !isOneDrum(recipe));
   if (whole.length === 0) return { main: offers, parts: [], unfit: [] };
-  return { main: whole, parts: fitting.filter(({ recipe }) => isOneDrum(recipe)), unfit: offers.filter(({ fit }) => !fit.fits) };
+  return { main: whole.filter(isLeft), parts: fitting.filter(({ recipe }) => isOneDrum(recipe)), unfit: offers.filter(({ fit }) => !fit.fits) };
 }

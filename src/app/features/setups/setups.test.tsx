@@ -87,10 +87,18 @@ describe('the chooser', () => {
     for (const term of ['Kinds that fit', 'Costs', 'Sounds', 'Listen for', 'School', 'Expect'])
       expect(card.getAllByText(`${term}:`).length).toBeGreaterThan(0);
   });
-  test('an empty room is sent to the Floor', () => {
+  test('an empty room is asked what is played; then set-ups that fit are proposed, and the others are a press away', () => {
     setSession({ ...bare, instruments: [] });
     show(<SetupsStation />);
-    expect(screen.getByText(/There is no instrument yet/)).toBeTruthy();
+    expect(screen.queryByRole('list', { name: 'Proposed set-ups' })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Add it' }));
+    expect(doc().instruments).toHaveLength(1);
+    const proposed = within(screen.getByRole('list', { name: 'Proposed set-ups' })).getAllByRole('listitem');
+    expect(proposed.length).toBeGreaterThan(1);
+    expect(proposed.length).toBeLessThanOrEqual(3);
+    const names = screen.getAllByRole('listitem', { hidden: true }).flatMap((item) => item.getAttribute('aria-label') ?? []);
+    expect(new Set(names).size).toBe(names.length);
+    expect(names.length).toBeGreaterThan(20);
   });
 });
 

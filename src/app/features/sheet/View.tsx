@@ -19,6 +19,7 @@ import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { GearLines } from './GearLines';
 import { InputTable, MeasuredTable, TapeTable } from './tables';
+import { type Paper, useOnePage } from './useOnePage';
 
 /** The choices that are part of the sound, by instrument, in one line. */
 const choiceWords = ({ ready, instruments }: Session): string =>
@@ -45,14 +46,14 @@ export function SheetStation() {
 /** With more microphones than this the lists are set closer, so that the sheet stays one page. */
 const ROOMY = 6;
 
-type Paper = 'A4' | 'letter';
-
 function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
   const cautions = [overheadCaution(session), hearingCaution(session)];
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
   const [paper, setPaper] = useState<Paper>(session.units === 'imperial' ? 'letter' : 'A4');
+  const sheet = useRef<HTMLDivElement>(null);
+  useOnePage(sheet, paper, session);
   const [plan, side] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
   const saveDrawings = async (kind: 'SVG' | 'PNG'): Promise<void> => {
     for (const [name, box] of [
@@ -132,8 +133,9 @@ function Sheet({ session }: { session: Session }) {
           </Box>
         </Box>
       </Flex>
-      <Global styles={{ '@page': { size: paper === 'A4' ? 'A4' : 'letter' } }} />
+      <Global styles={{ '@page': { size: paper === 'A4' ? 'A4' : 'letter', margin: '10mm' } }} />
       <Box
+        ref={sheet}
         className="sheet light"
         mx="auto"
         w={{ base: '100%', md: '760px' }}
@@ -170,7 +172,7 @@ function Sheet({ session }: { session: Session }) {
             {choiceWords(session)} {partWords(session) && saySheet('parts', { partWords: partWords(session) })}
           </Box>
         )}
-        <Flex gap="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
+        <Flex gap="2" className="sheet-row" direction={{ base: 'column', md: 'row' }}>
           <Box flex="1" ref={plan}>
             <StaticFace session={session} face="plan" width={370} height={close ? 250 : 310} />
           </Box>
@@ -178,7 +180,7 @@ function Sheet({ session }: { session: Session }) {
             <StaticFace session={session} face="side" width={370} height={close ? 250 : 310} />
           </Box>
         </Flex>
-        <Flex gap="6" mt="2" direction={{ base: 'column', md: 'row' }} css={{ '@media print': { flexDirection: 'row' } }}>
+        <Flex gap="6" mt="2" className="sheet-row" direction={{ base: 'column', md: 'row' }}>
           <Box flex="1" minW="0">
             <Box fontWeight="700" mb="1">
               {saySheet('tape-list-in-walking-order')}

@@ -86,6 +86,15 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
           if (event.key === 'Enter' && text.trim() !== '') step(1);
         }}
       />
+      {/* Above what is said of it: leaving the field says something, and a button that jumps away is not pressed. */}
+      <Flex gap="3" mt="3">
+        <Button flex="1" minH="60px" variant="outline" fontSize="lg" onClick={() => step(-1)}>
+          {sayTape('back')}
+        </Button>
+        <Button flex="2" minH="60px" bg="tapeFill" color="#12181b" fontSize="lg" onClick={() => step(1)}>
+          {sayTape('next')}
+        </Button>
+      </Flex>
       {problem && (
         <Box id={`${id}-problem`} role="alert" color="fix" mt="1">
           {problem}
@@ -96,14 +105,6 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
           <Severity severity={line.deviation.withinTolerance ? 'fine' : 'improve'} /> {deviationWords(line.deviation, session.units)}
         </Box>
       )}
-      <Flex gap="3" mt="4">
-        <Button flex="1" minH="60px" variant="outline" fontSize="lg" onClick={() => step(-1)}>
-          {sayTape('back')}
-        </Button>
-        <Button flex="2" minH="60px" bg="tapeFill" color="#12181b" fontSize="lg" onClick={() => step(1)}>
-          {sayTape('next')}
-        </Button>
-      </Flex>
     </Box>
   );
 }

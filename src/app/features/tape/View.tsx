@@ -60,6 +60,19 @@ function Tape({ session }: { session: Session }) {
               <Box maxW="560px" mb="2" role="status" aria-label={sayTape('kept')}>
                 <Severity severity={kept.deviation.withinTolerance ? 'fine' : 'improve'} /> {kept.label}, {kept.from}:{' '}
                 {deviationWords(kept.deviation, session.units)}
+                {!kept.deviation.withinTolerance && (
+                  <Button
+                    minH="44px"
+                    ml="3"
+                    variant="outline"
+                    onClick={() => {
+                      setAt(lines.indexOf(kept));
+                      setKeptKey(null);
+                    }}
+                  >
+                    {sayTape('measure-it-again')}
+                  </Button>
+                )}
               </Box>
             )}
             {microphone && (

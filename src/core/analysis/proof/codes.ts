@@ -45,6 +45,7 @@ export type ProofCode =
   | 'is'
   | 'is-where-it-is-planned'
   | 'strike-more'
+  | 'strike-these'
   | 'strike-others-too'
   | 'where-is-the-strokes-leave-open'
   | 'hears-otherwise-than-planned'

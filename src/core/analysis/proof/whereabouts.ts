@@ -103,6 +103,20 @@ function words(table: ArrivalTable, index: number, positionM: Vec3): Words {
   return told.length > 0 ? tell('than-planned', { told: asList(told) }) : tell('aside-of-its-place', { apart });
 }
 
+/** What else it would hear clearly, the clearest first: so many more say where it is. */
+function moreToStrike(table: ArrivalTable, index: number, heard: ReadonlySet<number>): Told {
+  const missing = LEAST_SOURCES - heard.size;
+  const model = modelOf(table);
+  const open = table.plan.sources
+    .flatMap(({ name }, source) => {
+      const { clarity } = model.at(source, index);
+      return heard.has(source) || clarity < LEAST_CLARITY ? [] : [{ name, clarity }];
+    })
+    .sort((a, b) => b.clarity - a.clarity);
+  if (open.length < missing) return tell('strike-more', { leastSources: missing });
+  return tell('strike-these', { which: asList(open.slice(0, missing).map(({ name }) => name)) });
+}
+
 /** Findings that say which microphone, or that the instrument, is elsewhere. */
 const BLAMES: ReadonlySet<string> = new Set(['distance-differs', 'instrument-elsewhere', 'question']);
 
@@ -129,7 +143,8 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
     if (isDirect(microphone.model.kind)) return [];
     const own = found[index];
     if (!own) return [];
-    const sources = new Set(heard.flatMap((one) => (one.microphone === index || one.spot === index ? [one.source] : []))).size;
+    const heardHere = new Set(heard.flatMap((one) => (one.microphone === index || one.spot === index ? [one.source] : [])));
+    const sources = heardHere.size;
     const sigmaM = Math.max(own.sigmaM.x, own.sigmaM.y, own.sigmaM.z);
     const off = subtract(own.positionM, microphone.positionM);
     const apart = Math.hypot(off.x, off.y, off.z);
@@ -141,7 +156,7 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
       ];
     if (sources >= LEAST_SOURCES && sigmaM <= IN_PLACE_M && apart <= IN_PLACE_M)
       return [{ ...base, verdict: 'in place', message: tell('is-where-it-is-planned', { microphone: microphone.name, within }) }];
-    const more = sources < LEAST_SOURCES ? tell('strike-more', { leastSources: LEAST_SOURCES - sources }) : tell('strike-others-too');
+    const more = sources < LEAST_SOURCES ? moreToStrike(table, index, heardHere) : tell('strike-others-too');
     return [
       {
         ...base,

@@ -17,6 +17,8 @@ export interface ChannelReport {
   readonly rmsDbfs?: number;
   readonly loudnessLufs: number;
   readonly noiseFloorDbfs: number;
+  /** Its quietest moments by octave from 63 Hz up, dBFS; reports of before have none. */
+  readonly noiseOctavesDbfs?: readonly number[];
   readonly dcOffset: number;
   readonly silent: boolean;
   /** The first two hundred of each kind; `clipCount` has all. */

@@ -4,7 +4,7 @@ import { type DelayEstimate, estimateDelay } from '../delays/delay';
 import { type Drift, driftsOf, type StrokeSeen } from '../delays/drift';
 import { correlationOf, sumLossDb } from '../meters/bands';
 import { type ChannelReading, meterTake } from '../meters/meterTake';
-import { noiseFor, noiseOf, QuietWindows } from '../meters/noise';
+import { noiseFor, noiseOctaves, noiseOf, QuietWindows } from '../meters/noise';
 import { SpectrumBank } from '../meters/spectra';
 import { thumpFindings } from '../meters/thumps';
 import { tickFindings } from '../meters/ticks';
@@ -131,7 +131,10 @@ async function measureTogether(channels: readonly TakeChannel[], rate: number, r
       noiseWindowEnergy: gaps.windowEnergy,
     });
     const readings = await Promise.all(channels.map(readingOf));
-    const reports = readings.map(({ report }) => report);
+    const reports = readings.map(({ report }, c) => ({
+      ...report,
+      noiseOctavesDbfs: noiseOctaves(first.gapNoise[c] as Float32Array, GAP, gaps.windowEnergy, rate),
+    }));
     const usable = reports.map((report) => !report.silent);
     return {
       channels: reports,

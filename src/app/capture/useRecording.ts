@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Session } from '../../../core/document';
-import { recordedChannels, type TakeStep, takeSteps } from '../../../core/planning';
-import { Silence } from '../../../core/recording';
-import { chainsOf } from '../../../core/verdict';
-import { keepOnly } from '../../capture/keptTakes';
-import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from '../../capture/takeRecorder';
+import type { Session } from '../../core/document';
+import { recordedChannels, type TakeStep } from '../../core/planning';
+import { Silence } from '../../core/recording';
+import { chainsOf } from '../../core/verdict';
+import { sayCapture } from '../../words/capture.page.en';
+import { keepOnly } from './keptTakes';
+import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from './takeRecorder';
 import { tracksOf } from './tracks';
 
 /** How far it is: nothing open, asked for the input, levels in view, counting in, recording, or being put away. */
@@ -19,6 +20,7 @@ const NOTHING: Levels = { peaks: [], seconds: 0, lost: [] };
 export interface Recording {
   readonly state: RecordingState;
   readonly problem: string | null;
+  readonly isSong: boolean;
   readonly levels: Levels;
   /** Which channel records which microphone, by id; null for none. */
   readonly channels: Readonly<Record<string, number | null>>;
@@ -35,12 +37,18 @@ export interface Recording {
   stop(): void;
 }
 
+interface RecordingOptions {
+  /** What is to be played, one after another; the same array while it is the same. */
+  readonly steps: readonly TakeStep[];
+  /** It goes on through every pause, until somebody stops it, and stays beside those before it. */
+  readonly isSong?: boolean;
+  readonly onTake: (take: RecordedTake, told: string | null) => void;
+}
+
+const inputName = (channel: number): string => sayCapture('input-2', { i: channel + 1 });
+
 /** Records a take from an input of the browser, step by step, and hands it over. */
-export function useRecording(
-  session: Session,
-  inputName: (channel: number) => string,
-  onTake: (take: RecordedTake, told: string | null) => void,
-): Recording {
+export function useRecording(session: Session, { steps, isSong = false, onTake }: RecordingOptions): Recording {
   const [state, setState] = useState<RecordingState>('closed');
   const [problem, setProblem] = useState<string | null>(null);
   const [levels, setLevels] = useState(NOTHING);
@@ -68,8 +76,6 @@ export function useRecording(
   const count = levels.peaks.length;
   const byPatch = useMemo(() => recordedChannels(session, Math.max(1, count)), [session, count]);
   const channels = { ...byPatch, ...chosen };
-  // Levels come many times a second; what is played does not change by them.
-  const steps = useMemo(() => takeSteps(session), [session]);
 
   const letGo = useCallback(async (): Promise<void> => {
     const { recorder, gone, timer } = own.current;
@@ -94,7 +100,7 @@ export function useRecording(
     await letGo();
     if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
     onTake(take, by && endedWords(by, take.seconds));
-    if (take.directory) await keepOnly(session.id, take.directory);
+    if (take.directory && !isSong) await keepOnly(session.id, take.directory);
   };
   const hear = (now: Levels): void => {
     const { current } = own;
@@ -103,7 +109,7 @@ export function useRecording(
     current.silence.hear(peak);
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
-    if (current.silence.isOver(peak, now.seconds)) void latest.current.end(null);
+    if (!isSong && current.silence.isOver(peak, now.seconds)) void latest.current.end(null);
   };
   const latest = useRef({ end, hear });
   latest.current = { end, hear };
@@ -129,7 +135,7 @@ export function useRecording(
   const begin = (): void => {
     const tracks = tracksOf(session, channels, count, inputName);
     own.current.seconds = 0;
-    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session) });
+    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), isSong });
     to('recording');
   };
   const start = (): void => {
@@ -160,6 +166,7 @@ export function useRecording(
   return {
     state,
     problem,
+    isSong,
     levels,
     channels,
     beats,

@@ -1,6 +1,6 @@
-import type { Session } from '../../../core/document';
-import type { RecordedTrack } from '../../../workers/recordProtocol';
-import { plainFileName } from '../../components/download';
+import type { Session } from '../../core/document';
+import type { RecordedTrack } from '../../workers/recordProtocol';
+import { plainFileName } from '../components/download';
 
 /** Names of files, each once, for the microphones that have a channel; without a plan one for every channel there is. */
 export function tracksOf(

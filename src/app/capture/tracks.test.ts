@@ -1,4 +1,4 @@
-import type { Session } from '../../../core/document';
+import type { Session } from '../../core/document';
 import { tracksOf } from './tracks';
 
 const named = (...names: string[]): Pick<Session, 'microphones'> => ({

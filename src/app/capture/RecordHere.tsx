@@ -1,14 +1,13 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect } from 'react';
-import type { Session } from '../../../core/document';
-import { formatNumber } from '../../../core/units';
-import { sayTold } from '../../../words';
-import { sayCapture } from '../../../words/capture.page.en';
-import { sayCheck } from '../../../words/check.page.en';
-import { InputChoice } from '../../capture/InputChoice';
-import { LevelBars } from '../../capture/LevelBars';
-import { Choice } from '../../components/Choice';
-import { Fold } from '../../components/Fold';
+import type { Session } from '../../core/document';
+import { formatNumber } from '../../core/units';
+import { sayTold } from '../../words';
+import { sayCapture } from '../../words/capture.page.en';
+import { Choice } from '../components/Choice';
+import { Fold } from '../components/Fold';
+import { InputChoice } from './InputChoice';
+import { LevelBars } from './LevelBars';
 import { useHeld } from './useHeld';
 import type { Recording } from './useRecording';
 
@@ -47,7 +46,7 @@ interface PartProps {
 /** Which input, and which channel is whose. */
 function Channels({ session, recording, count }: { session: Session; recording: Recording; count: number }) {
   return (
-    <Fold id="input and channels" summary={sayCheck('input-and-channels')} small>
+    <Fold id="input and channels" summary={sayCapture('input-and-channels')} small>
       <Flex gap="3" wrap="wrap" pb="2">
         <InputChoice
           onChange={(deviceId) => {
@@ -61,7 +60,7 @@ function Channels({ session, recording, count }: { session: Session; recording: 
             label={name}
             value={String(recording.channels[id] ?? '')}
             options={[
-              { value: '', text: sayCheck('not-recorded') },
+              { value: '', text: sayCapture('not-recorded') },
               ...Array.from({ length: count }, (_, channel) => ({ value: String(channel), text: sayCapture('input-2', { i: channel + 1 }) })),
             ]}
             onChange={(value) => recording.choose(id, value === '' ? null : Number(value))}
@@ -80,33 +79,35 @@ function Ready({ session, recording, peaks, names }: PartProps) {
   return (
     <>
       <Box fontWeight="700" fontSize="lg">
-        {sayCheck('play-and-look-at-the-levels')}
+        {sayCapture('play-and-look-at-the-levels')}
       </Box>
       <LevelBars peaks={peaks} names={names} />
       {of > 1 && count < of && count > 0 && (
         <Box role="status" mt="2">
-          {sayCheck('the-input-has-fewer-channels', { count, microphones: of })}
+          {sayCapture('the-input-has-fewer-channels', { count, microphones: of })}
         </Box>
       )}
       <Channels session={session} recording={recording} count={count} />
       <Flex gap="2" mt="2" wrap="wrap" align="center">
         <Button minH="48px" bg="tapeFill" color="#12181b" disabled={count === 0 || (of > 0 && left.length === of)} onClick={recording.start}>
-          {sayCheck('start-recording')}
+          {sayCapture('start-recording')}
         </Button>
         <Button minH="48px" variant="outline" onClick={recording.close}>
-          {sayCheck('close')}
+          {sayCapture('close')}
         </Button>
         <Box fontSize="sm" color="quiet" flex="1" minW="200px">
-          {sayCheck('any-key-or-a-pedal-starts-and-stops')}
+          {sayCapture('any-key-or-a-pedal-starts-and-stops')}
         </Box>
       </Flex>
-      <Fold id="what to play" summary={sayCheck('what-you-will-play', { steps: recording.steps.length })} small>
-        <Box as="ol" pl="5" fontSize="sm">
-          {recording.steps.map(({ id, told }) => (
-            <li key={id}>{sayTold(told, session.units)}</li>
-          ))}
-        </Box>
-      </Fold>
+      {recording.steps.length > 1 && (
+        <Fold id="what to play" summary={sayCapture('what-you-will-play', { steps: recording.steps.length })} small>
+          <Box as="ol" pl="5" fontSize="sm">
+            {recording.steps.map(({ id, told }) => (
+              <li key={id}>{sayTold(told, session.units)}</li>
+            ))}
+          </Box>
+        </Fold>
+      )}
     </>
   );
 }
@@ -116,28 +117,32 @@ function Playing({ session, recording, peaks, names }: PartProps) {
   const { state, levels, step } = recording;
   const time =
     step &&
-    (step.secondsLeft === null ? sayCheck('s-recorded', { seconds: Math.floor(levels.seconds) }) : sayCapture('s-left', { left: step.secondsLeft }));
+    (step.secondsLeft === null
+      ? sayCapture('s-recorded', { seconds: Math.floor(levels.seconds) })
+      : sayCapture('s-left', { left: step.secondsLeft }));
   return (
     <>
       <Flex justify="space-between" gap="3" align="baseline" wrap="wrap">
         <Box role="status" fontSize="2xl" fontWeight="700" lineHeight="1.2">
-          {step ? sayTold(step.now.told, session.units) : sayCheck('putting-the-take-away')}
+          {step ? sayTold(step.now.told, session.units) : sayCapture('putting-the-take-away')}
         </Box>
         <Box role="timer" className="measure" fontSize="xl">
           {time}
         </Box>
       </Flex>
       <Box color="quiet" minH="1.5em">
-        {step?.next ? sayCheck('then-next', { next: sayTold(step.next.told, session.units) }) : sayCheck('it-stops-when-you-stop-playing')}
+        {step?.next
+          ? sayCapture('then-next', { next: sayTold(step.next.told, session.units) })
+          : sayCapture(recording.isSong ? 'it-stops-by-any-key' : 'it-stops-when-you-stop-playing')}
       </Box>
       <LevelBars peaks={peaks} names={names} />
       {levels.lost.length > 0 && (
         <Box role="alert" color="fix" mt="2">
-          {sayCheck('sound-was-lost', { times: levels.lost.length, at: formatNumber(levels.lost.at(-1)?.atSeconds ?? 0, 0) })}
+          {sayCapture('sound-was-lost', { times: levels.lost.length, at: formatNumber(levels.lost.at(-1)?.atSeconds ?? 0, 0) })}
         </Box>
       )}
       <Button mt="3" minH="48px" minW="140px" variant="outline" disabled={state === 'ending'} onClick={recording.stop}>
-        {sayCheck('stop-recording')}
+        {sayCapture('stop-recording')}
       </Button>
     </>
   );
@@ -152,8 +157,8 @@ export function RecordHere({ session, recording }: { session: Session; recording
     session.microphones.find(({ id }) => channels[id] === channel)?.name ?? sayCapture('input-2', { i: channel + 1 });
   const part = { session, recording, peaks, names: peaks.map((_, channel) => owner(channel)) };
   return (
-    <Box role="group" aria-label={sayCheck('recording-here')} borderWidth="1px" borderColor="line" p="4" mb="4" bg="panel">
-      {state === 'asking' && <Box role="status">{sayCheck('the-browser-asks-whether-it-may-listen')}</Box>}
+    <Box role="group" aria-label={sayCapture('recording-here')} borderWidth="1px" borderColor="line" p="4" mb="4" bg="panel">
+      {state === 'asking' && <Box role="status">{sayCapture('the-browser-asks-whether-it-may-listen')}</Box>}
       {state === 'ready' && <Ready {...part} />}
       {state === 'counting' && (
         <Box role="timer" fontSize="4xl" fontWeight="700" className="measure">
