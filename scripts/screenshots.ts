@@ -13,6 +13,7 @@ import { sayLoop } from '../src/words/loop.page.en';
 import { sayPairs } from '../src/words/pairs.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { sayReady } from '../src/words/ready.page.en';
+import { sayRecord } from '../src/words/record.page.en';
 import { sayRoom } from '../src/words/room.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
@@ -37,7 +38,7 @@ await once(server.stdout, 'data');
 mkdirSync(values.out, { recursive: true });
 const browser = await chromium.launch({
   executablePath: browserFile.path,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
 });
 const context = await browser.newContext({
   viewport: { width: Number(values.width), height: Number(values.height) },
@@ -82,7 +83,7 @@ function taps(): Uint8Array {
 const station = (name: string): Promise<void> =>
   page
     .getByRole('navigation', { name: sayFrame('stations') })
-    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .getByRole('link', { name: new RegExp(`^(Choose |Place |Plug )?${name}`) })
     .click();
 const choose = (on: Page, name: string): Promise<void> =>
   on
@@ -120,14 +121,14 @@ await station('Floor');
 await choose(page, 'Overhead right');
 await page.keyboard.press('Escape');
 await page.goto(page.url().replace('/floor', '/setups'));
-await page.getByRole('list', { name: 'Set-ups' }).waitFor();
+await page.getByRole('list', { name: saySetups('proposed') }).waitFor();
 await page
   .getByRole('button', { name: saySetups('compare') })
   .nth(0)
   .click();
 await page
   .getByRole('button', { name: saySetups('compare') })
-  .nth(3)
+  .nth(1)
   .click();
 await shot('setups-compared');
 await station('Pairs');
@@ -152,12 +153,6 @@ await station('Patch');
 await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
 await page.getByRole('heading', { name: '4 of 8 inputs in use' }).waitFor();
 await shot('patch');
-await page.getByRole('button', { name: sayPatch('line-check') }).click();
-await page.getByLabel(sayPatch('the-interface-is')).selectOption('simulated');
-await page.getByRole('button', { name: 'Begin', exact: true }).click();
-await page.getByRole('button', { name: sayPatch('let-it-do-all-of-them') }).click();
-await page.getByText('Every step is done').waitFor({ timeout: 60_000 });
-await shot('line-check');
 await station('Check');
 await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
 await page.getByRole('list', { name: sayCheck('channels') }).waitFor({ timeout: 60_000 });
@@ -178,6 +173,11 @@ await page.getByRole('button', { name: '3 of 5' }).click();
 await page.getByRole('button', { name: 'thin', exact: true }).click();
 await attempts.nth(0).getByRole('button').click();
 await shot('loop');
+await station('Record');
+await page.getByRole('button', { name: sayRecord('record'), exact: true }).click();
+await page.getByRole('img', { name: /Input level/ }).waitFor();
+await shot('record');
+await page.keyboard.press('Escape');
 await station('Sheet');
 await page.getByRole('table', { name: 'Tape list' }).waitFor();
 await shot('sheet');

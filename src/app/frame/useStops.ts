@@ -14,6 +14,8 @@ import type { Station, StationFacts, Stop } from './station';
 /** A stop as it stands. */
 export interface StandingStop extends Stop {
   readonly station: Station;
+  /** Nothing is left to be done there, whether or not somebody looked. */
+  readonly isDone: boolean;
 }
 
 export interface Stops {
@@ -36,7 +38,7 @@ const NOWHERE: ReadonlySet<string> = new Set();
 const stopAt = (station: Station, facts: StationFacts, visited: ReadonlySet<string>): StandingStop => {
   const stop = station.state?.(facts) ?? { state: 'open' as const, why: '' };
   // What is so by itself was not done by anybody yet.
-  return { station, ...stop, state: stop.state === 'done' && !visited.has(station.path) ? 'open' : stop.state };
+  return { station, ...stop, isDone: stop.state === 'done', state: stop.state === 'done' && !visited.has(station.path) ? 'open' : stop.state };
 };
 
 /** How every stop of a session's day stands, and which act of the road comes next. */
@@ -58,7 +60,9 @@ export function useStops(session: Session): Stops {
     const stops = (stations: readonly Station[]): StandingStop[] =>
       stations.filter(({ isFor }) => isFor?.(session) ?? true).map((station) => stopAt(station, facts, new Set([...visited, here])));
     const road = stops(ROAD);
-    const at = road.findIndex(({ state }) => state !== 'done');
+    // Who is farther along the road already is not sent back to look at what is done.
+    const farthest = road.reduce((far, { station }, i) => (station.path === here || visited.has(station.path) ? i : far), -1);
+    const at = road.findIndex(({ state, isDone }, i) => (i < farthest ? !isDone : state !== 'done'));
     const [one, following] = [road[at], road[at + 1]];
     return {
       road,

@@ -3,6 +3,7 @@ import { checkPlan, type Finding } from '../checks';
 import type { Session } from '../document';
 import { RECIPES, type Recipe } from '../setups';
 import { missingFlips } from './missingFlips';
+import { swappedSides } from './swappedSides';
 
 /** The set-up that raises a finding by design; null when the microphones are not its own or it does not expect it. */
 function expectedBy(session: Session, finding: Finding, recipes: readonly Recipe[]): Finding['expectedBy'] | null {
@@ -37,4 +38,4 @@ export function withExpectations(session: Session, findings: readonly Finding[])
 
 /** Everything that is told of a plan: of its physics, and of what its set-ups ask for. */
 export const planFindings = (session: Session, table: ArrivalTable): Finding[] =>
-  withExpectations(session, [...checkPlan(table), ...missingFlips(session, table)]);
+  withExpectations(session, [...checkPlan(table), ...missingFlips(session, table), ...swappedSides(session)]);

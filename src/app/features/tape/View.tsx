@@ -63,7 +63,8 @@ function Tape({ session }: { session: Session }) {
                 {!kept.deviation.withinTolerance && (
                   <Button
                     minH="44px"
-                    ml="3"
+                    display="block"
+                    mt="1"
                     variant="outline"
                     onClick={() => {
                       setAt(lines.indexOf(kept));
