@@ -44,9 +44,19 @@ export async function injectLater(
           .then((planes) => {
             const buffer = this.createBuffer(count, length, own ?? this.sampleRate);
             for (let c = 0; c < count; c++) buffer.copyToChannel(new Float32Array(planes, 4 * c * length, length), c);
-            const source = new AudioBufferSourceNode(this, { buffer, loop: true });
-            source.connect(out);
-            source.start();
+            const play = (): AudioBufferSourceNode => {
+              const source = new AudioBufferSourceNode(this, { buffer, loop: true });
+              source.connect(out);
+              source.start();
+              return source;
+            };
+            let playing = play();
+            Object.assign(globalThis, {
+              injectedAnew: () => {
+                playing.stop();
+                playing = play();
+              },
+            });
           });
         return out as unknown as MediaStreamAudioSourceNode;
       };
@@ -54,6 +64,9 @@ export async function injectLater(
     { path: PATH, count, length, own: rate },
   );
 }
+
+/** What the input plays begins anew, now. */
+export const playAnew = (page: Page): Promise<void> => page.evaluate(() => (globalThis as unknown as { injectedAnew: () => void }).injectedAnew());
 
 /** Nobody is there to choose a folder in the browser's own window: it has none, or one among its own files. */
 export const chooseFolder = async (page: Page, name: string | null): Promise<void> => {

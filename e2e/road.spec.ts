@@ -103,6 +103,8 @@ class Walker {
     await expect(place).toBeInViewport();
     await this.press((await place.textContent()) ?? '', place);
     await expect(this.page).toHaveURL(/floor$/);
+    // What is next is said anew once the Floor is drawn.
+    await expect(this.page.getByRole('group', { name: 'Plan, from above' })).toBeVisible();
   }
 
   /** From the Floor to a take that is proven. */

@@ -59,6 +59,7 @@ export const PLANNING: Readonly<Record<PlanningCode, string>> = {
   'now-as-in-the-take': 'As in the take',
   'now-all-together': 'All together, as in the take',
   'now-the-song': 'Recording',
+  'now-knock': '{name}: knock twice on it, lightly, then clap once in front',
   'swap-them': 'Swap them',
   'left-is-where-right-belongs': '{left} is where {setup} has {right}, and {right} where it has {left}.',
   'swap-the-two-or-their-cables': 'Swap {left} and {right}, or swap their cables.',

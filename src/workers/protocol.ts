@@ -1,4 +1,15 @@
-import type { ClapReport, ClockReport, LugReport, Matching, PairMoment, Proof, QuietReport, StrokePicture, TakeReport } from '../core/analysis';
+import type {
+  ClapReport,
+  ClockReport,
+  LugReport,
+  Matching,
+  PairMoment,
+  Proof,
+  QuietReport,
+  StrokePicture,
+  TakeReport,
+  TapReading,
+} from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
@@ -73,6 +84,14 @@ export interface Jobs {
   readonly 'prove-take': {
     readonly input: { readonly session: Session; readonly report: TakeReport; readonly matching: Matching; readonly chains: Chains };
     readonly output: Proof;
+  };
+  /** Knocks on microphones, each in its own stretch of seconds. */
+  readonly 'hear-taps': {
+    readonly input: {
+      readonly files: readonly TakeFile[];
+      readonly taps: readonly { readonly microphoneId: string; readonly fromS: number; readonly toS: number }[];
+    };
+    readonly output: readonly TapReading[];
   };
   /** The take that a session predicts, one WAV per microphone. */
   readonly 'render-take': {

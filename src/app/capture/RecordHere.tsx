@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useEffect } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import type { Session } from '../../core/document';
 import { formatNumber } from '../../core/units';
 import { sayTold } from '../../words';
@@ -72,7 +72,7 @@ function Channels({ session, recording, count }: { session: Session; recording: 
 }
 
 /** Levels in view, nothing recorded yet. */
-function Ready({ session, recording, peaks, names }: PartProps) {
+function Ready({ session, recording, peaks, names, children }: PartProps & { children?: ReactNode }) {
   const count = peaks.length;
   const of = session.microphones.length;
   const left = session.microphones.filter(({ id }) => (recording.channels[id] ?? null) === null);
@@ -88,6 +88,7 @@ function Ready({ session, recording, peaks, names }: PartProps) {
         </Box>
       )}
       <Channels session={session} recording={recording} count={count} />
+      {children}
       <Flex gap="2" mt="2" wrap="wrap" align="center">
         <Button minH="48px" bg="tapeFill" color="#12181b" disabled={count === 0 || (of > 0 && left.length === of)} onClick={recording.start}>
           {sayCapture('start-recording')}
@@ -149,7 +150,7 @@ function Playing({ session, recording, peaks, names }: PartProps) {
 }
 
 /** A take recorded here: the input and its levels; then what to play, one thing at a time. */
-export function RecordHere({ session, recording }: { session: Session; recording: Recording }) {
+export function RecordHere({ session, recording, children }: { session: Session; recording: Recording; children?: ReactNode }) {
   const { state, levels, channels, beats } = recording;
   useAnyKey(recording);
   const peaks = useHeld(levels.peaks);
@@ -159,7 +160,7 @@ export function RecordHere({ session, recording }: { session: Session; recording
   return (
     <Box role="group" aria-label={sayCapture('recording-here')} borderWidth="1px" borderColor="line" p="4" mb="4" bg="panel">
       {state === 'asking' && <Box role="status">{sayCapture('the-browser-asks-whether-it-may-listen')}</Box>}
-      {state === 'ready' && <Ready {...part} />}
+      {state === 'ready' && <Ready {...part}>{children}</Ready>}
       {state === 'counting' && (
         <Box role="timer" fontSize="4xl" fontWeight="700" className="measure">
           {beats}

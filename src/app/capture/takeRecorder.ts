@@ -1,3 +1,4 @@
+import type { TapReading } from '../../core/analysis';
 import type { Lost } from '../../core/recording';
 import { sayCapture } from '../../words/capture.page.en';
 import type { TakeFile } from '../../workers/protocol';
@@ -12,6 +13,8 @@ export interface RecordedTake {
   readonly tracks: readonly RecordedTrack[];
   readonly chains: TakeNote['chains'];
   readonly sampleRateHz: number;
+  /** What knocks before it said. */
+  readonly taps?: readonly TapReading[];
   readonly seconds: number;
   readonly lost: readonly Lost[];
   /** Among the files of the browser; null where it is in memory alone. */

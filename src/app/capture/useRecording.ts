@@ -1,10 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { TapReading } from '../../core/analysis';
 import type { Session } from '../../core/document';
 import { recordedChannels, type TakeStep } from '../../core/planning';
 import { Silence } from '../../core/recording';
 import { chainsOf } from '../../core/verdict';
 import { sayCapture } from '../../words/capture.page.en';
-import { keepOnly } from './keptTakes';
+import { runJob } from '../../workers/runJob';
+import { dropTakes, keepOnly } from './keptTakes';
 import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from './takeRecorder';
 import { tracksOf } from './tracks';
 
@@ -40,15 +42,36 @@ export interface Recording {
 interface RecordingOptions {
   /** What is to be played, one after another; the same array while it is the same. */
   readonly steps: readonly TakeStep[];
+  /** Microphones knocked on before that, one after another; none where nobody wants to. */
+  readonly taps?: readonly TakeStep[];
   /** It goes on through every pause, until somebody stops it, and stays beside those before it. */
   readonly isSong?: boolean;
   readonly onTake: (take: RecordedTake, told: string | null) => void;
 }
 
+const NO_STEPS: readonly TakeStep[] = [];
+
 const inputName = (channel: number): string => sayCapture('input-2', { i: channel + 1 });
 
+const lengthOf = (steps: readonly TakeStep[]): number => steps.reduce((sum, { seconds }) => sum + seconds, 0);
+/** Somebody is a moment behind what is asked, seconds. */
+const BEHIND_S = 0.5;
+
+/** What the knocks of a recording say; its files are of no more use then. */
+async function hearKnocks({ files, directory }: RecordedTake, steps: readonly TakeStep[]): Promise<readonly TapReading[]> {
+  let at = 0;
+  const taps = steps.flatMap(({ tap, seconds }) => {
+    const fromS = at;
+    at += seconds;
+    return tap === undefined ? [] : [{ microphoneId: tap, fromS, toS: at + BEHIND_S }];
+  });
+  const answer = await runJob('hear-taps', { files, taps }, { owner: 'knocks' });
+  if (directory) await dropTakes([directory]);
+  return answer.kind === 'done' ? answer.output : [];
+}
+
 /** Records a take from an input of the browser, step by step, and hands it over. */
-export function useRecording(session: Session, { steps, isSong = false, onTake }: RecordingOptions): Recording {
+export function useRecording(session: Session, { steps: played, taps = NO_STEPS, isSong = false, onTake }: RecordingOptions): Recording {
   const [state, setState] = useState<RecordingState>('closed');
   const [problem, setProblem] = useState<string | null>(null);
   const [levels, setLevels] = useState(NOTHING);
@@ -61,6 +84,9 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     silence: Silence;
     timer: number;
     seconds: number;
+    isTapping: boolean;
+    /** Between the knocks and what is played. */
+    isTurning: boolean;
   }>({
     recorder: null,
     gone: new AbortController(),
@@ -68,11 +94,16 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     silence: new Silence(),
     timer: 0,
     seconds: 0,
+    isTapping: false,
+    isTurning: false,
   });
   const to = useCallback((next: RecordingState): void => {
     own.current.state = next;
     setState(next);
   }, []);
+  const [isTapping, setTapping] = useState(false);
+  const knocked = useRef<Promise<readonly TapReading[]>>(Promise.resolve([]));
+  const steps = isTapping ? taps : played;
   const count = levels.peaks.length;
   const byPatch = useMemo(() => recordedChannels(session, Math.max(1, count)), [session, count]);
   const channels = { ...byPatch, ...chosen };
@@ -97,9 +128,16 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     }
     to('ending');
     const take = await recorder.stop();
+    if (own.current.isTapping) {
+      // Nothing was played yet: there is no take.
+      if (take?.directory) await dropTakes([take.directory]);
+      if (by) setProblem(endedWords(by, seconds));
+      return letGo();
+    }
+    const heard = await knocked.current;
     await letGo();
     if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
-    onTake(take, by && endedWords(by, take.seconds));
+    onTake(heard.length > 0 ? { ...take, taps: heard } : take, by && endedWords(by, take.seconds));
     if (take.directory && !isSong) await keepOnly(session.id, take.directory);
   };
   const hear = (now: Levels): void => {
@@ -109,6 +147,11 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     current.silence.hear(peak);
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
+    if (current.isTurning) return;
+    if (current.isTapping) {
+      if (now.seconds >= lengthOf(taps)) void turnOver();
+      return;
+    }
     if (!isSong && current.silence.isOver(peak, now.seconds)) void latest.current.end(null);
   };
   const latest = useRef({ end, hear });
@@ -132,11 +175,27 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     own.current.recorder = answer.recorder;
     to('ready');
   };
-  const begin = (): void => {
+  const record = (isKnocks: boolean): void => {
     const tracks = tracksOf(session, channels, count, inputName);
     own.current.seconds = 0;
+    own.current.isTapping = isKnocks;
+    setTapping(isKnocks);
+    own.current.silence.begin();
     own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), isSong });
+  };
+  const begin = (): void => {
+    knocked.current = Promise.resolve([]);
+    record(taps.length > 0);
     to('recording');
+  };
+  /** From the knocks to what is played: they are a recording of their own, so that nothing else hears them. */
+  const turnOver = async (): Promise<void> => {
+    own.current.isTurning = true;
+    const take = await own.current.recorder?.stop();
+    own.current.isTurning = false;
+    if (own.current.state !== 'recording') return;
+    record(false);
+    if (take) knocked.current = hearKnocks(take, taps).catch(() => []);
   };
   const start = (): void => {
     own.current.silence.begin();
@@ -170,8 +229,11 @@ export function useRecording(session: Session, { steps, isSong = false, onTake }
     levels,
     channels,
     beats,
-    steps,
-    step: state === 'recording' && now ? { now, next: steps[index + 1], secondsLeft: left > 0 ? left : null } : null,
+    steps: [...taps, ...played],
+    step:
+      state === 'recording' && now
+        ? { now, next: steps[index + 1] ?? (isTapping ? played[0] : undefined), secondsLeft: left > 0 ? left : null }
+        : null,
     open: (deviceId) => void open(deviceId),
     close: () => void letGo(),
     choose: (id, channel) => setChosen({ ...chosen, [id]: channel }),

@@ -44,6 +44,10 @@ const reportSchema = open({
       }),
     )
     .required(),
+  taps: Joi.array()
+    .max(256)
+    .items(open({ microphoneId: Joi.string().required(), channel: Joi.string().required(), overDb: figure, clapSign: sign.allow(null) }))
+    .optional(),
   pairs: Joi.array()
     .items(
       open({ a: Joi.string().required(), b: Joi.string().required(), delaySamples: figure, polarity: sign, correlation: level, sumLossDb: bands }),

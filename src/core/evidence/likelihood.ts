@@ -2,8 +2,9 @@ import type { PerBand } from '../acoustics';
 import { solveLinear } from '../math';
 import { type Altered, alteredBy } from './altered';
 import { arrivalDensity, colourLog, LEVEL_FREEDOM, LEVEL_SIGMA_DB, levelLog, NOWHERE, SIGMA_S, SURE } from './density';
-import type { Cause, Cluster, Expected, Measured, Model } from './model';
+import type { Cause, Cluster, Expected, Measured, Model, Tap } from './model';
 import { stringsLog } from './strings';
+import { tapsLog } from './taps';
 
 const { abs, exp, log, max, min } = Math;
 
@@ -63,6 +64,7 @@ export class Weighing {
   private readonly expected: readonly Expected[];
   /** Channels that were heard in the take. */
   readonly channels: readonly number[];
+  readonly taps: readonly Tap[];
   private readonly clusters: readonly { readonly spot: number; readonly sure: readonly Measured[]; readonly colourDb: PerBand | undefined }[];
 
   constructor(
@@ -77,7 +79,13 @@ export class Weighing {
       colourDb,
       sure: arrivals.filter(({ confidence }) => confidence >= SURE),
     }));
-    this.channels = [...new Set(this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]))].sort((a, b) => a - b);
+    this.taps = model.taps ?? [];
+    this.channels = [
+      ...new Set([
+        ...this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]),
+        ...this.taps.map(({ channel }) => channel),
+      ]),
+    ].sort((a, b) => a - b);
   }
 
   at(source: number, microphone: number): Expected {
@@ -195,7 +203,8 @@ export class Weighing {
   logLikelihood(causes: readonly Cause[]): number {
     const { each, none, gainsLog } = this.sight(causes);
     const taped = this.channels.reduce((sum, channel) => sum + stringsLog(this.model.strings(channel), channel, causes), 0);
-    return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog + taped);
+    const tapped = this.taps.length > 0 ? tapsLog(this.taps, this.altered(causes)) : 0;
+    return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog + taped + tapped);
   }
 
   /**

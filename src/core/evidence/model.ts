@@ -42,6 +42,15 @@ export interface TapeString {
   readonly instrument: number | null;
 }
 
+/** Knocks on one microphone and a clap before it, as the channels had them. */
+export interface Tap {
+  readonly microphone: number;
+  /** The channel that had the knocks, clearly. */
+  readonly channel: number;
+  /** First swing of the clap there, as against what the plan's own chain gives; null where there was none. */
+  readonly sign: 1 | -1 | null;
+}
+
 /** What a set-up should sound like: sources by microphones, in seconds. */
 export interface Model {
   readonly sources: number;
@@ -58,6 +67,8 @@ export interface Model {
   readonly ownDelay: (microphone: number) => OwnDelay | null;
   /** What the tape said of a microphone; none where nobody measured. */
   readonly strings: (microphone: number) => readonly TapeString[];
+  /** Microphones that were knocked on; none where nobody did. */
+  readonly taps?: readonly Tap[];
 }
 
 /** One measured arrival: how much later a channel hears than the channel nearest the source, and which way up. */

@@ -6,6 +6,7 @@ import { isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './latene
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 import { SAID } from './odds';
+import { isTapped } from './taps';
 
 /** A question is asked when it is likelier than this that something is wrong. */
 const ASKED = 0.3;
@@ -42,7 +43,7 @@ const CLEAR = 0.9;
 
 /** Whether a channel of a cause has an arrival that is clearly direct, of a source that it could be by that cause. */
 function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause): boolean {
-  if (cause.kind === 'elsewhere') return true;
+  if (cause.kind === 'elsewhere' || isTapped(weighing.taps, cause)) return true;
   const own = cause.kind === 'device late' ? weighing.channels.filter(lateIn(weighing, cause)) : channelsOf(cause);
   // Between two channels that are late alike nothing shows.
   const speaks = (channel: number, spot: number): boolean =>

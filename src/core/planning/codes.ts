@@ -56,6 +56,7 @@ export type PlanningCode =
   | 'now-as-in-the-take'
   | 'now-all-together'
   | 'now-the-song'
+  | 'now-knock'
   | 'swap-them'
   | 'left-is-where-right-belongs'
   | 'swap-the-two-or-their-cables'

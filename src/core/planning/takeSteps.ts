@@ -1,5 +1,6 @@
 import type { Session } from '../document';
 import { type Instrument, localGeometry } from '../instruments';
+import { isDirect } from '../microphones';
 import { asList, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
 
@@ -9,6 +10,8 @@ export interface TakeStep {
   readonly told: Told;
   /** How long it takes, seconds. */
   readonly seconds: number;
+  /** The microphone that is knocked on meanwhile. */
+  readonly tap?: string;
 }
 
 /** A single stroke or note is repeated so often: delays are told from three on, one may fail (our choice). */
@@ -62,3 +65,14 @@ export function takeActs({ instruments }: Pick<Session, 'instruments'>): Told | 
 
 /** The song itself: as long as it takes. */
 export const SONG_STEPS: readonly TakeStep[] = [{ id: 'song', told: tell('now-the-song'), seconds: 0 }];
+
+const TAP_S = 5;
+
+/** Each microphone knocked on, and clapped before, in turn: who is in which channel and which way up, whatever is played. None for what has no capsule to knock on, nor where one is alone. */
+export function tapSteps({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): readonly TakeStep[] {
+  const able = microphones.filter(({ modelId }) => {
+    const kind = shelf.microphones.find(({ id }) => id === modelId)?.kind;
+    return kind !== undefined && !isDirect(kind) && kind !== 'loudspeaker';
+  });
+  return microphones.length < 2 ? [] : able.map(({ id, name }) => ({ id: `tap/${id}`, told: tell('now-knock', { name }), seconds: TAP_S, tap: id }));
+}

@@ -17,6 +17,9 @@ import { Complaint } from './Complaint';
 import { heardOn } from './heardOn';
 import { play } from './player';
 
+/** What playing leaves open, and knocks settle. */
+const OPEN = new Set(['question', 'unproven', 'which-file']);
+
 /** So much of what a verdict stands on is shown; the report has all of it. */
 const SHOWN_EVIDENCE = 3;
 
@@ -76,6 +79,11 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
           );
         })}
       </Box>
+      {session.microphones.length > 1 && !report.taps && verdicts.some(({ code }) => OPEN.has(code)) && (
+        <Box py="3" fontSize="sm" role="note">
+          {sayCheck('record-again-with-knocks')}
+        </Box>
+      )}
       {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
       {planned && <Complaint session={session} heard={heard} />}
       {!planned && <NoPlan names={report.channels.map(({ name }) => name)} />}

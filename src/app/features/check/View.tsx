@@ -1,12 +1,14 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { takeSteps } from '../../../core/planning';
+import { takeSteps, tapSteps } from '../../../core/planning';
 import { sayCheck } from '../../../words/check.page.en';
 import { rememberedInput } from '../../capture/capture';
 import { RecordHere } from '../../capture/RecordHere';
 import type { RecordedTake } from '../../capture/takeRecorder';
 import { useRecording } from '../../capture/useRecording';
+import { remember, remembered } from '../../components/remembered';
+import { Toggle } from '../../components/Toggle';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useProof, useProofProblem } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -23,6 +25,8 @@ import { checkFiles } from './tool';
 import { Verdicts } from './Verdicts';
 
 const LiveTwo = lazy(() => import('./LiveTwo').then((module) => ({ default: module.LiveTwo })));
+
+const KNOCKS = 'knocks';
 
 /** The set-up proven from a short take. */
 export function CheckStation() {
@@ -67,15 +71,18 @@ function Check({ session }: { session: Session }) {
     const [newest] = next.takes;
     if (newest) checkTake(newest);
   };
-  const checkRecorded = ({ files, tracks, chains }: Pick<RecordedTake, 'files' | 'tracks' | 'chains'>): void => {
+  const checkRecorded = ({ files, tracks, chains, taps }: Pick<RecordedTake, 'files' | 'tracks' | 'chains' | 'taps'>): void => {
     setFolder(null);
     const matching = Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId]));
-    void checkFiles(session, files, { matching, chains });
+    void checkFiles(session, files, { matching, chains, ...(taps && { taps }) });
   };
   // Levels come many times a second; what is played does not change by them.
   const steps = useMemo(() => takeSteps(session), [session]);
+  const [knocks, setKnocks] = useState(() => remembered(KNOCKS) === 'yes');
+  const able = useMemo(() => tapSteps(session), [session]);
   const recording = useRecording(session, {
     steps,
+    taps: knocks ? able : [],
     onTake: (recorded, ended) => {
       setTold(ended ?? (recorded.directory ? null : sayCheck('kept-in-memory-alone')));
       checkRecorded(recorded);
@@ -131,7 +138,23 @@ function Check({ session }: { session: Session }) {
             {folder && <FolderTakes folder={folder} checked={checked} onCheck={checkTake} />}
           </>
         ) : (
-          <RecordHere session={session} recording={recording} />
+          <RecordHere session={session} recording={recording}>
+            {able.length > 0 && (
+              <Flex gap="3" align="center" wrap="wrap" mt="2">
+                <Toggle
+                  label={sayCheck('knock-first')}
+                  on={knocks}
+                  onToggle={() => {
+                    remember(KNOCKS, knocks ? null : 'yes');
+                    setKnocks(!knocks);
+                  }}
+                />
+                <Box fontSize="sm" color="quiet" flex="1" minW="220px">
+                  {sayCheck('knocks-settle', { seconds: able.reduce((sum, { seconds }) => sum + seconds, 0) })}
+                </Box>
+              </Flex>
+            )}
+          </RecordHere>
         )}
         {recording.problem && (
           <Box role="alert" color="fix" mb="3">

@@ -1,4 +1,4 @@
-import { type Matching, matchByName, type TakeReport } from '../../../core/analysis';
+import { type Matching, matchByName, type TakeReport, type TapReading } from '../../../core/analysis';
 import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
@@ -39,7 +39,7 @@ let underWay: AbortController | null = null;
 export async function checkFiles(
   session: Session,
   files: readonly TakeFile[],
-  known: { readonly matching: Matching; readonly chains?: Chains } = { matching: {} },
+  known: { readonly matching: Matching; readonly chains?: Chains; readonly taps?: readonly TapReading[] } = { matching: {} },
 ): Promise<void> {
   if (files.length === 0) return;
   const own = new AbortController();
@@ -55,7 +55,8 @@ export async function checkFiles(
   const problem = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
   setTake({ progress: null, problem });
   if (answer.kind !== 'done' || !answer.output.ok) return;
-  const { report, waveforms, strokes, refused, usable } = answer.output;
+  const { waveforms, strokes, refused, usable } = answer.output;
+  const report: TakeReport = known.taps ? { ...answer.output.report, taps: known.taps } : answer.output.report;
   // What was refused is out of everything that works on the files.
   keepFiles(
     session.id,

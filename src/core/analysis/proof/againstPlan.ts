@@ -6,7 +6,7 @@ import { causeFindings } from './causeFindings';
 import { tell } from './codes';
 import { takeLimits } from './limits';
 import { idOf, nameOf } from './named';
-import { modelOf, type Taped } from './planModel';
+import { modelOf, type Taped, tapsOf } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
 
 /** One source of a take by the plan's microphones. */
@@ -172,7 +172,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
  */
 export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching, taped: Taped = new Map()): Proof {
   if (table.plan.microphones.length === 0) return { comparisons: [], findings: [], limits: [] };
-  const model = modelOf(table, taped);
+  const model = modelOf(table, taped, tapsOf(table, report.taps ?? [], matching));
   const clusters = clustersOf(table, report, matching);
   const explanation = explain(
     model,

@@ -1,8 +1,10 @@
 import { colourOf, type PerBand } from '../../acoustics';
 import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
-import type { Expected, Model, OwnDelay, TapeString } from '../../evidence';
+import type { Expected, Model, OwnDelay, Tap, TapeString } from '../../evidence';
 import { subtract } from '../../math';
 import { isDirect, type MicrophoneKind } from '../../microphones';
+import type { TapReading } from '../signs/taps';
+import type { Matching } from './proof';
 
 /** The source in the middle of the pair a microphone belongs to. */
 const centreOf = (table: ArrivalTable, id: string): string | null =>
@@ -87,14 +89,27 @@ export function targetOf(table: ArrivalTable, microphone: number): number {
 /** The devices that record a plan, in the order of its microphones. */
 export const devicesOf = ({ plan }: ArrivalTable): string[] => [...new Set(plan.microphones.flatMap(({ device }) => device?.id ?? []))];
 
-/** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone */
-export function modelOf(table: ArrivalTable, taped: Taped = new Map()): Model {
+/** Knocks as the engine of evidence wants them: of microphones that are there, in channels that are some microphone's. */
+export function tapsOf({ plan }: ArrivalTable, taps: readonly TapReading[], matching: Matching): Tap[] {
+  const indexOf = (id: string | null | undefined): number => plan.microphones.findIndex((one) => one.id === id);
+  return taps.flatMap(({ microphoneId, channel, clapSign }): Tap[] => {
+    const [microphone, own] = [indexOf(microphoneId), indexOf(matching[channel])];
+    if (microphone < 0 || own < 0) return [];
+    // The chain is the channel's: what it turns round is turned round whoever is in it.
+    const sign = clapSign === null ? null : ((clapSign * (plan.microphones[own]?.flipped ? -1 : 1)) as 1 | -1);
+    return [{ microphone, channel: own, sign }];
+  });
+}
+
+/** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone @param taps what knocks said */
+export function modelOf(table: ArrivalTable, taped: Taped = new Map(), taps: readonly Tap[] = []): Model {
   const { plan } = table;
   const known = new Map<number, Expected>();
   const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
   const devices = devicesOf(table);
   return {
     sources: plan.sources.length,
+    taps,
     microphones: plan.microphones.length,
     speedOfSoundMps: plan.speedOfSoundMps,
     at: (source, microphone) => {
