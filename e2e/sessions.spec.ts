@@ -92,6 +92,7 @@ test('a deleted session waits, also after a reload: brought back it is whole; em
   await page.waitForURL(/session/);
   await page.goto('/');
   await page.getByRole('button', { name: /^Delete Congas/ }).click();
+  await expect(page.getByRole('button', { name: /^Delete Congas/ })).toHaveCount(0);
   await page.reload();
   await page.getByText('Recently deleted (1)').click();
   await page.getByRole('button', { name: 'Bring back Congas' }).click();

@@ -103,7 +103,7 @@ async function said(seed: number, withTaps: boolean): Promise<{ what: Planted; n
 test('knocked on one after another, what is reversed or swapped is named in every set-up, by takes that say little of it themselves', async () => {
   const left: string[] = [];
   let [told, wrong, before, all] = [0, 0, 0, 0];
-  for (const seed of seedsFor({ name: 'knocks', least: 8, all: 300, seconds: 12 })) {
+  for (const seed of seedsFor({ name: 'knocks', least: 5, all: 300, seconds: 8 })) {
     const one = await said(seed, true);
     if (one.wrong) wrong++;
     if (one.what !== 'nothing') {
