@@ -98,7 +98,7 @@ test.describe('where people read in feet and inches, on a system that is light',
   test('a new session begins in inches and letter paper, the page in daylight; what is chosen stays', async ({ page }) => {
     await page.goto('/start');
     await page.getByRole('button', { name: saySessions('skip') }).click();
-    await page.waitForURL(/\/floor$/);
+    await page.waitForURL(/\/setups$/);
     await expect(page.locator('html')).toHaveClass(/light/);
     await station(page, 'Room').click();
     await expect(page.getByLabel('Wide (ft)')).toBeVisible();
