@@ -4,18 +4,7 @@ import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
-import { onPlan, openChooser, settled, station } from './steps';
-
-/** What a person with little owns: enough for four microphones on a kit. */
-const GEAR: Readonly<Record<string, number>> = {
-  'Bass-drum dynamic': 1,
-  'Rugged dynamic': 1,
-  'Small condenser': 2,
-  'Eight-input interface, phantom in fours': 1,
-  'Tall boom stand': 2,
-  'Boom stand': 1,
-  'Short boom stand': 1,
-};
+import { LITTLE_GEAR, onPlan, openChooser, settled, station } from './steps';
 
 /** From an empty browser to the first set-up; gives how many times something was pressed. */
 async function firstRun(page: Page, press: (target: Locator) => Promise<number>): Promise<number> {
@@ -25,7 +14,7 @@ async function firstRun(page: Page, press: (target: Locator) => Promise<number>)
   };
   await page.goto('/');
   await act(page.getByRole('button', { name: saySessions('new-session') }));
-  for (const [kind, count] of Object.entries(GEAR))
+  for (const [kind, count] of Object.entries(LITTLE_GEAR))
     for (let n = 0; n < count; n++) await act(page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
   await expect(page.getByText('4 microphones, 1 device, 4 stands')).toBeVisible();
   await act(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));

@@ -4,7 +4,7 @@ import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
-import { onPlan, onSide, station } from './steps';
+import { LITTLE_GEAR, onPlan, onSide, station } from './steps';
 
 /** Presses Tab until the element has the focus, as a person without a mouse would. */
 async function tabTo(page: Page, target: Locator, most = 120): Promise<void> {
@@ -22,16 +22,7 @@ const pressOn = async (page: Page, target: Locator, key = 'Enter'): Promise<void
 test('the whole path by keyboard alone', async ({ page }) => {
   await page.goto('/');
   await pressOn(page, page.getByRole('button', { name: saySessions('new-session') }));
-  for (const [kind, count] of Object.entries({
-    'Bass-drum dynamic': 1,
-    'Rugged dynamic': 1,
-    'Small condenser': 2,
-    'Eight-input interface, phantom in fours': 1,
-  })) {
-    await tabTo(page, page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
-    for (let n = 0; n < count; n++) await page.keyboard.press('Enter');
-  }
-  for (const [kind, count] of Object.entries({ 'Tall boom stand': 2, 'Boom stand': 1, 'Short boom stand': 1 })) {
+  for (const [kind, count] of Object.entries(LITTLE_GEAR)) {
     await tabTo(page, page.getByRole('button', { name: `One more: ${kind}`, exact: true }));
     for (let n = 0; n < count; n++) await page.keyboard.press('Enter');
   }

@@ -21,6 +21,17 @@ const GEAR: Readonly<Record<string, number>> = {
   'Table stand': 1,
 };
 
+/** What a person with little owns: enough for four microphones on a kit. */
+export const LITTLE_GEAR: Readonly<Record<string, number>> = {
+  'Bass-drum dynamic': 1,
+  'Rugged dynamic': 1,
+  'Small condenser': 2,
+  'Eight-input interface, phantom in fours': 1,
+  'Tall boom stand': 2,
+  'Boom stand': 1,
+  'Short boom stand': 1,
+};
+
 /** What a browser keeps, made by hand once in a run (`made.setup.ts`): once somebody has said what they own, and once four microphones stand. */
 export const OWNER = '.cache/kept-owner.json';
 export const FOUR = '.cache/kept-four.json';

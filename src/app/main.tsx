@@ -8,6 +8,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { router } from './App';
+import { sweepTakes } from './capture/keptTakes';
 import { openOrGiveUp } from './db/database';
 import { sweepOrphans } from './db/sweep';
 import { keepFocus } from './frame/keepFocus';
@@ -37,7 +38,9 @@ const idle = (): Promise<void> =>
 /** Fetches every station, one after the other and only while nobody is working, so that a page in use has all its pieces. */
 async function fetchStations(): Promise<void> {
   await idle();
-  await sweepOrphans(Date.now()).catch(() => undefined);
+  await sweepOrphans(Date.now())
+    .then(sweepTakes)
+    .catch(() => undefined);
   const { STATIONS } = await import('./stations');
   for (const { load } of STATIONS) {
     await idle();

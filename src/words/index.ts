@@ -6,4 +6,5 @@ export { furnishingUse } from './furnishings';
 export { planWords } from './imports';
 export { sayMetric } from './metric';
 export { say, sayTold } from './say';
+export { sentence } from './sentence';
 export { setupTexts } from './setups';

@@ -4,7 +4,7 @@ import { speaker } from './speaker';
 export const sayRecord = speaker('record', {
   heading: 'Record the song',
   'all-channels-as-long-as-it-takes':
-    '{channels, plural, one {One channel} other {All # channels}}, as long as it takes. Every take stays here until you throw it away.',
+    '{channels, plural, one {One channel} other {All # channels}}, as long as it takes. Every take stays in this browser until you throw it away. Save the ones you want to keep.',
   'before-you-start': 'Before you start',
   'no-microphone': 'No microphone is placed.',
   'no-take-was-checked': 'The set-up is not proven yet. Record ten seconds in Check first.',

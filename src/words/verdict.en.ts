@@ -20,6 +20,8 @@ export const VERDICT: Readonly<Record<VerdictCode, string>> = {
     '{name} arrives {latencySamples} samples {latencySamples2, select, yes {late} other {early}} because of what is in its path{alignSamples, select, yes {; the mix corrects that} other {}}.',
   'everything-that-records-comes-samples-sample':
     'Everything from {name} arrives {samples} samples {samples2, select, yes {late} other {early}}{back, select, yes {; the mix corrects that} other {}}.',
+  'knocked-on':
+    'Knocked on, {microphone} was loudest in {channel}{clap, select, up {; the clap first swung up} down {; the clap first swung down} other {}}',
   'take-bleed': 'In this take the {other} is {amount} dB {under, select, yes {below} other {above}} the {own} in {channel}.',
   'take-tone':
     'In this take the {band, select, low {low end} body {low middle} presence {high middle} other {top}} of {channel} is {amount} dB {over, select, yes {above} other {below}} its {other, select, low {low end} body {low middle} presence {high middle} other {top}}.',

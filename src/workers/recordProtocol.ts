@@ -24,8 +24,8 @@ export interface TakeNote {
   readonly tracks: readonly RecordedTrack[];
   /** The chains it is recorded through, by microphone: what was changed since is no part of it. */
   readonly chains: Chains;
-  /** The song itself, and no short take to be proven: it stays until somebody throws it away. */
-  readonly isSong?: boolean;
+  /** A short take to be proven unless it is something else: the song itself, which stays until somebody throws it away, or knocks on the microphones before a take. */
+  readonly purpose?: 'song' | 'knocks';
   /** False while it is written, and for ever where that was cut off. */
   readonly isWhole: boolean;
 }

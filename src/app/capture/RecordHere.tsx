@@ -134,7 +134,7 @@ function Playing({ session, recording, peaks, names }: PartProps) {
       <Box color="quiet" minH="1.5em">
         {step?.next
           ? sayCapture('then-next', { next: sayTold(step.next.told, session.units) })
-          : sayCapture(recording.isSong ? 'it-stops-by-any-key' : 'it-stops-when-you-stop-playing')}
+          : step && sayCapture(recording.isSong ? 'it-stops-by-any-key' : 'it-stops-when-you-stop-playing')}
       </Box>
       <LevelBars peaks={peaks} names={names} />
       {levels.lost.length > 0 && (

@@ -63,10 +63,14 @@ export const takesOf = async (sessionId: string): Promise<readonly KeptTake[]> =
 /** Makes room when a short take is there: the whole ones of its session before it go, and those of any session that are a month old. What was cut off waits until somebody has decided, and so does a song. */
 export async function keepOnly(sessionId: string, directory: string): Promise<void> {
   const isOld = ({ note }: KeptTake): boolean => Date.now() - Date.parse(note.madeAt) > LONGEST_MS;
-  const gone = (await allTakes()).filter(
-    (take) => take.directory !== directory && !take.note.isSong && ((take.note.sessionId === sessionId && take.note.isWhole) || isOld(take)),
-  );
+  const isDone = ({ note }: KeptTake): boolean => note.sessionId === sessionId && (note.isWhole || note.purpose === 'knocks');
+  const gone = (await allTakes()).filter((take) => take.directory !== directory && take.note.purpose !== 'song' && (isDone(take) || isOld(take)));
   await dropTakes(gone.map((take) => take.directory));
+}
+
+/** Throws away what was recorded in sessions that are gone for good. */
+export async function sweepTakes(sessionIds: ReadonlySet<string>): Promise<void> {
+  await dropTakes((await allTakes()).flatMap(({ directory, note }) => (sessionIds.has(note.sessionId) ? [] : [directory])));
 }
 
 /** The take that was recorded under a name. */

@@ -12,7 +12,7 @@ export const useSongs = create<Songs>(() => ({ sessionId: null, songs: [] }));
 
 /** Looks which songs of a session lie among the files of the browser; those that are in memory alone stay. */
 export async function lookForSongs(sessionId: string): Promise<void> {
-  const found = (await takesOf(sessionId)).filter(({ note }) => note.isSong);
+  const found = (await takesOf(sessionId)).filter(({ note }) => note.purpose === 'song');
   const open = await Promise.all(found.map(({ directory }) => isBeingWritten(directory)));
   useSongs.setState((before) => ({
     sessionId,

@@ -36,7 +36,7 @@ export type EndedBy = 'unplugged' | 'full' | 'failed';
 export interface TakeRecorder {
   readonly sampleRateHz: number;
   /** Begins to write, with what came from this moment on. */
-  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains' | 'isSong'>): void;
+  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains' | 'purpose'>): void;
   /** Ends it; null where nothing was being recorded. */
   stop(): Promise<RecordedTake | null>;
   /** Lets the input go. */

@@ -181,7 +181,8 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     own.current.isTapping = isKnocks;
     setTapping(isKnocks);
     own.current.silence.begin();
-    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), isSong });
+    const purpose = isKnocks ? 'knocks' : isSong ? 'song' : undefined;
+    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), ...(purpose && { purpose }) });
   };
   const begin = (): void => {
     knocked.current = Promise.resolve([]);
@@ -193,7 +194,7 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     own.current.isTurning = true;
     const take = await own.current.recorder?.stop();
     own.current.isTurning = false;
-    if (own.current.state !== 'recording') return;
+    if (own.current.state !== 'recording') return take?.directory ? dropTakes([take.directory]) : undefined;
     record(false);
     if (take) knocked.current = hearKnocks(take, taps).catch(() => []);
   };

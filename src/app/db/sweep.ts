@@ -3,8 +3,11 @@ import { database } from './database';
 /** A deleted session waits for a month, ms. */
 const KEPT_MS = 30 * 24 * 3_600_000;
 
-/** Lets go of sessions that were deleted a month ago, and of takes, attempts and sounds whose session is gone. Done when the page begins. */
-export const sweepOrphans = (nowMs: number): Promise<void> =>
+/**
+ * Lets go of sessions that were deleted a month ago, and of takes, attempts and sounds whose session is gone. Done when the page begins.
+ * @returns the sessions that are there, those that wait among the deleted too
+ */
+export const sweepOrphans = (nowMs: number): Promise<ReadonlySet<string>> =>
   database.transaction(
     'rw',
     [
@@ -31,5 +34,6 @@ export const sweepOrphans = (nowMs: number): Promise<void> =>
       const takes = (await database.takes.toCollection().primaryKeys()).filter((id) => !alive.has(id));
       await database.takes.bulkDelete(takes);
       await database.standings.bulkDelete((await database.standings.toCollection().primaryKeys()).filter((id) => !alive.has(id)));
+      return alive;
     },
   );

@@ -2,11 +2,11 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Session } from '../../core/document';
 import { sayFrame } from '../../words/frame.page.en';
-import { useStops } from './useStops';
+import type { Stops } from './useStops';
 
 /** The one next thing to do, wherever one is: here it is said, elsewhere it is a way there. */
-export function NextAct({ session, isBar = false }: { session: Session; isBar?: boolean }) {
-  const { next, after, here } = useStops(session);
+export function NextAct({ session, stops, isBar = false }: { session: Session; stops: Stops; isBar?: boolean }) {
+  const { next, after, here } = stops;
   if (!next) return null;
   const isHere = next.station.path === here;
   const words = sayFrame(isHere ? 'now-act' : 'next-act', { act: next.act });

@@ -29,6 +29,7 @@ import { keepSelection, restoreSelection } from '../stores/viewStore';
 import { NextAct } from './NextAct';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
+import { useStops } from './useStops';
 
 /** Follows the stored session: what another tab saves shows up here. */
 function useOtherTabs(id: string): void {
@@ -187,7 +188,6 @@ export function SessionFrame() {
   useUndoKeys();
   useWatchedPatch(useSessionStore(({ doc }) => doc));
   const opened = useOnTheBench(id);
-  const isGoing = useNavigation().state === 'loading';
   if (opened && opened.kind !== 'open')
     return (
       <Box p="8" role={opened.kind === 'trouble' ? 'alert' : undefined}>
@@ -195,19 +195,26 @@ export function SessionFrame() {
       </Box>
     );
   if (!session || session.id !== id) return null;
+  return <Frame session={session} />;
+}
+
+/** What is round the station that is looked at. */
+function Frame({ session }: { session: Session }) {
+  const stops = useStops(session);
+  const isGoing = useNavigation().state === 'loading';
   return (
     <Flex direction="column" h="100%" className="print-free">
       <Box asChild className="skip no-print">
         <a href="#content">{sayFrame('skip-to-the-content')}</a>
       </Box>
       <TopBar session={session}>
-        <NextAct session={session} />
+        <NextAct session={session} stops={stops} />
       </TopBar>
       <Banners session={session} />
       <DueReminders session={session} />
       <PowerDangers session={session} />
       <Flex flex="1" minH="0" direction={{ base: 'column', md: 'row' }} className="print-free">
-        <StationLine session={session} />
+        <StationLine session={session} stops={stops} />
         <Box as="main" id="content" tabIndex={-1} outline="none" flex="1" minW="0" minH="0" className="print-free">
           {isGoing && (
             <Box role="status" className="soon" position="absolute" top="62px" left={{ base: '4', md: '124px' }} zIndex="2" color="quiet">
@@ -216,7 +223,7 @@ export function SessionFrame() {
           )}
           <Outlet />
         </Box>
-        <NextAct session={session} isBar />
+        <NextAct session={session} stops={stops} isBar />
       </Flex>
     </Flex>
   );

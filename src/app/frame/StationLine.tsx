@@ -4,7 +4,7 @@ import { NavLink, useNavigate } from 'react-router';
 import type { Session } from '../../core/document';
 import { sayFrame } from '../../words/frame.page.en';
 import type { StopState } from './station';
-import { type StandingStop, useStops } from './useStops';
+import type { StandingStop, Stops } from './useStops';
 
 const STATE_WORDS: Record<StopState, string> = {
   open: sayFrame('not-begun'),
@@ -134,8 +134,8 @@ function More({ session, beside, here }: { session: Session; beside: readonly St
 }
 
 /** The road as stops on one line, and what lies beside it under that; at phone width a bar at the bottom, with the rest in a list. */
-export function StationLine({ session }: { session: Session }) {
-  const { road, beside, here } = useStops(session);
+export function StationLine({ session, stops }: { session: Session; stops: Stops }) {
+  const { road, beside, here } = stops;
   return (
     <Flex
       as="nav"

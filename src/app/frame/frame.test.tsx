@@ -14,6 +14,7 @@ import { useVisits, visit } from '../stores/visits';
 import { system } from '../theme/system';
 import { StationLine } from './StationLine';
 import { TopBar } from './TopBar';
+import { useStops } from './useStops';
 
 const show = (element: ReactElement) =>
   render(
@@ -30,10 +31,12 @@ beforeEach(async () => {
   setSession(boathouseKit());
 });
 
+const Line = ({ session }: { session: Session }) => <StationLine session={session} stops={useStops(session)} />;
+
 describe('the line of stations', () => {
   const names = (): string[] => screen.getAllByRole('link', { hidden: true }).map((link) => (link.textContent ?? '').replace(/: .*/, ''));
   test('says of each stop how it stands', () => {
-    show(<StationLine session={doc()} />);
+    show(<Line session={doc()} />);
     expect(names()).toEqual([
       'Choose Set-ups, not begun',
       'Place Floor, done',
@@ -52,14 +55,14 @@ describe('the line of stations', () => {
   test('something to fix on the Floor is said there', () => {
     const [first] = doc().microphones;
     const outside = editMicrophone(first?.id ?? '', { positionM: { x: -1, y: 1, z: 1 } })(doc());
-    show(<StationLine session={outside} />);
+    show(<Line session={outside} />);
     expect(names()[1]).toBe('Place Floor, something to fix');
   });
   test('tape is done when every microphone was read, patch when each has an input', () => {
     const read = doc().microphones.reduce((session, { id }) => putReading({ microphoneId: id, from: 'floor', lengthM: 1 })(session), doc());
     const patch = Object.fromEntries(read.microphones.map(({ id }, i) => [id, `eight-input/in${i + 1}`]));
     for (const path of ['setups', 'patch', 'tape', 'pairs', 'brief']) visit(read.id, path);
-    show(<StationLine session={{ ...read, patch }} />);
+    show(<Line session={{ ...read, patch }} />);
     expect(names()).toEqual([
       'Choose Set-ups, done',
       'Place Floor, done',

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { Session } from '../../core/document';
 import type { InstrumentKind } from '../../core/instruments';
 import type { UnitSystem } from '../../core/units';
+import { remember, remembered } from '../components/remembered';
 
 export type FloorView = 'plan' | 'side' | 'both';
 export type StripName = 'sum' | 'heard' | 'leak' | 'picture' | 'tone' | 'listen';
@@ -41,32 +42,24 @@ interface ViewState {
 /** What is offered to be put into a room before anybody chose. */
 export const FIRST_OFFERED: ViewState['nextInstrument'] = { kind: 'drum-kit', variant: 'four-piece' };
 
-const STORED = 'shuttlecraft-theme';
+const THEME = 'theme';
 
 /** The system's own light or dark, until somebody says otherwise. */
 const systemTheme = (): Theme => (globalThis.matchMedia?.('(prefers-color-scheme: light)').matches ? 'daylight' : 'slate');
 
 function storedTheme(): Theme {
-  try {
-    const stored = localStorage.getItem(STORED);
-    return stored === 'daylight' || stored === 'slate' ? stored : systemTheme();
-  } catch {
-    return systemTheme();
-  }
+  const stored = remembered(THEME);
+  return stored === 'daylight' || stored === 'slate' ? stored : systemTheme();
 }
 
-const UNITS = 'shuttlecraft-units';
+const UNITS = 'units';
 
 /** Feet, inches and letter paper are what people read by in these places. */
 export const unitsOf = (language: string): UnitSystem => (/-(US|LR|MM)$/.test(language) ? 'imperial' : 'metric');
 
 function storedUnits(): UnitSystem {
-  try {
-    const stored = localStorage.getItem(UNITS);
-    return stored === 'imperial' || stored === 'metric' ? stored : unitsOf(navigator.language);
-  } catch {
-    return unitsOf(globalThis.navigator?.language ?? '');
-  }
+  const stored = remembered(UNITS);
+  return stored === 'imperial' || stored === 'metric' ? stored : unitsOf(globalThis.navigator?.language ?? '');
 }
 
 export const useViewStore = create<ViewState>(() => ({
@@ -100,20 +93,12 @@ export function followTheme(): void {
 /** Puts the chosen theme on the page and remembers it; the class drives every colour token. */
 export function applyTheme(theme: Theme): void {
   showTheme(theme);
-  try {
-    localStorage.setItem(STORED, theme);
-  } catch {
-    // Storage is switched off: the theme lasts as long as the tab.
-  }
+  remember(THEME, theme);
 }
 
 /** Remembers what a person reads in. */
 export function preferUnits(units: UnitSystem): void {
-  try {
-    localStorage.setItem(UNITS, units);
-  } catch {
-    // Storage is switched off: the choice lasts as long as the tab.
-  }
+  remember(UNITS, units);
   setView({ units });
 }
 

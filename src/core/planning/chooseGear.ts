@@ -114,7 +114,12 @@ function peaksAt(session: Session, recipe: Recipe, instrument: Instrument): Read
   );
   const instruments = session.instruments.map((one) => (one.id === instrument.id ? instrument : one));
   const { plan, rows } = arrivalTable(resolvePlan({ ...session, instruments, microphones, pairs: [], patch: {} }));
-  return new Map(plan.microphones.map(({ id }, m) => [id, Math.max(...(rows[m] ?? []).map(({ levelDb }) => levelDb))]));
+  return new Map(
+    plan.microphones.flatMap(({ id }, m): [string, number][] => {
+      const levels = (rows[m] ?? []).map(({ levelDb }) => levelDb);
+      return levels.length > 0 ? [[id, Math.max(...levels)]] : [];
+    }),
+  );
 }
 
 /**

@@ -16,6 +16,7 @@ export type VerdictCode =
   | 'the-cable-of-is-reversed-madeup'
   | 'comes-samples-latencysamples2-late-early-by'
   | 'everything-that-records-comes-samples-sample'
+  | 'knocked-on'
   | 'take-bleed'
   | 'take-tone'
   | 'take-width';

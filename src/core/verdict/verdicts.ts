@@ -94,7 +94,22 @@ const comparedWords = ({ sourceName, plannedSamples, measuredSamples, measuredPo
 export const crosswise = (matching: Matching, [one, other]: readonly string[]): Matching =>
   Object.fromEntries(Object.entries(matching).map(([name, id]) => [name, id === one ? (other ?? null) : id === other ? (one ?? null) : id]));
 
-function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Verdict {
+/** What knocks said of these microphones: in whose channel they were, and how the clap swung. */
+const knockWords = ({ report, session }: Heard, ids: readonly string[]): Told[] =>
+  (report.taps ?? []).flatMap(({ microphoneId, channel, clapSign }) =>
+    ids.includes(microphoneId)
+      ? [
+          tell('knocked-on', {
+            microphone: session?.microphones.find(({ id }) => id === microphoneId)?.name ?? '',
+            channel,
+            clap: clapSign === null ? 'none' : clapSign === 1 ? 'up' : 'down',
+          }),
+        ]
+      : [],
+  );
+
+function ofProof(heard: Heard, finding: ProofFinding): Verdict {
+  const { proof, matching, session } = heard;
   const { id, code, severity, microphoneIds, message, moves, probability } = finding;
   const channels = Object.keys(matching).filter((name) => microphoneIds.includes(matching[name] ?? ''));
   // What the plan says a sign of is told first.
@@ -113,7 +128,7 @@ function ofProof({ proof, matching, session }: Heard, finding: ProofFinding): Ve
       ? { rematch: { matching: crosswise(matching, microphoneIds), label: tell('the-files-are-named-crosswise') } }
       : {}),
     probability,
-    evidence: probability === null ? [] : compared.map(comparedWords),
+    evidence: probability === null ? [] : [...knockWords(heard, microphoneIds), ...compared.map(comparedWords)],
   };
 }
 

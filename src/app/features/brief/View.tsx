@@ -5,7 +5,7 @@ import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted } from '../../../core/units';
-import { say, sayFit, sayTold, setupTexts } from '../../../words';
+import { say, sayFit, sayTold, sentence, setupTexts } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -199,12 +199,6 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
       ))}
     </Box>
   );
-}
-
-/** Reasons as one sentence. */
-function sentence(because: readonly string[]): string {
-  const text = because.join('; ');
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 }
 
 interface CardProps {

@@ -13,7 +13,7 @@ export function CutOff({ session, onCheck }: { session: Session; onCheck: (take:
     let isGone = false;
     const look = async (): Promise<void> => {
       const takes = await takesOf(session.id);
-      const halves = takes.filter((take) => !take.note.isWhole && !take.note.isSong && secondsOf(take) > 0);
+      const halves = takes.filter((take) => !take.note.isWhole && !take.note.purpose && secondsOf(take) > 0);
       const [left] = (await Promise.all(halves.map(async (take) => ((await isBeingWritten(take.directory)) ? [] : [take])))).flat();
       if (isGone) return;
       setCut(left ?? null);

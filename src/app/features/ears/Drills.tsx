@@ -19,11 +19,12 @@ import { createRandom } from '../../../core/math';
 import { formatNumber } from '../../../core/units';
 import { say } from '../../../words';
 import { sayEars } from '../../../words/ears.page.en';
+import { remember, remembered } from '../../components/remembered';
 import { play, putOn, setMonitor, switchTo, takeOff } from '../../listening/listening';
 import { type Deck, useListening } from '../../listening/listeningStore';
 import { Transport } from './Transport';
 
-const KEPT = 'shuttlecraft-drills';
+const KEPT = 'drills';
 const NAMES: Readonly<Record<DrillKind, string>> = {
   reversed: sayEars('which-is-reversed'),
   late: sayEars('which-is-late'),
@@ -34,22 +35,6 @@ const NAMES: Readonly<Record<DrillKind, string>> = {
   mono: sayEars('safe-in-mono-or-not'),
 };
 
-function kept(): Standings {
-  try {
-    return readStandings(localStorage.getItem(KEPT));
-  } catch {
-    return {};
-  }
-}
-
-function keep(standings: Standings): void {
-  try {
-    localStorage.setItem(KEPT, JSON.stringify(standings));
-  } catch {
-    // Storage is switched off: the standings last as long as the tab.
-  }
-}
-
 const today = (): number => dayOf(Date.now());
 const POSSIBLE_SEED = 1;
 
@@ -59,7 +44,7 @@ const possibleWith = (session: Session): readonly DrillKind[] =>
 
 /** One after the other, what is due first: hear both, name one. */
 export function Drills({ session }: { session: Session }) {
-  const [standings, setStandings] = useState(kept);
+  const [standings, setStandings] = useState(() => readStandings(remembered(KEPT)));
   const [drill, setDrill] = useState<Drill | null>(null);
   const [verdict, setVerdict] = useState<{ readonly isRight: boolean; readonly words: string } | null>(null);
   const { deck } = useListening();
@@ -83,7 +68,7 @@ export function Drills({ session }: { session: Session }) {
     const isRight = one === drill.answer;
     const next = { ...standings, [drill.kind]: answered(standings[drill.kind] ?? NEW_STANDING, drill.kind, isRight, today()) };
     setStandings(next);
-    keep(next);
+    remember(KEPT, JSON.stringify(next));
     setVerdict({
       isRight,
       words: sayEars('isright-right-no-it-was', {

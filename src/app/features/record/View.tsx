@@ -64,7 +64,17 @@ function Recorder({ session }: { session: Session }) {
       </Box>
       {recording.state === 'closed' ? (
         <>
-          <Button minH="48px" minW="140px" bg="tapeFill" color="#12181b" onClick={() => recording.open(rememberedInput())}>
+          <Button
+            minH="48px"
+            minW="140px"
+            bg="tapeFill"
+            color="#12181b"
+            onClick={() => {
+              // A song is not to be cleared away by the browser where it can be helped.
+              void navigator.storage?.persist?.();
+              recording.open(rememberedInput());
+            }}
+          >
             {sayRecord('record')}
           </Button>
           <Box as="ul" aria-label={sayRecord('before-you-start')} m="0" mt="4" p="0" maxW="640px">
