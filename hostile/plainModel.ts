@@ -174,7 +174,7 @@ export function plain(source: Source, m: PlanMicrophone, room: { widthM: number;
     source.sides.length === 1 ? s * s + (1 - s) ** 2 / 3 : (half * source.sides.reduce((sum, face) => sum + 10 ** (level(face) / 10), 0)) / 2;
   const constant = (walls * room.absorption) / (1 - room.absorption);
   const built = source.held ? 1 : 1 - 10 ** ((-6 * 0.035) / rt);
-  roomEnergy += 10 ** (source.peakSplDb / 10) * 4 * Math.PI * power * (4 / constant) * built * (a * a + (1 - a) ** 2 / 3);
+  roomEnergy += 10 ** (source.peakSplDb / 10) * 4 * Math.PI * power * ((4 * (1 - room.absorption)) / constant) * built * (a * a + (1 - a) ** 2 / 3);
   roomEnergy *= through;
   const direct = bands.reduce((sum, energy) => sum + energy, 0);
   const strength = (path: PlainPath): number => path.out.reduce((sum, [re, im]) => sum + re * re + im * im, 0);

@@ -57,6 +57,8 @@ export interface Plan {
   readonly pairs: readonly PlanPair[];
   readonly sources: readonly Source[];
   readonly geometries: readonly Geometry[];
+  /** What the instruments are called, by id. */
+  readonly instrumentNames?: Readonly<Record<string, string>>;
   /** Everything solid in the room; the same list as long as nothing of it moves. */
   readonly solids: readonly Solid[];
   /** Where the loudest peaks are wanted, by the level habit; −12 dBFS where none is said. */

@@ -59,7 +59,8 @@ const diffuseOf = derived((room: Room, speedOfSoundMps: number, absorbsM2: numbe
   const surface = roomSurfaceM2(room);
   const absorption = absorptionWith(room, absorbsM2);
   return {
-    fieldDb: diffuseFieldDb(roomConstantM2(surface, absorption)),
+    // What the first reflections hold already is taken out (Kuttruff, Room Acoustics: the field after the first reflection).
+    fieldDb: diffuseFieldDb(roomConstantM2(surface, absorption)) + dbFromPowerRatio(1 - absorption),
     decaySeconds: eyringSeconds(roomVolumeM3(room), surface, absorption, speedOfSoundMps),
   };
 });
@@ -91,7 +92,7 @@ function roundShare(source: Source): number {
 }
 
 /**
- * Energy of the room's diffuse field of a source, pressure squared re 20 µPa, as an omni would take it: power level + 10·lg(4/R),
+ * Energy of the room's diffuse field of a source, pressure squared re 20 µPa, as an omni would take it: power level + 10·lg(4·(1 − α)/R),
  * of which a stroke has built up 1 − 10^(−6t/RT) after 35 ms and a held note all (Kuttruff, Room Acoustics).
  */
 export function diffuseEnergy(source: Source, air: Surroundings): number {
@@ -143,7 +144,7 @@ export function echoField(source: Source, point: Vec3, { room, speedOfSoundMps, 
   const share = source.allRoundShare;
   for (let surface = 0; surface < 6; surface++) {
     const name = SURFACES[surface] as Surface;
-    const evenly = 1 - (room.surfaces ? meanOfSurface(room, name) : room.absorption);
+    const evenly = 1 - (room.surfaces || room.softOnM2 ? meanOfSurface(room, name) : room.absorption);
     const axis = SURFACE_AXIS[surface] as 0 | 1 | 2;
     for (let face = 0; face < faces; face++) {
       const side = source.sides[face] as Side;

@@ -107,7 +107,7 @@ const FURNISHINGS: Others<Item<'furnishings'>> = {
   layerM: 0.1,
   airM: 0.05,
 };
-const ROOMS: Others<Omit<Session['room'], 'softM2'>> = {
+const ROOMS: Others<Omit<Session['room'], 'softM2' | 'softOnM2'>> = {
   widthM: 6,
   depthM: 6,
   heightM: 3,

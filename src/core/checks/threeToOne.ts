@@ -1,16 +1,24 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
-import { type ArrivalTable, incidentSplDb, sourceKey } from '../arrivals';
+import { type Arrival, type ArrivalTable, incidentSplDb, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
 import { distance } from '../math';
 import { isDirect } from '../microphones';
+import { gapToSolid } from '../solids';
 
 /** What the two three-to-one schools say of two microphones. */
 export interface ThreeToOne {
-  /** Distance school: microphones apart, over the farther one's distance to its source; 3 or more is met. */
+  /** Distance school: microphones apart, over the farther one's distance to the nearest surface that sounds; 3 or more is met. */
   readonly distanceRatio: number;
   readonly distanceMet: boolean;
   /** Leak school: by how much less the first hears the second's source than the second does, and the other way; null on one shared source. */
   readonly leakDb: number | null;
   readonly leakMet: boolean | null;
+}
+
+/** From a microphone to the nearest surface of what sounds, metres: a tape is held to the guitar and not into its middle. */
+function toSurfaceM({ solids }: Plan, { positionM }: PlanMicrophone, arrival: Arrival): number {
+  const gaps = solids.flatMap(({ shape, sourceIds }) => (sourceIds.includes(arrival.sourceKey) ? [gapToSolid(shape, positionM)] : []));
+  const nearest = Math.min(arrival.distanceM, ...gaps);
+  return nearest > 0 ? nearest : arrival.distanceM;
 }
 
 /**
@@ -27,7 +35,7 @@ export function threeToOne(table: ArrivalTable, firstId: string, secondId: strin
   const [s, t] = [indexOf(first.targetKey ?? pair?.centreKey ?? null), indexOf(second.targetKey ?? pair?.centreKey ?? null)];
   const [own, other] = [rows[a ?? -1]?.[s], rows[b ?? -1]?.[t]];
   if (!own || !other) return null;
-  const distanceRatio = distance(first.positionM, second.positionM) / Math.max(own.distanceM, other.distanceM);
+  const distanceRatio = distance(first.positionM, second.positionM) / Math.max(toSurfaceM(plan, first, own), toSurfaceM(plan, second, other));
   const common = { distanceRatio, distanceMet: distanceRatio >= 3 };
   if (s === t) return { ...common, leakDb: null, leakMet: null };
   const [leakIntoFirst, leakIntoSecond] = [rows[a ?? -1]?.[t], rows[b ?? -1]?.[s]];

@@ -11,8 +11,9 @@ export function tapeListCsv(plan: Plan, entries: readonly TapeEntry[], readings:
   const turns = (id: string): string[] => {
     const microphone = plan.microphones.find((candidate) => candidate.id === id);
     if (!microphone) return ['', '', ''];
-    const { turnDeg, tiltDeg, front, toward } = lookOf(plan, microphone);
-    return [turnDeg.toFixed(0), tiltDeg.toFixed(0), toward ? `${front} toward ${toward}` : front];
+    const { turnDeg, tiltDeg, front, toward, beside } = lookOf(plan, microphone);
+    const past = beside ? `${front}, past ${beside.mark} by ${told(beside.byM)} ${unit} (${beside.side})` : front;
+    return [turnDeg.toFixed(0), tiltDeg.toFixed(0), toward ? `${front} toward ${toward}` : past];
   };
   const body = entries.map((entry) => {
     const read = readings.find((reading) => reading.microphoneId === entry.microphoneId && reading.from === entry.ref);

@@ -1,24 +1,11 @@
 import { speedOfSound } from '../acoustics';
+import { arrivalOf, firstReflections, sourceKey } from '../arrivals';
 import type { Session } from '../document';
-import { type Furnishing, isScreen, SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
-import { distance } from '../math';
-import {
-  absorptionAt,
-  distanceToSurface,
-  type Flutter,
-  flutters,
-  imageIn,
-  middleSeconds,
-  octaveDecays,
-  type PerOctave,
-  type Room,
-  reflectionPoint,
-  SURFACES,
-  type Surface,
-  surfaceAbsorption,
-  surfaceAreaM2,
-} from '../room';
+import { isScreen, SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
+import { type Flutter, flutters, middleSeconds, octaveDecays, type Room, reflectionPoint, SURFACES, type Surface, surfaceAreaM2 } from '../room';
+import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 import { heardRoom, resolvePlan } from './resolve';
+import { coveredM2, surfaceOf, withSoftOn } from './softThings';
 
 /** One thing to hang or lay, where, and what it changes. */
 export interface HangAdvice {
@@ -38,29 +25,15 @@ export interface HangAdvice {
 /** What is hung where: a floor takes a rug, a ceiling an absorber, walls a curtain or what is at hand. */
 const kindFor = (surface: Surface, wall: SoftKind): SoftKind => (surface === 'floor' ? 'rug' : surface === 'ceiling' ? 'absorber' : wall);
 
+const AT_1K = 3;
 const AT_2K = 4;
-/** Flat on a wall, or so near to it, metres; and turned with it within so much, degrees. */
-const ON_WALL_M = 0.45;
-const ALONG_DEG = 20;
-
+/** Close to its source a microphone hardly hears first reflections: so much of them counts all the same (our choice). */
+const HARDLY_HEARD = 0.2;
 /** A thing's share of what a flutter brings to its surface: it runs through the middle, so what hangs there is in the way of half of it and more. */
 function shareTaken(room: Room, surface: Surface, kind: SoftKind): number {
   const { widthM, heightM, thickM, octaves } = SOFT_MODELS[kind];
   const area = widthM * (kind === 'rug' ? thickM : heightM);
   return octaves[AT_2K] * Math.min(1, 0.5 + area / surfaceAreaM2(room, surface));
-}
-
-/** The surface that a soft thing hangs or lies on; null for one that stands in the room. */
-function surfaceOf(room: Room, { kind, positionM, rotationDeg }: Furnishing): Surface | null {
-  if (kind === 'rug') return 'floor';
-  const off = Math.abs(((rotationDeg % 180) + 180) % 180);
-  const along = Math.min(off, 180 - off) <= ALONG_DEG;
-  const across = Math.abs(off - 90) <= ALONG_DEG;
-  const near = SURFACES.filter((surface) => surface !== 'floor' && surface !== 'ceiling').find((surface) => {
-    const turned = surface === 'left wall' || surface === 'right wall' ? across : along;
-    return turned && distanceToSurface(room, { ...positionM, z: 1 }, surface) <= ON_WALL_M;
-  });
-  return near ?? null;
 }
 
 /** What of a flutter the things take up that hang on the surfaces already. */
@@ -84,29 +57,29 @@ interface Echo {
   readonly atM: HangAdvice['atM'];
 }
 
-/** The loudest first reflection of each surface at any microphone, against the direct sound of the source it is there for. */
+/**
+ * The loudest first reflection of each surface at any microphone, against the direct sound of the source it is there for: what the source gives
+ * that way, what the surface sends back, what the microphone hears from there.
+ */
 function worstEchoes(session: Session): readonly (Echo | null)[] {
   const plan = resolvePlan(session);
   const worst: (Echo | null)[] = SURFACES.map(() => null);
   for (const microphone of plan.microphones) {
-    const source = plan.sources.find((one) => `${one.instrumentId}/${one.id}` === microphone.targetKey) ?? plan.sources[0];
+    const source = plan.sources.find((one) => sourceKey(one) === microphone.targetKey) ?? plan.sources[0];
     if (!source) continue;
-    const direct = source.sides[0].positionM;
-    const wayM = distance(direct, microphone.positionM);
-    for (const [surface, name] of SURFACES.entries()) {
-      const lengthM = distance(imageIn(plan.room, direct, name, microphone.positionM), microphone.positionM);
-      const atM = reflectionPoint(plan.room, direct, microphone.positionM, name);
-      const kept = 1 - (absorptionAt(plan.room, name, atM)[3] as number);
-      const db = 20 * Math.log10(Math.max(0.05, wayM) / lengthM) + 10 * Math.log10(kept);
-      if ((worst[surface]?.db ?? -Infinity) >= db) continue;
-      worst[surface] = { db, atM };
+    const { directDb } = arrivalOf(microphone, source, plan);
+    for (const { surface, levelDb } of firstReflections(microphone, source, plan)) {
+      const at = SURFACES.indexOf(surface);
+      const db = levelDb - directDb;
+      if ((worst[at]?.db ?? -Infinity) >= db) continue;
+      worst[at] = { db, atM: reflectionPoint(plan.room, source.sides[0].positionM, microphone.positionM, surface) };
     }
   }
   return worst;
 }
 
 /**
- * Where soft things help most, best first: ending a flutter counts most, then the loudest early reflection, then decay. Each is worked out
+ * Where soft things help most, best first: ending a flutter counts most, then the early reflections as the microphones hear them, then decay. Each is worked out
  * alone; absorption before diffusion, ceiling and floor as well as walls.
  */
 export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readonly HangAdvice[] {
@@ -116,16 +89,18 @@ export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readon
   const before = flutters(room, speed, hung);
   const beforeS = middleSeconds(octaveDecays(room, speed));
   const echoes = session.microphones.length > 0 && session.instruments.length > 0 ? worstEchoes(session) : [];
-  const worth = ({ ends, echoDb, beforeS: from, afterS }: HangAdvice): number =>
-    (ends ? 10 : 0) + Math.max(0, 20 + (echoDb ?? -20)) + (20 * (from - afterS)) / from;
+  const early = echoes.map((echo) => (echo ? powerRatioFromDb(echo.db) : 0));
+  const inAll = early.reduce((sum, energy) => sum + energy, 0);
+  const heard = Math.min(1, Math.max(HARDLY_HEARD, (dbFromPowerRatio(Math.max(1e-9, inAll)) + 30) / 20));
+  /** Its part of all first reflections that it takes away, by how much those are heard; and its part of the decay. */
+  const worth = ({ ends, surface, kind, beforeS: from, afterS }: HangAdvice): number =>
+    (ends ? 10 : 0) +
+    (inAll > 0 ? (10 * heard * (early[SURFACES.indexOf(surface)] ?? 0) * SOFT_MODELS[kind].octaves[AT_1K]) / inAll : 0) +
+    (20 * (from - afterS)) / from;
   return SURFACES.map((surface, i): HangAdvice => {
     const kind = kindFor(surface, wall);
     const { widthM, heightM } = SOFT_MODELS[kind];
-    const area = softAreaM2({ kind, widthM, heightM }) ?? [];
-    // What it covers no longer takes up what it did.
-    const covered = kind === 'rug' ? widthM * SOFT_MODELS[kind].thickM : widthM * heightM;
-    const gained = area.map((m2, octave) => Math.max(0, m2 - covered * (surfaceAbsorption(room, surface)[octave] as number)));
-    const softM2 = gained.map((m2, octave) => m2 + (room.softM2?.[octave] ?? 0)) as unknown as PerOctave;
+    const hungRoom = withSoftOn(room, surface, softAreaM2({ kind, widthM, heightM }) ?? [], coveredM2({ kind, widthM, heightM }));
     const left = flutters(room, speed, { ...hung, [surface]: 1 - (1 - (hung[surface] ?? 0)) * (1 - shareTaken(room, surface, kind)) });
     return {
       surface,
@@ -134,7 +109,7 @@ export function whatToHang(session: Session, wall: SoftKind = 'curtain'): readon
       echoDb: echoes[i]?.db ?? null,
       ends: before.find(({ between }) => !left.some((other) => other.between[0] === between[0])) ?? null,
       beforeS,
-      afterS: middleSeconds(octaveDecays({ ...room, softM2 }, speed)),
+      afterS: middleSeconds(octaveDecays(hungRoom, speed)),
     };
   }).sort((a, b) => worth(b) - worth(a));
 }

@@ -3,7 +3,7 @@ import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { Mark } from '../instruments';
 import { distance, magnitude, subtract, type Vec3, vec3 } from '../math';
-import { judgeReadings, type Reading } from '../tape';
+import { judgeReadings, marksOf, type Reading, refOf } from '../tape';
 
 /** What the tape said of one microphone, and where that puts it. */
 export interface Measured {
@@ -19,14 +19,11 @@ export interface Measured {
 
 type Strings = NonNullable<ReturnType<Taped['get']>>;
 
-const marksOf = (plan: Plan): ReadonlyMap<string, Mark> =>
-  new Map(
-    plan.geometries.flatMap((geometry) => geometry.marks.map((mark) => [`${geometry.sources[0]?.instrumentId ?? ''}/${mark.id}`, mark] as const)),
-  );
+const marksByRef = (plan: Plan): ReadonlyMap<string, Mark> => new Map(marksOf(plan).map((mark) => [refOf(mark), mark]));
 
 /** Tape readings as a take is held against them: beside their planned lengths. */
 export function tapedStrings(session: Session, plan: Plan): Taped {
-  const marks = marksOf(plan);
+  const marks = marksByRef(plan);
   return new Map(
     plan.microphones.map(({ id, positionM }) => [
       id,
@@ -45,7 +42,7 @@ export function tapedStrings(session: Session, plan: Plan): Taped {
 
 /** Every microphone that was measured, in the plan's order. */
 export function measuredPlaces(session: Session, plan: Plan): Measured[] {
-  const marks = marksOf(plan);
+  const marks = marksByRef(plan);
   return plan.microphones.flatMap(({ id, label, name, positionM }): Measured[] => {
     const own = session.tape.filter(({ microphoneId, from }) => microphoneId === id && (from === 'floor' || marks.has(from)));
     if (own.length === 0) return [];
@@ -55,6 +52,7 @@ export function measuredPlaces(session: Session, plan: Plan): Measured[] {
     });
     const judged = readings.length >= 3 ? judgeReadings(readings, positionM) : null;
     const solved = judged?.position.ok && judged.position.alsoM === null && judged.inconsistencies.length === 0 ? judged.position : null;
+    const uncertaintyM = judged?.knownToM ?? Infinity;
     return [
       {
         microphoneId: id,
@@ -62,7 +60,7 @@ export function measuredPlaces(session: Session, plan: Plan): Measured[] {
         name,
         readings: readings.map((reading) => ({ from: reading.name, lengthM: reading.lengthM })),
         readAt: own.reduce<string | null>((latest, { readAt }) => (readAt && (!latest || readAt > latest) ? readAt : latest), null),
-        place: solved && { positionM: solved.positionM, fromPlanM: distance(solved.positionM, positionM), uncertaintyM: solved.uncertaintyM },
+        place: solved && { positionM: solved.positionM, fromPlanM: distance(solved.positionM, positionM), uncertaintyM },
       },
     ];
   });

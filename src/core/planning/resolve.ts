@@ -3,7 +3,7 @@ import { type Plan, type PlanMicrophone, type PlanPair, type SourceKey, sourceKe
 import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
 import { derived } from '../derived';
 import { belongsTo, chainIn, deviceOf, deviceSamples, invertingInputOf, type PlacedMicrophone, type Session } from '../document';
-import { collarSolid, type Furnishing, furnishingSolid, isScreen, softAreaM2 } from '../furnishings';
+import { collarSolid, type Furnishing, furnishingSolid, isScreen } from '../furnishings';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { normalize, subtract } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
@@ -11,6 +11,7 @@ import { PEAK_TARGET_DBFS } from '../patch';
 import { OCTAVES_HZ, type PerOctave, type Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
+import { softened } from './softThings';
 
 const keyOf = (reference: { instrumentId: string; sourceId: string } | null): SourceKey | null =>
   reference ? sourceKey({ instrumentId: reference.instrumentId, id: reference.sourceId }) : null;
@@ -70,11 +71,7 @@ function solidsOf(geometries: readonly Geometry[], session: Session, microphones
   return known ?? solids;
 }
 
-const furnished = derived((room: Room, furnishings: readonly Furnishing[]): Room => {
-  const soft = furnishings.flatMap((furnishing) => softAreaM2(furnishing) ?? []);
-  const softM2 = OCTAVES_HZ.map((_, octave) => soft.reduce((sum, area, i) => (i % OCTAVES_HZ.length === octave ? sum + area : sum), 0));
-  return soft.length === 0 ? room : { ...room, softM2: softM2 as unknown as PerOctave };
-});
+const furnished = derived(softened);
 
 /** The room with its furniture's absorbing area; the same object as long as neither changes. */
 export const furnishedRoom = ({ room, furnishings }: Pick<Session, 'room' | 'furnishings'>): Room => furnished(room, furnishings);
@@ -173,6 +170,7 @@ export function resolvePlan(session: Session): Plan {
     ),
     sources: placedGeometries.flatMap((geometry) => geometry.sources),
     geometries: placedGeometries,
+    instrumentNames: Object.fromEntries(session.instruments.map(({ id, name }) => [id, name])),
     solids: solidsOf(placedGeometries, session, microphones),
     ...habitual(session),
     ...(session.brief.levelHabit === 'balanced at unity' ? { peakTargetsDbfs: unityTargets(session) } : {}),

@@ -23,8 +23,18 @@ function bareAbsorption(room: Room, surface: Surface): PerOctave {
 const asHeard = ({ heardScale }: Room, absorbs: PerOctave): PerOctave =>
   heardScale ? overOctaves((octave) => Math.min(MOST, (absorbs[octave] as number) * (heardScale[octave] as number))) : absorbs;
 
-/** Absorption of a surface by octave: its material's, its windows and doors counted by their areas. */
-export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
+/** What hangs or lies on a surface adds to each square metre of it, spread over all of it. */
+function withSoft(room: Room, surface: Surface, absorbs: PerOctave): PerOctave {
+  const soft = room.softOnM2?.[surface];
+  if (!soft) return absorbs;
+  const area = surfaceAreaM2(room, surface);
+  return overOctaves((octave) => Math.min(MOST, (absorbs[octave] as number) + (soft[octave] as number) / area));
+}
+
+/** Absorption of a surface by octave: its material's, its windows and doors counted by their areas, and what hangs on it. */
+export const surfaceAbsorption = (room: Room, surface: Surface): PerOctave => withSoft(room, surface, partedAbsorption(room, surface));
+
+function partedAbsorption(room: Room, surface: Surface): PerOctave {
   const bare = bareAbsorption(room, surface);
   const parts = room.parts?.filter(({ wall }) => wall === surface) ?? [];
   if (parts.length === 0) return bare;
@@ -42,7 +52,7 @@ export function surfaceAbsorption(room: Room, surface: Surface): PerOctave {
 /** Absorption where a reflection meets a surface: a window's or a door's, else what the surface itself is made of. */
 export function absorptionAt(room: Room, surface: Surface, at: Vec3): PerOctave {
   const part = partAt(room, surface, at);
-  return part ? asHeard(room, PART_MODELS[part.kind].absorbs) : bareAbsorption(room, surface);
+  return part ? asHeard(room, PART_MODELS[part.kind].absorbs) : withSoft(room, surface, bareAbsorption(room, surface));
 }
 
 /** Mean absorption of the room by octave, its furniture's area counted in: Σ Sα / S. */
@@ -63,7 +73,7 @@ export const meanAbsorptionAt = (room: Room, surface: Surface, at: Vec3): number
 const meanOf = derived((room: Room) => middle(octaveAbsorption(room)));
 
 export const meanAbsorption = (room: Room): number =>
-  !room.surfaces && !room.softM2 && !room.parts && !room.heardScale ? room.absorption : meanOf(room);
+  !room.surfaces && !room.softM2 && !room.softOnM2 && !room.parts && !room.heardScale ? room.absorption : meanOf(room);
 
 /** Opposite walls, floor and ceiling: what sound goes to and fro between. */
 export const OPPOSITE: readonly (readonly [Surface, Surface])[] = [

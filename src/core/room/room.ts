@@ -40,6 +40,8 @@ export interface Room {
   readonly surfaces?: Readonly<Partial<Record<Surface, MaterialId>>>;
   /** Absorbing area of the furniture by octave, m²; not kept, but worked out from what stands in the room. */
   readonly softM2?: PerOctave;
+  /** The same of what hangs or lies on a surface, beyond what the surface under it would take up; worked out likewise. */
+  readonly softOnM2?: Readonly<Partial<Record<Surface, PerOctave>>>;
   /** Surfaces that are glass or mirror: harder and brighter than the rest. */
   readonly glass: readonly Surface[];
   readonly lowCeiling?: LowCeiling;

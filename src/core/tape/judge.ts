@@ -1,11 +1,16 @@
 import { distance, type Vec3 } from '../math';
 import type { Metres } from '../units';
+import { type Account, accountsOf, NAMED_AT, spreadM } from './misread';
 import { MARK_SIGMA_M, type PositionResult, type Reading, solvePosition, TAPE_SIGMA_M } from './solvePosition';
 
 /** One reading, two together or all, that cannot be right: which, by their places in the list, and by how much. */
 export type Inconsistency = { readonly readings: readonly number[] } & (
   | { readonly code: 'triangle-open'; readonly facts: { readonly first: string; readonly second: string; readonly by: Metres } }
   | { readonly code: 'too-long' | 'too-short'; readonly facts: { readonly name: string; readonly by: Metres } }
+  | {
+      readonly code: 'one-is-wrong';
+      readonly facts: { readonly names: { readonly each: readonly string[]; readonly join: 'or' }; readonly first: string; readonly count: number };
+    }
   | { readonly code: 'disagree'; readonly facts: { readonly count: number; readonly by: Metres } }
 );
 
@@ -13,6 +18,8 @@ export interface TapeJudgement {
   /** Solved from all readings but those found wrong. */
   readonly position: PositionResult;
   readonly inconsistencies: readonly Inconsistency[];
+  /** How well the place is known when a wrong reading among them is thought of, one standard deviation, metres. */
+  readonly knownToM: number;
 }
 
 /** What the triangle of two strings and their marks must close within, metres: two readings and two marks, in nearly all cases. */
@@ -44,47 +51,58 @@ function triangles(readings: readonly Reading[]): Inconsistency[] {
   );
 }
 
-/** The reading without which the rest agree best, if they then agree. */
-function worstReading(readings: readonly Reading[], planned: Vec3): { index: number; chiSquare: number; residualM: number } | null {
-  let best: { index: number; chiSquare: number; residualM: number } | null = null;
-  readings.forEach((left, index) => {
-    const solved = solvePosition(
-      readings.filter((_, i) => i !== index),
-      planned,
-    );
-    if (!solved.ok || (best && solved.chiSquare >= best.chiSquare)) return;
-    const should = left.fromM ? distance(left.fromM, solved.positionM) : solved.positionM.z;
-    best = { index, chiSquare: solved.chiSquare, residualM: left.lengthM - should };
-  });
-  return best;
-}
+/** All readings are taken to be right from this probability on; where more than one is to spare, a little more is wanted (our choice). */
+const TAKEN_RIGHT = 0.95;
+const TAKEN_RIGHT_TO_SPARE = 0.96;
+/** From so many readings on one can be left out and the rest still be held against each other. */
+const TO_SPARE = 5;
 
 /**
- * Solves the place and names readings that cannot be right. Triangles first; then, with five readings or more, the one
- * reading without which the rest agree; with four, only that they disagree.
+ * Solves the place and names readings that cannot be right: the one that is wrong at odds of 19 to 1 against every other account, which is left
+ * out; else those that may be, likeliest first; or all, where no single one explains it. How well the place is known grows with what is open.
  */
 export function judgeReadings(readings: readonly Reading[], planned: Vec3): TapeJudgement {
   const position = solvePosition(readings, planned);
-  const open = triangles(readings);
-  if (!position.ok || readings.length < 4 || position.chiSquare <= limitFor(readings.length)) return { position, inconsistencies: open };
-  const worst = readings.length >= 5 ? worstReading(readings, planned) : null;
-  const named = worst && readings[worst.index];
-  if (worst && named && worst.chiSquare <= limitFor(readings.length - 1)) {
-    const without = readings.filter((_, i) => i !== worst.index);
-    const code = worst.residualM > 0 ? 'too-long' : 'too-short';
-    const facts = { name: named.name, by: { metres: Math.abs(worst.residualM) } };
-    return { position: solvePosition(without, planned), inconsistencies: [{ readings: [worst.index], code, facts }] };
+  if (!position.ok) return { position, inconsistencies: triangles(readings), knownToM: Infinity };
+  const accounts = accountsOf(readings, planned);
+  const [likeliest, next] = accounts as [Account, Account];
+  const inSilence = readings.length >= TO_SPARE ? TAKEN_RIGHT_TO_SPARE : TAKEN_RIGHT;
+  if (likeliest.wrong === null && likeliest.probability >= inSilence)
+    return { position, inconsistencies: triangles(readings), knownToM: spreadM(accounts, position.positionM, null) };
+  const without = readings.filter((_, i) => i !== likeliest.wrong);
+  const left = likeliest.wrong === null ? undefined : readings[likeliest.wrong];
+  const solved = solvePosition(without, planned);
+  const explained = left === undefined || !solved.ok || solved.chiSquare <= limitFor(without.length);
+  if (left && readings.length >= TO_SPARE && solved.ok && explained && likeliest.probability >= NAMED_AT * next.probability) {
+    const over = left.lengthM - (left.fromM ? distance(left.fromM, solved.positionM) : solved.positionM.z);
+    const code = over > 0 ? 'too-long' : 'too-short';
+    return {
+      position: solved,
+      inconsistencies: [{ readings: [likeliest.wrong as number], code, facts: { name: left.name, by: { metres: Math.abs(over) } } }],
+      knownToM: spreadM(accounts, solved.positionM, likeliest.wrong),
+    };
   }
-  if (open.length) return { position, inconsistencies: open };
-  const largest = Math.max(...position.residualsM.map(Math.abs));
+  const knownToM = spreadM(accounts, position.positionM, null);
+  const open = triangles(readings);
+  if (open.length > 0) return { position, inconsistencies: open, knownToM };
+  if (!explained) {
+    const by = { metres: Math.max(...position.residualsM.map(Math.abs)) };
+    return {
+      position,
+      inconsistencies: [{ readings: readings.map((_, i) => i), code: 'disagree', facts: { count: readings.length, by } }],
+      knownToM,
+    };
+  }
+  const suspected = accounts.filter(({ wrong }) => wrong !== null);
+  const suspects = suspected.flatMap(({ wrong, probability }) =>
+    probability * NAMED_AT >= (suspected[0]?.probability ?? 0) ? [wrong as number] : [],
+  );
+  const names = suspects.map((i) => readings[i]?.name ?? '');
   return {
     position,
     inconsistencies: [
-      {
-        readings: readings.map((_, i) => i),
-        code: 'disagree',
-        facts: { count: readings.length, by: { metres: largest } },
-      },
+      { readings: suspects, code: 'one-is-wrong', facts: { names: { each: names, join: 'or' }, first: names[0] ?? '', count: names.length } },
     ],
+    knownToM,
   };
 }

@@ -51,3 +51,17 @@ test('the sentence names the mark it looks at; straight down has no turn', () =>
   expect(lookWords(lookOf(bare, microphone(vec3(0, 0, -1), 'ribbon')))).toBe('Front of the grille; tilted 90° down.');
   expect(lookWords(lookOf(bare, microphone(vec3(0, 1, 0))))).toBe('End; turned 0°, level.');
 });
+
+test('past every mark it is told what it looks beside, on which side of it and by how much (a plane triangle)', () => {
+  const kick = plan.microphones.find(({ name }) => name === 'Kick') as PlanMicrophone;
+  const only = plan.geometries.map((geometry) => ({ ...geometry, marks: geometry.marks.filter(({ id }) => id === 'snare-centre') }));
+  const mark = only.flatMap(({ marks }) => marks)[0];
+  if (!mark) throw new Error('The kit has a snare.');
+  // A metre straight in front of the mark, looking 15° to the right of it: 1 m x sin 15° past it.
+  const positionM = vec3(mark.positionM.x, mark.positionM.y - 1, mark.positionM.z);
+  const axis = vec3(Math.sin(Math.PI / 12), Math.cos(Math.PI / 12), 0);
+  const look = lookOf({ ...plan, geometries: only }, { ...kick, positionM, axis });
+  expect(look.toward).toBeNull();
+  expect(look.beside).toEqual({ mark: mark.name, side: 'right', byM: expect.closeTo(Math.sin(Math.PI / 12), 9) });
+  expect(lookWords(look)).toContain('toward 26 cm right of snare centre');
+});

@@ -1,7 +1,9 @@
 import type { Plan, PlanMicrophone } from '../arrivals';
-import { dot, normalize, subtract } from '../math';
+import type { Mark } from '../instruments';
+import { add, cross, dot, magnitude, normalize, scale, subtract, type Vec3, vec3 } from '../math';
 import type { MicrophoneKind } from '../microphones';
-import { degreesFromRadians, formatNumber } from '../units';
+import { degreesFromRadians, formatLength, formatNumber, type UnitSystem } from '../units';
+import { marksOf } from './marks';
 
 /** The face of each kind that looks at the source: the end of a slim body, the front of a grille at its side (common practice). */
 const FRONT: Record<MicrophoneKind, string> = {
@@ -25,33 +27,53 @@ export interface Look {
   readonly front: string;
   /** The mark it looks at; null when it looks past them all. */
   readonly toward: string | null;
+  /** Where it looks past them all: the mark nearest to its axis, and how far past it the axis goes, as one sees it from behind the microphone. */
+  readonly beside: { readonly mark: string; readonly byM: number; readonly side: 'left' | 'right' | 'above' | 'below' } | null;
 }
 
 /** A mark this near to the axis is what it looks at, degrees. */
 const LOOKS_AT_DEG = 8;
+/** And one this near is what one can point beside, degrees; where it looks nearly straight up or down no side can be named. */
+const LOOKS_BESIDE_DEG = 35;
+const STEEP = 0.9;
+const UP = vec3(0, 0, 1);
+
+/** How far the axis passes a mark, and on which side of it. */
+function pastMark({ axis, positionM }: PlanMicrophone, mark: Vec3): { readonly byM: number; readonly side: 'left' | 'right' | 'above' | 'below' } {
+  const past = subtract(add(positionM, scale(axis, dot(subtract(mark, positionM), axis))), mark);
+  const right = normalize(cross(axis, UP));
+  const [across, over] = [dot(past, right), dot(past, cross(right, axis))];
+  const side = Math.abs(across) > Math.abs(over) ? (across > 0 ? 'right' : 'left') : over > 0 ? 'above' : 'below';
+  return { byM: magnitude(past), side };
+}
 
 export function lookOf(plan: Plan, microphone: PlanMicrophone): Look {
   const { axis, positionM, model } = microphone;
-  let best: { readonly name: string; readonly off: number } | null = null;
-  for (const { marks } of plan.geometries)
-    for (const mark of marks) {
-      const off = degreesFromRadians(Math.acos(Math.max(-1, Math.min(1, dot(axis, normalize(subtract(mark.positionM, positionM)))))));
-      if (off <= LOOKS_AT_DEG && (!best || off < best.off)) best = { name: mark.name, off };
-    }
+  let best: { readonly mark: Mark; readonly off: number } | null = null;
+  for (const mark of marksOf(plan)) {
+    const off = degreesFromRadians(Math.acos(Math.max(-1, Math.min(1, dot(axis, normalize(subtract(mark.positionM, positionM)))))));
+    if (off <= LOOKS_BESIDE_DEG && (!best || off < best.off)) best = { mark, off };
+  }
+  const at = best && best.off <= LOOKS_AT_DEG ? best.mark.name : null;
   return {
     turnDeg: (degreesFromRadians(Math.atan2(axis.x, axis.y)) + 360) % 360,
     tiltDeg: degreesFromRadians(Math.asin(Math.max(-1, Math.min(1, axis.z)))),
     front: FRONT[model.kind],
-    toward: best?.name ?? null,
+    toward: at,
+    beside: best && at === null && Math.abs(axis.z) < STEEP ? { mark: best.mark.name, ...pastMark(microphone, best.mark.positionM) } : null,
   };
 }
 
+const BESIDE = { left: 'left of', right: 'right of', above: 'above', below: 'below' } as const;
+
 /** "Front of the grille toward the snare centre; turned 212°, tilted 38° down." */
-export function lookWords({ turnDeg, tiltDeg, front, toward }: Look): string {
+export function lookWords({ turnDeg, tiltDeg, front, toward, beside }: Look, units: UnitSystem = 'metric'): string {
   if (front === FRONT.pickup) return 'Plugged in: nothing to turn.';
   const tilt = Math.round(tiltDeg);
   const lean = tilt === 0 ? 'level' : `tilted ${formatNumber(Math.abs(tilt), 0)}° ${tilt > 0 ? 'up' : 'down'}`;
   const steep = Math.abs(tilt) > 85 ? '' : `turned ${formatNumber(turnDeg, 0)}°, `;
-  const to = toward ? ` toward ${toward.charAt(0).toLowerCase()}${toward.slice(1)}` : '';
+  const lower = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
+  const past = beside ? ` toward ${formatLength(beside.byM, units)} ${BESIDE[beside.side]} ${lower(beside.mark)}` : '';
+  const to = toward ? ` toward ${lower(toward)}` : past;
   return `${front.charAt(0).toUpperCase()}${front.slice(1)}${to}; ${steep}${lean}.`;
 }

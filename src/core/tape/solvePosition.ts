@@ -49,14 +49,23 @@ const sigmaOf = ({ fromM }: Reading): number => (fromM ? Math.hypot(TAPE_SIGMA_M
 const predicted = (reading: Reading, point: Vec3): number => (reading.fromM ? distance(reading.fromM, point) : point.z);
 const gradient = (reading: Reading, point: Vec3): Vec3 => (reading.fromM ? normalize(subtract(point, reading.fromM)) : vec3(0, 0, 1));
 
-function normalMatrix(readings: readonly Reading[], point: Vec3): { matrix: number[][]; rhs: number[]; cost: number } {
+/** What is known of a place before it is measured: its plan, and how far from it a capsule stands along each axis. */
+interface Before {
+  readonly plannedM: Vec3;
+  readonly sigmaM: number;
+}
+
+/** Normal equations at a point and the sum of squared residuals over their variances, with what was known before where it counts. */
+function normalMatrix(readings: readonly Reading[], point: Vec3, before: Before | null): { matrix: number[][]; rhs: number[]; cost: number } {
+  const known = before ? 1 / before.sigmaM ** 2 : 0;
+  const off = before ? subtract(before.plannedM, point) : vec3(0, 0, 0);
   const matrix = [
-    [0, 0, 0],
-    [0, 0, 0],
-    [0, 0, 0],
+    [known, 0, 0],
+    [0, known, 0],
+    [0, 0, known],
   ];
-  const rhs = [0, 0, 0];
-  let cost = 0;
+  const rhs = [known * off.x, known * off.y, known * off.z];
+  let cost = known * (off.x ** 2 + off.y ** 2 + off.z ** 2);
   for (const reading of readings) {
     const g = gradient(reading, point);
     const row = [g.x, g.y, g.z];
@@ -80,13 +89,15 @@ interface Descent {
 }
 
 const STEP_TOLERANCE_M = 1e-7;
+/** Enough where a place is only weighed, metres. */
+const WEIGHED_TOLERANCE_M = 1e-4;
 const MOST_ITERATIONS = 200;
 
 /** Levenberg (1944) and Marquardt (1963): Gauss-Newton steps, damped while they do not help. */
-function descend(readings: readonly Reading[], start: Vec3): Descent {
+function descend(readings: readonly Reading[], start: Vec3, before: Before | null = null, toleranceM = STEP_TOLERANCE_M): Descent {
   let point = start;
   let damping = 1;
-  let { matrix, rhs, cost } = normalMatrix(readings, point);
+  let { matrix, rhs, cost } = normalMatrix(readings, point, before);
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
     const step = solveLinear(
       matrix.map((row, i) => row.map((value, j) => (i === j ? value + damping : value))),
@@ -95,12 +106,12 @@ function descend(readings: readonly Reading[], start: Vec3): Descent {
     if (!step) return { point, cost, iterations: iteration, converged: false };
     const delta = vec3(step[0] as number, step[1] as number, step[2] as number);
     const next = vec3(point.x + delta.x, point.y + delta.y, point.z + delta.z);
-    const tried = normalMatrix(readings, next);
+    const tried = normalMatrix(readings, next, before);
     if (tried.cost <= cost) {
       [point, damping] = [next, damping / 5];
       ({ matrix, rhs, cost } = tried);
     } else damping *= 8;
-    if (magnitude(delta) < STEP_TOLERANCE_M) return { point, cost, iterations: iteration, converged: true };
+    if (magnitude(delta) < toleranceM) return { point, cost, iterations: iteration, converged: true };
   }
   return { point, cost, iterations: MOST_ITERATIONS, converged: false };
 }
@@ -174,7 +185,7 @@ export function solvePosition(readings: readonly Reading[], plannedM: Vec3): Pos
       facts: { count: readings.length, more: 3 - readings.length },
     };
   const [best, ...others] = placesOf(readings, plannedM);
-  const spread = best && inverse3(normalMatrix(readings, best.descent.point).matrix);
+  const spread = best && inverse3(normalMatrix(readings, best.descent.point, null).matrix);
   const uncertaintyM = spread ? Math.sqrt((spread[0]?.[0] as number) + (spread[1]?.[1] as number) + (spread[2]?.[2] as number)) : Infinity;
   if (!best || !spread || !(uncertaintyM <= MOST_UNCERTAIN_M))
     return {
@@ -194,4 +205,35 @@ export function solvePosition(readings: readonly Reading[], plannedM: Vec3): Pos
     chiSquare: best.descent.cost,
     alsoM: second?.descent.point ?? null,
   };
+}
+
+/** The plan and its mirror images are tried, and not all round about. */
+const MOST_STARTS = 7;
+
+/** A place that readings and plan allow together: how likely, up to one factor that all share (natural logarithm), and its covariance. */
+export interface Allowed {
+  readonly positionM: Vec3;
+  readonly logWeight: number;
+  readonly covariance: readonly (readonly number[])[];
+}
+
+const determinant3 = ([[a = 0, b = 0, c = 0] = [], [d = 0, e = 0, f = 0] = [], [g = 0, h = 0, i = 0] = []]: readonly (readonly number[])[]): number =>
+  a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
+
+/**
+ * Every place that some readings (none, if need be) and the plan allow together, by Laplace's approximation: the density of the readings at
+ * each peak times the volume about it.
+ */
+export function allowedPlaces(readings: readonly Reading[], plannedM: Vec3): Allowed[] {
+  const before = { plannedM, sigmaM: ASTRAY_M };
+  const density = readings.reduce((sum, reading) => sum - Math.log(sigmaOf(reading) * Math.sqrt(2 * Math.PI)), 0);
+  const found: Allowed[] = [];
+  for (const start of starts(readings, plannedM).slice(0, MOST_STARTS)) {
+    const { point, cost } = descend(readings, start, before, WEIGHED_TOLERANCE_M);
+    if (point.z < -0.05 || found.some(({ positionM }) => distance(positionM, point) < SAME_PLACE_M)) continue;
+    const covariance = inverse3(normalMatrix(readings, point, before).matrix);
+    if (covariance)
+      found.push({ positionM: point, covariance, logWeight: density - cost / 2 + Math.log(Math.max(1e-30, determinant3(covariance))) / 2 });
+  }
+  return found;
 }

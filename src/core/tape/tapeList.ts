@@ -1,8 +1,8 @@
 import { type Plan, type PlanMicrophone, partsOfSourceKey, type SourceKey } from '../arrivals';
-import type { Mark } from '../instruments';
 import { distance, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
 import { chooseMarks } from './chooseMarks';
+import { marksInSight, marksOf, type PlacedMark, refOf } from './marks';
 import { toleranceM } from './tolerance';
 
 /** One distance to set, between two things a tape can touch. */
@@ -21,12 +21,6 @@ export interface TapeEntry {
   readonly kind: 'string' | 'height';
 }
 
-interface PlacedMark extends Mark {
-  readonly instrumentId: string;
-}
-
-const refOf = (mark: PlacedMark): string => `${mark.instrumentId}/${mark.id}`;
-
 /** Strings named for each microphone beside its height, at least; a third where two leave too much open. */
 const STRINGS_PER_MICROPHONE = 2;
 
@@ -38,21 +32,19 @@ const targetOf = (plan: Plan, microphone: PlanMicrophone): SourceKey | null => {
   return microphone.targetKey ?? pair?.centreKey ?? null;
 };
 
-/** Marks to tape from: one on what the microphone is there for, and those that with it leave least open. */
+/** Marks to tape from, in free sight: one on what the microphone is there for, and those that with it leave least open. Marks read already stay. */
 function marksFor(plan: Plan, microphone: PlanMicrophone, least: number, kept: ReadonlySet<string>): PlacedMark[] {
-  const all = plan.geometries.flatMap((geometry) =>
-    geometry.marks
-      .filter((mark) => STAYS.test(mark.id))
-      .map((mark): PlacedMark => ({ ...mark, instrumentId: geometry.sources[0]?.instrumentId ?? '' })),
-  );
-  const gap = (mark: Mark): number => distance(mark.positionM, microphone.positionM);
-  const near = all.filter((mark) => gap(mark) > 0.03).sort((a, b) => gap(a) - gap(b));
-  const read = near.filter((mark) => kept.has(refOf(mark)));
+  const inSight = marksInSight(plan, microphone);
+  const staying = inSight.filter((mark) => STAYS.test(mark.id));
+  // A singer is measured from the mouth: nothing that stays is there.
+  const near = staying.length >= least ? staying : [...staying, ...inSight.filter((mark) => !staying.includes(mark))];
+  const read = marksOf(plan).filter((mark) => kept.has(refOf(mark)));
   const target = targetOf(plan, microphone);
   const { instrumentId, sourceId } = target === null ? { instrumentId: '', sourceId: undefined } : partsOfSourceKey(target);
   const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
   const first = read.length ? read : own ? [own] : [];
-  return chooseMarks(near, microphone.positionM, first, Math.max(least, read.length));
+  const others = near.filter((mark) => !kept.has(refOf(mark)));
+  return chooseMarks([...read, ...others], microphone.positionM, first, Math.max(least, read.length));
 }
 
 /** Angle round the middle of the plan, so that a person walks once round: clockwise from the left front. */
@@ -80,11 +72,16 @@ const NOTHING_READ: ReadMarks = () => new Set();
  * The tape list: for each microphone its height from the floor and the strings that fix its place, in walking order. Marks that were read stay
  * in the list when the plan moves, so that no reading is lost from sight.
  */
-export function tapeList(plan: Plan, strings = STRINGS_PER_MICROPHONE, read = NOTHING_READ): TapeEntry[] {
+export function tapeList(
+  plan: Plan,
+  strings: number | ((microphoneId: string) => number) = STRINGS_PER_MICROPHONE,
+  read = NOTHING_READ,
+): TapeEntry[] {
+  const least = (id: string): number => (typeof strings === 'number' ? strings : strings(id));
   return walkingOrder(plan).flatMap((microphone) => {
     if (isDirect(microphone.model.kind)) return [];
     const common = { microphoneId: microphone.id, microphone: microphone.name, label: microphone.label };
-    const entries = marksFor(plan, microphone, strings, read(microphone.id)).map((mark): TapeEntry => {
+    const entries = marksFor(plan, microphone, least(microphone.id), read(microphone.id)).map((mark): TapeEntry => {
       const lengthM = distance(mark.positionM, microphone.positionM);
       const ref = refOf(mark);
       return { ...common, from: mark.name, ref, fromM: mark.positionM, lengthM, toleranceM: toleranceM(plan, microphone, lengthM), kind: 'string' };

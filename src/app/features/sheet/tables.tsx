@@ -16,7 +16,7 @@ const shortCell = { ...cellStyle, whiteSpace: 'nowrap' as const };
 export function TapeTable({ session, plan, entries, close }: { session: Session; plan: Plan; entries: readonly TapeEntry[]; close: boolean }) {
   const turned = (id: string): string => {
     const microphone = plan.microphones.find((candidate) => candidate.id === id);
-    return microphone ? lookWords(lookOf(plan, microphone)) : '';
+    return microphone ? lookWords(lookOf(plan, microphone), session.units) : '';
   };
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (

@@ -48,7 +48,7 @@ function Tape({ session }: { session: Session }) {
   const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
   const pair = session.pairs.find((candidate) => candidate.id === equal);
   const microphone = table.plan.microphones.find(({ id }) => id === line.microphoneId);
-  const turnedWords = microphone ? lookWords(lookOf(table.plan, microphone)) : '';
+  const turnedWords = microphone ? lookWords(lookOf(table.plan, microphone), session.units) : '';
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label={sayTape('reading')}>
@@ -154,14 +154,14 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
           : sayTape('of-3-readings-that-fix-the', { readCount: group.readCount, group: group.name })}
       </Box>
     );
-  const { position, inconsistencies } = judgement;
+  const { position, inconsistencies, knownToM } = judgement;
   return (
     <Box mt="4" maxW="560px" role="status" aria-label={sayTape('where-is', { group: group.name })}>
       {inconsistencies
-        .map(({ code, facts }) => say('tape', code, facts, session.units))
-        .map((words) => (
+        .map(({ code, facts }) => ({ code, words: say('tape', code, facts, session.units) }))
+        .map(({ code, words }) => (
           <Box key={words} mb="2">
-            <Severity severity="fix" /> {words}
+            <Severity severity={code === 'one-is-wrong' ? 'note' : 'fix'} /> {words}
           </Box>
         ))}
       {!position.ok && (
@@ -178,7 +178,7 @@ function Judgement({ session, group }: { session: Session; group: TapeGroup }) {
           )}{' '}
           {sayTape('the-tape-finds', { group: group.name })}{' '}
           <span className="measure">{formatLength(distance(position.positionM, placed.positionM), session.units)}</span>{' '}
-          {sayTape('from-its-plan-known-to')} <span className="measure">±{formatLength(Math.max(0.005, position.uncertaintyM), session.units)}</span>.
+          {sayTape('from-its-plan-known-to')} <span className="measure">±{formatLength(Math.max(0.005, knownToM), session.units)}</span>.
           {position.alsoM && <TwoPlaces session={session} name={group.name} one={position.positionM} other={position.alsoM} />}
           <Flex gap="2" mt="2">
             <Button

@@ -41,4 +41,4 @@ export const ROOM = {
       .optional(),
   ),
   surfaces: ofSetUp('surfaces', object(Object.fromEntries(SURFACES.map((surface) => [surface, Joi.valid(...MATERIAL_IDS).optional()]))).optional()),
-} satisfies Records<Omit<Room, 'softM2'>>;
+} satisfies Records<Omit<Room, 'softM2' | 'softOnM2'>>;

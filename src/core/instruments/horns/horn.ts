@@ -45,6 +45,8 @@ function marksOf(horn: Horn): Mark[] {
   return [
     { id: 'bell', name: 'Bell, middle', positionM: bell },
     { id: 'bell-rim', name: upright ? 'Bell rim, front' : 'Bell rim, top', positionM: add(bell, rim) },
+    { id: 'bell-rim-left', name: 'Bell rim, left', positionM: add(bell, vec3(-r, 0, 0)) },
+    { id: 'bell-rim-right', name: 'Bell rim, right', positionM: add(bell, vec3(r, 0, 0)) },
     ...(horn.keys
       ? [
           {

@@ -37,6 +37,9 @@ function build(instrument: { id: string; variant: string }): Geometry {
       { id: 'port', name: 'Rear port', positionM: port },
       { id: 'corner-left', name: 'Front corner, left, top', positionM: vec3(-half, half, h) },
       { id: 'corner-right', name: 'Front corner, right, top', positionM: vec3(half, half, h) },
+      { id: 'back-left', name: 'Rear corner, left, top', positionM: vec3(-half, -half, h) },
+      { id: 'back-right', name: 'Rear corner, right, top', positionM: vec3(half, -half, h) },
+      { id: 'back-foot', name: 'Rear edge, middle, bottom', positionM: vec3(0, -half, 0.01) },
       ...playerMarks(player, 'Player’s'),
     ],
     sources: [

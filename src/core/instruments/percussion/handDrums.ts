@@ -54,6 +54,7 @@ function marksOf(drum: HandDrum): Mark[] {
   return [
     { id: `${drum.id}-head`, name: `${drum.name} head centre`, positionM: head },
     { id: `${drum.id}-rim-left`, name: `${drum.name} rim, left`, positionM: add(head, vec3(-r, 0, 0)) },
+    { id: `${drum.id}-rim-right`, name: `${drum.name} rim, right`, positionM: add(head, vec3(r, 0, 0)) },
     {
       id: `${drum.id}-rim-far`,
       name: `${drum.name} rim, far side`,
