@@ -30,6 +30,9 @@ export const sayPairs = speaker('pairs', {
   'it-is-heard-from-side-to': 'It spreads from left to right with something in between.',
   'the-pair-spreads': '{words} The pair covers',
   'all-round': 'all round',
+  'no-way-to-centre-it':
+    'No slide or turn up to 60° brings it to the middle and keeps the rest on its side. Give it less in the pair, or more in a microphone of its own.',
+  'left-and-right-of-it': '{left} to the left and {right} to the right',
   'the-instrument-takes-up': ', the instrument fills',
   'what-would-make-it-fit': 'What would make it fit',
   'no-change-of-distance-angle-or': 'No single change of distance, angle or spacing makes it fit here. Try another geometry below.',

@@ -127,6 +127,23 @@ describe('leak matrix and dead side', () => {
     }
     expect(turned).toBeGreaterThan(0);
   });
+  test('told whom to turn away from, it hears less of that one, and the worst neighbour gets no louder', () => {
+    let turned = 0;
+    for (const microphone of table.plan.microphones)
+      for (const [s] of table.plan.sources.entries()) {
+        const away = leakMatrix(table).find((row) => row.microphone.id === microphone.id);
+        const dead = (away?.cells[s] ?? null) === null ? null : turnDeadSide(table, microphone, s);
+        if (!dead) continue;
+        turned++;
+        const after = tableOf(editMicrophone(microphone.id, { aimM: dead.aimM })(kit));
+        const cells = (of: typeof table): readonly (number | null)[] =>
+          leakMatrix(of).find((row) => row.microphone.id === microphone.id)?.cells ?? [];
+        expect((cells(after)[s] ?? 0) - (cells(table)[s] ?? 0)).toBeGreaterThan(0.4);
+        const least = (of: typeof table): number => Math.min(...cells(of).map((cell) => cell ?? Infinity));
+        expect(least(after)).toBeGreaterThan(least(table) - 0.2);
+      }
+    expect(turned).toBeGreaterThan(1);
+  });
   test('an omni has no dead side', () => {
     const [first] = table.plan.microphones;
     expect(first && turnDeadSide(table, { ...first, pattern: 'omni' })).toBeNull();

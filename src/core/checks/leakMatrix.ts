@@ -59,14 +59,20 @@ function heard(table: ArrivalTable, microphone: PlanMicrophone, target: number, 
   return wanted && loudest ? { wanted: arrivalOf(microphone, wanted, plan), loudest, index } : null;
 }
 
+/** Turned away from one source, the worst of the others may come up by no more than this, dB. */
+const NO_WORSE_DB = 0.1;
+
 /**
  * The aim that lets the wanted source stand highest over all others, without losing more than 2 dB of it: search over a
  * cap of directions round the present aim, refined three times. Null where nothing is gained or nothing leaks.
+ * @param rejected the source that somebody wants to hear less of, by its place in the plan: it is turned away from, and the worst
+ * neighbour gets no louder; the loudest other one where none is said
  */
-export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone): DeadSide | null {
+export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone, rejected?: number): DeadSide | null {
   const target = targetIndex(table, microphone);
-  const before = target >= 0 ? heard(table, microphone, target) : null;
-  if (!before || microphone.pattern === 'omni') return null;
+  const before = target >= 0 ? heard(table, microphone, target, rejected) : null;
+  const worst = target >= 0 ? heard(table, microphone, target) : null;
+  if (!before || !worst || microphone.pattern === 'omni') return null;
   const margin = (h: Heard): number => h.wanted.levelDb - h.loudest.levelDb;
   const straight = normalize(subtract(before.wanted.fromM, microphone.positionM));
   const onAxis = heard(table, { ...microphone, axis: straight }, target);
@@ -79,9 +85,11 @@ export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone): D
       for (let spoke = 0; spoke < 16; spoke++) {
         const tilted = rotateAbout(centre, u, radiansFromDegrees((spread * ring) / 8));
         const axis = normalize(rotateAbout(tilted, centre, (2 * Math.PI * spoke) / 16));
-        const now = heard(table, { ...microphone, axis }, target);
-        if (!now || now.wanted.levelDb < leastDb) continue;
-        if (margin(now) > best.margin + 1e-9) best = { axis, margin: margin(now), wantedDb: now.wanted.levelDb };
+        const now = heard(table, { ...microphone, axis }, target, rejected);
+        if (!now || now.wanted.levelDb < leastDb || margin(now) <= best.margin + 1e-9) continue;
+        const others = rejected === undefined ? now : heard(table, { ...microphone, axis }, target);
+        if (others && (rejected === undefined || margin(others) >= margin(worst) - NO_WORSE_DB))
+          best = { axis, margin: margin(now), wantedDb: now.wanted.levelDb };
       }
     [centre, spread] = [best.axis, spread / 4];
   }

@@ -1,9 +1,10 @@
 import type { PlacedMicrophone, Session } from '../document';
 import type { Monitor } from '../listening';
-import { add, distance, normalize, planeBasis, type Random, rotateAboutZ, scale, subtract } from '../math';
+import { add, distance, normalize, planeBasis, type Random, rotateAbout, scale, subtract } from '../math';
 import type { PatternName } from '../microphones';
 import { carriedOut, designPair, PAIR_DESIGNS, resolvePlan } from '../planning';
 import { radiansFromDegrees } from '../units';
+import { hasPattern, isInTheAir, lostByReversing } from './answerable';
 
 export const DRILL_KINDS = ['reversed', 'late', 'closer', 'off axis', 'bell or edge', 'pattern', 'mono'] as const;
 export type DrillKind = (typeof DRILL_KINDS)[number];
@@ -61,11 +62,14 @@ const only = (session: Session, ids: readonly string[]): Session => ({
   pairs: session.pairs.filter(({ leftId, rightId }) => ids.includes(leftId) && ids.includes(rightId)),
 });
 
-/** Two channels that hear the same thing: a pair's, or the first two. */
+/** Two channels that hear the same thing: those of a pair that is left and right, or the first two that are of none. */
 function couple(session: Session): readonly [PlacedMicrophone, PlacedMicrophone] | null {
-  const [pair] = session.pairs;
+  const pair = session.pairs.find(({ decoding }) => decoding === 'left-right');
+  // A side channel is no copy of its mid: turned round or late it does something else than what is asked.
+  const paired = new Set(session.pairs.flatMap(({ leftId, rightId }) => [leftId, rightId]));
   const find = (id: string | undefined): PlacedMicrophone | undefined => session.microphones.find((one) => one.id === id);
-  const [a, b] = pair ? [find(pair.leftId), find(pair.rightId)] : [session.microphones[0], session.microphones[1]];
+  const free = session.microphones.filter(({ id }) => !paired.has(id));
+  const [a, b] = pair ? [find(pair.leftId), find(pair.rightId)] : [free[0], free[1]];
   return a && b ? [a, b] : null;
 }
 
@@ -75,9 +79,16 @@ function reversed(session: Session, level: number, random: Random): Task | null 
   const inPair = both.map(({ id }) => id);
   const others = session.microphones.filter(({ id }) => !inPair.includes(id));
   // Of a pair alone it is plain; of one beside the pair less so; among all hardest.
-  const one = level === 1 || others.length === 0 ? pick(random, both) : pick(random, others);
+  const heardIn = (id: string): Session => (level === 1 ? only(session, inPair) : level === 2 ? only(session, [...inPair, id]) : session);
+  // What nature turns round sounds fuller reversed, and what shares nothing with the others sounds the same.
+  const isHeard = ({ id }: PlacedMicrophone): boolean => {
+    const told = isSideOrMid(session, id) ? null : lostByReversing(heardIn(id), id);
+    return told !== null && told.lostDb >= Math.max(HEARD_DB, TIMES_MORE * told.gainedDb);
+  };
+  const hard = level === 1 ? [] : others.filter(isHeard);
+  const one = pick(random, hard.length > 0 ? hard : both.filter(isHeard));
   if (!one) return null;
-  const plain = level === 1 ? only(session, inPair) : level === 2 ? only(session, [...inPair, one.id]) : session;
+  const plain = heardIn(one.id);
   return {
     question: { code: 'ask-reversed', facts: {} },
     plain,
@@ -86,6 +97,14 @@ function reversed(session: Session, level: number, random: Random): Task | null 
     explains: { code: 'tell-reversed', facts: { name: one.name } },
   };
 }
+
+/** What the low end has to lose for a reversed channel to be heard as one, dB (our choice). */
+const HEARD_DB = 2;
+/** And how many times what anything gains by it: else it is no fault but another sound. */
+const TIMES_MORE = 4;
+
+const isSideOrMid = (session: Session, id: string): boolean =>
+  session.pairs.some(({ decoding, leftId, rightId }) => decoding === 'mid-side' && (leftId === id || rightId === id));
 
 const LATE_MS = [5, 2, 1, 0.5] as const;
 
@@ -115,7 +134,7 @@ const NEARER = [0.45, 0.65, 0.8] as const;
 function closer(session: Session, level: number, random: Random): Task | null {
   const one = pick(
     random,
-    session.microphones.filter(({ positionM, aimM }) => distance(positionM, aimM) > 0.08),
+    session.microphones.filter((one) => isInTheAir(session, one) && distance(one.positionM, one.aimM) > 0.08),
   );
   if (!one) return null;
   const share = NEARER[level - 1] ?? 0.8;
@@ -134,11 +153,14 @@ const AWAY_DEG = [90, 60, 35] as const;
 function offAxis(session: Session, level: number, random: Random): Task | null {
   const one = pick(
     random,
-    session.microphones.filter(({ pattern }) => pattern !== 'omni'),
+    session.microphones.filter((one) => hasPattern(session, one) && one.pattern !== 'omni'),
   );
   if (!one) return null;
   const degrees = AWAY_DEG[level - 1] ?? 60;
-  const away = rotateAboutZ(subtract(one.aimM, one.positionM), radiansFromDegrees(degrees * (random.uniform() < 0.5 ? -1 : 1)));
+  const look = subtract(one.aimM, one.positionM);
+  // About a line square to where it looks, so that one that looks down is turned as far as one that looks ahead.
+  const [across] = planeBasis(normalize(look));
+  const away = rotateAbout(look, across, radiansFromDegrees(degrees * (random.uniform() < 0.5 ? -1 : 1)));
   return {
     question: { code: 'ask-off-axis', facts: { name: one.name } },
     plain: session,
@@ -159,7 +181,8 @@ function bellOrEdge(session: Session, level: number, random: Random): Task | nul
     random,
     resolvePlan(session).sources.filter(({ id, radiusM }) => /hat|ride|crash|bell/.test(id) && radiusM > 0.03),
   );
-  const one = source && (session.microphones.find(({ target }) => target?.sourceId === source.id) ?? session.microphones[0]);
+  const inTheAir = session.microphones.filter((candidate) => isInTheAir(session, candidate));
+  const one = source && (inTheAir.find(({ target }) => target?.sourceId === source.id) ?? inTheAir[0]);
   if (!source || !one) return null;
   const [{ positionM: middle, normal, radiusM }] = source.sides;
   const [across] = planeBasis(normal);
@@ -180,7 +203,10 @@ function bellOrEdge(session: Session, level: number, random: Random): Task | nul
 const OTHER_PATTERNS = ['figure-of-eight', 'omni'] as const satisfies readonly PatternName[];
 
 function pattern(session: Session, level: number, random: Random): Task | null {
-  const one = pick(random, session.microphones);
+  const one = pick(
+    random,
+    session.microphones.filter((candidate) => hasPattern(session, candidate) && !isSideOrMid(session, candidate.id)),
+  );
   if (!one) return null;
   const from: PatternName = 'cardioid';
   const to = OTHER_PATTERNS[level - 1] ?? 'omni';
@@ -195,8 +221,8 @@ function pattern(session: Session, level: number, random: Random): Task | null {
 }
 
 function mono(session: Session, level: number): Task | null {
-  const [pair] = session.pairs;
-  if (!pair?.frame) return null;
+  const pair = session.pairs.find(({ decoding, frame }) => decoding === 'left-right' && frame !== null);
+  if (!pair) return null;
   const design = (technique: string): Session | null => {
     const found = PAIR_DESIGNS.find((one) => one.technique === technique);
     const command = found && designPair(session, pair, found);

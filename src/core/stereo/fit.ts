@@ -27,20 +27,29 @@ export type Fit = (typeof FITS)[number];
 const LEAST_SHARE = 0.6;
 const MOST_SHARE = 1.15;
 
+/** One side of a pair: where its recording angle ends and where the instrument does, degrees off its axis. */
+export interface SideFit {
+  readonly recordingDeg: number | null;
+  readonly instrumentDeg: number;
+}
+
 export interface PairFit {
   readonly fit: Fit;
-  /** Half the recording angle, and half of what the instrument takes up, degrees; null where no source reaches a loudspeaker. */
+  readonly left: SideFit;
+  readonly right: SideFit;
+  /** Those of the side that is filled the most; null where no source reaches a loudspeaker. */
   readonly recordingDeg: number | null;
   readonly instrumentDeg: number;
 }
 
 /** Whether an instrument fits a pair's recording angle. */
 export function fitOf(pair: PairGeometry, extent: Extent, speedOfSoundMps: number, school: School): PairFit {
-  const instrumentDeg = Math.max(-extent.leftDeg, extent.rightDeg);
-  const sides = ([1, -1] as const).flatMap((side) => recordingAngleDeg(pair, speedOfSoundMps, school, side) ?? []);
-  const recordingDeg = sides.length > 0 ? Math.min(...sides) : null;
-  const share = recordingDeg === null ? 0 : instrumentDeg / recordingDeg;
-  return { fit: share < LEAST_SHARE ? 'too narrow' : share > MOST_SHARE ? 'too wide' : 'fits', recordingDeg, instrumentDeg };
+  const left = { recordingDeg: recordingAngleDeg(pair, speedOfSoundMps, school, -1), instrumentDeg: -extent.leftDeg };
+  const right = { recordingDeg: recordingAngleDeg(pair, speedOfSoundMps, school, 1), instrumentDeg: extent.rightDeg };
+  const shareOf = ({ recordingDeg, instrumentDeg }: SideFit): number => (recordingDeg === null ? 0 : instrumentDeg / recordingDeg);
+  const [fuller] = [left, right].sort((a, b) => shareOf(b) - shareOf(a)) as [SideFit];
+  const share = shareOf(fuller);
+  return { fit: share < LEAST_SHARE ? 'too narrow' : share > MOST_SHARE ? 'too wide' : 'fits', left, right, ...fuller };
 }
 
 /** One change of a pair that makes an instrument fit. */

@@ -72,6 +72,8 @@ export function pairPicture(table: ArrivalTable, leftId: string, rightId: string
     const [a, b] = [leftRow?.[s], rightRow?.[s]];
     if (!a || !b) return [];
     const { left, right, delaySeconds } = channelsOf(a, b, decoding, width);
+    // Heard the other way up by one of them, what would be the first peak is the first dip.
+    const opposed = decoding === 'left-right' && a.polarity * b.polarity < 0;
     const levelDb = energyDb(right) - energyDb(left);
     const loudest = Math.max(...left, ...right);
     const bands = BANDS.flatMap((_, band) =>
@@ -88,7 +90,7 @@ export function pairPicture(table: ArrivalTable, leftId: string, rightId: string
         blur: [Math.min(...bands), Math.max(...bands)],
         levelDb,
         delaySeconds,
-        monoDipHz: Math.abs(delaySeconds) < TOGETHER_S ? null : firstDipHz(Math.abs(delaySeconds)),
+        monoDipHz: Math.abs(delaySeconds) < TOGETHER_S ? null : firstDipHz(Math.abs(delaySeconds), opposed ? -1 : 1),
         monoRippleDb: Math.abs(delaySeconds) < TOGETHER_S ? 0 : combDepth(levelDb).rippleDb,
         // Mid-side adds to the mid alone: nothing cancels.
         monoLossDb: decoding === 'mid-side' ? 0 : monoLoss(left, right, delaySeconds, a.polarity * b.polarity),

@@ -1,7 +1,7 @@
 import { Box, Button } from '@chakra-ui/react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { THREE_TO_ONE_DB } from '../../../core/acoustics';
-import type { ArrivalTable } from '../../../core/arrivals';
+import type { ArrivalTable, PlanMicrophone } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/document';
 import { formatNumber } from '../../../core/units';
@@ -11,6 +11,17 @@ import { runCommand, useSessionStore } from '../../stores/sessionStore';
 /** For each close microphone the wanted source over everything else, dB, and the aim that turns its dead side to the worst. */
 export function LeakStrip({ table }: { table: ArrivalTable }) {
   const rows = leakMatrix(table);
+  const [told, setTold] = useState('');
+  const turnAway = (microphone: PlanMicrophone, source: number): void => {
+    const turned = turnDeadSide(table, microphone, source);
+    const facts = { name: microphone.name, source: table.plan.sources[source]?.name.toLowerCase() ?? '' };
+    if (turned) runCommand(editMicrophone(microphone.id, { aimM: turned.aimM }));
+    setTold(
+      turned
+        ? sayFloor('turned-to-hear-less-of', { ...facts, db: formatNumber(turned.afterDb - turned.beforeDb, 1) })
+        : sayFloor('cannot-be-turned-to-hear-less-of', facts),
+    );
+  };
   if (rows.length === 0)
     return (
       <Box px="3" py="3" color="quiet">
@@ -21,7 +32,9 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
   return (
     <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={sayFloor('leak-matrix')}>
       <table className="figures">
-        <caption>{sayFloor('wanted-source-over-each-other-one')}</caption>
+        <caption>
+          {sayFloor('wanted-source-over-each-other-one')} {told}
+        </caption>
         <thead>
           <tr>
             <th>{sayFloor('microphone')}</th>
@@ -37,10 +50,22 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
               <th scope="row">{row.microphone.name}</th>
               {sources.map(([source, s]) => {
                 const cell = row.cells[s] ?? null;
+                const low = cell !== null && cell < THREE_TO_ONE_DB;
+                const figure = cell === null ? sayFloor('wanted-2') : `${formatNumber(Math.min(99, cell), 0)}${low ? ' ▲' : ''}`;
                 return (
-                  <td key={`${source.instrumentId}/${source.id}`} className={cell !== null && cell < THREE_TO_ONE_DB ? 'low' : ''}>
-                    {cell === null ? sayFloor('wanted-2') : formatNumber(Math.min(99, cell), 0)}
-                    {cell !== null && cell < THREE_TO_ONE_DB ? ' ▲' : ''}
+                  <td key={`${source.instrumentId}/${source.id}`} className={low ? 'low' : ''}>
+                    {cell === null || row.microphone.locked || row.microphone.pattern === 'omni' ? (
+                      figure
+                    ) : (
+                      <button
+                        type="button"
+                        className="plain"
+                        title={sayFloor('turn-to-hear-less-of', { name: row.microphone.name, source: source.name.toLowerCase() })}
+                        onClick={() => turnAway(row.microphone, s)}
+                      >
+                        {figure}
+                      </button>
+                    )}
                   </td>
                 );
               })}

@@ -1,5 +1,6 @@
 import { Box, Button, Grid } from '@chakra-ui/react';
-import { editPair, framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import { framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import { nameTechnique } from '../../../core/planning';
 import { PAIR_TECHNIQUES } from '../../../core/setups';
 import type { PairFrame } from '../../../core/stereo';
 import { shownUnits } from '../../../core/units';
@@ -17,7 +18,7 @@ export function PairFramePanel({ session, pair }: { session: Session; pair: Pair
         label={sayFloor('technique')}
         value={pair.technique}
         options={PAIR_TECHNIQUES.map((technique) => ({ value: technique, text: term(technique) }))}
-        onChange={(technique) => runCommand(editPair(pair.id, { technique: technique as Pair['technique'] }))}
+        onChange={(technique) => runCommand(nameTechnique(session, pair, technique as Pair['technique']))}
       />
       <FrameFields session={session} pair={pair} />
     </Box>

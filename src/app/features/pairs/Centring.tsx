@@ -1,10 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { partsOfSourceKey, sourceKey } from '../../../core/arrivals';
 import { framePair, type Pair, type Session } from '../../../core/document';
 import type { Source } from '../../../core/instruments';
-import { centreBesides } from '../../../core/planning';
-import { centringMoves, type ImagePlace, type PairFrame } from '../../../core/stereo';
+import { centreBesides, centringOffers } from '../../../core/planning';
+import type { ImagePlace } from '../../../core/stereo';
 import { formatLength, formatNumber } from '../../../core/units';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
@@ -40,17 +40,49 @@ function Besides({ session, pair, place, pivot }: { session: Session; pair: Pair
   );
 }
 
+/** One source that is not in the middle, and the ways that end in two equal strings. */
+function ToTheMiddle({ session, pair, place, isCentre }: { session: Session; pair: Pair; place: ImagePlace; isCentre: boolean }) {
+  const { sourceKey: key, name, position } = place;
+  const offers = useMemo(() => centringOffers(session, pair, key), [session, pair, key]);
+  const slide = offers.find(({ kind, by }) => kind === 'slide' && Math.abs(by) > LEAST_M);
+  const turn = offers.find(({ kind, by }) => kind === 'turn' && Math.abs(by) > LEAST_DEG);
+  return (
+    <Box mb="2">
+      {sayPairs('is-position-left-right-key-and', {
+        name,
+        value: formatNumber(100 * Math.abs(position), 0),
+        position: position < 0 ? 'yes' : 'no',
+        key: isCentre ? 'yes' : 'no',
+      })}
+      <Flex gap="1" mt="1" wrap="wrap">
+        {slide && (
+          <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, slide.frame))}>
+            {sayPairs('slide-to-the-slide2-left-right', {
+              slide: formatLength(Math.abs(slide.by), session.units),
+              slide2: slide.by < 0 ? 'yes' : 'no',
+            })}
+          </Button>
+        )}
+        {turn && (
+          <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, turn.frame))}>
+            {sayPairs('turn-to-the-turn2-left-right', { turn: formatNumber(Math.abs(turn.by), 0), turn2: turn.by < 0 ? 'yes' : 'no' })}
+          </Button>
+        )}
+        {!slide && !turn && <Box color="quiet">{sayPairs('no-way-to-centre-it')}</Box>}
+      </Flex>
+    </Box>
+  );
+}
+
 /** Sources that are wanted in the middle and are not, each with the move that makes its two strings equal. */
 export function Centring({
   session,
   pair,
-  frame,
   sources,
   places,
 }: {
   session: Session;
   pair: Pair;
-  frame: PairFrame;
   sources: readonly Source[];
   places: readonly ImagePlace[];
 }) {
@@ -62,37 +94,10 @@ export function Centring({
   return (
     <Box mt="3" role="group" aria-label={sayPairs('what-should-be-in-the-middle')}>
       {off.map((place) => {
-        const { sourceKey: key, name, position } = place;
-        const source = sources.find((one) => sourceKey(one) === key);
-        if (!source) return null;
+        const { sourceKey: key } = place;
         const pivot = key === centreKey ? undefined : sources.find((one) => sourceKey(one) === centreKey);
         if (pivot) return <Besides key={key} session={session} pair={pair} place={place} pivot={pivot} />;
-        const { slide, slideM, turn, turnDeg } = centringMoves(frame, source.sides[0].positionM);
-        return (
-          <Box key={key} mb="2">
-            {sayPairs('is-position-left-right-key-and', {
-              name,
-              value: formatNumber(100 * Math.abs(position), 0),
-              position: position < 0 ? 'yes' : 'no',
-              key: key === centreKey ? 'yes' : 'no',
-            })}
-            <Flex gap="1" mt="1" wrap="wrap">
-              {Math.abs(slideM) > LEAST_M && (
-                <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, slide))}>
-                  {sayPairs('slide-to-the-slide2-left-right', {
-                    slide: formatLength(Math.abs(slideM), session.units),
-                    slide2: slideM < 0 ? 'yes' : 'no',
-                  })}
-                </Button>
-              )}
-              {Math.abs(turnDeg) > LEAST_DEG && Math.abs(turnDeg) < 60 && (
-                <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={() => runCommand(framePair(pair.id, turn))}>
-                  {sayPairs('turn-to-the-turn2-left-right', { turn: formatNumber(Math.abs(turnDeg), 0), turn2: turnDeg < 0 ? 'yes' : 'no' })}
-                </Button>
-              )}
-            </Flex>
-          </Box>
-        );
+        return <ToTheMiddle key={key} session={session} pair={pair} place={place} isCentre={key === centreKey} />;
       })}
     </Box>
   );

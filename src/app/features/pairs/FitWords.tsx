@@ -43,14 +43,25 @@ interface FitProps {
   readonly moves: readonly FittingMove[];
 }
 
+/** Nearer together than this both sides are one figure, degrees. */
+const ALIKE_DEG = 2;
+
+/** An angle to both sides, in one where they are alike. */
+function sides({ left, right }: PairFit, of: 'recordingDeg' | 'instrumentDeg'): string {
+  const [l, r] = [left[of], right[of]];
+  if (l !== null && r !== null && Math.abs(l - r) < ALIKE_DEG) return `±${formatNumber((l + r) / 2, 0)}°`;
+  const told = (degrees: number | null): string => (degrees === null ? sayPairs('all-round') : `${formatNumber(degrees, 0)}°`);
+  return sayPairs('left-and-right-of-it', { left: told(l), right: told(r) });
+}
+
 function FarWords({ session, pair, fit, moves }: FitProps) {
   return (
     <Box role="group" aria-label={sayPairs('whether-it-fits')}>
       <Severity severity={fit.fit === 'fits' ? 'fine' : 'note'} />
       <Box mt="1">
         {sayPairs('the-pair-spreads', { words: WORDS[fit.fit] })}{' '}
-        <span className="measure">{fit.recordingDeg === null ? sayPairs('all-round') : `±${formatNumber(fit.recordingDeg, 0)}°`}</span>
-        {sayPairs('the-instrument-takes-up')} <span className="measure">±{formatNumber(fit.instrumentDeg, 0)}°</span>.
+        <span className="measure">{fit.recordingDeg === null ? sayPairs('all-round') : sides(fit, 'recordingDeg')}</span>
+        {sayPairs('the-instrument-takes-up')} <span className="measure">{sides(fit, 'instrumentDeg')}</span>.
       </Box>
       {fit.fit !== 'fits' && moves.length > 0 && (
         <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayPairs('what-would-make-it-fit')}>

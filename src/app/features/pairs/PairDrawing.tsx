@@ -79,12 +79,12 @@ function sector(paper: Paper, frame: PairFrame, leftDeg: number, rightDeg: numbe
 
 function Wedges({ frame, fit, paper }: { frame: PairFrame; fit: PairFit; paper: Paper }) {
   const lengthM = 0.92 * Math.max(paper.projection.heightM, 0.6);
-  const { recordingDeg, instrumentDeg } = fit;
+  const { left, right } = fit;
   return (
     <g aria-hidden="true">
-      {recordingDeg !== null && (
+      {left.recordingDeg !== null && right.recordingDeg !== null && (
         <path
-          d={sector(paper, frame, -recordingDeg, recordingDeg, lengthM)}
+          d={sector(paper, frame, -left.recordingDeg, right.recordingDeg, lengthM)}
           fill="var(--chakra-colors-tape-fill)"
           fillOpacity={0.1}
           stroke="var(--chakra-colors-tape)"
@@ -92,7 +92,7 @@ function Wedges({ frame, fit, paper }: { frame: PairFrame; fit: PairFit; paper: 
         />
       )}
       <path
-        d={sector(paper, frame, -instrumentDeg, instrumentDeg, 0.8 * lengthM)}
+        d={sector(paper, frame, -left.instrumentDeg, right.instrumentDeg, 0.8 * lengthM)}
         fill="none"
         stroke="var(--chakra-colors-ink)"
         strokeWidth={1.2}

@@ -1,5 +1,6 @@
 import { Box, Button, Grid } from '@chakra-ui/react';
 import { editPair, framePair, type Pair, type Session, squarePair } from '../../../core/document';
+import { nameTechnique } from '../../../core/planning';
 import { PAIR_TECHNIQUES } from '../../../core/setups';
 import { crossedPairOf, DECODINGS, type Decoding, type PairFrame } from '../../../core/stereo';
 import { formatNumber, shownUnits } from '../../../core/units';
@@ -20,7 +21,7 @@ export function PairFields({ session, pair }: { session: Session; pair: Pair }) 
           label={sayPairs('technique')}
           value={pair.technique}
           options={PAIR_TECHNIQUES.map((value) => ({ value, text: value }))}
-          onChange={(value) => runCommand(editPair(pair.id, { technique: value as Pair['technique'] }))}
+          onChange={(value) => runCommand(nameTechnique(session, pair, value as Pair['technique']))}
         />
         <Choice
           label={sayPairs('heard-as')}

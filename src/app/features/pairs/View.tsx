@@ -148,7 +148,7 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
       </Flex>
       <SidePane label={sayPairs('the-pair')}>
         {fit && <FitWords session={session} pair={pair} fit={fit} moves={moves} near={near} />}
-        {pair.frame && <Centring session={session} pair={pair} frame={pair.frame} sources={table.plan.sources} places={places} />}
+        {pair.frame && <Centring session={session} pair={pair} sources={table.plan.sources} places={places} />}
         {mismatch.map((words) => (
           <Box key={words} mt="2" color="improve">
             {words}

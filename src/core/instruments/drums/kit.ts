@@ -18,7 +18,7 @@ const VOICE = {
   kick: { peakSplDb: 108, bandHz: [35, 6000], spectrumDb: sharesDb([0, -6, -9, -16]), farDb: 4, farTiltDb: [0, -2, -8, -14], insideGainDb: 18 },
   snare: { peakSplDb: 124, bandHz: [150, 12000], spectrumDb: sharesDb([-10, 0, -3, -6]), farDb: -3, farTiltDb: [0, -1, 1, 2], insideGainDb: 12 },
   tom: { peakSplDb: 120, bandHz: [70, 8000], spectrumDb: sharesDb([0, -2, -9, -16]), farDb: -3, farTiltDb: [0, 0, -5, -10], insideGainDb: 12 },
-  hat: { peakSplDb: 106, bandHz: [400, 16000], spectrumDb: sharesDb([-26, -14, -4, 0]), farDb: 0, farTiltDb: [0, 0, 0, 0], insideGainDb: 0 },
+  hat: { peakSplDb: 114, bandHz: [400, 16000], spectrumDb: sharesDb([-26, -14, -4, 0]), farDb: 0, farTiltDb: [0, 0, 0, 0], insideGainDb: 0 },
   cymbal: { peakSplDb: 112, bandHz: [300, 16000], spectrumDb: sharesDb([-20, -9, -2, 0]), farDb: 0, farTiltDb: [0, 0, 0, 0], insideGainDb: 0 },
 } as const;
 /** With the far head off the drum is open there and gives as much as above. */

@@ -1,0 +1,30 @@
+import { allCases, placed } from '../src/cli/audit/cases';
+import { resolvePlan } from '../src/core/planning';
+import { arrivalTable, copiesOf, sourceKey } from '../src/core/arrivals';
+import { sumResponseDb, logFrequencies } from '../src/core/acoustics';
+import { makeDrill } from '../src/core/drills';
+import { lostByReversing } from '../src/core/drills/answerable';
+import { createRandom, loadFftKernel } from '../src/core/math';
+import { Scene, impulsesAt, referencesOf, tailOf } from '../src/core/listening';
+const one = allCases().find((c) => c.recipe.id === process.argv[2] && c.room.name === 'middle')!;
+const s = placed(one);
+const d = makeDrill(s, 'reversed', 2, createRandom(33))!;
+const [changed, plain] = d.answer === 'A' ? [d.A, d.B] : [d.B, d.A];
+const id = changed.microphones.find((m, i) => m.flipped !== plain.microphones[i]!.flipped)!;
+console.log(id.name, plain.microphones.map((m) => m.name + ' ' + m.flipped), lostByReversing(plain, id.id));
+const key = lostByReversing(plain, id.id)!.sourceKey;
+const plan = resolvePlan(plain); const t = arrivalTable(plan);
+const si = plan.sources.findIndex((x) => sourceKey(x) === key);
+const RATE = 24000;
+const refs = referencesOf(t, -12); const tail = tailOf(plan.room, plan.speedOfSoundMps, RATE);
+const imps = plan.microphones.map((m, i) => impulsesAt({ ...t, plan: { ...plan, sampleRateHz: RATE } }, i, RATE, refs[i] ?? 1, tail, 0)[si]!);
+const resp = (h: Float32Array, f: number) => { let re = 0, im = 0; h.forEach((x, n) => { re += x * Math.cos(2 * Math.PI * f * n / RATE); im -= x * Math.sin(2 * Math.PI * f * n / RATE); }); return [re, im] as const; };
+const db = (c: readonly [number, number]) => (10 * Math.log10(c[0] ** 2 + c[1] ** 2)).toFixed(1);
+for (const f of [50, 63, 80, 100, 125, 160, 200, 250, 315]) {
+  const F = Float64Array.from([f]);
+  const cs = plan.microphones.map((_, i) => copiesOf(t, i, si).map((c) => { return c; }));
+  const sign = (rev: boolean) => plan.microphones.map((m) => (rev && m.id === id.id ? -1 : 1));
+  const model = (rev: boolean) => sumResponseDb(cs.flatMap((c, i) => c.map((x) => sign(rev)[i] === 1 ? x : { ...x, amplitude: -x.amplitude, ...(x.amplitudeAt && { amplitudeAt: (y: number) => -x.amplitudeAt!(y) }) })), F)[0]!.toFixed(1);
+  const rend = (rev: boolean) => { let re = 0, im = 0; imps.forEach((h, i) => { const [a, b] = resp(h, f); re += sign(rev)[i]! * a; im += sign(rev)[i]! * b; }); return db([re, im]); };
+  console.log(f, 'model', model(false), model(true), cs.map((c) => sumResponseDb(c, F)[0]!.toFixed(1)).join(' '), '| render', rend(false), rend(true), imps.map((h) => db(resp(h, f))).join(' '));
+}
