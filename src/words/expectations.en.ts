@@ -160,6 +160,16 @@ export const EXPECTATIONS: Readonly<Record<string, Readonly<Record<string, strin
   'french-horn-reflected': {
     boundary: 'The line is as long as the room; a longer room would take the microphone off its end.',
   },
+  'kit-room-ribbons': {
+    comb: 'The room comes late on purpose: leave it for depth.',
+    boundary: 'In a small room every place is near some wall; a third of the way in is the best there is.',
+  },
+  'guitar-three-kinds': {
+    comb: 'A few centimetres apart: you listen to one at a time, and keep one.',
+  },
+  'sax-dynamic': {
+    aim: 'It looks at the keys: the bell is heard from the side, which is what softens it.',
+  },
   'sax-clip': {
     leak: 'It hears its own horn far above all else.',
   },

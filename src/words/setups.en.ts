@@ -32,6 +32,12 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     soundsLike: 'Cymbals and snare on top, the rest beneath.',
     listenFor: 'Cymbals against drums: lower it toward the drums if they drown.',
   },
+  'kit-over-snare': {
+    gives: 'The whole kit from over the drum that counts, on one input.',
+    costs: 'Kick and floor tom stay behind.',
+    soundsLike: 'A snare with a kit around it.',
+    listenFor: 'Kick too soft: move it a hand toward the kick.',
+  },
   'kit-room-omni': {
     gives: 'The kit in its room, as a listener hears it.',
     costs: 'Only as good as the room.',
@@ -167,6 +173,12 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     soundsLike: 'Dark and distant.',
     listenFor: 'How it breathes with the kick.',
   },
+  'kit-room-ribbons': {
+    gives: 'The far third of the room, left and right, smooth on top.',
+    costs: 'Hears the wall behind it as loud. Late by its distance.',
+    soundsLike: 'Dark, wide and distant.',
+    listenFor: 'Too much of the back wall: hang something there.',
+  },
   'kick-axis-front': {
     gives: 'Half the head’s radius before it: tone before attack, for a kick without a port.',
     costs: 'Less beater.',
@@ -227,6 +239,12 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     costs: 'The room behind comes in as loud as the front.',
     soundsLike: 'Deep and real.',
     listenFor: 'The room, which is half of it.',
+  },
+  'guitar-three-kinds': {
+    gives: 'Dynamic, condenser and ribbon at one spot: choose by ear afterwards.',
+    costs: 'Three inputs for one sound.',
+    soundsLike: 'Three guitars to choose from.',
+    listenFor: 'Which one you would miss. Keep that one.',
   },
   'guitar-ribbon-condenser': {
     gives: 'Quick to place, little delay trouble if equally far.',
@@ -493,6 +511,12 @@ export const SETUPS: Readonly<Record<string, SetupTexts>> = {
     costs: 'Key noise.',
     soundsLike: 'Even over the whole range.',
     listenFor: 'Lowest notes jumping out: farther from the bell.',
+  },
+  'sax-dynamic': {
+    gives: 'Close and even, with little of the room and of the others.',
+    costs: 'Less air on top.',
+    soundsLike: 'Thick in the middle.',
+    listenFor: 'Honk: bring it toward the upper keys.',
   },
   'sax-clip': {
     gives: 'A constant distance while the player moves.',

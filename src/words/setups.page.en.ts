@@ -3,6 +3,7 @@ import { speaker } from './speaker';
 /** The view of setups. */
 export const saySetups = speaker('setups', {
   'kind-that-suits': 'Kind that fits:',
+  'or-by-another-school': '; or, by another school, ',
   'quiet-playing': 'Quiet playing',
   'noisy-room': 'Noisy room',
   less: 'Less',

@@ -17,7 +17,8 @@ const levelOf = (instrument: Instrument, id: string): number =>
 test.each([
   ['drum-kit', 'snare', 124],
   ['drum-kit', 'kick', 108],
-  ['drum-kit', 'hat', 106],
+  // Struck with the stick's shoulder its edge passes 130 dB a hand away (common practice): 8 dB over the table's even playing.
+  ['drum-kit', 'hat', 114],
   ['drum-kit', 'ride', 112],
   ['guitar', 'guitar', 90],
   ['voice', 'voice', 90],
@@ -63,5 +64,5 @@ test('the user’s own figure stands before all else, for its source alone', () 
   const own = one('drum-kit', { levelsDb: { snare: 117 }, choices: { playing: 'hard' } });
   const snare = localGeometry(own).sources.find(({ id }) => id === 'snare');
   expect([snare?.peakSplDb, snare?.levelBasis]).toEqual([117, 'your own figure']);
-  expect(levelOf(own, 'hat')).toBe(111);
+  expect(levelOf(own, 'hat')).toBe(119);
 });

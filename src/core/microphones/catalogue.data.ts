@@ -120,6 +120,21 @@ export const MICROPHONE_CATALOGUE: readonly MicrophoneModel[] = [
     weightKg: 0.35,
   },
   {
+    // A valve wants more than phantom power gives: its supply goes between, and no 48 V goes to it (common practice).
+    id: 'valve-condenser',
+    name: 'Valve condenser, own supply',
+    kind: 'large-condenser',
+    patterns: ['cardioid', 'omni', 'figure-of-eight'],
+    phantom: 'never',
+    sensitivityMvPerPa: 15,
+    maxSplDb: 132,
+    selfNoiseDba: 14,
+    padDb: 0,
+    connector: 'XLR',
+    count: 1,
+    weightKg: 0.7,
+  },
+  {
     id: 'passive-ribbon',
     name: 'Passive ribbon',
     kind: 'ribbon',

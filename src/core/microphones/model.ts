@@ -62,6 +62,10 @@ export interface MicrophoneModel {
   readonly weightKg: number;
 }
 
+/** A condenser that must not get phantom power has a supply of its own: a valve. */
+export const hasOwnSupply = ({ kind, phantom }: Pick<MicrophoneModel, 'kind' | 'phantom'>): boolean =>
+  phantom === 'never' && (kind === 'large-condenser' || kind === 'small-condenser');
+
 /** Sensitivity in dBV re 1 Pa: 20 mV/Pa is −33.98 dBV/Pa. */
 export const sensitivityDbv = (sensitivityMvPerPa: number): number => dbFromAmplitudeRatio(sensitivityMvPerPa / 1000);
 

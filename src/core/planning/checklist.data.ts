@@ -1,5 +1,6 @@
 import type { Session } from '../document';
 import { familyOf } from '../instruments';
+import { hasOwnSupply } from '../microphones';
 import type { Told } from '../units';
 import { hearingCaution, overheadCaution, overheads } from './people';
 
@@ -20,6 +21,7 @@ export interface CheckItem {
 const placedModels = (session: Session) => session.microphones.flatMap(({ modelId }) => session.shelf.microphones.filter(({ id }) => id === modelId));
 const hasPowered = (session: Session): boolean => placedModels(session).some(({ phantom }) => phantom === 'needs');
 const hasRibbon = (session: Session): boolean => placedModels(session).some(({ kind }) => kind === 'ribbon');
+const hasValve = (session: Session): boolean => placedModels(session).some(hasOwnSupply);
 const hasDrums = (session: Session): boolean => session.instruments.some(({ kind }) => familyOf(kind).group === 'Drums');
 const hasStrings = (session: Session): boolean => session.instruments.some(({ kind }) => kind === 'guitar');
 const hasPiano = (session: Session): boolean => session.instruments.some(({ kind }) => familyOf(kind).group === 'Piano');
@@ -74,6 +76,7 @@ export const CHECK_ITEMS: readonly CheckItem[] = [
     when: 'before the first take',
     only: hasRibbon,
   },
+  { id: 'valve', when: 'before the first take', only: hasValve },
   {
     id: 'measured',
     when: 'before the first take',
@@ -83,13 +86,17 @@ export const CHECK_ITEMS: readonly CheckItem[] = [
   { id: 'direct', when: 'before the first take' },
   { id: 'solo', when: 'before the first take' },
   { id: 'click', when: 'before the first take', only: isClicked },
+  { id: 'comfort', when: 'before the first take' },
+  { id: 'headphone-mix', when: 'before the first take' },
   {
     id: 'ears',
     when: 'before the first take',
     words: hearingCaution,
     only: isLoud,
   },
+  { id: 'loudspeakers', when: 'at the end' },
   { id: 'power-off', when: 'at the end' },
+  { id: 'valve-off', when: 'at the end', only: hasValve },
   { id: 'copies', when: 'at the end' },
   {
     id: 'photographs',

@@ -31,3 +31,4 @@ export * from './takeParts';
 export * from './takeSteps';
 export * from './trial';
 export * from './usualMoves';
+export * from './whatHelps';

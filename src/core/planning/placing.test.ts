@@ -21,7 +21,7 @@ import { exportSession, exportSetup, importDocument, tapeListCsv } from '../exch
 import { choiceOf, facingOf, familyOf, type Instrument } from '../instruments';
 import { distance, vec3 } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
-import { adviseKinds, placeForBalance, RECIPES, recipeById, toneLinesFor, tonePlaces, voiceOverGuitarDb } from '../setups';
+import { adviseKinds, placeForBalance, RECIPES, recipeById, schoolsOfKinds, toneLinesFor, tonePlaces, voiceOverGuitarDb } from '../setups';
 import { tapeList } from '../tape';
 import { fitOf, ownSetupFrom, placeSetup, putUpSetup, resolvePlan, snapPlace, tryOut, withExpectations } from './index';
 
@@ -302,6 +302,24 @@ describe('tone guide and kinds', () => {
     expect(best?.kind).toBe(kind);
     expect(best?.because.length).toBeGreaterThan(0);
   });
+});
+
+// Common practice: strings and bars want a quick condenser, a saxophone close by a dynamic, brass a ribbon; a loud drum in a bare room a dynamic.
+test('the kind goes by what is played, and where schools differ both are told', () => {
+  const asked = (instrument: Parameters<typeof adviseKinds>[0]['instrument'], treated: boolean, peakSplDb = 100) =>
+    schoolsOfKinds(
+      adviseKinds(
+        { peakSplDb, quietPlaying: false, treated, noisy: false, horn: instrument === 'brass', ...(instrument && { instrument }) },
+        MICROPHONE_CATALOGUE,
+      ),
+    ).map(({ kind }) => kind);
+  expect(asked('guitar', true)[0]).toBe('small-condenser');
+  expect(asked('guitar', false)).toEqual(expect.arrayContaining(['small-condenser', 'moving-coil']));
+  expect(asked('grand-piano', true)[0]).toBe('small-condenser');
+  expect(asked('saxophone', false)[0]).toBe('moving-coil');
+  expect(asked('brass', true, 126)[0]).toBe('ribbon');
+  expect(asked('drum-kit', false, 140)[0]).toBe('moving-coil');
+  expect(new Set(['guitar', 'saxophone', 'brass'].map((kind) => asked(kind as 'guitar', true)[0])).size).toBe(3);
 });
 
 test('the demo: five sessions, each through its own door, each with its microphones up', () => {

@@ -1,3 +1,4 @@
+import type { InstrumentKind } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneKind, type MicrophoneModel } from '../microphones';
 
 /** What decides the kind: how loud, how delicately played, what the room is like. */
@@ -8,6 +9,8 @@ export interface KindQuestion {
   readonly treated: boolean;
   readonly noisy: boolean;
   readonly horn: boolean;
+  /** What is played; advice by level and room alone where it is not said. */
+  readonly instrument?: InstrumentKind;
 }
 
 export interface KindAdvice {
@@ -20,10 +23,58 @@ export interface KindAdvice {
 
 type Reason = readonly [MicrophoneKind, number, string];
 
+/** What each kind does for what is played (common practice; the trade's schools). */
+const BY_INSTRUMENT: Readonly<Partial<Record<InstrumentKind, readonly Reason[]>>> = {
+  guitar: [
+    ['small-condenser', 1.5, 'quick enough for strings'],
+    ['large-condenser', 1.2, 'a round body'],
+    ['moving-coil', -0.5, 'loses the string’s edge'],
+  ],
+  voice: [
+    ['large-condenser', 1.2, 'full and close'],
+    ['moving-coil', 0.8, 'keeps a loud voice and a poor room in check'],
+  ],
+  'upright-piano': [
+    ['small-condenser', 1.5, 'even over all its strings'],
+    ['large-condenser', 1, 'deep in the bass'],
+    ['moving-coil', -1, 'too little top for its strings'],
+  ],
+  'grand-piano': [
+    ['small-condenser', 1.5, 'even over all its strings'],
+    ['large-condenser', 1, 'deep in the bass'],
+    ['moving-coil', -1, 'too little top for its strings'],
+  ],
+  cajon: [
+    ['small-condenser', 1.3, 'its slap and its top'],
+    ['moving-coil', 0.8, 'its low end at the port'],
+  ],
+  'hand-drums': [
+    ['small-condenser', 1, 'fingers and slaps'],
+    ['moving-coil', 0.8, 'takes hard slaps close by'],
+    ['ribbon', 0.6, 'softens hard slaps'],
+  ],
+  shaken: [
+    ['small-condenser', 1.3, 'follows what is shaken'],
+    ['ribbon', 0.8, 'takes the edge off'],
+    ['moving-coil', -0.8, 'too slow for it'],
+  ],
+  mallets: [
+    ['small-condenser', 1.3, 'even over all the bars'],
+    ['ribbon', 0.6, 'softens hard mallets'],
+  ],
+  saxophone: [
+    ['moving-coil', 1.2, 'thick in the middle, close by'],
+    ['large-condenser', 0.8, 'keys and breath as well'],
+  ],
+};
+
+/** A second kind whose score is this near is another school, not a worse answer (our choice). */
+const ANOTHER_SCHOOL = 1.2;
+
 const VERY_LOUD_DB = 128;
 
-function reasonsFor({ peakSplDb, quietPlaying, treated, noisy, horn }: KindQuestion): Reason[] {
-  const out: Reason[] = [];
+function reasonsFor({ peakSplDb, quietPlaying, treated, noisy, horn, instrument }: KindQuestion): Reason[] {
+  const out: Reason[] = instrument ? [...(BY_INSTRUMENT[instrument] ?? [])] : [];
   if (peakSplDb > VERY_LOUD_DB) {
     out.push(
       ['moving-coil', 2, 'takes very high levels'],
@@ -75,5 +126,9 @@ export function adviseKinds(question: KindQuestion, shelf: readonly MicrophoneMo
     })
     .sort((a, b) => b.score - a.score);
 }
+
+/** The best kind, and those that others would take here: one answer for everything is none. */
+export const schoolsOfKinds = (advice: readonly KindAdvice[]): readonly KindAdvice[] =>
+  advice.filter(({ score, because }, i) => i === 0 || (i < 3 && because.length > 0 && score >= (advice[0]?.score ?? 0) - ANOTHER_SCHOOL));
 
 export const kindName = (kind: MicrophoneKind): string => MICROPHONE_KIND_NAMES[kind];

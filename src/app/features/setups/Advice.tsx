@@ -4,7 +4,7 @@ import type { Session } from '../../../core/document';
 import { familyOf, geometryOf, type Instrument } from '../../../core/instruments';
 import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
-import { adviseKinds, KIND_SCHOOLS, kindName } from '../../../core/setups';
+import { adviseKinds, KIND_SCHOOLS, kindName, schoolsOfKinds } from '../../../core/setups';
 import { saySetups } from '../../../words/setups.page.en';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -20,18 +20,21 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
   const treated = meanAbsorption(heardRoom(session)) >= TREATED;
   const peak = Math.max(...geometryOf(instrument).sources.map((source) => source.peakSplDb));
   const horn = familyOf(instrument.kind).group === 'Horns';
-  const kinds = adviseKinds({ peakSplDb: peak, quietPlaying: quiet, treated, noisy, horn }, session.shelf.microphones);
-  const [best] = kinds;
+  const kinds = adviseKinds({ peakSplDb: peak, quietPlaying: quiet, treated, noisy, horn, instrument: instrument.kind }, session.shelf.microphones);
+  const schools = schoolsOfKinds(kinds);
   return (
     <Box mb="3">
       <Flex gap="3" align="center" wrap="wrap">
         <Box>
-          {best && (
-            <>
-              {saySetups('kind-that-suits')} <strong>{kindName(best.kind).toLowerCase()}</strong>
-              {best.because[0] ? `, ${best.because[0]}` : ''}.
-            </>
-          )}
+          {saySetups('kind-that-suits')}{' '}
+          {schools.map(({ kind, because }, i) => (
+            <span key={kind}>
+              {i > 0 && saySetups('or-by-another-school')}
+              <strong>{kindName(kind).toLowerCase()}</strong>
+              {because[0] ? `, ${because[0]}` : ''}
+            </span>
+          ))}
+          .
         </Box>
         {(
           [

@@ -153,6 +153,21 @@ export const GUITAR_RECIPES: readonly Recipe[] = [
     expects: [{ code: 'aim' }],
   }),
   guitar({
+    id: 'guitar-three-kinds',
+    name: 'Three kinds at one spot',
+    school: 'Several kinds side by side: the ear chooses afterwards',
+    // Side by side at 6 cm, level, so that no two of them are more than 2 cm apart in their strings to the 12th fret.
+    microphones: [
+      mic('coil', 'GD', 'Guitar dynamic', 'guitar', offset('fret-12', -0.02, 0.39, 0), at('fret-12'), COIL),
+      mic('condenser', 'GC', 'Guitar condenser', 'guitar', offset('fret-12', 0.04, 0.39, 0), at('fret-12'), SMALL),
+      mic('ribbon', 'GR', 'Guitar ribbon', 'guitar', offset('fret-12', 0.1, 0.39, 0), at('fret-12'), ['ribbon'], 'figure-of-eight'),
+    ],
+    pairs: [],
+    isolation: 'some',
+    sounds: ['natural', 'body'],
+    expects: [{ code: 'comb' }],
+  }),
+  guitar({
     id: 'guitar-ribbon-condenser',
     name: 'Ribbon at the neck joint, small condenser at the bridge',
     ...PAIR,

@@ -136,6 +136,16 @@ export const HORN_RECIPES: readonly Recipe[] = [
     expects: [{ code: 'aim' }],
   }),
   sax({
+    id: 'sax-dynamic',
+    name: 'Dynamic, between keys and bell',
+    // Off the bell's axis by as much as it is away from it: the bell's edge comes softer, the keys as they are.
+    microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('keys', -0.1, 0.26, -0.1), at('keys'), ['moving-coil', 'large-condenser'])],
+    pairs: [],
+    isolation: 'much',
+    sounds: ['body', 'dry', 'mono'],
+    expects: [{ code: 'aim' }],
+  }),
+  sax({
     id: 'sax-clip',
     name: 'Clip-on at the bell',
     microphones: [mic('sax', 'SX', 'Saxophone', 'bell', offset('bell-rim', 0.02, 0.05, 0.1), at('bell'), ['clip-on', 'moving-coil'])],
