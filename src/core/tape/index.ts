@@ -1,7 +1,7 @@
 export * from './deviation';
 export * from './judge';
 export * from './look';
-export { isInFreeSight, marksOf, refOf } from './marks';
+export { marksOf, refOf } from './marks';
 export * from './parseLength';
 export * from './solvePosition';
 export * from './tapeList';

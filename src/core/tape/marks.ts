@@ -32,7 +32,7 @@ const UNDER_M = 0.04;
  * Whether a tape can be held straight from a mark to a capsule: nothing solid between; into a body the capsule is inside of only through its
  * opening, and freely where it has to be opened anyway.
  */
-export function isInFreeSight(solids: readonly Solid[], mark: Vec3, capsule: Vec3): boolean {
+function isInFreeSight(solids: readonly Solid[], mark: Vec3, capsule: Vec3): boolean {
   const length = distance(mark, capsule);
   if (length < 3 * AT_ITS_END_M) return true;
   const along = scale(subtract(capsule, mark), 1 / length);
