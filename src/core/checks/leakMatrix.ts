@@ -59,6 +59,8 @@ function heard(table: ArrivalTable, microphone: PlanMicrophone, target: number, 
   return wanted && loudest ? { wanted: arrivalOf(microphone, wanted, plan), loudest, index } : null;
 }
 
+/** Less than this is not worth turning for, dB: it is what one hears. */
+const WORTH_DB = 1;
 /** Turned away from one source, the worst of the others may come up by no more than this, dB. */
 const NO_WORSE_DB = 0.1;
 
@@ -93,7 +95,7 @@ export function turnDeadSide(table: ArrivalTable, microphone: PlanMicrophone, re
       }
     [centre, spread] = [best.axis, spread / 4];
   }
-  if (best.margin < margin(before) + 0.5) return null;
+  if (best.margin < margin(before) + WORTH_DB) return null;
   const aim = scale(best.axis, AIM_AHEAD_M);
   return {
     axis: best.axis,

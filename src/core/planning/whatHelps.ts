@@ -47,8 +47,8 @@ const microphoneOf = (session: Session, kind: MicrophoneKind): Thing[] => {
   return [{ piece, onto: (to) => withShelf(to, { microphones: oneMore(to.shelf.microphones, model) }) }];
 };
 
-/** Stands are got tall enough: what a tall one reaches a boom mostly reaches too. */
-const STANDS = STAND_CATALOGUE.filter(({ id }) => id === 'boom' || id === 'tall-boom');
+/** The usual stand, and the tall one. */
+const STANDS = ['boom', 'tall-boom'].flatMap((wanted) => STAND_CATALOGUE.filter(({ id }) => id === wanted));
 
 const stands = (): Thing[] =>
   STANDS.map((model) => ({

@@ -41,7 +41,9 @@ function marksFor(plan: Plan, microphone: PlanMicrophone, least: number, kept: R
   const read = marksOf(plan).filter((mark) => kept.has(refOf(mark)));
   const target = targetOf(plan, microphone);
   const { instrumentId, sourceId } = target === null ? { instrumentId: '', sourceId: undefined } : partsOfSourceKey(target);
-  const own = near.find((mark) => mark.instrumentId === instrumentId && sourceId !== undefined && mark.id.startsWith(`${sourceId}-`));
+  const ofTarget = sourceId === undefined ? [] : near.filter((mark) => mark.instrumentId === instrumentId && mark.id.startsWith(`${sourceId}-`));
+  // The middle is what both strings of a pair are held to.
+  const own = ofTarget.find(({ id }) => id === `${sourceId}-centre`) ?? ofTarget[0];
   const first = read.length ? read : own ? [own] : [];
   const others = near.filter((mark) => !kept.has(refOf(mark)));
   return chooseMarks([...read, ...others], microphone.positionM, first, Math.max(least, read.length));

@@ -92,27 +92,31 @@ function Way({ one, prices }: { one: Help; prices: Prices }) {
         {sayReady('opens', { pieces: { each: one.pieces.map(named), join: 'and' }, opened: counted(one.opens.length, 'set-up') })}
       </Box>
       <Box fontSize="sm" color="quiet">
-        {one.opens.join(', ')}
+        {one.opens.join(' · ')}
       </Box>
       {one.plain && (
         <Box fontSize="sm" mt="1">
           {sayReady('without-it', { plain: one.plain })}
         </Box>
       )}
-      <Flex gap="2" mt="1" wrap="wrap" align="end">
-        {one.pieces.map(({ key, name }) => (
-          <NumberField
-            key={key}
-            label={sayReady('price-of', { name: name.toLowerCase() })}
-            unit={sayReady('each')}
-            value={prices[key] ?? 0}
-            low={0}
-            high={1_000_000}
-            onCommit={(price) => runCommand(getReady(sayReady('price-what-would-help'), { prices: { ...prices, [key]: price } }))}
-          />
-        ))}
-        {cost !== null && one.pieces.length > 1 && <span className="measure">{formatNumber(cost, 2)}</span>}
-      </Flex>
+      <Box as="details" mt="1" fontSize="sm">
+        <Box as="summary" cursor="pointer" minH={{ base: '44px', md: 'auto' }}>
+          {sayReady('what-it-costs')} {cost !== null && <span className="measure">{formatNumber(cost, 2)}</span>}
+        </Box>
+        <Flex gap="2" mt="1" wrap="wrap" align="end">
+          {one.pieces.map(({ key, name }) => (
+            <NumberField
+              key={key}
+              label={sayReady('price-of', { name: name.toLowerCase() })}
+              unit={sayReady('each')}
+              value={prices[key] ?? 0}
+              low={0}
+              high={1_000_000}
+              onCommit={(price) => runCommand(getReady(sayReady('price-what-would-help'), { prices: { ...prices, [key]: price } }))}
+            />
+          ))}
+        </Flex>
+      </Box>
     </Box>
   );
 }
