@@ -4,6 +4,7 @@ import { getReady, type Session } from '../../../core/document';
 import type { NextHelp as Help, HelpPiece } from '../../../core/planning';
 import { counted, formatNumber } from '../../../core/units';
 import { sayReady } from '../../../words/ready.page.en';
+import { Fold } from '../../components/Fold';
 import { NumberField } from '../../components/NumberField';
 import { remember, remembered } from '../../components/remembered';
 import { createResource, useResource } from '../../stores/resource';
@@ -66,16 +67,13 @@ export function NextHelp({ session }: { session: Session }) {
         ))}
       </Box>
       {over.length > 0 && (
-        <Box as="details" mt="2">
-          <Box as="summary" cursor="pointer">
-            {sayReady('over-what-you-would-spend', { over: over.length })}
-          </Box>
+        <Fold id="over-budget" summary={sayReady('over-what-you-would-spend', { over: over.length })}>
           <Box as="ol" m="0" p="0" aria-label={sayReady('over-what-you-would-spend', { over: over.length })}>
             {over.map((one) => (
               <Way key={keyOf(one)} one={one} prices={prices} />
             ))}
           </Box>
-        </Box>
+        </Fold>
       )}
       <Box mt="3">{sayReady('what-costs-nothing-a-set-up')}</Box>
     </Box>
@@ -99,10 +97,11 @@ function Way({ one, prices }: { one: Help; prices: Prices }) {
           {sayReady('without-it', { plain: one.plain })}
         </Box>
       )}
-      <Box as="details" mt="1" fontSize="sm">
-        <Box as="summary" cursor="pointer" minH={{ base: '44px', md: 'auto' }}>
-          {sayReady('what-it-costs')} {cost !== null && <span className="measure">{formatNumber(cost, 2)}</span>}
-        </Box>
+      <Fold
+        id={`price/${keyOf(one)}`}
+        small
+        summary={cost === null ? sayReady('what-it-costs') : sayReady('it-costs', { cost: formatNumber(cost, 2) })}
+      >
         <Flex gap="2" mt="1" wrap="wrap" align="end">
           {one.pieces.map(({ key, name }) => (
             <NumberField
@@ -116,7 +115,7 @@ function Way({ one, prices }: { one: Help; prices: Prices }) {
             />
           ))}
         </Flex>
-      </Box>
+      </Fold>
     </Box>
   );
 }
