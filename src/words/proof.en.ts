@@ -4,6 +4,9 @@ import type { ProofCode } from '../core/analysis';
 export const PROOF: Readonly<Record<ProofCode, string>> = {
   'which-file-is-which-missing-has':
     'Which file is which? {listed} {missing, plural, one {has} other {have}} no file yet, and {listed2} {strays, plural, one {has} other {have}} no microphone. Listen to each and choose.',
+  'its-gain-is-far-from-the-others':
+    '{name} is {db} dB {lower, select, yes {softer} other {louder}} against the others than planned. Look at its gain, its pad and what is in its way. If you set it so, all is well.',
+  'a-side-of-a-pair-is-softer': '{name} is {db} dB softer than {other}, and the two are a pair. Set both gains alike.',
   'no-channel-of-the-take-belongs': '{microphone} has no file in this take. Add it, or choose its channel below.',
   'the-channel-belongs-to-no-planned': 'The file “{channel}” belongs to no microphone of the plan. Choose one below, or leave it out.',
   'no-stroke-was-heard-clearly-enough':

@@ -4,6 +4,7 @@ import { asList, type Told } from '../../units';
 import type { TakeReport } from '../reading/report';
 import { causeFindings } from './causeFindings';
 import { tell } from './codes';
+import { gainFindings } from './gains';
 import { takeLimits } from './limits';
 import { idOf, nameOf } from './named';
 import { modelOf, type Taped, tapsOf } from './planModel';
@@ -179,6 +180,12 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     clusters.map(({ cluster }) => cluster),
   );
   const comparisons = clusters.flatMap((heard, i) => comparisonsOf(table, report, model, heard, explanation.sources[i] ?? -1));
+  // What may stand elsewhere or be another channel is as loud as it is for that, also where it is only asked.
+  const elsewhere = new Set(
+    [...explanation.causes, ...explanation.open.flatMap((open) => open.map(({ cause }) => cause))].flatMap((cause) =>
+      cause.kind === 'moved' ? [cause.channel] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [],
+    ),
+  );
   const unproven = unprovenFindings(table, model, clusters, explanation.sources);
   return {
     comparisons,
@@ -192,6 +199,13 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     findings: [
       ...missingFindings(table, report, matching),
       ...causeFindings(table, report, explanation, model),
+      ...gainFindings(
+        table,
+        model,
+        clusters.map(({ cluster, events }) => ({ ...cluster, events })),
+        explanation.sources,
+        elsewhere,
+      ),
       ...strayFindings(table, clusters, explanation.sources),
       ...unproven,
     ],

@@ -3,6 +3,8 @@ import { teller } from '../../units';
 /** All that is told here. */
 export type ProofCode =
   | 'which-file-is-which-missing-has'
+  | 'its-gain-is-far-from-the-others'
+  | 'a-side-of-a-pair-is-softer'
   | 'no-channel-of-the-take-belongs'
   | 'the-channel-belongs-to-no-planned'
   | 'no-stroke-was-heard-clearly-enough'
