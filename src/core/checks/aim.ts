@@ -51,6 +51,7 @@ export function aimsAway(table: ArrivalTable): Finding[] {
         message: tell('is-turned-away-from', { microphone: microphone.name, source: away.source.name, loss: asNumber(away.lossDb, 0) }),
         advice: tell('turn-it-straight-to', { source: away.source.name }),
         why: tell('its-pattern-rejects-what-is-beside-it', { pattern: microphone.pattern }),
+        howMuch: away.lossDb,
         move: microphone.locked
           ? null
           : { kind: 'aim', microphoneId: microphone.id, aimM: away.aimM, label: tell('turn-it-to', { source: away.source.name }) },

@@ -58,6 +58,7 @@ function judge(table: ArrivalTable, microphone: PlanMicrophone, surface: Surface
           firstDip: asFrequency(firstDipHz(seconds)),
           behind: behind > 0.5 ? 'yes' : 'no',
         }),
+    howMuch: -gap,
     move: microphone.locked
       ? null
       : { kind: 'place', microphoneId: microphone.id, positionM: add(microphone.positionM, scale(inward, short)), label: tell('move-it') },

@@ -65,6 +65,7 @@ function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
     message: tell('hears-the-after', { late: late.name, source: shared.source.name.toLowerCase(), delayText, early: early.name }),
     advice: adviceOn(shared, move, late, seconds * table.plan.speedOfSoundMps),
     why: tell('at-similar-level-the-sum-has', { dip: asFrequency(dip), ripple }),
+    howMuch: 1000 * seconds,
     move,
   };
 }
@@ -92,6 +93,7 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
     }),
     advice: tell('leave-it-for-depth-or-hold', { close: close.name }),
     why: tell('at-similar-level-the-sum-has-2', { firstDip: asFrequency(firstDipHz(earliest)) }),
+    howMuch: 1000 * earliest,
     move: { kind: 'align', microphoneId: close.id, samples, label: tell('align-it-to-the-pair') },
   };
 }

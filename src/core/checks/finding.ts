@@ -50,6 +50,8 @@ export interface Finding {
   readonly advice: Told | null;
   readonly why: Told;
   readonly move: Move | null;
+  /** How bad it is, larger is worse: in the unit that its code goes by (`planning/expected`). */
+  readonly howMuch?: number;
   /** Raised by its set-up by design: told as a note. */
   readonly expected?: true;
   /** The set-up that raises it, and its own reason where it brings one. */

@@ -72,6 +72,7 @@ export function leaksTooHigh(table: ArrivalTable): Finding[] {
       }),
       advice: tell('go-closer-or-turn-its-dead', { otherName: leak.otherName.toLowerCase() }),
       why: tell('the-leak-school-of-three-to'),
+      howMuch: -leak.marginDb,
       move: closer(leak),
     }));
 }

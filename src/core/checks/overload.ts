@@ -46,6 +46,7 @@ export function overloads(table: ArrivalTable): Finding[] {
       }),
       advice: words,
       why: tell('the-level-is-a-planning-value'),
+      howMuch: excessDb,
       move,
     });
   });

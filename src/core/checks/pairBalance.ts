@@ -33,6 +33,7 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
     message: tell('hears-the-late', { farMic: farMic.name, name, seconds: asDelay(seconds, plan.sampleRateHz, plan.speedOfSoundMps) }),
     advice: tell('bring-closer-closer-farther-along-its', { mover: mover.name, length, closer: closer ? 'yes' : 'no' }),
     why: tell('with-unequal-strings-the-leans-to', { name, nearMic: nearMic.name, firstDip: asFrequency(firstDipHz(seconds)) }),
+    howMuch: 1000 * seconds,
     move:
       farMic.locked && nearMic.locked
         ? null
