@@ -94,6 +94,7 @@ function asText(seed: number, { counts, proof, faults }: Part): string {
     `Moves: ${moves.withMove} of ${moves.findings} fix and improve findings have one; ${moves.offered} offered, ${moves.mend} mend, ${moves.left} leave it, ${moves.worse} make something worse`,
     `Pressing the first move until none is left: ${counts.settled} settle in ${counts.presses} presses`,
     ...lines('Never settle', counts.unsettled),
+    ...lines('Findings that pull one microphone opposite ways', counts.opposed),
     ...lines('Inside something solid', counts.solids),
     ...lines('Aims that miss', counts.aims),
     `Rendered as planned and proved: ${proof.takes} takes, ${proof.falseFix} false fix, ${proof.falseImprove} false improve, ${proof.questions} questions, ${proof.unmatched} not matched; ${proof.recognised} of ${proof.sources} sources recognised, ${proof.unproven} takes with channels that nothing proves`,
@@ -132,7 +133,7 @@ await runCommand(async () => {
   const shares = cores * wholeNumber('every', values.every ?? '1', 1, USAGE);
   const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares, takes, rendersOnly)));
   const part = parts.reduce(sum);
-  const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, solids, aims } = part.counts;
+  const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, opposed, solids, aims } = part.counts;
   const report = {
     seed,
     setups,
@@ -143,6 +144,7 @@ await runCommand(async () => {
     settled,
     presses,
     unsettled,
+    opposed,
     solids,
     aims,
     proof: part.proof,

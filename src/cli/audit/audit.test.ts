@@ -31,7 +31,7 @@ test('a sample of the walk: every move that is offered mends, most findings have
   for (const [i, one] of sample.entries()) walk(one, 100 + i, counts);
   const { moves } = counts;
   expect(counts.setups).toBe(sample.length);
-  expect([moves.left, moves.worse, counts.unsettled]).toEqual([0, 0, []]);
+  expect([moves.left, moves.worse, counts.unsettled, counts.opposed]).toEqual([0, 0, [], []]);
   expect(moves.mend).toBe(moves.offered);
   expect(moves.offered).toBeGreaterThan(10);
   expect(moves.withMove / moves.findings).toBeGreaterThanOrEqual(0.8);

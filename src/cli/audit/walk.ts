@@ -5,7 +5,7 @@ import { geometryOf } from '../../core/instruments';
 import { dot, normalize, subtract } from '../../core/math';
 import { ridesAlong } from '../../core/microphones';
 import { harmDb } from '../../core/optimise';
-import { fitOf, planFindings, resolvePlan, withOffers } from '../../core/planning';
+import { fitOf, opposedMoves, planFindings, resolvePlan, withOffers } from '../../core/planning';
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
@@ -26,6 +26,8 @@ export interface Counts {
   settled: number;
   presses: number;
   unsettled: string[];
+  /** Findings that pull one microphone opposite ways. */
+  opposed: string[];
   solids: string[];
   aims: string[];
 }
@@ -39,6 +41,7 @@ export const noCounts = (): Counts => ({
   settled: 0,
   presses: 0,
   unsettled: [],
+  opposed: [],
   solids: [],
   aims: [],
 });
@@ -144,6 +147,7 @@ export function walk(one: Case, seed: number, into: Counts): void {
   const found = findingsOf(astray);
   const shown = withOffers(astray, found);
   count(shown, into.disturbed);
+  into.opposed.push(...opposedMoves(astray, shown).map(([a, b]) => `${name}: ${a.id} and ${b.id}`));
   for (const finding of shown) {
     if (finding.severity !== 'note') into.moves.findings += 1;
     if (!finding.move) continue;

@@ -1,6 +1,6 @@
 import type { Finding, Move } from '../checks';
 import { type PlacedMicrophone, pairOf, type Session } from '../document';
-import { add, distance, scale, subtract } from '../math';
+import { add, distance, dot, magnitude, scale, subtract, type Vec3 } from '../math';
 import { harmDb, smallestMoves } from '../optimise';
 import { placeRecipe, RECIPES } from '../setups';
 import { asLength, asList, type Told, type Words } from '../units';
@@ -179,6 +179,53 @@ function leaksTogether(leaks: readonly Finding[], session: Session): Finding[] {
   ];
 }
 
+/** Shifts of microphones by a move, metres, by their ids. */
+function shiftsOf(session: Session, move: Move): ReadonlyMap<string, Vec3> {
+  const each = move.kind === 'joint' ? move.moves : [move];
+  return new Map(
+    each.flatMap((one) => {
+      const placed = session.microphones.find(({ id }) => id === one.microphoneId);
+      if (!placed || (one.kind !== 'place' && one.kind !== 'set')) return [];
+      const by = subtract(one.positionM, placed.positionM);
+      return magnitude(by) < LEAST_SHIFT_M ? [] : [[placed.id, by] as const];
+    }),
+  );
+}
+
+/** Less than this goes no way, metres; and ways that part by more than 120° are opposite ones. */
+const LEAST_SHIFT_M = 0.01;
+const OPPOSITE = -0.5;
+
+/** Whether two moves pull a microphone opposite ways. */
+function areOpposed(session: Session, one: Move, other: Move): boolean {
+  const shifts = shiftsOf(session, other);
+  return [...shiftsOf(session, one)].some(([id, by]) => {
+    const against = shifts.get(id);
+    return against !== undefined && dot(by, against) < OPPOSITE * magnitude(by) * magnitude(against);
+  });
+}
+
+/** Pairs of findings that are to be mended and pull one microphone opposite ways. */
+export function opposedMoves(session: Session, shown: readonly Finding[]): readonly (readonly [Finding, Finding])[] {
+  const grave = shown.filter(({ move, severity }) => move && severity !== 'note');
+  return grave.flatMap((one, i) =>
+    grave.slice(i + 1).flatMap((other) => (one.move && other.move && areOpposed(session, one.move, other.move) ? [[one, other] as const] : [])),
+  );
+}
+
+/**
+ * An offer that does not pull against what is offered for graver findings: one of theirs that mends this one too, else another of its own.
+ * Null where only words are left.
+ */
+function besides(standing: Standing, finding: Finding, offer: Candidate, offered: readonly Candidate[]): Candidate | null {
+  const { session } = standing;
+  const fits = (candidate: Candidate): boolean => offered.every(({ move }) => !areOpposed(session, move, candidate.move));
+  if (finding.severity === 'note' || fits(offer)) return offer;
+  for (const candidate of [...offered, ...candidates(session, finding)])
+    if (!candidate.isCostly && fits(candidate) && mends(standing, finding, candidate.move) !== null) return candidate;
+  return null;
+}
+
 /** Words for a finding that no move of ours mends. */
 function onlyWords(finding: Finding): Finding {
   if (!finding.move) return finding;
@@ -194,9 +241,14 @@ export function withOffers(session: Session, found: readonly Finding[]): Finding
   const standing = standingOf(session, found);
   const out: Finding[] = [];
   const helpless: Finding[] = [];
-  for (const finding of found) {
-    const offer = offerFor(standing, finding);
-    if (offer) out.push({ ...finding, move: offer.move, advice: offer.advice });
+  const offered: Candidate[] = [];
+  for (const finding of [...found].sort((a, b) => RANK[a.severity] - RANK[b.severity])) {
+    const own = offerFor(standing, finding);
+    const offer = own && besides(standing, finding, own, offered);
+    if (offer) {
+      out.push({ ...finding, move: offer.move, advice: offer.advice });
+      if (finding.severity !== 'note') offered.push(offer);
+    } else if (own) out.push(onlyWords({ ...finding, move: own.move }));
     else if (finding.code === 'leak' && !finding.expected) helpless.push(finding);
     else out.push(onlyWords(finding));
   }
