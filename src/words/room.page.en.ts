@@ -139,6 +139,8 @@ export const sayRoom = speaker('room', {
   'low-part-high': 'Low part high',
   'a-slope-is-told-as-a': 'Enter a slope as a low part, at half its height. Modes are those of a box of the mean height.',
   'what-the-room-does': 'What the room does',
+  'how-it-suits':
+    '{judged, select, dry {Dry for {name}: {low} to {high} s suit it. {lift, select, yes {Take out the {thing} first.} other {Leave the door open, or go farther away.}}} live {Live for {name}: {low} to {high} s suit it. Hang something, the first on the list.} other {Right for {name}: {low} to {high} s suit it.}}',
   'a-stroke-dies-away-in': 'The decay is',
   'farther-off-than': '. Farther away than',
   'an-omni-hears-more-room-than': 'an omni hears more room than instrument, a cardioid than',

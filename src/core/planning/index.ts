@@ -24,6 +24,7 @@ export * from './proposals';
 export * from './ready';
 export * from './recordedChannels';
 export { heardRoom, resolveFiles, resolvePlan, wantedLevelDb } from './resolve';
+export * from './roomFor';
 export * from './snap';
 export { SOUND_CHOICES } from './soundChoices.data';
 export * from './spots';

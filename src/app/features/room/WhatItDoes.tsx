@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
-import { heardRoom, roomFlutters } from '../../../core/planning';
+import { heardRoom, roomFlutters, roomFor } from '../../../core/planning';
 import { criticalDistanceM, middleSeconds, octaveDecays, roomVolumeM3, schroederHz } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
@@ -17,6 +17,7 @@ export function WhatItDoes({ session }: { session: Session }) {
   const middleS = middleSeconds(decays);
   const volume = roomVolumeM3(room);
   const flutter = roomFlutters(session);
+  const suits = useMemo(() => roomFor(session), [session]);
   const length = (metres: number): string => formatLength(metres, session.units);
   return (
     <Flex
@@ -54,6 +55,18 @@ export function WhatItDoes({ session }: { session: Session }) {
             </>
           )}
         </Box>
+        {suits.map(({ instrument, judged, lowS, highS, lift }) => (
+          <Box key={instrument.id} mt="2" color={judged === 'right' ? undefined : 'improve'}>
+            {sayRoom('how-it-suits', {
+              judged,
+              name: instrument.name,
+              low: formatNumber(lowS, 2),
+              high: formatNumber(highS, 2),
+              lift: lift ? 'yes' : 'no',
+              thing: lift?.toLowerCase() ?? '',
+            })}
+          </Box>
+        ))}
         {flutter.map(({ between, periodS, apartM }) => (
           <Box key={between[0]} mt="2" color="improve">
             {sayRoom('and-are-bare-and-apart-a', { between: between[0], between2: between[1], length: length(apartM) })}{' '}
