@@ -75,6 +75,8 @@ function sum<T>(a: T, b: T): T {
   ) as T;
 }
 
+const total = (by: Readonly<Record<string, number>>): number => Object.values(by).reduce((all, one) => all + one, 0);
+
 const lines = (title: string, list: readonly string[]): string[] => [
   `${title}: ${list.length}`,
   ...list.slice(0, 12).map((line) => `  ${line}`),
@@ -94,6 +96,8 @@ function asText(seed: number, { counts, proof, faults }: Part): string {
     `Moves: ${moves.withMove} of ${moves.findings} fix and improve findings have one; ${moves.offered} offered, ${moves.mend} mend, ${moves.left} leave it, ${moves.worse} make something worse`,
     `Pressing the first move until none is left: ${counts.settled} settle in ${counts.presses} presses`,
     ...lines('Never settle', counts.unsettled),
+    `Single faults that raise harm by 6 dB and more: ${total(counts.silentHarm.harmful)}, of which nothing is said about ${total(counts.silentHarm.silent)}`,
+    ...lines('Silent', counts.silentHarm.where),
     ...lines('Findings that pull one microphone opposite ways', counts.opposed),
     ...lines('Inside something solid', counts.solids),
     ...lines('Aims that miss', counts.aims),
@@ -133,7 +137,7 @@ await runCommand(async () => {
   const shares = cores * wholeNumber('every', values.every ?? '1', 1, USAGE);
   const parts = await Promise.all(Array.from({ length: cores }, (_, i) => walkElsewhere(seed, i, shares, takes, rendersOnly)));
   const part = parts.reduce(sum);
-  const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, opposed, solids, aims } = part.counts;
+  const { setups, fits, findings, disturbed, moves, settled, presses, unsettled, silentHarm, opposed, solids, aims } = part.counts;
   const report = {
     seed,
     setups,
@@ -144,6 +148,7 @@ await runCommand(async () => {
     settled,
     presses,
     unsettled,
+    silentHarm,
     opposed,
     solids,
     aims,

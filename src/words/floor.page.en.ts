@@ -112,7 +112,7 @@ export const sayFloor = speaker('floor', {
   port: 'Port',
   'remove-it': 'Remove piece',
   'no-microphone-is-there-for-one': 'No microphone has a source of its own, so there is no bleed to judge.',
-  'turn-to-hear-less-of': 'Turn {name} to hear less {source}',
+  'so-much-turn-to-hear-less-of': '{figure} dB: turn {name} to hear less {source}',
   'turned-to-hear-less-of': '{name} is turned: {db} dB less {source}.',
   'cannot-be-turned-to-hear-less-of': '{name} has no way to turn that hears less {source} and no more of the worst other one.',
   'leak-matrix': 'Bleed table',

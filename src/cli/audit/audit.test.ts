@@ -32,6 +32,11 @@ test('a sample of the walk: every move that is offered mends, most findings have
   const { moves } = counts;
   expect(counts.setups).toBe(sample.length);
   expect([moves.left, moves.worse, counts.unsettled, counts.opposed]).toEqual([0, 0, [], []]);
+  // A fault that raises harm and says nothing is as wrong as a false alarm: one in twenty at most.
+  const { harmful, silent } = counts.silentHarm;
+  const all = (by: Readonly<Record<string, number>>): number => Object.values(by).reduce((sum, one) => sum + one, 0);
+  expect(all(harmful)).toBeGreaterThan(20);
+  expect(all(silent) / all(harmful)).toBeLessThan(0.1);
   expect(moves.mend).toBe(moves.offered);
   expect(moves.offered).toBeGreaterThan(10);
   expect(moves.withMove / moves.findings).toBeGreaterThanOrEqual(0.8);

@@ -11,6 +11,7 @@ import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
 import { sayFinding } from '../../words';
 import { type Case, INSTRUMENT_ID, knocked, nameOf, placed, roomed } from './cases';
+import { noSilentHarm, type SilentHarm, walkSilentHarm } from './silentHarm';
 
 /** What one walk over many cases came to; the parts of several add up. */
 export interface Counts {
@@ -26,6 +27,8 @@ export interface Counts {
   settled: number;
   presses: number;
   unsettled: string[];
+  /** Single faults that raise harm by 6 dB and more, and those of them about which nothing is said. */
+  silentHarm: SilentHarm;
   /** Findings that pull one microphone opposite ways. */
   opposed: string[];
   solids: string[];
@@ -41,6 +44,7 @@ export const noCounts = (): Counts => ({
   settled: 0,
   presses: 0,
   unsettled: [],
+  silentHarm: noSilentHarm(),
   opposed: [],
   solids: [],
   aims: [],
@@ -141,6 +145,7 @@ export function walk(one: Case, seed: number, into: Counts): void {
   const planned = findingsOf(session);
   count(planned, into.findings);
   judgeFit(one, planned, into.fits);
+  walkSilentHarm(session, name, seed, into.silentHarm);
   into.solids.push(...solidsIn(session, name));
   into.aims.push(...aimsMissed(one, session));
   const astray = knocked(session, seed);

@@ -1,8 +1,8 @@
 import { type ArrivalTable, arrivalOf, type PlanMicrophone } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
-import { isDirect, ridesAlong } from '../microphones';
-import { asNumber } from '../units';
+import { isDirect, patternLevelDb, ridesAlong } from '../microphones';
+import { asNumber, radiansFromDegrees } from '../units';
 import { tell } from './codes';
 import type { Finding } from './finding';
 import { ownSourceOf } from './shared';
@@ -13,6 +13,10 @@ const FAULT_DB = 11;
 
 /** Within this of its axis even a figure of eight loses 3 dB at most, degrees. */
 const NEAR_DEG = 45;
+
+/** Turned further than this its back is towards it, degrees; and a pattern keeps out no more than so much in a room, dB (our choice). */
+const BACK_DEG = 120;
+const MOST_DB = 20;
 
 /** The side of a mid-side pair looks past the middle by design. */
 const looksPast = ({ plan }: ArrivalTable, { id }: PlanMicrophone): boolean =>
@@ -34,7 +38,12 @@ export function turnedAway(
   const axis = microphone.pattern === 'figure-of-eight' && dot(straight, microphone.axis) < 0 ? scale(straight, -1) : straight;
   const facing = arrivalOf({ ...microphone, axis }, source, table.plan);
   const far = Math.max(0.3, magnitude(subtract(now.fromM, microphone.positionM)));
-  return { source, lossDb: facing.directDb - now.directDb, aimM: add(microphone.positionM, scale(axis, far)) };
+  // Close by, a back takes up lows by their nearness, and the level says little of it: what is lost there is what the pattern keeps out.
+  const off = microphone.pattern === 'figure-of-eight' ? Math.min(now.angleDeg, 180 - now.angleDeg) : now.angleDeg;
+  // Told where the turn would mend it: of two faces the other may be the nearer one then.
+  const behindDb =
+    off > BACK_DEG && facing.angleDeg < NEAR_DEG ? Math.min(MOST_DB, -patternLevelDb(microphone.pattern, Math.cos(radiansFromDegrees(off)))) : 0;
+  return { source, lossDb: Math.max(behindDb, facing.directDb - now.directDb), aimM: add(microphone.positionM, scale(axis, far)) };
 }
 
 /** Microphones that are turned so far from what they are there for that it is much softer: a pattern's side or back. */

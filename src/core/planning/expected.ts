@@ -27,12 +27,15 @@ const STAYS_GRAVE = new Set(['aim', 'overload', 'keep-out', 'stand-load', 'stand
  */
 const COVERS: Readonly<Record<string, { readonly from: number; readonly margin: number; readonly atMost?: number }>> = {
   leak: { from: -9.5, margin: 3, atMost: 0 },
-  comb: { from: 0.02, margin: 0.5 },
+  comb: { from: 0.02, margin: 0.15 },
   overload: { from: -3, margin: 3 },
   'pair-unequal': { from: 0.06, margin: 0.15 },
   boundary: { from: -0.5, margin: 0.1 },
   aim: { from: 6, margin: 2 },
 };
+
+/** Channels that nature opposes are expected where the set-up opposes these very ones: a flip more or less is none of its. */
+const OPPOSED = 'polarity-opposed';
 
 interface Raised {
   readonly code: string;
@@ -61,7 +64,9 @@ function raisedAsPlaced(session: Session, instrument: Instrument, setupId: strin
   const bare: Session = { ...session, microphones: [], pairs: [], patch: {}, tape: [] };
   const placed = recipe ? placeSetup(bare, recipe, instrument.id, () => `as-placed-${++ids}`).session : bare;
   const found = checkPlan(arrivalTable(resolvePlan(placed))).flatMap((finding): Raised[] =>
-    finding.howMuch === undefined ? [] : [{ code: finding.code, names: namesOf(placed, finding), howMuch: finding.howMuch }],
+    finding.howMuch === undefined && finding.code !== OPPOSED
+      ? []
+      : [{ code: finding.code, names: namesOf(placed, finding), howMuch: finding.howMuch ?? 0 }],
   );
   raised.set(setupId, found);
   return found;
@@ -69,19 +74,22 @@ function raisedAsPlaced(session: Session, instrument: Instrument, setupId: strin
 
 /** Whether a finding is no worse than its set-up raises it as placed, by more than a margin. */
 function isCovered(session: Session, finding: Finding, setupId: string): boolean {
-  const covers = COVERS[finding.code];
-  if (!covers || finding.howMuch === undefined) return true;
-  if (covers.atMost !== undefined && finding.howMuch > covers.atMost) return false;
-  if (finding.howMuch <= covers.from + covers.margin) return true;
+  const covers = finding.code === OPPOSED ? { from: 0, margin: 0 } : COVERS[finding.code];
+  const howMuch = finding.howMuch ?? (finding.code === OPPOSED ? 0 : undefined);
+  if (!covers || howMuch === undefined) return true;
+  if ('atMost' in covers && covers.atMost !== undefined && howMuch > covers.atMost) return false;
   const placed = session.microphones.find(({ id }) => id === finding.microphoneIds[0]);
   const instrument = session.instruments.find(({ id }) => placed && belongsTo(session, placed, id));
   if (!instrument) return true;
   const alike = raisedAsPlaced(session, instrument, setupId).filter(({ code }) => code === finding.code);
   const names = namesOf(session, finding);
   const own = alike.filter((one) => one.names === names);
-  // Channels that were given other names are held against the most that the set-up raises of the kind.
-  const most = Math.max(covers.from, ...(own.length > 0 ? own : alike).map(({ howMuch }) => howMuch));
-  return finding.howMuch <= most + covers.margin;
+  const recipe = recipesFor(instrument, session.shelf.setups).find(({ id }) => id === setupId);
+  const isNamedSo = names.split(',').every((name) => recipe?.microphones.some((one) => one.name === name));
+  // Channels that were given other names are held against the most that the set-up raises of the kind; what is not raised as placed has less room.
+  if (finding.code === OPPOSED && isNamedSo) return own.length > 0;
+  const placedBy = (own.length > 0 || isNamedSo ? own : alike).map(({ howMuch }) => howMuch);
+  return howMuch <= Math.max(covers.from, ...placedBy) + (placedBy.length > 0 ? covers.margin : covers.margin / 2);
 }
 
 /**

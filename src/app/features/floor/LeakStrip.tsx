@@ -60,7 +60,11 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
                       <button
                         type="button"
                         className="plain"
-                        title={sayFloor('turn-to-hear-less-of', { name: row.microphone.name, source: source.name.toLowerCase() })}
+                        aria-label={sayFloor('so-much-turn-to-hear-less-of', {
+                          figure,
+                          name: row.microphone.name,
+                          source: source.name.toLowerCase(),
+                        })}
                         onClick={() => turnAway(row.microphone, s)}
                       >
                         {figure}
