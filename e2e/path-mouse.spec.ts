@@ -61,8 +61,8 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await expect(strokes.getByRole('img', { name: /Strokes of the snare, as recorded: .*Overhead right 2\.\d+ ms, polarity reversed/ })).toBeVisible();
   await strokes.getByRole('button', { name: sayCheck('in-step') }).click();
   await expect(strokes.getByRole('img', { name: /Strokes of the snare, in step/ })).toBeVisible();
-  await page.getByText(/^What this take does not show/).click();
-  await expect(page.getByRole('list', { name: sayCheck('what-this-take-does-not-show-2') })).toContainText('The tape shows it.');
+  // Every source is heard clearly enough in all four: nothing is left that this take would not show.
+  await expect(page.getByText(/^What this take does not show/)).toHaveCount(0);
 
   // Sheet: the tape list and inputs, CSV, and a print.
   await station(page, 'Sheet').click();
