@@ -33,6 +33,13 @@ export interface Copy {
   readonly amplitudeAt?: (frequencyHz: number) => number;
 }
 
+/** The same copy the other way up. */
+export const reversedCopy = (copy: Copy): Copy => ({
+  ...copy,
+  amplitude: -copy.amplitude,
+  ...(copy.amplitudeAt && { amplitudeAt: (hertz: number) => -(copy.amplitudeAt?.(hertz) ?? 0) }),
+});
+
 /** Magnitude of copies added at one frequency: |Σ a·e^(−j2πfτ)|. */
 function sumAt(copies: readonly Copy[], frequencyHz: number): number {
   const omega = 2 * Math.PI * frequencyHz;

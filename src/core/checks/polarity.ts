@@ -67,6 +67,8 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
     why: isConvention
       ? tell('so-far-apart-either-is-as-full', { seconds: asTime(seconds), even: asFrequency(1 / (4 * seconds)), name })
       : tell('added-together-they-lose-their-low', { name, even: asFrequency(1 / (4 * Math.max(1e-5, seconds))) }),
+    // Opposed or not: there is no more or less of it.
+    howMuch: 1,
     move: { kind: 'flip', microphoneId: microphone.id, label: tell('invert-it-in-the-mix') },
   };
 }

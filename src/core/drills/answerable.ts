@@ -1,7 +1,6 @@
-import { type Copy, logFrequencies, sumResponseDb } from '../acoustics';
+import { logFrequencies, reversedCopy, sumResponseDb } from '../acoustics';
 import { type ArrivalTable, arrivalTable, copiesOf, type SourceKey, sourceKey } from '../arrivals';
 import type { PlacedMicrophone, Session } from '../document';
-import { dot, normalize, subtract } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
 import { resolvePlan } from '../planning';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
@@ -9,18 +8,12 @@ import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 /** Octaves of the low end, where a reversed channel is heard to be one, Hz: one of them has to lose by it, and none may gain. */
 const OCTAVES = [50, 100].map((hertz) => logFrequencies(25, hertz, 2 * hertz));
 
-const turned = (copy: Copy): Copy => ({
-  ...copy,
-  amplitude: -copy.amplitude,
-  ...(copy.amplitudeAt && { amplitudeAt: (hertz: number) => -(copy.amplitudeAt?.(hertz) ?? 0) }),
-});
-
 /** Energy of some frequencies of each source in the sum of all channels, each at its own gain; dB. */
 const summedDb = (table: ArrivalTable, reversedId: string | null, frequencies: Float64Array): number[] =>
   table.plan.sources.map((_, source) => {
     const copies = table.plan.microphones.flatMap(({ id }, m) => {
       const own = copiesOf(table, m, source);
-      return id === reversedId ? own.map(turned) : own;
+      return id === reversedId ? own.map(reversedCopy) : own;
     });
     const response = sumResponseDb(copies, frequencies);
     return dbFromPowerRatio(response.reduce((all, db) => all + powerRatioFromDb(db), 0) / response.length);
@@ -70,9 +63,3 @@ export const hasPattern = (session: Session, microphone: PlacedMicrophone): bool
   const kind = modelOf(session, microphone)?.kind;
   return isInTheAir(session, microphone) && kind !== 'boundary' && kind !== 'loudspeaker';
 };
-
-/** Angle between the ways two versions of a microphone look, degrees. */
-export function turnedByDeg(one: PlacedMicrophone, other: PlacedMicrophone): number {
-  const look = ({ aimM, positionM }: PlacedMicrophone) => normalize(subtract(aimM, positionM));
-  return (180 / Math.PI) * Math.acos(Math.max(-1, Math.min(1, dot(look(one), look(other)))));
-}

@@ -4,9 +4,9 @@ import { allCases, nameOf, placed } from '../../cli/audit/cases';
 import { arrivalTable, type SourceKey } from '../arrivals';
 import { type PlacedMicrophone, panOf, type Session, sessionContent } from '../document';
 import { type Monitor, matrixOf, mixDown, Scene } from '../listening';
-import { createRandom, loadFftKernel } from '../math';
+import { createRandom, dot, loadFftKernel, normalize, subtract } from '../math';
 import { resolvePlan } from '../planning';
-import { lostByReversing, turnedByDeg } from './answerable';
+import { lostByReversing } from './answerable';
 import { answered, DRILL_KINDS, type DrillKind, LEVELS, makeDrill, NEW_STANDING, nextKind, readStandings, type Standing } from './index';
 
 test('on the kit every kind can be made at every level; the answer is the one that differs as asked; the session stays as it is', () => {
@@ -98,6 +98,12 @@ const RATE = 24_000;
 const energyOf = (signal: readonly Float32Array[]): number => signal.reduce((sum, side) => side.reduce((all, x) => all + x * x, sum), 0);
 const inner = (one: readonly Float32Array[], other: readonly Float32Array[]): number =>
   one.reduce((sum, side, s) => side.reduce((all, x, i) => all + x * (other[s]?.[i] ?? 0), sum), 0);
+
+/** Angle between the ways two versions of a microphone look, degrees. */
+function turnedByDeg(one: PlacedMicrophone, other: PlacedMicrophone): number {
+  const look = ({ aimM, positionM }: PlacedMicrophone) => normalize(subtract(aimM, positionM));
+  return (180 / Math.PI) * Math.acos(Math.max(-1, Math.min(1, dot(look(one), look(other)))));
+}
 
 /** What is left of one sound when the other is taken from it as loud as it fits best, dB. */
 const differenceDb = (one: readonly Float32Array[], other: readonly Float32Array[]): number =>

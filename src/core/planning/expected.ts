@@ -32,63 +32,57 @@ const COVERS: Readonly<Record<string, { readonly from: number; readonly margin: 
   'pair-unequal': { from: 0.06, margin: 0.15 },
   boundary: { from: -0.5, margin: 0.1 },
   aim: { from: 6, margin: 2 },
+  // A flip more or less than the set-up's own is none of its.
+  'polarity-opposed': { from: 0, margin: 0 },
 };
-
-/** Channels that nature opposes are expected where the set-up opposes these very ones: a flip more or less is none of its. */
-const OPPOSED = 'polarity-opposed';
 
 interface Raised {
   readonly code: string;
-  readonly names: string;
+  readonly names: readonly string[];
   readonly howMuch: number;
 }
 
-const namesOf = (session: Session, { microphoneIds }: Finding): string =>
-  microphoneIds
-    .map((id) => session.microphones.find((one) => one.id === id)?.name ?? '')
-    .sort()
-    .join();
+const namesOf = (session: Session, { microphoneIds }: Finding): string[] =>
+  microphoneIds.map((id) => session.microphones.find((one) => one.id === id)?.name ?? '').sort();
+const areAlike = (some: readonly string[], others: readonly string[]): boolean =>
+  some.length === others.length && some.every((name, i) => name === others[i]);
 
-/** By set-up, for as long as instrument, room, shelf and what stands about are the same. */
+/** By instrument and set-up, for as long as instruments, room, shelf and what stands about are the same. */
 const known = derived(
-  (_: Instrument, __: Session['room'], ___: Session['shelf'], ____: Session['furnishings']): Map<string, readonly Raised[]> => new Map(),
+  (_: Session['instruments'], __: Session['room'], ___: Session['shelf'], ____: Session['furnishings']): Map<string, readonly Raised[]> => new Map(),
 );
 
 /** What a set-up raises as it is placed on an instrument in this room, with the gear of this shelf. */
-function raisedAsPlaced(session: Session, instrument: Instrument, setupId: string): readonly Raised[] {
-  const raised = known(instrument, session.room, session.shelf, session.furnishings);
-  const before = raised.get(setupId);
+function raisedAsPlaced(session: Session, instrument: Instrument, recipe: Recipe): readonly Raised[] {
+  const raised = known(session.instruments, session.room, session.shelf, session.furnishings);
+  const key = `${instrument.id}/${recipe.id}`;
+  const before = raised.get(key);
   if (before) return before;
-  const recipe = recipesFor(instrument, session.shelf.setups).find(({ id }) => id === setupId);
   let ids = 0;
   const bare: Session = { ...session, microphones: [], pairs: [], patch: {}, tape: [] };
-  const placed = recipe ? placeSetup(bare, recipe, instrument.id, () => `as-placed-${++ids}`).session : bare;
+  const placed = placeSetup(bare, recipe, instrument.id, () => `as-placed-${++ids}`).session;
   const found = checkPlan(arrivalTable(resolvePlan(placed))).flatMap((finding): Raised[] =>
-    finding.howMuch === undefined && finding.code !== OPPOSED
-      ? []
-      : [{ code: finding.code, names: namesOf(placed, finding), howMuch: finding.howMuch ?? 0 }],
+    finding.howMuch === undefined ? [] : [{ code: finding.code, names: namesOf(placed, finding), howMuch: finding.howMuch }],
   );
-  raised.set(setupId, found);
+  raised.set(key, found);
   return found;
 }
 
 /** Whether a finding is no worse than its set-up raises it as placed, by more than a margin. */
-function isCovered(session: Session, finding: Finding, setupId: string): boolean {
-  const covers = finding.code === OPPOSED ? { from: 0, margin: 0 } : COVERS[finding.code];
-  const howMuch = finding.howMuch ?? (finding.code === OPPOSED ? 0 : undefined);
+function isCovered(session: Session, { code, howMuch, ...finding }: Finding, setupId: string): boolean {
+  const covers = COVERS[code];
   if (!covers || howMuch === undefined) return true;
-  if ('atMost' in covers && covers.atMost !== undefined && howMuch > covers.atMost) return false;
+  if (howMuch > (covers.atMost ?? Infinity)) return false;
   const placed = session.microphones.find(({ id }) => id === finding.microphoneIds[0]);
   const instrument = session.instruments.find(({ id }) => placed && belongsTo(session, placed, id));
-  if (!instrument) return true;
-  const alike = raisedAsPlaced(session, instrument, setupId).filter(({ code }) => code === finding.code);
-  const names = namesOf(session, finding);
-  const own = alike.filter((one) => one.names === names);
-  const recipe = recipesFor(instrument, session.shelf.setups).find(({ id }) => id === setupId);
-  const isNamedSo = names.split(',').every((name) => recipe?.microphones.some((one) => one.name === name));
-  // Channels that were given other names are held against the most that the set-up raises of the kind; what is not raised as placed has less room.
-  if (finding.code === OPPOSED && isNamedSo) return own.length > 0;
-  const placedBy = (own.length > 0 || isNamedSo ? own : alike).map(({ howMuch }) => howMuch);
+  const recipe = instrument && recipesFor(instrument, session.shelf.setups).find(({ id }) => id === setupId);
+  if (!recipe) return true;
+  const alike = raisedAsPlaced(session, instrument, recipe).filter((one) => one.code === code);
+  const names = namesOf(session, { code, howMuch, ...finding });
+  // Channels that were given other names are held against the most that the set-up raises of the kind.
+  const isNamedSo = names.every((name) => recipe.microphones.some((one) => one.name === name));
+  const placedBy = alike.filter((one) => !isNamedSo || areAlike(one.names, names)).map((one) => one.howMuch);
+  // What is not raised as placed has less room.
   return howMuch <= Math.max(covers.from, ...placedBy) + (placedBy.length > 0 ? covers.margin : covers.margin / 2);
 }
 

@@ -1,5 +1,6 @@
 export { briefWords } from './briefWords';
 export { deskOf, deskPlaceM } from './cableLength';
+export * from './centring';
 export { CHECK_TIMES } from './checklist.data';
 export { usedOf } from './chooseGear';
 export type { PlanningCode } from './codes';

@@ -1,4 +1,4 @@
-import { type Copy, logFrequencies, sumResponseDb } from '../acoustics';
+import { logFrequencies, reversedCopy, sumResponseDb } from '../acoustics';
 import { type ArrivalTable, copiesOf, sourceKey } from '../arrivals';
 import { signInMix } from '../chain';
 import type { Finding } from '../checks';
@@ -14,11 +14,6 @@ const WORTH_DB = 1;
 const GRAVE_DB = 6;
 
 const mean = (values: Float64Array): number => values.reduce((sum, x) => sum + x, 0) / values.length;
-const turned = (copy: Copy): Copy => ({
-  ...copy,
-  amplitude: -copy.amplitude,
-  ...(copy.amplitudeAt && { amplitudeAt: (hertz: number) => -(copy.amplitudeAt?.(hertz) ?? 0) }),
-});
 
 /** Whether its set-up reverses it. A microphone proper that stands in for a loudspeaker is not wired the other way. */
 function isReversedBy(recipe: Recipe, placed: PlacedMicrophone, session: Session): boolean {
@@ -41,7 +36,7 @@ function gainDb(session: Session, table: ArrivalTable, placed: PlacedMicrophone)
   const sum = (reversed: boolean): number =>
     mean(
       sumResponseDb(
-        channels.flatMap(({ isIt, copies }) => (isIt && reversed ? copies.map(turned) : copies)),
+        channels.flatMap(({ isIt, copies }) => (isIt && reversed ? copies.map(reversedCopy) : copies)),
         LOW_END,
       ),
     );

@@ -234,7 +234,7 @@ function onlyWords(finding: Finding): Finding {
 }
 
 /**
- * Findings with moves that mend: each move is made on paper and the whole judged again before it is offered, an alternative is looked
+ * Findings, which come gravest first, with moves that mend: each move is made on paper and the whole judged again before it is offered, an alternative is looked
  * for where it does not hold, and where there is none only words are left. Works over some milliseconds for each finding.
  */
 export function withOffers(session: Session, found: readonly Finding[]): Finding[] {
@@ -242,7 +242,7 @@ export function withOffers(session: Session, found: readonly Finding[]): Finding
   const out: Finding[] = [];
   const helpless: Finding[] = [];
   const offered: Candidate[] = [];
-  for (const finding of [...found].sort((a, b) => RANK[a.severity] - RANK[b.severity])) {
+  for (const finding of found) {
     const own = offerFor(standing, finding);
     const offer = own && besides(standing, finding, own, offered);
     if (offer) {

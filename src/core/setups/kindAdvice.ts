@@ -1,6 +1,48 @@
 import type { InstrumentKind } from '../instruments';
 import { MICROPHONE_KIND_NAMES, type MicrophoneKind, type MicrophoneModel } from '../microphones';
 
+/** Why a kind suits or does not: `words/kinds` says it. */
+export type KindReason =
+  | 'a-round-body'
+  | 'deep-in-the-bass'
+  | 'detailed-a-little-noisier'
+  | 'even-over-all-its-strings'
+  | 'even-over-all-the-bars'
+  | 'fingers-and-slaps'
+  | 'follows-what-is-shaken'
+  | 'full-and-close'
+  | 'hears-least-of-the-room-and-its'
+  | 'hears-the-room'
+  | 'hears-the-room-and-the-street'
+  | 'its-low-end-at-the-port'
+  | 'its-slap-and-its-top'
+  | 'keeps-a-loud-voice-and-a-poor'
+  | 'keys-and-breath-as-well'
+  | 'loses-the-strings-edge'
+  | 'low-output-for-quiet-playing'
+  | 'only-with-its-pad-at-this-level'
+  | 'quick-enough-for-strings'
+  | 'quick-even-off-axis'
+  | 'quiet-itself-for-quiet-playing'
+  | 'sensitive-and-detailed-in-a-room-that'
+  | 'smooth-top-that-flatters-brass-off-the'
+  | 'softens-hard-mallets'
+  | 'softens-hard-slaps'
+  | 'takes-hard-slaps-close-by'
+  | 'takes-the-edge-off'
+  | 'takes-very-high-levels'
+  | 'thick-in-the-middle-close-by'
+  | 'too-little-top-for-its-strings'
+  | 'too-slow-for-it'
+  | 'wants-a-lot-of-clean-gain-for';
+
+/** What schools say of owning and choosing. */
+export type KindSchool =
+  | 'at-home-with-nothing-else-playing-a'
+  | 'in-an-untreated-or-noisy-room-a'
+  | 'one-microphone-to-own-one-rugged-dynamic'
+  | 'with-several-at-hand-try-three-on';
+
 /** What decides the kind: how loud, how delicately played, what the room is like. */
 export interface KindQuestion {
   /** Peak at the capsule, dB SPL. */
@@ -16,55 +58,55 @@ export interface KindQuestion {
 export interface KindAdvice {
   readonly kind: MicrophoneKind;
   readonly score: number;
-  readonly because: readonly string[];
+  readonly because: readonly KindReason[];
   /** Models of the kind on the shelf. */
   readonly onShelf: readonly string[];
 }
 
-type Reason = readonly [MicrophoneKind, number, string];
+type Reason = readonly [MicrophoneKind, number, KindReason];
 
 /** What each kind does for what is played (common practice; the trade's schools). */
 const BY_INSTRUMENT: Readonly<Partial<Record<InstrumentKind, readonly Reason[]>>> = {
   guitar: [
-    ['small-condenser', 1.5, 'quick enough for strings'],
-    ['large-condenser', 1.2, 'a round body'],
-    ['moving-coil', -0.5, 'loses the string’s edge'],
+    ['small-condenser', 1.5, 'quick-enough-for-strings'],
+    ['large-condenser', 1.2, 'a-round-body'],
+    ['moving-coil', -0.5, 'loses-the-strings-edge'],
   ],
   voice: [
-    ['large-condenser', 1.2, 'full and close'],
-    ['moving-coil', 0.8, 'keeps a loud voice and a poor room in check'],
+    ['large-condenser', 1.2, 'full-and-close'],
+    ['moving-coil', 0.8, 'keeps-a-loud-voice-and-a-poor'],
   ],
   'upright-piano': [
-    ['small-condenser', 1.5, 'even over all its strings'],
-    ['large-condenser', 1, 'deep in the bass'],
-    ['moving-coil', -1, 'too little top for its strings'],
+    ['small-condenser', 1.5, 'even-over-all-its-strings'],
+    ['large-condenser', 1, 'deep-in-the-bass'],
+    ['moving-coil', -1, 'too-little-top-for-its-strings'],
   ],
   'grand-piano': [
-    ['small-condenser', 1.5, 'even over all its strings'],
-    ['large-condenser', 1, 'deep in the bass'],
-    ['moving-coil', -1, 'too little top for its strings'],
+    ['small-condenser', 1.5, 'even-over-all-its-strings'],
+    ['large-condenser', 1, 'deep-in-the-bass'],
+    ['moving-coil', -1, 'too-little-top-for-its-strings'],
   ],
   cajon: [
-    ['small-condenser', 1.3, 'its slap and its top'],
-    ['moving-coil', 0.8, 'its low end at the port'],
+    ['small-condenser', 1.3, 'its-slap-and-its-top'],
+    ['moving-coil', 0.8, 'its-low-end-at-the-port'],
   ],
   'hand-drums': [
-    ['small-condenser', 1, 'fingers and slaps'],
-    ['moving-coil', 0.8, 'takes hard slaps close by'],
-    ['ribbon', 0.6, 'softens hard slaps'],
+    ['small-condenser', 1, 'fingers-and-slaps'],
+    ['moving-coil', 0.8, 'takes-hard-slaps-close-by'],
+    ['ribbon', 0.6, 'softens-hard-slaps'],
   ],
   shaken: [
-    ['small-condenser', 1.3, 'follows what is shaken'],
-    ['ribbon', 0.8, 'takes the edge off'],
-    ['moving-coil', -0.8, 'too slow for it'],
+    ['small-condenser', 1.3, 'follows-what-is-shaken'],
+    ['ribbon', 0.8, 'takes-the-edge-off'],
+    ['moving-coil', -0.8, 'too-slow-for-it'],
   ],
   mallets: [
-    ['small-condenser', 1.3, 'even over all the bars'],
-    ['ribbon', 0.6, 'softens hard mallets'],
+    ['small-condenser', 1.3, 'even-over-all-the-bars'],
+    ['ribbon', 0.6, 'softens-hard-mallets'],
   ],
   saxophone: [
-    ['moving-coil', 1.2, 'thick in the middle, close by'],
-    ['large-condenser', 0.8, 'keys and breath as well'],
+    ['moving-coil', 1.2, 'thick-in-the-middle-close-by'],
+    ['large-condenser', 0.8, 'keys-and-breath-as-well'],
   ],
 };
 
@@ -77,36 +119,36 @@ function reasonsFor({ peakSplDb, quietPlaying, treated, noisy, horn, instrument 
   const out: Reason[] = instrument ? [...(BY_INSTRUMENT[instrument] ?? [])] : [];
   if (peakSplDb > VERY_LOUD_DB) {
     out.push(
-      ['moving-coil', 2, 'takes very high levels'],
-      ['large-condenser', -1, 'only with its pad at this level'],
-      ['small-condenser', -1, 'only with its pad at this level'],
+      ['moving-coil', 2, 'takes-very-high-levels'],
+      ['large-condenser', -1, 'only-with-its-pad-at-this-level'],
+      ['small-condenser', -1, 'only-with-its-pad-at-this-level'],
     );
   }
   if (!treated || noisy) {
     out.push(
-      ['moving-coil', 1.5, 'hears least of the room and its noise'],
-      ['large-condenser', -0.5, 'hears the room and the street'],
-      ['small-condenser', -0.3, 'hears the room'],
+      ['moving-coil', 1.5, 'hears-least-of-the-room-and-its'],
+      ['large-condenser', -0.5, 'hears-the-room-and-the-street'],
+      ['small-condenser', -0.3, 'hears-the-room'],
     );
-  } else out.push(['large-condenser', 1, 'sensitive and detailed in a room that allows it'], ['small-condenser', 0.8, 'quick, even off axis']);
+  } else out.push(['large-condenser', 1, 'sensitive-and-detailed-in-a-room-that'], ['small-condenser', 0.8, 'quick-even-off-axis']);
   if (quietPlaying) {
     out.push(
-      ['large-condenser', 1.5, 'quiet itself, for quiet playing'],
-      ['small-condenser', 1, 'detailed, a little noisier'],
-      ['moving-coil', -1, 'wants a lot of clean gain for quiet playing'],
-      ['ribbon', -0.8, 'low output for quiet playing'],
+      ['large-condenser', 1.5, 'quiet-itself-for-quiet-playing'],
+      ['small-condenser', 1, 'detailed-a-little-noisier'],
+      ['moving-coil', -1, 'wants-a-lot-of-clean-gain-for'],
+      ['ribbon', -0.8, 'low-output-for-quiet-playing'],
     );
   }
-  if (horn) out.push(['ribbon', 2.5, 'smooth top that flatters brass; off the air jet']);
+  if (horn) out.push(['ribbon', 2.5, 'smooth-top-that-flatters-brass-off-the']);
   return out;
 }
 
 /** The schools on what to own or choose, told beside the advice. */
-export const KIND_SCHOOLS: readonly string[] = [
-  'At home, with nothing else playing, a condenser always wins; close, with blankets up.',
-  'In an untreated or noisy room, a dynamic, close.',
-  'One microphone to own: one rugged dynamic; others say one large condenser.',
-  'With several at hand, try three on the same source, level-matched, and let the ears choose.',
+export const KIND_SCHOOLS: readonly KindSchool[] = [
+  'at-home-with-nothing-else-playing-a',
+  'in-an-untreated-or-noisy-room-a',
+  'one-microphone-to-own-one-rugged-dynamic',
+  'with-several-at-hand-try-three-on',
 ];
 
 /** Kinds ranked for a question, best first, each with its reasons and what the shelf has of it. */
@@ -120,7 +162,7 @@ export function adviseKinds(question: KindQuestion, shelf: readonly MicrophoneMo
       return {
         kind,
         score: own.reduce((sum, [, weight]) => sum + weight, 0) + (models.length ? 0.5 : -1),
-        because: own.map(([, , words]) => words),
+        because: own.map(([, , reason]) => reason),
         onShelf: models.map((model) => model.name),
       };
     })

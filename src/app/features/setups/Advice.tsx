@@ -5,6 +5,7 @@ import { familyOf, geometryOf, type Instrument } from '../../../core/instruments
 import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { adviseKinds, KIND_SCHOOLS, kindName, schoolsOfKinds } from '../../../core/setups';
+import { sayAdvice } from '../../../words/advice.page.en';
 import { saySetups } from '../../../words/setups.page.en';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -31,7 +32,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
             <span key={kind}>
               {i > 0 && saySetups('or-by-another-school')}
               <strong>{kindName(kind).toLowerCase()}</strong>
-              {because[0] ? `, ${because[0]}` : ''}
+              {because[0] ? `, ${sayAdvice(because[0])}` : ''}
             </span>
           ))}
           .
@@ -61,7 +62,8 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
           <Box as="ol" m="0" pl="5" maxW="560px">
             {kinds.map((advice) => (
               <li key={advice.kind}>
-                <strong>{kindName(advice.kind)}</strong>: {advice.because.join('; ') || saySetups('nothing-for-or-against')}.{' '}
+                <strong>{kindName(advice.kind)}</strong>:{' '}
+                {advice.because.map((reason) => sayAdvice(reason)).join('; ') || saySetups('nothing-for-or-against')}.{' '}
                 <span style={{ color: 'var(--chakra-colors-quiet)' }}>
                   {advice.onShelf.length ? saySetups('on-the-shelf', { onShelf: advice.onShelf.join(', ') }) : saySetups('none-on-the-shelf')}
                 </span>
@@ -71,7 +73,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
           <Box maxW="440px">
             <Box color="quiet">{saySetups('schools-differ')}</Box>
             {KIND_SCHOOLS.map((school) => (
-              <Box key={school}>{school}</Box>
+              <Box key={school}>{sayAdvice(school)}</Box>
             ))}
           </Box>
           {peak >= 112 && (

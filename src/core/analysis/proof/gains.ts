@@ -3,6 +3,7 @@ import type { Model } from '../../evidence';
 import { median } from '../../math';
 import { asNumber } from '../../units';
 import { tell } from './codes';
+import { idOf, nameOf } from './named';
 import type { ProofFinding } from './proof';
 
 /** One measurement of a source in two channels: by how much the first is louder against the second than planned, dB. */
@@ -12,7 +13,7 @@ interface LouderBy {
   readonly db: number;
 }
 
-export interface HeardCluster {
+interface HeardCluster {
   readonly spot: number;
   /** Strokes that it was measured from. */
   readonly events: number;
@@ -81,21 +82,24 @@ export function gainFindings(
   const { plan } = table;
   const gains = gainsOf(plan.microphones.length, measuredOf(model, clusters, sources)).map((gain, channel) => (elsewhere.has(channel) ? null : gain));
   const note = (channel: number, message: ProofFinding['message']): ProofFinding => ({
-    id: `take-gain/${plan.microphones[channel]?.id ?? ''}`,
+    id: `take-gain/${idOf(table, channel)}`,
     severity: 'note',
     code: 'gain-differs',
-    microphoneIds: [plan.microphones[channel]?.id ?? ''],
+    microphoneIds: [idOf(table, channel)],
     message,
     moves: [],
     probability: null,
   });
-  const nameOf = (channel: number): string => plan.microphones[channel]?.name ?? '';
   const far = gains.flatMap((gain, channel) =>
     gain !== null && Math.abs(gain) >= WORTH_DB && gains.filter((one) => one !== null).length > 2
       ? [
           note(
             channel,
-            tell('its-gain-is-far-from-the-others', { name: nameOf(channel), db: asNumber(Math.abs(gain), 0), lower: gain < 0 ? 'yes' : 'no' }),
+            tell('its-gain-is-far-from-the-others', {
+              name: nameOf(table, channel),
+              db: asNumber(Math.abs(gain), 0),
+              lower: gain < 0 ? 'yes' : 'no',
+            }),
           ),
         ]
       : [],
@@ -106,7 +110,7 @@ export function gainFindings(
     const [a, b] = [gains[left] ?? null, gains[right] ?? null];
     if (a === null || b === null || Math.abs(a - b) < WORTH_IN_PAIR_DB || told.has(leftId) || told.has(rightId)) return [];
     const [softer, louder] = a < b ? [left, right] : [right, left];
-    const facts = { name: nameOf(softer), other: nameOf(louder), db: asNumber(Math.abs(a - b), 0) };
+    const facts = { name: nameOf(table, softer), other: nameOf(table, louder), db: asNumber(Math.abs(a - b), 0) };
     return [note(softer, tell('a-side-of-a-pair-is-softer', facts))];
   });
   return [...far, ...pairs];
