@@ -114,7 +114,7 @@ export const sayFloor = speaker('floor', {
   'no-microphone-is-there-for-one': 'No microphone has a source of its own, so there is no bleed to judge.',
   'so-much-turn-to-hear-less-of': '{figure} dB: turn {name} to hear less {source}',
   'turned-to-hear-less-of': '{name} is turned: {db} dB less {source}.',
-  'cannot-be-turned-to-hear-less-of': '{name} has no way to turn that hears less {source} and no more of the worst other one.',
+  'cannot-be-turned-to-hear-less-of': 'No turn of {name} hears less {source} without more of another.',
   'leak-matrix': 'Bleed table',
   'wanted-source-over-each-other-one': 'Wanted source above each other one, dB. Three to one by level asks for 9.5 dB or more.',
   microphone: 'Microphone',

@@ -33,7 +33,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
     <Box overflow="auto" maxH="164px" px="3" pb="2" tabIndex={0} role="region" aria-label={sayFloor('leak-matrix')}>
       <table className="figures">
         <caption>
-          {sayFloor('wanted-source-over-each-other-one')} {told}
+          {sayFloor('wanted-source-over-each-other-one')} <span role="status">{told}</span>
         </caption>
         <thead>
           <tr>
