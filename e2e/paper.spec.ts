@@ -28,7 +28,7 @@ test('the sheet of up to seven microphones is one page, on A4 and on Letter', as
     await expect(page.getByRole('table', { name: saySheet('input-list') })).toBeVisible();
     for (const paper of ['A4', 'letter']) {
       await page.getByLabel(saySheet('paper')).selectOption(paper);
-      const zoom = await page.evaluate(() => getComputedStyle(document.querySelector('.sheet') as Element).getPropertyValue('--sheet-zoom'));
+      const zoom = await page.locator('.sheet').evaluate((sheet) => getComputedStyle(sheet).getPropertyValue('--sheet-zoom'));
       said.push(`${session.name}, ${session.microphones.length}, ${paper}: ${Number(zoom).toFixed(2)}`);
       expect([session.name, paper, await pagesOf(page)]).toEqual([session.name, paper, 1]);
     }
