@@ -44,17 +44,17 @@ export async function injectLater(
           .then((planes) => {
             const buffer = this.createBuffer(count, length, own ?? this.sampleRate);
             for (let c = 0; c < count; c++) buffer.copyToChannel(new Float32Array(planes, 4 * c * length, length), c);
-            const play = (): AudioBufferSourceNode => {
+            const play = (fromS: number): AudioBufferSourceNode => {
               const source = new AudioBufferSourceNode(this, { buffer, loop: true });
               source.connect(out);
-              source.start();
+              source.start(0, fromS);
               return source;
             };
-            let playing = play();
+            let playing = play(0);
             Object.assign(globalThis, {
-              injectedAnew: () => {
+              injectedFrom: (fromS: number) => {
                 playing.stop();
-                playing = play();
+                playing = play(fromS);
               },
             });
           });
@@ -65,8 +65,9 @@ export async function injectLater(
   );
 }
 
-/** What the input plays begins anew, now. */
-export const playAnew = (page: Page): Promise<void> => page.evaluate(() => (globalThis as unknown as { injectedAnew: () => void }).injectedAnew());
+/** The input goes on playing from there, now. */
+export const playFrom = (page: Page, seconds: number): Promise<void> =>
+  page.evaluate((from) => (globalThis as unknown as { injectedFrom: (seconds: number) => void }).injectedFrom(from), seconds);
 
 /** Nobody is there to choose a folder in the browser's own window: it has none, or one among its own files. */
 export const chooseFolder = async (page: Page, name: string | null): Promise<void> => {

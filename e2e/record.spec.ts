@@ -2,18 +2,23 @@ import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import wavefile from 'wavefile';
-import { plainTake } from '../hostile/plainTake';
+import { plainClap, plainClick } from '../hostile/plainClaps';
+import { plainTake, plainTakeWithGains } from '../hostile/plainTake';
 import { openAs } from '../hostile/views';
 import { allCases, placed } from '../src/cli/audit/cases';
+import { marksToClick } from '../src/core/analysis';
+import { arrivalTable } from '../src/core/arrivals';
 import { writeWav } from '../src/core/audio';
 import type { Session } from '../src/core/document';
+import { createRandom } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
 import { sayCapture } from '../src/words/capture.page.en';
 import { sayCheck } from '../src/words/check.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { sayLoop } from '../src/words/loop.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
-import { chooseFolder, injectInput, playAnew, unplug } from './injected';
+import { saySheet } from '../src/words/sheet.page.en';
+import { chooseFolder, injectInput, playFrom, unplug } from './injected';
 import { station, wordsInView } from './steps';
 
 const drummer = (id: string): Session => {
@@ -219,39 +224,58 @@ test('from a complaint to the next attempt in five actions: heard before and aft
   await expect(page.getByRole('list', { name: sayLoop('attempts') }).getByRole('listitem')).toHaveCount(2);
 });
 
-/** Two knocks and a clap for each channel in turn, five seconds apart, the others hearing little of them; then what is played. */
-function withKnocks(channels: readonly Float32Array[], rate: number): Float32Array[] {
-  const apart = 5 * rate;
-  const lead = apart * channels.length;
-  const sound = (out: Float32Array, at: number, level: number, hertz: number, diesS: number): void => {
-    for (let i = 0; i < 0.2 * rate; i++)
-      out[at + i] = (out[at + i] ?? 0) + level * Math.exp(-i / rate / diesS) * Math.sin((2 * Math.PI * hertz * i) / rate);
-  };
-  return channels.map((played, c) => {
-    const out = new Float32Array(lead + played.length);
-    out.set(played, lead);
-    for (let n = 0; n < lead; n++) out[n] = 1e-5 * Math.sin(n * n * (0.37 + c));
-    channels.forEach((_, tapped) => {
-      const at = tapped * apart;
-      const [knock, clap] = tapped === c ? [0.3, 0.2] : [0.02, 0.05];
-      for (const s of [1.5, 1.75]) sound(out, at + Math.round(s * rate), knock, 95, 0.015);
-      sound(out, at + Math.round(3 * rate), clap, 900, 0.002);
-    });
+/** Everything that a guided take of a session could ask for, by what is asked, each six seconds long, then the take: samples by channel, and where each begins, seconds. */
+function guidedSounds(session: Session): { channels: Float32Array[]; rate: number; at: Map<string, number>; playedAt: number } {
+  const plan = resolveFiles(session);
+  const rate = plan.sampleRateHz;
+  const random = createRandom(4);
+  const { channels: take, gains } = plainTakeWithGains(plan, 3, 2);
+  const asked = new Map<string, Float32Array[]>([
+    ...plan.microphones.map(({ name }, m): [string, Float32Array[]] => [`${name}: knock`, plainClap(plan, gains, m, random)]),
+    ...marksToClick(arrivalTable(plan)).map((mark): [string, Float32Array[]] => [
+      `${mark.name}: click`,
+      plainClick(plan, gains, mark.positionM, random),
+    ]),
+  ]);
+  const each = 6 * rate;
+  const at = new Map([...asked.keys()].map((what, i) => [what, 6 * i]));
+  const playedAt = 6 * asked.size;
+  const channels = plan.microphones.map(({ id }, c) => {
+    const played = take.get(id) ?? new Float32Array(0);
+    // It ends by the silence after it.
+    const out = new Float32Array(playedAt * rate + played.length + 14 * rate);
+    [...asked.values()].forEach((sounds, i) => out.set(sounds[c] as Float32Array, i * each));
+    out.set(played, playedAt * rate);
     return out;
   });
+  return { channels, rate, at, playedAt };
 }
 
-test('a reversed side of a close pair, which playing cannot tell, is named once every microphone was knocked on', async ({ page }) => {
+/** Does what is asked, one thing after the other, and plays when that is asked. */
+async function followGuide(page: Page, { at, playedAt }: ReturnType<typeof guidedSounds>): Promise<string[]> {
+  const done: string[] = [];
+  const status = panel(page).getByRole('status');
+  for (;;) {
+    await expect(status).not.toHaveText(sayCapture('listening-to-it'));
+    const text = (await status.textContent()) ?? '';
+    const asked = [...at.keys()].find((what) => text.startsWith(what) || text.toLowerCase().startsWith(what.toLowerCase()));
+    await playFrom(page, asked === undefined ? playedAt : (at.get(asked) ?? 0));
+    if (asked === undefined) return done;
+    done.push(asked);
+    await expect(status).not.toHaveText(text, { timeout: 20_000 });
+  }
+}
+
+test('a reversed side of a close pair, which playing cannot tell, is named by a guided take', async ({ page }) => {
   const found = allCases().find(({ recipe, room }) => recipe.id === 'guitar-xy' && room.name === 'middle');
   if (!found) throw new Error('there is no such set-up');
-  const session: Session = { ...placed(found), id: 'record-knocks' };
-  const { channels, rate } = channelsOf(session, 2, 12);
-  const whole = withKnocks(channels, rate);
+  const session: Session = { ...placed(found), id: 'record-guided' };
+  const sounds = guidedSounds(session);
   const right = session.microphones.findIndex(({ name }) => name.endsWith('right'));
   await injectInput(
     page,
-    whole.map((samples, c) => (c === right ? samples.map((x) => -x) : samples)),
-    rate,
+    sounds.channels.map((samples, c) => (c === right ? samples.map((x) => -x) : samples)),
+    sounds.rate,
   );
   await atCheck(page, session);
   await recordButton(page).click();
@@ -259,14 +283,99 @@ test('a reversed side of a close pair, which playing cannot tell, is named once 
     .getByRole('button', { name: sayCheck('knock-first') })
     .click();
   await startButton(page).click();
-  await expect(panel(page).getByRole('status')).toContainText('knock twice on it');
-  await playAnew(page);
-  await expect(panel(page).getByRole('status')).toContainText(`${session.microphones[1]?.name}: knock twice`);
+  await expect(panel(page).getByRole('button', { name: sayCapture('enough-play-now') })).toBeVisible();
+  const done = await followGuide(page, sounds);
+  console.log(`a guided take of two microphones: ${done.join(', ')}`);
+  expect(done.filter((what) => what.endsWith('knock'))).toHaveLength(2);
   // What is played comes after; it ends by itself.
   await expect(panel(page)).toHaveCount(0, { timeout: 60_000 });
   const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
   await expect(verdicts).toContainText(`The polarity of ${session.microphones[right]?.name} is reversed.`, { timeout: 40_000 });
   await expect(verdicts.getByRole('listitem').filter({ hasText: /^Fix/ })).toHaveCount(1);
+});
+
+test('a channel that is late by less than a take of two microphones tells is named by a guided take, by keyboard; enough is an answer', async ({
+  page,
+}) => {
+  const found = allCases().find(({ recipe, room }) => recipe.id === 'djembe-both' && room.name === 'middle');
+  if (!found) throw new Error('there is no such set-up');
+  const session: Session = { ...placed(found), id: 'record-guided-late' };
+  const sounds = guidedSounds(session);
+  const late = Math.round(0.0012 * sounds.rate);
+  await injectInput(
+    page,
+    sounds.channels.map((samples, c) => {
+      if (c !== 1) return samples;
+      const out = new Float32Array(samples.length);
+      out.set(samples.subarray(0, samples.length - late), late);
+      return out;
+    }),
+    sounds.rate,
+  );
+  await atCheck(page, session);
+  await recordButton(page).press('Enter');
+  await panel(page)
+    .getByRole('button', { name: sayCheck('knock-first') })
+    .press('Enter');
+  await startButton(page).press('Enter');
+  const enough = panel(page).getByRole('button', { name: sayCapture('enough-play-now') });
+  await expect(enough).toBeVisible();
+  await followGuide(page, sounds);
+  await expect(panel(page)).toHaveCount(0, { timeout: 60_000 });
+  const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
+  await expect(verdicts.getByRole('listitem').filter({ hasText: /^Fix/ })).toContainText('1.2', { timeout: 40_000 });
+  await expect(verdicts.getByRole('listitem').filter({ hasText: /^Fix/ })).toContainText(session.microphones[1]?.name ?? '');
+  // Once more, and enough at once: what is played is asked for.
+  await recordButton(page).press('Enter');
+  await startButton(page).press('Enter');
+  await enough.press('Enter');
+  await expect(enough).toHaveCount(0);
+  await expect(panel(page).getByRole('status')).toContainText('Djembe');
+  await panel(page)
+    .getByRole('button', { name: sayCapture('stop-recording') })
+    .click();
+  await expect(panel(page)).toHaveCount(0);
+});
+
+test('the card of a guided take is printed with the Sheet; a recording made by it settles what the take left open, one that leaves a line out is refused', async ({
+  page,
+}) => {
+  const found = allCases().find(({ recipe, room }) => recipe.id === 'guitar-xy' && room.name === 'middle');
+  if (!found) throw new Error('there is no such set-up');
+  const session: Session = { ...placed(found), id: 'record-by-list' };
+  const { channels, rate, at } = guidedSounds(session);
+  const right = session.microphones.findIndex(({ name }) => name.endsWith('right'));
+  const filesOf = (sounds: readonly Float32Array[]) =>
+    sounds.map((samples, c) => ({
+      name: `${session.microphones[c]?.name}.wav`,
+      mimeType: 'audio/wav',
+      buffer: Buffer.from(writeWav([c === right ? samples.map((x) => -x) : samples], rate)),
+    }));
+  await page.goto('/');
+  await openAs(page, session, 'sheet');
+  await page.goto(`/session/${session.id}/sheet`);
+  await page.getByRole('button', { name: saySheet('with-the-guided-take') }).click();
+  const lines = await page
+    .getByRole('list', { name: saySheet('guided-take') })
+    .getByRole('listitem')
+    .allTextContents();
+  expect(lines.length).toBeGreaterThan(2);
+  expect([...(await page.pdf({ preferCSSPageSize: true })).toString('latin1').matchAll(/\/Type\s*\/Page[^s]/g)]).toHaveLength(2);
+  // What was left out of one recording of the list is its first line.
+  const startOf = (line: string): number => (at.get([...at.keys()].find((what) => line.startsWith(what)) ?? '') ?? -1) * rate;
+  const starts = lines.map(startOf);
+  expect(starts.every((start) => start >= 0)).toBe(true);
+  const listed = (from: number): Float32Array[] =>
+    channels.map((samples) => Float32Array.from(starts.slice(from).flatMap((start) => [...samples.subarray(start, start + 6 * rate)])));
+  await station(page, 'Check').click();
+  await page.getByLabel(sayCheck('take-files')).setInputFiles(filesOf(channelsOf(session).channels));
+  const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });
+  const door = verdicts.getByLabel(sayCheck('recording-of-the-list'));
+  await expect(door).toBeAttached({ timeout: 60_000 });
+  await door.setInputFiles(filesOf(listed(1)));
+  await expect(verdicts.getByRole('status')).toContainText('does not follow the list');
+  await door.setInputFiles(filesOf(listed(0)));
+  await expect(verdicts).toContainText(`The polarity of ${session.microphones[right]?.name} is reversed.`, { timeout: 40_000 });
 });
 
 test('a folder of ten files in two actions; a newer take in it is offered when the page is come back to', async ({ page }) => {

@@ -79,11 +79,19 @@ function copiesOf(source: Source, microphone: PlanMicrophone, { room, speedOfSou
   return [...direct, ...echoes];
 }
 
+/** A take, and how far each channel was turned up for it, as a ratio to pressure in 20 µPa. */
+export interface PlainTake {
+  readonly channels: Map<string, Float32Array>;
+  readonly gains: Map<string, number>;
+}
+
+/** A take of a plan by plain sums, samples by microphone id. */
+export const plainTake = (plan: Plan, seed: number, rounds = 3): Map<string, Float32Array> => plainTakeWithGains(plan, seed, rounds).channels;
+
 /**
  * A take of a plan by plain sums: every source struck in turn, three rounds where nothing else is said, some half a second apart; peaks at −12 dBFS, noise 60 dB under them.
- * @returns samples by microphone id
  */
-export function plainTake(plan: Plan, seed: number, rounds = 3): Map<string, Float32Array> {
+export function plainTakeWithGains(plan: Plan, seed: number, rounds = 3): PlainTake {
   const random = createRandom(seed);
   const rate = plan.sampleRateHz;
   const partials = plan.sources.map((source) => partialsOf(source, random));
@@ -95,7 +103,8 @@ export function plainTake(plan: Plan, seed: number, rounds = 3): Map<string, Flo
     }),
   );
   const length = Math.round((at + 1) * rate);
-  return new Map(
+  const gains = new Map<string, number>();
+  const channels = new Map(
     plan.microphones.map((microphone) => {
       const heard = plan.sources.map((source, s) => {
         const one = new Float64Array(Math.round(LONG_S * rate));
@@ -106,7 +115,9 @@ export function plainTake(plan: Plan, seed: number, rounds = 3): Map<string, Flo
       for (const { source, first, velocity } of strokes)
         for (const [n, x] of (heard[source] as Float64Array).entries()) sum[first + n] = (sum[first + n] as number) + velocity * x;
       const peak = sum.reduce((most, x) => Math.max(most, Math.abs(x)), 1e-9);
+      gains.set(microphone.id, 0.25 / peak);
       return [microphone.id, Float32Array.from(sum, (x) => 0.25 * (x / peak + 0.001 * random.normal()))];
     }),
   );
+  return { channels, gains };
 }

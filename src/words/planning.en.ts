@@ -60,6 +60,8 @@ export const PLANNING: Readonly<Record<PlanningCode, string>> = {
   'now-all-together': 'All together, as in the take',
   'now-the-song': 'Recording',
   'now-knock': '{name}: knock twice on it, lightly, then clap once in front',
+  'now-click': '{name}: click two sticks together once, right at it',
+  'now-guided': 'Knocks, claps and clicks, one thing at a time',
   'swap-them': 'Swap them',
   'left-is-where-right-belongs': '{left} is where {setup} has {right}, and {right} where it has {left}.',
   'swap-the-two-or-their-cables': 'Swap {left} and {right}, or swap their cables.',

@@ -21,6 +21,12 @@ export const saySheet = speaker('sheet', {
   lists: '{session} lists',
   'all-lists-as-json': 'All lists as JSON',
   'drawings-as': 'Drawings as {kind}',
+  'with-the-guided-take': 'Guided take on a card',
+  'guided-take': 'Guided take',
+  'guided-take-of': 'Guided take: {session}',
+  'record-all-channels-and-follow-the-list':
+    'Record all channels at once. One line after the other, two seconds of quiet between them; leave out nothing. Then open the files in Check.',
+  'plugs-in-your-ears': 'Plugs in your ears: claps and clicks close by are loud.',
   paper: 'Paper',
   letter: 'Letter',
   'files-are-called': 'Files are called ({nameFields})',

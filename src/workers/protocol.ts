@@ -1,6 +1,8 @@
 import type {
   ClapReport,
+  ClickReading,
   ClockReport,
+  ListMissed,
   LugReport,
   Matching,
   PairMoment,
@@ -14,11 +16,12 @@ import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
-import type { Fit, HeardFile, NextHelp, SpotMap } from '../core/planning';
+import type { Fit, HeardFile, NextHelp, SpotMap, TakeStep } from '../core/planning';
 import type { LoopbackAnswer } from '../core/recording';
 import type { HiddenThing } from '../core/render';
 import type { Told } from '../core/units';
 import type { Chains, Moment } from '../core/verdict';
+import type { RecordedTrack } from './recordProtocol';
 
 /** One file handed to a worker; Files are Blobs and travel without being copied. */
 export interface TakeFile {
@@ -77,6 +80,12 @@ export type MixedTake =
   | { readonly ok: true; readonly rate: number; readonly sides: readonly [Float32Array, Float32Array]; readonly lufs: number }
   | { readonly ok: false; readonly reason: string };
 
+/** What knocks, claps and clicks said. */
+export interface Guided {
+  readonly taps: readonly TapReading[];
+  readonly clicks: readonly ClickReading[];
+}
+
 /** Every job that runs off the page: what goes in and what comes out. */
 export interface Jobs {
   readonly 'take-check': { readonly input: readonly TakeFile[]; readonly output: TakeAnswer };
@@ -85,13 +94,29 @@ export interface Jobs {
     readonly input: { readonly session: Session; readonly report: TakeReport; readonly matching: Matching; readonly chains: Chains };
     readonly output: Proof;
   };
-  /** Knocks on microphones, each in its own stretch of seconds. */
-  readonly 'hear-taps': {
+  /** What was done last for a guided take is heard, and the one next thing asked for; nothing when nothing is worth its time. */
+  readonly guide: {
     readonly input: {
-      readonly files: readonly TakeFile[];
-      readonly taps: readonly { readonly microphoneId: string; readonly fromS: number; readonly toS: number }[];
+      readonly session: Session;
+      readonly heard: Guided;
+      /** References of what was asked for before. */
+      readonly done: readonly string[];
+      readonly last: {
+        readonly step: TakeStep;
+        /** Asked for a second time. */
+        readonly isAgain: boolean;
+        readonly files: readonly TakeFile[];
+        readonly tracks: readonly RecordedTrack[];
+      } | null;
     };
-    readonly output: readonly TapReading[];
+    readonly output: { readonly heard: Guided; readonly done: readonly string[]; readonly next: TakeStep | null; readonly isAgain: boolean };
+  };
+  /** A recording made elsewhere by the list of a guided take; channels by their microphones. */
+  readonly 'read-list': {
+    readonly input: { readonly session: Session; readonly files: readonly TakeFile[] };
+    readonly output:
+      | { readonly ok: true; readonly guided: Guided }
+      | { readonly ok: false; readonly reason?: string; readonly unmatched?: true; readonly missed?: ListMissed };
   };
   /** The take that a session predicts, one WAV per microphone. */
   readonly 'render-take': {

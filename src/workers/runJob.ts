@@ -3,7 +3,8 @@ import type { JobName, Jobs } from './protocol';
 
 /** One module for each job; written out so that the bundler finds them. */
 const WORKERS: Readonly<Record<JobName, () => Worker>> = {
-  'hear-taps': () => new Worker(new URL('./hearTaps.worker.ts', import.meta.url), { type: 'module' }),
+  'read-list': () => new Worker(new URL('./readList.worker.ts', import.meta.url), { type: 'module' }),
+  guide: () => new Worker(new URL('./guide.worker.ts', import.meta.url), { type: 'module' }),
   'take-check': () => new Worker(new URL('./takeCheck.worker.ts', import.meta.url), { type: 'module' }),
   'render-take': () => new Worker(new URL('./renderTake.worker.ts', import.meta.url), { type: 'module' }),
   'hear-room': () => new Worker(new URL('./hearRoom.worker.ts', import.meta.url), { type: 'module' }),

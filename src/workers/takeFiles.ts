@@ -1,4 +1,4 @@
-import { alignByTimestamps, type TakeChannel, takeChannels } from '../core/analysis';
+import { alignByTimestamps, ChannelMeter, type TakeChannel, takeChannels } from '../core/analysis';
 import { openFile } from './openFile';
 import type { TakeFile } from './protocol';
 
@@ -24,4 +24,27 @@ export async function readChannel({ file, fileChannel }: TakeChannel, start: num
   await file.read(first, end - first, read);
   out.set(read[fileChannel] as Float32Array, first - start);
   return out;
+}
+
+/** Channels of a short recording, whole, with what each has of noise (mean power, dBFS). Null where a file cannot be read. */
+export async function wholeChannels(files: readonly TakeFile[]): Promise<
+  | {
+      readonly rate: number;
+      readonly channels: readonly { readonly name: string; readonly samples: Float32Array }[];
+      readonly noises: readonly number[];
+    }
+  | string
+> {
+  const opened = await openTake(files, true);
+  if (typeof opened === 'string') return opened;
+  const rate = opened[0]?.file.info.sampleRateHz ?? 48_000;
+  const channels = await Promise.all(
+    opened.map(async (channel) => ({ name: channel.name, samples: await readChannel(channel, 0, channel.file.info.frameCount) })),
+  );
+  const noises = channels.map(({ name, samples }) => {
+    const meter = new ChannelMeter(name, rate, true);
+    meter.push(samples, samples.length);
+    return meter.noiseFloorDbfs();
+  });
+  return { rate, channels, noises };
 }

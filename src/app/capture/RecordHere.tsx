@@ -23,9 +23,11 @@ function useAnyKey(recording: Recording): void {
     const onKey = (event: KeyboardEvent): void => {
       if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || NOT_FOR_IT.includes(event.key)) return;
       const isChoosing = event.target instanceof Element && event.target.closest(CHOOSING.join()) !== null;
+      // A button has its own keys while there is more than one of them.
+      if (recording.isGuiding && isChoosing) return;
       if (recording.state === 'ready' && event.key === 'Escape') recording.close();
       else if (recording.state === 'recording' || recording.state === 'counting')
-        recording.state === 'recording' ? recording.stop() : recording.close();
+        recording.isGuiding && event.key !== 'Escape' ? recording.enough() : recording.state === 'recording' ? recording.stop() : recording.close();
       else if (recording.state === 'ready' && !isChoosing) recording.start();
       else return;
       event.preventDefault();
@@ -125,7 +127,7 @@ function Playing({ session, recording, peaks, names }: PartProps) {
     <>
       <Flex justify="space-between" gap="3" align="baseline" wrap="wrap">
         <Box role="status" fontSize="2xl" fontWeight="700" lineHeight="1.2">
-          {step ? sayTold(step.now.told, session.units) : sayCapture('putting-the-take-away')}
+          {step ? sayTold(step.now.told, session.units) : sayCapture(recording.isGuiding ? 'listening-to-it' : 'putting-the-take-away')}
         </Box>
         <Box role="timer" className="measure" fontSize="xl">
           {time}
@@ -134,7 +136,9 @@ function Playing({ session, recording, peaks, names }: PartProps) {
       <Box color="quiet" minH="1.5em">
         {step?.next
           ? sayCapture('then-next', { next: sayTold(step.next.told, session.units) })
-          : step && sayCapture(recording.isSong ? 'it-stops-by-any-key' : 'it-stops-when-you-stop-playing')}
+          : recording.isGuiding
+            ? sayCapture(recording.isAgain ? 'not-heard-once-more' : 'any-key-is-enough')
+            : step && sayCapture(recording.isSong ? 'it-stops-by-any-key' : 'it-stops-when-you-stop-playing')}
       </Box>
       <LevelBars peaks={peaks} names={names} />
       {levels.lost.length > 0 && (
@@ -142,9 +146,16 @@ function Playing({ session, recording, peaks, names }: PartProps) {
           {sayCapture('sound-was-lost', { times: levels.lost.length, at: formatNumber(levels.lost.at(-1)?.atSeconds ?? 0, 0) })}
         </Box>
       )}
-      <Button mt="3" minH="48px" minW="140px" variant="outline" disabled={state === 'ending'} onClick={recording.stop}>
-        {sayCapture('stop-recording')}
-      </Button>
+      <Flex mt="3" gap="2" wrap="wrap">
+        {recording.isGuiding && (
+          <Button minH="48px" minW="140px" bg="tapeFill" color="#12181b" onClick={recording.enough}>
+            {sayCapture('enough-play-now')}
+          </Button>
+        )}
+        <Button minH="48px" minW="140px" variant="outline" disabled={state === 'ending'} onClick={recording.stop}>
+          {sayCapture('stop-recording')}
+        </Button>
+      </Flex>
     </>
   );
 }

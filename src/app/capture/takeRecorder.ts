@@ -1,7 +1,6 @@
-import type { TapReading } from '../../core/analysis';
 import type { Lost } from '../../core/recording';
 import { sayCapture } from '../../words/capture.page.en';
-import type { TakeFile } from '../../workers/protocol';
+import type { Guided, TakeFile } from '../../workers/protocol';
 import type { RecordAnswer, RecordedTrack, RecordRequest, TakeNote } from '../../workers/recordProtocol';
 import { newId } from '../components/newId';
 import { openInput } from './capture';
@@ -13,8 +12,8 @@ export interface RecordedTake {
   readonly tracks: readonly RecordedTrack[];
   readonly chains: TakeNote['chains'];
   readonly sampleRateHz: number;
-  /** What knocks before it said. */
-  readonly taps?: readonly TapReading[];
+  /** What knocks, claps and clicks before it said. */
+  readonly guided?: Guided;
   readonly seconds: number;
   readonly lost: readonly Lost[];
   /** Among the files of the browser; null where it is in memory alone. */

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { TapReading } from '../../core/analysis';
 import type { Session } from '../../core/document';
-import { recordedChannels, type TakeStep } from '../../core/planning';
+import { GUIDED_STEP, recordedChannels, type TakeStep } from '../../core/planning';
 import { Silence } from '../../core/recording';
 import { chainsOf } from '../../core/verdict';
 import { sayCapture } from '../../words/capture.page.en';
+import type { Guided } from '../../workers/protocol';
 import { runJob } from '../../workers/runJob';
 import { dropTakes, keepOnly } from './keptTakes';
 import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from './takeRecorder';
@@ -30,6 +30,9 @@ export interface Recording {
   readonly beats: number;
   /** All that is to be played. */
   readonly steps: readonly TakeStep[];
+  /** Whether knocks, claps and clicks are being asked for, and whether the same once more because nothing was heard of it. */
+  readonly isGuiding: boolean;
+  readonly isAgain: boolean;
   /** What is to be played now and next, and how long yet; null where it goes on until somebody stops. */
   readonly step: { readonly now: TakeStep; readonly next: TakeStep | undefined; readonly secondsLeft: number | null } | null;
   open(deviceId: string | null): void;
@@ -37,41 +40,46 @@ export interface Recording {
   choose(microphoneId: string, channel: number | null): void;
   start(): void;
   stop(): void;
+  /** Ends what the guide asks for: on to the playing. */
+  enough(): void;
 }
 
 interface RecordingOptions {
   /** What is to be played, one after another; the same array while it is the same. */
   readonly steps: readonly TakeStep[];
-  /** Microphones knocked on before that, one after another; none where nobody wants to. */
-  readonly taps?: readonly TakeStep[];
+  /** Knocks, claps and clicks are asked for before that, one thing at a time, as long as they settle something. */
+  readonly isGuided?: boolean;
   /** It goes on through every pause, until somebody stops it, and stays beside those before it. */
   readonly isSong?: boolean;
   readonly onTake: (take: RecordedTake, told: string | null) => void;
 }
 
-const NO_STEPS: readonly TakeStep[] = [];
-
 const inputName = (channel: number): string => sayCapture('input-2', { i: channel + 1 });
 
-const lengthOf = (steps: readonly TakeStep[]): number => steps.reduce((sum, { seconds }) => sum + seconds, 0);
-/** Somebody is a moment behind what is asked, seconds. */
-const BEHIND_S = 0.5;
+const NOTHING_HEARD: Guided = { taps: [], clicks: [] };
 
-/** What the knocks of a recording say; its files are of no more use then. */
-async function hearKnocks({ files, directory }: RecordedTake, steps: readonly TakeStep[]): Promise<readonly TapReading[]> {
-  let at = 0;
-  const taps = steps.flatMap(({ tap, seconds }) => {
-    const fromS = at;
-    at += seconds;
-    return tap === undefined ? [] : [{ microphoneId: tap, fromS, toS: at + BEHIND_S }];
-  });
-  const answer = await runJob('hear-taps', { files, taps }, { owner: 'knocks' });
-  if (directory) await dropTakes([directory]);
-  return answer.kind === 'done' ? answer.output : [];
+/** What was asked for before the playing: what it said so far, and what was asked for. */
+interface Guide {
+  heard: Guided;
+  done: readonly string[];
+  /** Asked for now, and whether for a second time. */
+  step: TakeStep | null;
+  isAgain: boolean;
+}
+
+/** Hears the recording of the last step, whose files are of no more use then, and asks for the next; null when it is enough. */
+async function ask(session: Session, guide: Guide, take: RecordedTake | null): Promise<TakeStep | null> {
+  const { heard, done, step, isAgain } = guide;
+  const last = take && step ? { step, isAgain, files: take.files, tracks: take.tracks } : null;
+  const answer = await runJob('guide', { session, heard, done, last }, { owner: 'guide' });
+  if (take?.directory) await dropTakes([take.directory]);
+  if (answer.kind !== 'done') return null;
+  Object.assign(guide, { heard: answer.output.heard, done: answer.output.done, isAgain: answer.output.isAgain });
+  return answer.output.next;
 }
 
 /** Records a take from an input of the browser, step by step, and hands it over. */
-export function useRecording(session: Session, { steps: played, taps = NO_STEPS, isSong = false, onTake }: RecordingOptions): Recording {
+export function useRecording(session: Session, { steps: played, isGuided = false, isSong = false, onTake }: RecordingOptions): Recording {
   const [state, setState] = useState<RecordingState>('closed');
   const [problem, setProblem] = useState<string | null>(null);
   const [levels, setLevels] = useState(NOTHING);
@@ -84,8 +92,10 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     silence: Silence;
     timer: number;
     seconds: number;
-    isTapping: boolean;
-    /** Between the knocks and what is played. */
+    /** Before the playing. */
+    guide: Guide | null;
+    heard: Guided;
+    /** Between one step of the guide and the next. */
     isTurning: boolean;
   }>({
     recorder: null,
@@ -94,16 +104,16 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     silence: new Silence(),
     timer: 0,
     seconds: 0,
-    isTapping: false,
+    guide: null,
+    heard: NOTHING_HEARD,
     isTurning: false,
   });
   const to = useCallback((next: RecordingState): void => {
     own.current.state = next;
     setState(next);
   }, []);
-  const [isTapping, setTapping] = useState(false);
-  const knocked = useRef<Promise<readonly TapReading[]>>(Promise.resolve([]));
-  const steps = isTapping ? taps : played;
+  /** What the guide asks for; `listening` while it thinks, null when it is done. */
+  const [asked, setAsked] = useState<TakeStep | 'listening' | null>(null);
   const count = levels.peaks.length;
   const byPatch = useMemo(() => recordedChannels(session, Math.max(1, count)), [session, count]);
   const channels = { ...byPatch, ...chosen };
@@ -128,16 +138,16 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     }
     to('ending');
     const take = await recorder.stop();
-    if (own.current.isTapping) {
+    if (own.current.guide) {
       // Nothing was played yet: there is no take.
       if (take?.directory) await dropTakes([take.directory]);
       if (by) setProblem(endedWords(by, seconds));
       return letGo();
     }
-    const heard = await knocked.current;
+    const { heard } = own.current;
     await letGo();
     if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
-    onTake(heard.length > 0 ? { ...take, taps: heard } : take, by && endedWords(by, take.seconds));
+    onTake(heard.taps.length + heard.clicks.length > 0 ? { ...take, guided: heard } : take, by && endedWords(by, take.seconds));
     if (take.directory && !isSong) await keepOnly(session.id, take.directory);
   };
   const hear = (now: Levels): void => {
@@ -148,8 +158,8 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     if (current.state !== 'recording') return;
     current.seconds = now.seconds;
     if (current.isTurning) return;
-    if (current.isTapping) {
-      if (now.seconds >= lengthOf(taps)) void turnOver();
+    if (current.guide) {
+      if (now.seconds >= (current.guide.step?.seconds ?? 0)) void turnOver(false);
       return;
     }
     if (!isSong && current.silence.isOver(peak, now.seconds)) void latest.current.end(null);
@@ -175,28 +185,52 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     own.current.recorder = answer.recorder;
     to('ready');
   };
-  const record = (isKnocks: boolean): void => {
+  const record = (): void => {
+    const isKnocks = own.current.guide !== null;
     const tracks = tracksOf(session, channels, count, inputName);
     own.current.seconds = 0;
-    own.current.isTapping = isKnocks;
-    setTapping(isKnocks);
     own.current.silence.begin();
     const purpose = isKnocks ? 'knocks' : isSong ? 'song' : undefined;
     own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), ...(purpose && { purpose }) });
   };
-  const begin = (): void => {
-    knocked.current = Promise.resolve([]);
-    record(taps.length > 0);
-    to('recording');
+  const play = (): void => {
+    own.current.guide = null;
+    setAsked(null);
+    record();
   };
-  /** From the knocks to what is played: they are a recording of their own, so that nothing else hears them. */
-  const turnOver = async (): Promise<void> => {
-    own.current.isTurning = true;
-    const take = await own.current.recorder?.stop();
-    own.current.isTurning = false;
-    if (own.current.state !== 'recording') return take?.directory ? dropTakes([take.directory]) : undefined;
-    record(false);
-    if (take) knocked.current = hearKnocks(take, taps).catch(() => []);
+  const begin = (): void => {
+    own.current.heard = NOTHING_HEARD;
+    own.current.guide = isGuided ? { heard: NOTHING_HEARD, done: [], step: null, isAgain: false } : null;
+    to('recording');
+    if (isGuided) void next(null);
+    else play();
+  };
+  /** Each thing that is asked for is a recording of its own, so that nothing else hears it. */
+  const turnOver = async (isEnough: boolean): Promise<void> => {
+    const { current } = own;
+    if (!current.guide || current.isTurning) return;
+    current.isTurning = true;
+    setAsked('listening');
+    const take = (await current.recorder?.stop()) ?? null;
+    if (!isEnough) return next(take);
+    if (take?.directory) await dropTakes([take.directory]);
+    current.isTurning = false;
+    if (current.state === 'recording') play();
+  };
+  const next = async (take: RecordedTake | null): Promise<void> => {
+    const { current } = own;
+    const { guide } = current;
+    if (!guide) return;
+    current.isTurning = true;
+    setAsked('listening');
+    const step = await ask(session, guide, take).catch(() => null);
+    current.isTurning = false;
+    if (current.state !== 'recording' || current.guide !== guide) return;
+    current.heard = guide.heard;
+    if (!step) return play();
+    guide.step = step;
+    setAsked(step);
+    record();
   };
   const start = (): void => {
     own.current.silence.begin();
@@ -216,13 +250,13 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
   };
 
   let at = 0;
-  const index = steps.findIndex(({ seconds }, i) => {
+  const index = played.findIndex(({ seconds }, i) => {
     at += seconds;
     // The last goes on until somebody stops.
-    return levels.seconds < at || i === steps.length - 1;
+    return levels.seconds < at || i === played.length - 1;
   });
-  const now = steps[index];
-  const left = Math.ceil(at - levels.seconds);
+  const now = asked === null ? played[index] : asked === 'listening' ? undefined : asked;
+  const left = Math.ceil((asked === null ? at : (now?.seconds ?? 0)) - levels.seconds);
   return {
     state,
     problem,
@@ -230,15 +264,18 @@ export function useRecording(session: Session, { steps: played, taps = NO_STEPS,
     levels,
     channels,
     beats,
-    steps: [...taps, ...played],
+    steps: isGuided ? [GUIDED_STEP, ...played] : played,
+    isGuiding: state === 'recording' && asked !== null,
+    isAgain: own.current.guide?.isAgain === true,
     step:
       state === 'recording' && now
-        ? { now, next: steps[index + 1] ?? (isTapping ? played[0] : undefined), secondsLeft: left > 0 ? left : null }
+        ? { now, next: asked === null ? played[index + 1] : undefined, secondsLeft: left > 0 ? left : asked === null ? null : 0 }
         : null,
     open: (deviceId) => void open(deviceId),
     close: () => void letGo(),
     choose: (id, channel) => setChosen({ ...chosen, [id]: channel }),
     start,
     stop: () => void end(null),
+    enough: () => void turnOver(true),
   };
 }

@@ -11,6 +11,10 @@ const sign = Joi.valid(1, -1).required();
 const level = Joi.alternatives(Joi.number().unsafe(), Joi.valid(Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NaN, null)).required();
 const bands = Joi.object({ low: level, mid: level, high: level }).required();
 const open = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).unknown(true);
+/** A clap or click in other channels. */
+const clapHeard = Joi.array()
+  .max(256)
+  .items(open({ channel: Joi.string().required(), lateSeconds: figure, levelDb: level }));
 const offer = open({
   flips: names,
   delays: Joi.array()
@@ -46,7 +50,19 @@ const reportSchema = open({
     .required(),
   taps: Joi.array()
     .max(256)
-    .items(open({ microphoneId: Joi.string().required(), channel: Joi.string().required(), overDb: figure, clapSign: sign.allow(null) }))
+    .items(
+      open({
+        microphoneId: Joi.string().required(),
+        channel: Joi.string().required(),
+        overDb: figure,
+        clapSign: sign.allow(null),
+        clap: clapHeard.optional(),
+      }),
+    )
+    .optional(),
+  clicks: Joi.array()
+    .max(256)
+    .items(open({ markRef: Joi.string().required(), channel: Joi.string().required(), clap: clapHeard.required() }))
     .optional(),
   pairs: Joi.array()
     .items(

@@ -10,6 +10,12 @@ const NEAREST_SHARE = 0.3;
 export interface Altered {
   readonly microphoneOf: readonly number[];
   readonly signOf: readonly number[];
+  /** How late each channel is by itself, seconds. */
+  readonly seconds: readonly number[];
+  /** How far the microphone in each channel stands from its place, metres; null where it is in its place. */
+  readonly shiftM: readonly (Vec3 | null)[];
+  /** How far instruments stand from their places, metres. */
+  readonly elsewhereM: ReadonlyMap<number, Vec3>;
   /** Sources by channels, seconds. */
   readonly late: Float64Array;
   /** Sources by channels, dB as planned and as altered. */
@@ -62,5 +68,6 @@ export function alteredBy(model: Model, at: (source: number, microphone: number)
       late[i] = (late[i] as number) + (now - length) / model.speedOfSoundMps;
       levelDb[i] = planned - 20 * clarity * log10(max(NEAREST_SHARE, now / max(0.01, length)));
     }
-  return { microphoneOf, signOf, late, levelDb, signShare };
+  const shiftM = microphoneOf.map((_, channel) => moves.get(channel) ?? null);
+  return { microphoneOf, signOf, seconds, shiftM, elsewhereM: elsewhere, late, levelDb, signShare };
 }

@@ -1,5 +1,7 @@
 import { add, dot, magnitude, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
+import { clapRows } from './claps';
 import { SIGMA_S } from './density';
+import type { Displaced } from './hypothesis';
 import type { Residual, Weighing } from './likelihood';
 import type { Cause } from './model';
 import { stringRows } from './strings';
@@ -12,9 +14,6 @@ const ASTRAY_CLOSE_M = 0.1;
 const ASTRAY_PER_METRE = 0.25;
 const ASTRAY_M = 0.2;
 export const FARTHEST_M = 0.8;
-
-/** Something that stands elsewhere. */
-export type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
 
 /** Sources are told apart less exactly at first, when a displacement is only roughly known. */
 export const BLURS = [6, 3, 1, 1];
@@ -61,7 +60,8 @@ export function displacement(weighing: Weighing, causes: readonly Cause[], start
       // What is far off is another thing: it pulls less and less.
       return along ? [{ along, left: left.seconds, weight: 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2)) }] : [];
     });
-    for (const { along, left, weight } of [...heard, ...stringRows(weighing.model.strings, weighing.channels, causes, cause, blur)]) {
+    const clapped = weighing.model.claps ? clapRows(weighing.model, weighing.altered([...causes, cause]), cause, blur) : [];
+    for (const { along, left, weight } of [...heard, ...clapped, ...stringRows(weighing.model.strings, weighing.channels, causes, cause, blur)]) {
       const row = [along.x, along.y, along.z];
       const wanted = left + dot(along, byM);
       for (let i = 0; i < 3; i++) {

@@ -8,3 +8,12 @@ export interface Hypothesis {
   readonly cause: Cause;
   readonly logPosterior: number;
 }
+
+/** Something that stands elsewhere. */
+export type Displaced = Cause & { readonly kind: 'moved' | 'elsewhere' };
+
+/** A lateness that something measured could ask for, and how much it weighs. */
+export interface Asked {
+  readonly seconds: number;
+  readonly weight: number;
+}

@@ -1,4 +1,5 @@
 import { median } from '../math';
+import { latenessLeft } from './claps';
 import { SIGMA_S } from './density';
 import { type Hypothesis, PRIOR } from './hypothesis';
 import type { Weighing } from './likelihood';
@@ -78,7 +79,10 @@ export function refined(weighing: Weighing, causes: readonly Cause[], cause: Cau
       const clear = weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > 0.8 && Math.abs(rest) < 3 * SIGMA_S;
       return !clear || isLate(channel) === isLate(spot) ? [] : [isLate(channel) ? rest : -rest];
     });
-    if (left.length === 0) break;
+    if (left.length === 0) {
+      seconds += latenessLeft(weighing.model, weighing.altered(all), isLate) ?? 0;
+      break;
+    }
     seconds += median(left);
   }
   return { ...cause, seconds };

@@ -1,7 +1,9 @@
 import type { PerBand } from '../acoustics';
 import { solveLinear } from '../math';
 import { type Altered, alteredBy } from './altered';
+import { clapsAsk, clapsBear, clapsLog } from './claps';
 import { arrivalDensity, colourLog, LEVEL_FREEDOM, LEVEL_SIGMA_DB, levelLog, NOWHERE, SIGMA_S, SURE } from './density';
+import type { Asked } from './hypothesis';
 import type { Cause, Cluster, Expected, Measured, Model, Tap } from './model';
 import { stringsLog } from './strings';
 import { tapsLog } from './taps';
@@ -44,12 +46,6 @@ export interface Residual {
   readonly seconds: number;
 }
 
-/** A lateness that a way of a source could ask for, and how much it weighs. */
-export interface Asked {
-  readonly seconds: number;
-  readonly weight: number;
-}
-
 /** A take by causes: log probabilities of each cluster by each source, and of its being none of them. */
 interface Sight {
   readonly each: readonly (readonly number[])[];
@@ -83,7 +79,7 @@ export class Weighing {
     this.channels = [
       ...new Set([
         ...this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]),
-        ...this.taps.map(({ channel }) => channel),
+        ...[...this.taps, ...(model.clicks ?? [])].flatMap(({ channel, arrivals = [] }) => [channel, ...arrivals.map((one) => one.channel)]),
       ]),
     ].sort((a, b) => a - b);
   }
@@ -92,7 +88,7 @@ export class Weighing {
     return this.expected[source * this.model.microphones + microphone] as Expected;
   }
 
-  private altered(causes: readonly Cause[]): Altered {
+  altered(causes: readonly Cause[]): Altered {
     return alteredBy(this.model, (source, microphone) => this.at(source, microphone), causes);
   }
 
@@ -199,11 +195,22 @@ export class Weighing {
     };
   }
 
+  /** Log likelihood of knocks and claps under causes. */
+  private tapped(causes: readonly Cause[]): number {
+    const changed = this.altered(causes);
+    return tapsLog(this.taps, changed) + clapsLog(this.model, changed);
+  }
+
+  /** Whether a clap's direct sound is where causes put it, in a channel that is concerned or of a clap before its microphone. */
+  clapsBear(causes: readonly Cause[], concerns: (channel: number, own: number) => boolean): boolean {
+    return this.model.claps !== undefined && clapsBear(this.model, this.altered(causes), concerns);
+  }
+
   /** Log likelihood of the take and of the tape under causes: each cluster by whichever source made it. */
   logLikelihood(causes: readonly Cause[]): number {
     const { each, none, gainsLog } = this.sight(causes);
     const taped = this.channels.reduce((sum, channel) => sum + stringsLog(this.model.strings(channel), channel, causes), 0);
-    const tapped = this.taps.length > 0 ? tapsLog(this.taps, this.altered(causes)) : 0;
+    const tapped = this.taps.length > 0 || this.model.clicks?.length ? this.tapped(causes) : 0;
     return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog + taped + tapped);
   }
 
@@ -221,8 +228,9 @@ export class Weighing {
 
   /** Every lateness that some way of some source could ask of channels that are late alike. */
   latenessAsked(causes: readonly Cause[], isLate: (channel: number) => boolean): Asked[] {
-    const { microphoneOf, late } = this.altered(causes);
-    const out: Asked[] = [];
+    const changed = this.altered(causes);
+    const { microphoneOf, late } = changed;
+    const out: Asked[] = clapsAsk(this.model, changed, isLate);
     for (const { spot, sure } of this.clusters)
       for (const measured of sure) {
         if (isLate(measured.channel) === isLate(spot)) continue;

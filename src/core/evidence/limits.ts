@@ -1,4 +1,5 @@
 import { dot, normalize, scale, solveLinear, type Vec3, vec3 } from '../math';
+import { clapRows } from './claps';
 import { SIGMA_S } from './density';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Model } from './model';
@@ -53,7 +54,12 @@ function placeSigma(weighing: Weighing, causes: readonly Cause[], sources: reado
     ];
   });
   const taped = stringRows(weighing.model.strings, [channel], causes, { kind: 'moved', channel, byM: vec3(0, 0, 0) }, 1);
-  for (const { along, weight } of [...heard, ...taped]) {
+  const moved: Cause & { readonly kind: 'moved' } = { kind: 'moved', channel, byM: vec3(0, 0, 0) };
+  const clapped = clapRows(weighing.model, weighing.altered(causes), moved, 1).map(({ along, weight }) => ({
+    along: scale(along, weighing.model.speedOfSoundMps),
+    weight: weight / weighing.model.speedOfSoundMps ** 2,
+  }));
+  for (const { along, weight } of [...heard, ...clapped, ...taped]) {
     const axis = [along.x, along.y, along.z];
     for (let i = 0; i < 3; i++)
       for (let j = 0; j < 3; j++)

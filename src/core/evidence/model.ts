@@ -49,6 +49,39 @@ export interface Tap {
   readonly channel: number;
   /** First swing of the clap there, as against what the plan's own chain gives; null where there was none. */
   readonly sign: 1 | -1 | null;
+  /** When the other channels had the clap. */
+  readonly arrivals?: readonly ClapArrival[];
+}
+
+/** A click at a place that is known: at a mark of the tape. */
+export interface Click {
+  readonly placeM: Vec3;
+  readonly instrument: number;
+  /** The channel that had it clearest. */
+  readonly channel: number;
+  readonly arrivals: readonly ClapArrival[];
+  /** Microphones that it reaches straight. */
+  readonly reaches: (microphone: number) => boolean;
+}
+
+/** A clap or a click in another channel than the one it is held against. */
+export interface ClapArrival {
+  readonly channel: number;
+  /** After the own channel, seconds. */
+  readonly lateSeconds: number;
+  /** Its peak re the own channel's, dB; null where a converter was full. */
+  readonly levelDb: number | null;
+}
+
+/** Where microphones stand and claps before them are made, metres in the room. */
+export interface Claps {
+  readonly placeM: (microphone: number) => Vec3;
+  /** Null where nobody can clap close before it, so that its times say nothing. */
+  readonly clapM: (microphone: number) => Vec3 | null;
+  /** Whether the clap before one microphone reaches another straight. */
+  readonly reaches: (before: number, microphone: number) => boolean;
+  /** Whether nothing solid is between two places. */
+  readonly isFree: (fromM: Vec3, toM: Vec3) => boolean;
 }
 
 /** What a set-up should sound like: sources by microphones, in seconds. */
@@ -69,6 +102,10 @@ export interface Model {
   readonly strings: (microphone: number) => readonly TapeString[];
   /** Microphones that were knocked on; none where nobody did. */
   readonly taps?: readonly Tap[];
+  /** Clicks at marks; none where nobody made any. */
+  readonly clicks?: readonly Click[];
+  /** Where claps are made; nothing where their times are not to be weighed. */
+  readonly claps?: Claps;
 }
 
 /** One measured arrival: how much later a channel hears than the channel nearest the source, and which way up. */

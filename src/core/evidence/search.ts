@@ -1,7 +1,8 @@
 import { magnitude, scale, type Vec3 } from '../math';
+import { clapRows } from './claps';
 import { SIGMA_S } from './density';
-import { AROUND, astrayM, BLURS, type Displaced, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
-import { type Hypothesis, PRIOR } from './hypothesis';
+import { AROUND, astrayM, BLURS, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
+import { type Displaced, type Hypothesis, PRIOR } from './hypothesis';
 import { isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './lateness';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
@@ -12,6 +13,8 @@ import { isTapped } from './taps';
 const ASKED = 0.3;
 const MOST_CAUSES = 4;
 const MOST_STARTS = 4;
+/** A start nearer than this to its place is the place, metres. */
+const LEAST_START_M = 0.05;
 
 /** Displacements of a microphone or an instrument, begun at none and at each that a single arrival asks for. */
 function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from: Displaced): Hypothesis[] {
@@ -24,7 +27,11 @@ function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from:
     const byM = scale(g, left.seconds / steepness ** 2);
     if (magnitude(byM) < FARTHEST_M) asked.push(byM);
   }
-  return [...AROUND[from.kind], ...asked.slice(0, MOST_STARTS)].flatMap((byM): Hypothesis[] => {
+  const clapped = clapRows(weighing.model, weighing.altered(causes), from, 1)
+    .map(({ along, left }) => scale(along, left / magnitude(along) ** 2))
+    .filter((byM) => magnitude(byM) > LEAST_START_M && magnitude(byM) < FARTHEST_M)
+    .sort((a, b) => magnitude(b) - magnitude(a));
+  return [...AROUND[from.kind], ...asked.slice(0, MOST_STARTS), ...clapped.slice(0, MOST_STARTS)].flatMap((byM): Hypothesis[] => {
     const found = displacement(weighing, causes, { ...from, byM });
     if (!found) return [];
     const { cause, occam } = found;
@@ -49,6 +56,7 @@ function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause):
   const speaks = (channel: number, spot: number): boolean =>
     cause.kind === 'device late' ? own.includes(channel) !== own.includes(spot) : own.includes(channel) || own.includes(spot);
   const all = [...causes, cause];
+  if (weighing.clapsBear(all, speaks)) return true;
   return weighing
     .residuals(all, weighing.sourcesOf(all))
     .some(

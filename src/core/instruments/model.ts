@@ -7,6 +7,8 @@ export interface Mark {
   readonly id: string;
   readonly name: string;
   readonly positionM: Vec3;
+  /** On somebody: nothing is struck there. */
+  readonly isOnSomebody?: true;
 }
 
 /** One face of a source: where it radiates from, which way, and which way up (drum heads move opposite ways). */

@@ -62,12 +62,13 @@ export const mouthOf = (player: Player): Vec3 => add(player.headM, vec3(0, 0.1, 
 /** Marks on a player that a tape can be held to. */
 export function playerMarks(player: Player, whose: string): Mark[] {
   const shoulders = shouldersOf(player);
-  return [
+  const places: readonly Mark[] = [
     { id: 'head', name: `${whose} head`, positionM: player.headM },
     { id: 'mouth', name: `${whose} mouth`, positionM: mouthOf(player) },
     { id: 'right-shoulder', name: `${whose} right shoulder`, positionM: add(shoulders, vec3(0.2, 0, 0)) },
     { id: 'left-shoulder', name: `${whose} left shoulder`, positionM: add(shoulders, vec3(-0.2, 0, 0)) },
   ];
+  return places.map((mark) => ({ ...mark, isOnSomebody: true }));
 }
 
 export const headKeepOut = (player: Player, name: string, why: string): KeepOut => ({

@@ -57,6 +57,8 @@ export type PlanningCode =
   | 'now-all-together'
   | 'now-the-song'
   | 'now-knock'
+  | 'now-click'
+  | 'now-guided'
   | 'swap-them'
   | 'left-is-where-right-belongs'
   | 'swap-the-two-or-their-cables'

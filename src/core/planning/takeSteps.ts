@@ -1,8 +1,12 @@
+import { type Ask, askRef, listedAsks } from '../analysis';
+import { arrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { type Instrument, localGeometry } from '../instruments';
 import { isDirect } from '../microphones';
+import { refOf } from '../tape';
 import { asList, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
+import { resolveFiles } from './resolve';
 
 /** One thing to play for a short test take. */
 export interface TakeStep {
@@ -10,8 +14,9 @@ export interface TakeStep {
   readonly told: Told;
   /** How long it takes, seconds. */
   readonly seconds: number;
-  /** The microphone that is knocked on meanwhile. */
+  /** The microphone that is knocked on meanwhile, or the mark that is clicked at. */
   readonly tap?: string;
+  readonly click?: string;
 }
 
 /** A single stroke or note is repeated so often: delays are told from three on, one may fail (our choice). */
@@ -66,13 +71,33 @@ export function takeActs({ instruments }: Pick<Session, 'instruments'>): Told | 
 /** The song itself: as long as it takes. */
 export const SONG_STEPS: readonly TakeStep[] = [{ id: 'song', told: tell('now-the-song'), seconds: 0 }];
 
-const TAP_S = 5;
+/** One thing to do for a guided take before anything is played: knocks and a clap, or a click at a mark. */
+export const askStep = ({ microphones }: Pick<Session, 'microphones'>, ask: Ask): TakeStep =>
+  ask.kind === 'tap'
+    ? {
+        id: askRef(ask),
+        told: tell('now-knock', { name: microphones.find(({ id }) => id === ask.microphoneId)?.name ?? '' }),
+        seconds: ask.seconds,
+        tap: ask.microphoneId,
+      }
+    : { id: askRef(ask), told: tell('now-click', { name: ask.mark.name }), seconds: ask.seconds, click: refOf(ask.mark) };
 
-/** Each microphone knocked on, and clapped before, in turn: who is in which channel and which way up, whatever is played. None for what has no capsule to knock on, nor where one is alone. */
-export function tapSteps({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): readonly TakeStep[] {
+/** What a list for a recording made elsewhere asks for, a line each, in its order. */
+export const guidedList = (session: Session): readonly TakeStep[] =>
+  listedAsks(arrivalTable(resolveFiles(session))).map((ask) => askStep(session, ask));
+
+/** What stands for all of that in a list of what comes. */
+export const GUIDED_STEP: TakeStep = { id: 'guided', told: tell('now-guided'), seconds: 0 };
+
+/** A knock and a clap take so long, and the clicks that settle the rest, seconds (as counted over the set-ups). */
+const TAP_S = 5;
+const CLICKS_S = 8;
+
+/** About how long a guided take asks for things before the playing, seconds; null where there is nothing to knock on, or one microphone alone. */
+export function guidedSeconds({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): number | null {
   const able = microphones.filter(({ modelId }) => {
     const kind = shelf.microphones.find(({ id }) => id === modelId)?.kind;
     return kind !== undefined && !isDirect(kind) && kind !== 'loudspeaker';
   });
-  return microphones.length < 2 ? [] : able.map(({ id, name }) => ({ id: `tap/${id}`, told: tell('now-knock', { name }), seconds: TAP_S, tap: id }));
+  return microphones.length < 2 || able.length === 0 ? null : TAP_S * able.length + CLICKS_S;
 }

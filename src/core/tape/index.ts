@@ -1,7 +1,7 @@
 export * from './deviation';
 export * from './judge';
 export * from './look';
-export { marksOf, refOf } from './marks';
+export { marksInSight, marksOf, type PlacedMark, refOf } from './marks';
 export * from './parseLength';
 export * from './solvePosition';
 export * from './tapeList';

@@ -14,6 +14,7 @@ import { useIsProven } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { Complaint } from './Complaint';
+import { GuidedFiles } from './GuidedFiles';
 import { heardOn } from './heardOn';
 import { play } from './player';
 
@@ -80,9 +81,7 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
         })}
       </Box>
       {session.microphones.length > 1 && !report.taps && verdicts.some(({ code }) => OPEN.has(code)) && (
-        <Box py="3" fontSize="sm" role="note">
-          {sayCheck('record-again-with-knocks')}
-        </Box>
+        <GuidedFiles session={session} report={report} />
       )}
       {proof.limits.length > 0 && <Limits limits={proof.limits} units={session.units} />}
       {planned && <Complaint session={session} heard={heard} />}

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { takeSteps, tapSteps } from '../../../core/planning';
+import { guidedSeconds, takeSteps } from '../../../core/planning';
 import { sayCheck } from '../../../words/check.page.en';
 import { rememberedInput } from '../../capture/capture';
 import { RecordHere } from '../../capture/RecordHere';
@@ -71,18 +71,18 @@ function Check({ session }: { session: Session }) {
     const [newest] = next.takes;
     if (newest) checkTake(newest);
   };
-  const checkRecorded = ({ files, tracks, chains, taps }: Pick<RecordedTake, 'files' | 'tracks' | 'chains' | 'taps'>): void => {
+  const checkRecorded = ({ files, tracks, chains, guided }: Pick<RecordedTake, 'files' | 'tracks' | 'chains' | 'guided'>): void => {
     setFolder(null);
     const matching = Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId]));
-    void checkFiles(session, files, { matching, chains, ...(taps && { taps }) });
+    void checkFiles(session, files, { matching, chains, ...(guided && { guided }) });
   };
   // Levels come many times a second; what is played does not change by them.
   const steps = useMemo(() => takeSteps(session), [session]);
   const [knocks, setKnocks] = useState(() => remembered(KNOCKS) === 'yes');
-  const able = useMemo(() => tapSteps(session), [session]);
+  const guidedFor = guidedSeconds(session);
   const recording = useRecording(session, {
     steps,
-    taps: knocks ? able : [],
+    isGuided: knocks && guidedFor !== null,
     onTake: (recorded, ended) => {
       setTold(ended ?? (recorded.directory ? null : sayCheck('kept-in-memory-alone')));
       checkRecorded(recorded);
@@ -139,7 +139,7 @@ function Check({ session }: { session: Session }) {
           </>
         ) : (
           <RecordHere session={session} recording={recording}>
-            {able.length > 0 && (
+            {guidedFor !== null && (
               <Flex gap="3" align="center" wrap="wrap" mt="2">
                 <Toggle
                   label={sayCheck('knock-first')}
@@ -150,7 +150,7 @@ function Check({ session }: { session: Session }) {
                   }}
                 />
                 <Box fontSize="sm" color="quiet" flex="1" minW="220px">
-                  {sayCheck('knocks-settle', { seconds: able.reduce((sum, { seconds }) => sum + seconds, 0) })}
+                  {sayCheck('knocks-settle', { seconds: guidedFor })}
                 </Box>
               </Flex>
             )}

@@ -1,4 +1,4 @@
-import { type Matching, matchByName, type TakeReport, type TapReading } from '../../../core/analysis';
+import { type ClapHeard, type Matching, matchByName, type TakeReport } from '../../../core/analysis';
 import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
@@ -6,7 +6,8 @@ import type { HiddenThing } from '../../../core/render';
 import type { Told } from '../../../core/units';
 import { type Chains, chainsOf, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
-import type { TakeFile } from '../../../workers/protocol';
+import { sayCheck } from '../../../words/check.page.en';
+import type { Guided, TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { beginUnderway } from '../../components/underway';
 import { keepAttempt } from '../../stores/attemptStore';
@@ -39,7 +40,7 @@ let underWay: AbortController | null = null;
 export async function checkFiles(
   session: Session,
   files: readonly TakeFile[],
-  known: { readonly matching: Matching; readonly chains?: Chains; readonly taps?: readonly TapReading[] } = { matching: {} },
+  known: { readonly matching: Matching; readonly chains?: Chains; readonly guided?: Guided } = { matching: {} },
 ): Promise<void> {
   if (files.length === 0) return;
   const own = new AbortController();
@@ -56,7 +57,7 @@ export async function checkFiles(
   setTake({ progress: null, problem });
   if (answer.kind !== 'done' || !answer.output.ok) return;
   const { waveforms, strokes, refused, usable } = answer.output;
-  const report: TakeReport = known.taps ? { ...answer.output.report, taps: known.taps } : answer.output.report;
+  const report: TakeReport = known.guided ? { ...answer.output.report, ...known.guided } : answer.output.report;
   // What was refused is out of everything that works on the files.
   keepFiles(
     session.id,
@@ -77,6 +78,24 @@ export async function checkFiles(
   // A take whose files are not known yet is kept, and nothing is said of how good it is.
   const isAsked = told.some(({ code }) => code === 'which-file');
   void keepAttempt(now, { kind: 'take', figures: isAsked ? null : figuresOf(report, matching, inWords) });
+}
+
+/** A recording of the list of a guided take, kept with the take that it settles; a sentence where it cannot be used, else null. */
+export async function keepGuided(session: Session, report: TakeReport, files: readonly File[]): Promise<string | null> {
+  const answer = await runJob('read-list', { session, files: files.map((blob) => ({ name: blob.name, blob })) }, { owner: 'guide' });
+  if (answer.kind !== 'done') return answer.kind === 'failed' ? answer.reason : null;
+  const { output } = answer;
+  if (!output.ok) {
+    if (output.missed) return sayCheck('the-list-does-not-fit', { heard: output.missed.heard, asked: output.missed.asked });
+    return output.reason ?? sayCheck('the-lists-files-are-nobodys');
+  }
+  const { matching } = useTakeStore.getState();
+  const channelOf = (id: string): string => Object.keys(matching).find((name) => matching[name] === id) ?? id;
+  const clap = (heard: readonly ClapHeard[]): ClapHeard[] => heard.map((one) => ({ ...one, channel: channelOf(one.channel) }));
+  const taps = output.guided.taps.map((one) => ({ ...one, channel: channelOf(one.channel), ...(one.clap && { clap: clap(one.clap) }) }));
+  const clicks = output.guided.clicks.map((one) => ({ ...one, channel: channelOf(one.channel), clap: clap(one.clap) }));
+  keepTake(session.id, { report: { ...report, taps, clicks } });
+  return null;
 }
 
 export const stopCheck = (): void => underWay?.abort();

@@ -15,9 +15,11 @@ import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
 import { NameField } from '../../components/NameField';
 import { pngFile, svgFile } from '../../components/svgFile';
+import { Toggle } from '../../components/Toggle';
 import { StaticFace } from '../../drawing/StaticFace';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { GearLines } from './GearLines';
+import { GuidedList } from './GuidedList';
 import { InputTable, MeasuredTable, TapeTable } from './tables';
 import { type Paper, useOnePage } from './useOnePage';
 
@@ -52,6 +54,7 @@ function Sheet({ session }: { session: Session }) {
   const rows = inputList(session, table);
   const close = session.microphones.length > ROOMY;
   const [paper, setPaper] = useState<Paper>(session.units === 'imperial' ? 'letter' : 'A4');
+  const [withList, setWithList] = useState(false);
   const sheet = useRef<HTMLDivElement>(null);
   useOnePage(sheet, paper, session);
   const [plan, side] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
@@ -122,6 +125,7 @@ function Sheet({ session }: { session: Session }) {
           ]}
           onChange={(value) => setPaper(value as Paper)}
         />
+        {session.microphones.length > 1 && <Toggle label={saySheet('with-the-guided-take')} on={withList} onToggle={() => setWithList(!withList)} />}
         <Box w={{ base: '100%', md: '360px' }}>
           <NameField
             label={saySheet('files-are-called', { nameFields: NAME_FIELDS.map((field) => `{${field}}`).join(' ') })}
@@ -201,6 +205,7 @@ function Sheet({ session }: { session: Session }) {
         </Flex>
         <GearLines session={session} plan={table.plan} />
       </Box>
+      {withList && <GuidedList session={session} />}
     </Box>
   );
 }

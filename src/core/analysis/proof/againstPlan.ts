@@ -7,7 +7,7 @@ import { tell } from './codes';
 import { gainFindings } from './gains';
 import { takeLimits } from './limits';
 import { idOf, nameOf } from './named';
-import { modelOf, type Taped, tapsOf } from './planModel';
+import { clicksOf, modelOf, type Taped, tapsOf } from './planModel';
 import type { Comparison, Matching, Proof, ProofFinding } from './proof';
 
 /** One source of a take by the plan's microphones. */
@@ -173,7 +173,7 @@ function unprovenFindings(table: ArrivalTable, model: Model, clusters: readonly 
  */
 export function proveTake(table: ArrivalTable, report: TakeReport, matching: Matching, taped: Taped = new Map()): Proof {
   if (table.plan.microphones.length === 0) return { comparisons: [], findings: [], limits: [] };
-  const model = modelOf(table, taped, tapsOf(table, report.taps ?? [], matching));
+  const model = modelOf(table, taped, tapsOf(table, report.taps ?? [], matching), clicksOf(table, report.clicks ?? [], matching));
   const clusters = clustersOf(table, report, matching);
   const explanation = explain(
     model,

@@ -1,6 +1,7 @@
-import type { ArrivalTable } from '../../arrivals';
+import type { ArrivalTable, PlanMicrophone } from '../../arrivals';
 import type { Model } from '../../evidence';
-import { median } from '../../math';
+import { dot, magnitude, median, normalize, subtract, type Vec3 } from '../../math';
+import { patternGain } from '../../microphones';
 import { asNumber } from '../../units';
 import { tell } from './codes';
 import { idOf, nameOf } from './named';
@@ -25,6 +26,12 @@ const CLEAR = { clarity: 0.9, confidence: 0.6 };
 /** A gain is worth a word from here on, dB: less is how people set it. Two sides of a pair are set alike. */
 const WORTH_DB = 12;
 const WORTH_IN_PAIR_DB = 6;
+/** Where claps say it too, a pad of ten is told apart, dB. */
+const WORTH_CLAPPED_DB = 8;
+/** A channel is set by a source's direct sound where that stands this far over the room, dB. */
+const OVER_ROOM_DB = 3;
+/** Off its sides a microphone takes this much all the same, as a ratio (our choice). */
+const FAINTEST_SHARE = 0.1;
 /** Measurements of a channel that a word stands on, and how far they may lie apart in the middle, dB. */
 const LEAST = 2;
 const SPREAD_DB = 4;
@@ -43,6 +50,37 @@ function measuredOf(model: Model, clusters: readonly HeardCluster[], sources: re
       const one = { channel, against: cluster.spot, db: levelDb - (to.levelDb - from.levelDb) };
       // Where there is one source alone, its strokes are what agrees.
       return cluster.events >= MANY ? [one, one] : [one];
+    });
+  });
+}
+
+/** Sound of a plan's loudest source in a microphone, dB: to it a channel's gain is set. */
+const loudestDb = (table: ArrivalTable, microphone: number): number =>
+  Math.max(-Infinity, ...(table.rows[microphone] ?? []).map(({ directDb, roomDb }) => 10 * Math.log10(10 ** (directDb / 10) + 10 ** (roomDb / 10))));
+
+/** How loud a microphone takes a sound from a place, re a metre in front, dB. */
+function takenDb({ positionM, axis, pattern }: PlanMicrophone, from: Vec3): number {
+  const way = subtract(from, positionM);
+  const share = Math.abs(patternGain(pattern, dot(normalize(way), axis)));
+  return 20 * Math.log10(Math.max(FAINTEST_SHARE, share)) - 20 * Math.log10(Math.max(0.03, magnitude(way)));
+}
+
+/** Whether a microphone hears mostly the room: its gain is set by what a clap's first moments do not have. */
+const isOfRoom = (table: ArrivalTable, microphone: number): boolean =>
+  (table.rows[microphone] ?? []).every(({ directDb, roomDb }) => directDb < roomDb + OVER_ROOM_DB);
+
+/** What claps before the microphones say of gains: each was as loud wherever it was heard, but for its way and the patterns. */
+function clappedOf(table: ArrivalTable, { taps = [], claps }: Model): LouderBy[] {
+  const { microphones } = table.plan;
+  return taps.flatMap(({ microphone, channel, arrivals = [] }) => {
+    const from = claps?.clapM(microphone);
+    const own = microphones[channel];
+    if (!claps || !from || !own || microphone !== channel || isOfRoom(table, channel)) return [];
+    return arrivals.flatMap((heard): LouderBy[] => {
+      const other = microphones[heard.channel];
+      if (heard.levelDb === null || !other || !claps.reaches(microphone, heard.channel) || isOfRoom(table, heard.channel)) return [];
+      const planned = takenDb(other, from) - loudestDb(table, heard.channel) - (takenDb(own, from) - loudestDb(table, channel));
+      return [{ channel: heard.channel, against: channel, db: heard.levelDb - planned }];
     });
   });
 }
@@ -80,7 +118,11 @@ export function gainFindings(
   elsewhere: ReadonlySet<number>,
 ): ProofFinding[] {
   const { plan } = table;
-  const gains = gainsOf(plan.microphones.length, measuredOf(model, clusters, sources)).map((gain, channel) => (elsewhere.has(channel) ? null : gain));
+  const clapped = clappedOf(table, model);
+  const worthDb = clapped.length > 0 ? WORTH_CLAPPED_DB : WORTH_DB;
+  const gains = gainsOf(plan.microphones.length, [...measuredOf(model, clusters, sources), ...clapped]).map((gain, channel) =>
+    elsewhere.has(channel) ? null : gain,
+  );
   const note = (channel: number, message: ProofFinding['message']): ProofFinding => ({
     id: `take-gain/${idOf(table, channel)}`,
     severity: 'note',
@@ -90,20 +132,15 @@ export function gainFindings(
     moves: [],
     probability: null,
   });
-  const far = gains.flatMap((gain, channel) =>
-    gain !== null && Math.abs(gain) >= WORTH_DB && gains.filter((one) => one !== null).length > 2
-      ? [
-          note(
-            channel,
-            tell('its-gain-is-far-from-the-others', {
-              name: nameOf(table, channel),
-              db: asNumber(Math.abs(gain), 0),
-              lower: gain < 0 ? 'yes' : 'no',
-            }),
-          ),
-        ]
-      : [],
-  );
+  const known = gains.filter((gain) => gain !== null);
+  // Of two channels the middle is half way: what they differ by is told of the softer one, where claps say it too.
+  const farBy = (gain: number | null): number =>
+    gain === null || known.length < 2 ? 0 : known.length > 2 ? gain : clapped.length > 0 ? Math.min(0, 2 * gain) : 0;
+  const far = gains.flatMap((gain, channel) => {
+    const by = farBy(gain);
+    const facts = { name: nameOf(table, channel), db: asNumber(Math.abs(by), 0), lower: by < 0 ? 'yes' : 'no' };
+    return Math.abs(by) >= worthDb ? [note(channel, tell('its-gain-is-far-from-the-others', facts))] : [];
+  });
   const told = new Set(far.flatMap(({ microphoneIds }) => microphoneIds));
   const pairs = plan.pairs.flatMap(({ leftId, rightId }): ProofFinding[] => {
     const [left, right] = [leftId, rightId].map((id) => plan.microphones.findIndex((one) => one.id === id)) as [number, number];

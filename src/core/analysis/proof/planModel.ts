@@ -1,9 +1,11 @@
 import { colourOf, type PerBand } from '../../acoustics';
-import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
-import type { Expected, Model, OwnDelay, Tap, TapeString } from '../../evidence';
-import { subtract } from '../../math';
+import { type Arrival, type ArrivalTable, type Plan, type PlanMicrophone, sourceKey } from '../../arrivals';
+import type { ClapArrival, Claps, Click, Expected, Model, OwnDelay, Tap, TapeString } from '../../evidence';
+import { add, normalize, scale, subtract, type Vec3, vec3 } from '../../math';
 import { isDirect, type MicrophoneKind } from '../../microphones';
-import type { TapReading } from '../signs/taps';
+import { bodyRound, crosses } from '../../solids';
+import { marksInSight, marksOf, type PlacedMark, refOf } from '../../tape';
+import type { ClapHeard, ClickReading, TapReading } from '../signs/taps';
 import type { Matching } from './proof';
 
 /** The source in the middle of the pair a microphone belongs to. */
@@ -89,20 +91,81 @@ export function targetOf(table: ArrivalTable, microphone: number): number {
 /** The devices that record a plan, in the order of its microphones. */
 export const devicesOf = ({ plan }: ArrivalTable): string[] => [...new Set(plan.microphones.flatMap(({ device }) => device?.id ?? []))];
 
+/** A clap or click in the other channels, what the chain delays them by taken off. */
+function arrivalsOf(plan: Plan, heard: readonly ClapHeard[], own: number, matching: Matching): ClapArrival[] {
+  const alignS = (m: number): number => (plan.microphones[m]?.alignSamples ?? 0) / plan.sampleRateHz;
+  return heard.flatMap(({ channel, lateSeconds, levelDb }): ClapArrival[] => {
+    const other = plan.microphones.findIndex(({ id }) => id === matching[channel]);
+    return other < 0 || other === own ? [] : [{ channel: other, lateSeconds: lateSeconds - (alignS(other) - alignS(own)), levelDb }];
+  });
+}
+
 /** Knocks as the engine of evidence wants them: of microphones that are there, in channels that are some microphone's. */
 export function tapsOf({ plan }: ArrivalTable, taps: readonly TapReading[], matching: Matching): Tap[] {
   const indexOf = (id: string | null | undefined): number => plan.microphones.findIndex((one) => one.id === id);
-  return taps.flatMap(({ microphoneId, channel, clapSign }): Tap[] => {
+  return taps.flatMap(({ microphoneId, channel, clapSign, clap = [] }): Tap[] => {
     const [microphone, own] = [indexOf(microphoneId), indexOf(matching[channel])];
     if (microphone < 0 || own < 0) return [];
     // The chain is the channel's: what it turns round is turned round whoever is in it.
     const sign = clapSign === null ? null : ((clapSign * (plan.microphones[own]?.flipped ? -1 : 1)) as 1 | -1);
-    return [{ microphone, channel: own, sign }];
+    const arrivals = arrivalsOf(plan, clap, own, matching);
+    return [{ microphone, channel: own, sign, ...(arrivals.length > 0 && { arrivals }) }];
   });
 }
 
-/** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone @param taps what knocks said */
-export function modelOf(table: ArrivalTable, taped: Taped = new Map(), taps: readonly Tap[] = []): Model {
+/** Whether sounds made in the open air say of a microphone where it is and when it hears: not one inside of a body, nor a speaker, which takes its time. */
+export const isClappedBefore = ({ solids }: Plan, { positionM, model }: PlanMicrophone): boolean =>
+  !isDirect(model.kind) && model.kind !== 'loudspeaker' && !bodyRound(solids, positionM);
+
+/** A clap is asked for so far in front of a microphone, metres: a hand's breadth (our choice). */
+const CLAP_M = 0.1;
+
+/** So far off what it is on a mark is clear of it, metres. */
+const OFF_SURFACE_M = 0.06;
+
+/** Where the claps before a plan's microphones are made: in front, or above or behind where something is in the way; not inside of anything. */
+function clapsOf({ plan }: ArrivalTable): Claps {
+  const places = plan.microphones.map(({ positionM }) => positionM);
+  const isFree = (from: Vec3, to: Vec3): boolean => plan.solids.every(({ shape }) => !crosses(shape, from, to));
+  const able = plan.microphones.map((microphone) => isClappedBefore(plan, microphone));
+  const claps = plan.microphones.map(({ positionM, axis }, m) => {
+    if (!able[m]) return null;
+    const ways = [axis, vec3(0, 0, 1), scale(axis, -1)].map((way) => add(positionM, scale(way, CLAP_M)));
+    return ways.find((way) => isFree(positionM, way)) ?? null;
+  });
+  const placeM = (microphone: number): Vec3 => places[microphone] as Vec3;
+  return {
+    placeM,
+    clapM: (microphone) => claps[microphone] ?? null,
+    // A click comes from the surface of something: a little way off it the air is free.
+    isFree: (fromM, toM) => isFree(add(fromM, scale(normalize(subtract(toM, fromM)), OFF_SURFACE_M)), toM),
+    reaches: (before, microphone) => {
+      const from = claps[before];
+      return from != null && able[microphone] === true && isFree(from, placeM(microphone));
+    },
+  };
+}
+
+/** A click at a mark of the plan, before anybody made it: where it is, whose, and which microphones it reaches straight. */
+export function clickAt({ plan }: ArrivalTable, mark: PlacedMark): Pick<Click, 'placeM' | 'instrument' | 'reaches'> {
+  const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
+  const ref = refOf(mark);
+  const seen = plan.microphones.map((placed) => isClappedBefore(plan, placed) && marksInSight(plan, placed).some((one) => refOf(one) === ref));
+  return { placeM: mark.positionM, instrument: instruments.indexOf(mark.instrumentId), reaches: (microphone) => seen[microphone] ?? false };
+}
+
+/** Clicks as the engine of evidence wants them: at marks of the plan, in channels that are some microphone's. */
+export function clicksOf(table: ArrivalTable, clicks: readonly ClickReading[], matching: Matching): Click[] {
+  const marks = marksOf(table.plan);
+  return clicks.flatMap(({ markRef, channel, clap }): Click[] => {
+    const mark = marks.find((one) => refOf(one) === markRef);
+    const own = table.plan.microphones.findIndex(({ id }) => id === matching[channel]);
+    return !mark || own < 0 ? [] : [{ ...clickAt(table, mark), channel: own, arrivals: arrivalsOf(table.plan, clap, own, matching) }];
+  });
+}
+
+/** A plan as the engine of evidence wants it. @param taped what the tape said, by microphone @param taps what knocks said @param clicks what clicks said */
+export function modelOf(table: ArrivalTable, taped: Taped = new Map(), taps: readonly Tap[] = [], clicks: readonly Click[] = []): Model {
   const { plan } = table;
   const known = new Map<number, Expected>();
   const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
@@ -110,6 +173,8 @@ export function modelOf(table: ArrivalTable, taped: Taped = new Map(), taps: rea
   return {
     sources: plan.sources.length,
     taps,
+    clicks,
+    claps: clapsOf(table),
     microphones: plan.microphones.length,
     speedOfSoundMps: plan.speedOfSoundMps,
     at: (source, microphone) => {

@@ -1,6 +1,6 @@
 import type { PerBand } from '../../acoustics';
 import type { Severity } from '../../checks';
-import type { TapReading } from '../signs/taps';
+import type { ClickReading, TapReading } from '../signs/taps';
 import type { Role } from './roles';
 
 export const TAKE_REPORT_FORMAT = 'shuttlecraft-take-report';
@@ -101,6 +101,8 @@ export interface TakeReport {
   readonly pairs: readonly PairReport[];
   /** Knocks on the microphones one after another, where somebody did that before the take. */
   readonly taps?: readonly TapReading[];
+  /** What clicks at marks said. */
+  readonly clicks?: readonly ClickReading[];
   readonly sources: readonly SourceReport[];
   /** Close channels slid to the pair and the polarity set that then is fullest; and polarity by itself, which older reports do not say. */
   readonly proposal: SumOffer & { readonly polarityOnly?: SumOffer };
