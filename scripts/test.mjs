@@ -21,6 +21,8 @@ let failed = 0;
 /** Files and how long they took, seconds. */
 const took = [];
 const parts = [];
+/** What passed on its second try alone: a test to be mended. */
+const secondTries = [];
 let partBegan = began;
 const part = (name) => {
   parts.push([name, (Date.now() - partBegan) / 1000]);
@@ -122,12 +124,21 @@ function endToEnd() {
     const { stats, suites } = readJson(results);
     passed += stats.expected + stats.flaky;
     failed += stats.unexpected;
-    for (const { file, ...suite } of suites) took.push([`e2e/${file}`, secondsOf(suite)]);
+    for (const { file, ...suite } of suites) {
+      took.push([`e2e/${file}`, secondsOf(suite)]);
+      secondTries.push(...flakyIn(suite).map((title) => `e2e/${file}: ${title}`));
+    }
   } catch {
     failed += 1;
   }
   if (status !== 0 && failed === 0) failed += 1;
 }
+
+/** Titles of what passed on its second try. */
+const flakyIn = ({ specs = [], suites = [] }) => [
+  ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => title),
+  ...suites.flatMap(flakyIn),
+];
 
 /** How long the tests of a file took, those of its groups too. */
 const secondsOf = ({ specs = [], suites = [] }) =>
@@ -143,6 +154,7 @@ const all = took.reduce((sum, [, seconds]) => sum + seconds, 0);
 console.log('\nThe ten slowest files, and their share of the time of all tests:');
 for (const [file, seconds] of took.sort((a, b) => b[1] - a[1]).slice(0, 10))
   console.log(`${seconds.toFixed(1).padStart(7)} s ${((100 * seconds) / all).toFixed(1).padStart(5)} %  ${file}`);
+if (secondTries.length > 0) console.log(`On the second try alone: ${secondTries.join('; ')}`);
 for (const [name, seconds] of parts) console.log(`${name}: ${seconds.toFixed(0)} s`);
 console.log(`in all ${((Date.now() - began) / 1000).toFixed(0)} s\n`);
 console.log(`${passed} passed, ${failed} failed`);

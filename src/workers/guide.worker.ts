@@ -17,13 +17,14 @@ async function heardIn(files: readonly TakeFile[], { tap, click }: TakeStep, hea
 }
 
 /** Hears what was done last for a guided take, and asks for the one next thing: the same once more where nothing was heard of it. */
-async function guide({ session, heard, done, last }: Jobs['guide']['input']): Promise<Jobs['guide']['output']> {
+async function guide({ session, heard, done, last, tracks }: Jobs['guide']['input']): Promise<Jobs['guide']['output']> {
   const now = last ? await heardIn(last.files, last.step, heard) : heard;
   const isMissed = last !== null && now === heard && !last.isAgain;
   if (isMissed) return { heard, done, next: last.step, isAgain: true };
   const all = last ? [...done, last.step.id] : done;
-  const matching = Object.fromEntries((last?.tracks ?? []).map(({ name, microphoneId }) => [name, microphoneId]));
-  const ask = nextAsk(arrivalTable(resolveFiles(session)), now, new Set(all), matching);
+  const matching = Object.fromEntries(tracks.map(({ name, microphoneId }) => [name, microphoneId]));
+  const recorded = session.microphones.filter(({ id }) => tracks.some(({ microphoneId }) => microphoneId === id));
+  const ask = nextAsk(arrivalTable(resolveFiles({ ...session, microphones: recorded })), now, new Set(all), matching);
   return { heard: now, done: all, next: ask && askStep(session, ask), isAgain: false };
 }
 

@@ -106,8 +106,9 @@ export interface Jobs {
         /** Asked for a second time. */
         readonly isAgain: boolean;
         readonly files: readonly TakeFile[];
-        readonly tracks: readonly RecordedTrack[];
       } | null;
+      /** What is recorded: a microphone without a channel is asked nothing. */
+      readonly tracks: readonly RecordedTrack[];
     };
     readonly output: { readonly heard: Guided; readonly done: readonly string[]; readonly next: TakeStep | null; readonly isAgain: boolean };
   };

@@ -5,6 +5,7 @@ import { Silence } from '../../core/recording';
 import { chainsOf } from '../../core/verdict';
 import { sayCapture } from '../../words/capture.page.en';
 import type { Guided } from '../../workers/protocol';
+import type { RecordedTrack } from '../../workers/recordProtocol';
 import { runJob } from '../../workers/runJob';
 import { dropTakes, keepOnly } from './keptTakes';
 import { type EndedBy, endedWords, type Levels, openRecorder, type RecordedTake, type TakeRecorder } from './takeRecorder';
@@ -68,10 +69,10 @@ interface Guide {
 }
 
 /** Hears the recording of the last step, whose files are of no more use then, and asks for the next; null when it is enough. */
-async function ask(session: Session, guide: Guide, take: RecordedTake | null): Promise<TakeStep | null> {
+async function ask(session: Session, tracks: readonly RecordedTrack[], guide: Guide, take: RecordedTake | null): Promise<TakeStep | null> {
   const { heard, done, step, isAgain } = guide;
-  const last = take && step ? { step, isAgain, files: take.files, tracks: take.tracks } : null;
-  const answer = await runJob('guide', { session, heard, done, last }, { owner: 'guide' });
+  const last = take && step ? { step, isAgain, files: take.files } : null;
+  const answer = await runJob('guide', { session, heard, done, last, tracks }, { owner: 'guide' });
   if (take?.directory) await dropTakes([take.directory]);
   if (answer.kind !== 'done') return null;
   Object.assign(guide, { heard: answer.output.heard, done: answer.output.done, isAgain: answer.output.isAgain });
@@ -223,7 +224,7 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     if (!guide) return;
     current.isTurning = true;
     setAsked('listening');
-    const step = await ask(session, guide, take).catch(() => null);
+    const step = await ask(session, tracksOf(session, channels, count, inputName), guide, take).catch(() => null);
     current.isTurning = false;
     if (current.state !== 'recording' || current.guide !== guide) return;
     current.heard = guide.heard;

@@ -237,6 +237,11 @@ function lateAndTurned(weighing: Weighing, rest: readonly Cause[], cause: Cause)
   return found ? [{ ...found, logPosterior: found.logPosterior + Math.log(PRIOR.reversed) }] : [];
 }
 
+/** Where all stands are a little off, their claps go together: a place that rests on them is told at fifty to one (counted over renders). */
+const SAID_BY_CLAPS = 0.98;
+const isByClaps = ({ model, taps }: Weighing, { kind }: Cause): boolean =>
+  (kind === 'moved' || kind === 'elsewhere') && taps.length + (model.clicks?.length ?? 0) > 0;
+
 /** Nearer to one another than this two latenesses are one, standard deviations of an arrival. */
 const ONE_LATENESS = 3;
 
@@ -274,7 +279,7 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
     const own = list.find((one) => sameThing(one.cause, cause));
     // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
     if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
-    const isSure = own !== undefined && own.probability >= SAID;
+    const isSure = own !== undefined && own.probability >= (isByClaps(weighing, own.cause) ? SAID_BY_CLAPS : SAID);
     const rival = isSure ? otherLateness(weighing, rest, own) : null;
     if (rival) open.push(rival);
     else if (isSure) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });

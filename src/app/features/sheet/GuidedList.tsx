@@ -11,7 +11,7 @@ export function GuidedList({ session }: { session: Session }) {
       className="sheet light"
       mx="auto"
       mt="6"
-      w={{ base: '100%', md: '420px' }}
+      w={{ base: '100%', md: '520px' }}
       bg="white"
       color="#111"
       p="6"
@@ -24,7 +24,7 @@ export function GuidedList({ session }: { session: Session }) {
       <Box fontSize="sm" mb="2">
         {saySheet('record-all-channels-and-follow-the-list')}
       </Box>
-      <Box as="ol" aria-label={saySheet('guided-take')} pl="5" fontSize="sm" css={{ '& li': { marginBottom: '4px' } }}>
+      <Box as="ol" aria-label={saySheet('guided-take')} pl="5" fontSize="sm" css={{ listStyle: 'decimal', '& li': { marginBottom: '4px' } }}>
         {guidedList(session).map(({ id, told }) => (
           <li key={id}>{sayTold(told, session.units)}</li>
         ))}
