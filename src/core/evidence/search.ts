@@ -48,6 +48,15 @@ export const channelsOf = (cause: Cause): number[] =>
 const BY_ECHOES_ALONE = Math.log(0.005);
 const CLEAR = 0.9;
 
+/**
+ * Whether claps and clicks bear a cause out. A lateness goes both ways, later in its own channel and earlier in the others after its own clap: what
+ * shows in one way alone may be a way round something.
+ */
+function isClappedOut(weighing: Weighing, all: readonly Cause[], cause: Cause, speaks: (channel: number, spot: number) => boolean): boolean {
+  if (cause.kind !== 'late') return weighing.clapsBear(all, speaks);
+  return weighing.clapsBear(all, (channel) => channel === cause.channel) && weighing.clapsBear(all, (_, own) => own === cause.channel);
+}
+
 /** Whether a channel of a cause has an arrival that is clearly direct, of a source that it could be by that cause. */
 function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause): boolean {
   if (cause.kind === 'elsewhere' || isTapped(weighing.taps, cause)) return true;
@@ -56,7 +65,7 @@ function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause):
   const speaks = (channel: number, spot: number): boolean =>
     cause.kind === 'device late' ? own.includes(channel) !== own.includes(spot) : own.includes(channel) || own.includes(spot);
   const all = [...causes, cause];
-  if (weighing.clapsBear(all, speaks)) return true;
+  if (isClappedOut(weighing, all, cause, speaks)) return true;
   return weighing
     .residuals(all, weighing.sourcesOf(all))
     .some(

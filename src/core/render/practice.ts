@@ -47,8 +47,11 @@ function hide(plan: Plan, thing: HiddenThing, seed: number): Hidden {
   switch (thing) {
     case 'two faults': {
       const right = plan.pairs[0]?.rightId ?? plan.microphones.at(-1)?.id ?? microphoneId;
-      const close = plan.microphones.find(({ targetKey }) => targetKey !== null) ?? one;
+      // Two lessons on one microphone are none: they hide each other.
+      const others = plan.microphones.filter(({ id, model }) => id !== right && !isDirect(model.kind));
+      const close = others.find(({ targetKey }) => targetKey !== null) ?? others[0];
       const nameOf = (id: string): string => plan.microphones.find((microphone) => microphone.id === id)?.name ?? '';
+      if (!close) return { faults: [{ kind: 'reversed', microphoneId: right }], words: tell('the-polarity-of-is-reversed', { name: nameOf(right) }) };
       return {
         faults: [
           { kind: 'reversed', microphoneId: right },

@@ -70,15 +70,15 @@ const isOfRoom = (table: ArrivalTable, microphone: number): boolean =>
   (table.rows[microphone] ?? []).every(({ directDb, roomDb }) => directDb < roomDb + OVER_ROOM_DB);
 
 /** What claps before the microphones say of gains: each was as loud wherever it was heard, but for its way and the patterns. */
-function clappedOf(table: ArrivalTable, { taps = [], claps }: Model): LouderBy[] {
+function clappedOf(table: ArrivalTable, { taps = [], claps }: Model, isCounted: (channel: number) => boolean): LouderBy[] {
   const { microphones } = table.plan;
   return taps.flatMap(({ microphone, channel, arrivals = [] }) => {
     const from = claps?.clapM(microphone);
     const own = microphones[channel];
-    if (!claps || !from || !own || microphone !== channel || isOfRoom(table, channel)) return [];
+    if (!claps || !from || !own || microphone !== channel || !isCounted(channel)) return [];
     return arrivals.flatMap((heard): LouderBy[] => {
       const other = microphones[heard.channel];
-      if (heard.levelDb === null || !other || !claps.reaches(microphone, heard.channel) || isOfRoom(table, heard.channel)) return [];
+      if (heard.levelDb === null || !other || !claps.reaches(microphone, heard.channel) || !isCounted(heard.channel)) return [];
       const planned = takenDb(other, from) - loudestDb(table, heard.channel) - (takenDb(own, from) - loudestDb(table, channel));
       return [{ channel: heard.channel, against: channel, db: heard.levelDb - planned }];
     });
@@ -118,7 +118,7 @@ export function gainFindings(
   elsewhere: ReadonlySet<number>,
 ): ProofFinding[] {
   const { plan } = table;
-  const clapped = clappedOf(table, model);
+  const clapped = clappedOf(table, model, (channel) => !isOfRoom(table, channel));
   const worthDb = clapped.length > 0 ? WORTH_CLAPPED_DB : WORTH_DB;
   const gains = gainsOf(plan.microphones.length, [...measuredOf(model, clusters, sources), ...clapped]).map((gain, channel) =>
     elsewhere.has(channel) ? null : gain,
@@ -144,7 +144,11 @@ export function gainFindings(
   const told = new Set(far.flatMap(({ microphoneIds }) => microphoneIds));
   const pairs = plan.pairs.flatMap(({ leftId, rightId }): ProofFinding[] => {
     const [left, right] = [leftId, rightId].map((id) => plan.microphones.findIndex((one) => one.id === id)) as [number, number];
-    const [a, b] = [gains[left] ?? null, gains[right] ?? null];
+    // Claps before both say it between the two alone, how far they were made from either falls out.
+    const between = clappedOf(table, model, (channel) => (channel === left || channel === right) && !elsewhere.has(channel));
+    const [over, under] = [left, right].map((own) => between.filter(({ against }) => against === own).map(({ db }) => db)) as [number[], number[]];
+    const rightOver = over.length > 0 && under.length > 0 ? (median(over) - median(under)) / 2 : null;
+    const [a, b] = rightOver === null ? [gains[left] ?? null, gains[right] ?? null] : [0, rightOver];
     if (a === null || b === null || Math.abs(a - b) < WORTH_IN_PAIR_DB || told.has(leftId) || told.has(rightId)) return [];
     const [softer, louder] = a < b ? [left, right] : [right, left];
     const facts = { name: nameOf(table, softer), other: nameOf(table, louder), db: asNumber(Math.abs(a - b), 0) };

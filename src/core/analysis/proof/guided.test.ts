@@ -104,6 +104,8 @@ function recorded(sounds: readonly Float32Array[], { kind, channels, samples, db
 }
 
 interface Outcome {
+  /** What was told, each with its probability and whether it is so. */
+  readonly told: readonly { readonly probability: number; readonly isSo: boolean }[];
   readonly kind: Kind;
   readonly how: 'named' | 'asked' | 'wrong' | 'silent';
   readonly where: string;
@@ -164,6 +166,7 @@ async function said(seed: number, kindWanted: Kind): Promise<Outcome> {
   const detail =
     fault.kind === 'late' ? `${fault.samples}` : fault.kind === 'moved' ? `${(100 * magnitude(fault.byM)).toFixed(0)} cm` : `${fault.db}`;
   return {
+    told: faults.flatMap((finding) => (finding.probability === null ? [] : [{ probability: finding.probability, isSo: isIt(finding) }])),
     kind: fault.kind,
     how,
     where: `${seed} ${one.recipe.id} ${fault.kind} ${wanted.join()} ${detail}: ${findings.map(({ code, microphoneIds }) => `${code} ${microphoneIds.join()}`).join('; ')}`,
@@ -180,6 +183,9 @@ test('a guided take: knocked on, clapped before, clicked at marks, played; one t
   );
   const left = all.filter(({ kind, how }) => kind !== 'nothing' && how !== 'named');
   process.stdout.write(`${rows.join('\n')}\n${left.map(({ how, where }) => `${how} ${where}`).join('\n')}\n`);
+  const told = all.flatMap((one) => one.told);
+  const mean = told.reduce((sum, { probability }) => sum + probability, 0) / Math.max(1, told.length);
+  process.stdout.write(`told with ${mean.toFixed(3)} in the mean, so in ${told.filter(({ isSo }) => isSo).length} of ${told.length}\n`);
   // Of cables, names and delays nothing wrong is told, and of a set-up in order nothing at all.
   expect(all.filter(({ kind, how }) => kind !== 'moved' && how === 'wrong')).toEqual([]);
   expect(count(['nothing'], 'asked')).toBe(0);
