@@ -186,6 +186,8 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
       cause.kind === 'moved' ? [cause.channel] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [],
     ),
   );
+  // Channels in one another's place shift the middle of all gains: first things first.
+  const isSwapped = explanation.causes.some(({ kind }) => kind === 'swapped');
   const unproven = unprovenFindings(table, model, clusters, explanation.sources);
   return {
     comparisons,
@@ -199,13 +201,15 @@ export function proveTake(table: ArrivalTable, report: TakeReport, matching: Mat
     findings: [
       ...missingFindings(table, report, matching),
       ...causeFindings(table, report, explanation, model),
-      ...gainFindings(
-        table,
-        model,
-        clusters.map(({ cluster, events }) => ({ ...cluster, events })),
-        explanation.sources,
-        elsewhere,
-      ),
+      ...(isSwapped
+        ? []
+        : gainFindings(
+            table,
+            model,
+            clusters.map(({ cluster, events }) => ({ ...cluster, events })),
+            explanation.sources,
+            elsewhere,
+          )),
       ...strayFindings(table, clusters, explanation.sources),
       ...unproven,
     ],
