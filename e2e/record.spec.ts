@@ -286,7 +286,8 @@ test('a reversed side of a close pair, which playing cannot tell, is named by a 
   await expect(panel(page).getByRole('button', { name: sayCapture('enough-play-now') })).toBeVisible();
   const done = await followGuide(page, sounds);
   console.log(`a guided take of two microphones: ${done.join(', ')}`);
-  expect(done.filter((what) => what.endsWith('knock'))).toHaveLength(2);
+  // What was not heard on a busy machine is asked for once more.
+  expect(new Set(done.filter((what) => what.endsWith('knock'))).size).toBe(2);
   // What is played comes after; it ends by itself.
   await expect(panel(page)).toHaveCount(0, { timeout: 60_000 });
   const verdicts = page.getByRole('region', { name: sayCheck('verdicts') });

@@ -96,8 +96,9 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     /** Before the playing. */
     guide: Guide | null;
     heard: Guided;
-    /** Between one step of the guide and the next. */
+    /** Between one step of the guide and the next; and somebody said meanwhile that it is enough. */
     isTurning: boolean;
+    isEnough: boolean;
   }>({
     recorder: null,
     gone: new AbortController(),
@@ -108,6 +109,7 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     guide: null,
     heard: NOTHING_HEARD,
     isTurning: false,
+    isEnough: false,
   });
   const to = useCallback((next: RecordingState): void => {
     own.current.state = next;
@@ -201,6 +203,7 @@ export function useRecording(session: Session, { steps: played, isGuided = false
   };
   const begin = (): void => {
     own.current.heard = NOTHING_HEARD;
+    own.current.isEnough = false;
     own.current.guide = isGuided ? { heard: NOTHING_HEARD, done: [], step: null, isAgain: false } : null;
     to('recording');
     if (isGuided) void next(null);
@@ -209,7 +212,9 @@ export function useRecording(session: Session, { steps: played, isGuided = false
   /** Each thing that is asked for is a recording of its own, so that nothing else hears it. */
   const turnOver = async (isEnough: boolean): Promise<void> => {
     const { current } = own;
-    if (!current.guide || current.isTurning) return;
+    if (!current.guide) return;
+    current.isEnough = isEnough;
+    if (current.isTurning) return;
     current.isTurning = true;
     setAsked('listening');
     const take = (await current.recorder?.stop()) ?? null;
@@ -228,7 +233,7 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     current.isTurning = false;
     if (current.state !== 'recording' || current.guide !== guide) return;
     current.heard = guide.heard;
-    if (!step) return play();
+    if (!step || current.isEnough) return play();
     guide.step = step;
     setAsked(step);
     record();
