@@ -11,7 +11,7 @@ const EARLY_SHARE = 0.02;
 const LATE_FROM_S = 3.5e-4;
 const LATE_TO_S = 0.04;
 /** Less than this is rather a stand than a converter, seconds. */
-const A_STANDS_WORTH_S = 0.0012;
+export const A_STANDS_WORTH_S = 0.0012;
 const MOST_TRIES = 8;
 /** A microphone's own delay explains a lateness within so many of its standard deviations. */
 const OWN_WITHIN = 3;

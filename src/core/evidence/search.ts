@@ -3,7 +3,7 @@ import { clapRows } from './claps';
 import { SIGMA_S } from './density';
 import { AROUND, astrayM, BLURS, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
 import { type Displaced, type Hypothesis, PRIOR } from './hypothesis';
-import { isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './lateness';
+import { A_STANDS_WORTH_S, isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './lateness';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 import { SAID } from './odds';
@@ -246,6 +246,9 @@ function lateAndTurned(weighing: Weighing, rest: readonly Cause[], cause: Cause)
   return found ? [{ ...found, logPosterior: found.logPosterior + Math.log(PRIOR.reversed) }] : [];
 }
 
+/** Nothing makes one channel early by less than a stand's worth but a place that the model does not follow, as one inside a body: it is asked. */
+const isHardlyLate = (cause: Cause): boolean => cause.kind === 'late' && cause.seconds < 0 && -cause.seconds < A_STANDS_WORTH_S;
+
 /** Where all stands are a little off, their claps go together: a place that rests on them is told at fifty to one (counted over renders). */
 const SAID_BY_CLAPS = 0.98;
 const isByClaps = ({ model, taps }: Weighing, { kind }: Cause): boolean =>
@@ -288,7 +291,7 @@ export function explain(model: Model, clusters: readonly Cluster[]): Explanation
     const own = list.find((one) => sameThing(one.cause, cause));
     // What a speaker's or a pickup's own filter takes is nothing to tell or ask.
     if (list[0] && isOwnDelay(weighing, list[0].cause)) return;
-    const isSure = own !== undefined && own.probability >= (isByClaps(weighing, own.cause) ? SAID_BY_CLAPS : SAID);
+    const isSure = own !== undefined && !isHardlyLate(own.cause) && own.probability >= (isByClaps(weighing, own.cause) ? SAID_BY_CLAPS : SAID);
     const rival = isSure ? otherLateness(weighing, rest, own) : null;
     if (rival) open.push(rival);
     else if (isSure) sure.push({ ...own, cause: refined(weighing, rest, own.cause) });
