@@ -318,6 +318,7 @@ test('a channel that is late by less than a take of two microphones tells is nam
   await panel(page)
     .getByRole('button', { name: sayCheck('knock-first') })
     .press('Enter');
+  await expect(startButton(page)).toBeEnabled();
   await startButton(page).press('Enter');
   const enough = panel(page).getByRole('button', { name: sayCapture('enough-play-now') });
   await expect(enough).toBeVisible();
@@ -328,6 +329,7 @@ test('a channel that is late by less than a take of two microphones tells is nam
   await expect(verdicts.getByRole('listitem').filter({ hasText: /^Fix/ })).toContainText(session.microphones[1]?.name ?? '');
   // Once more, and enough at once: what is played is asked for.
   await recordButton(page).press('Enter');
+  await expect(startButton(page)).toBeEnabled();
   await startButton(page).press('Enter');
   await enough.press('Enter');
   await expect(enough).toHaveCount(0);
