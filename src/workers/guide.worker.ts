@@ -1,7 +1,7 @@
-import { nextAsk, readClick, readTap } from '../core/analysis';
+import { type Guided, nextAsk, readClick, readTap } from '../core/analysis';
 import { arrivalTable } from '../core/arrivals';
 import { askStep, resolveFiles, type TakeStep } from '../core/planning';
-import type { Guided, Jobs, TakeFile } from './protocol';
+import type { Jobs, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 import { wholeChannels } from './takeFiles';
 

@@ -1,7 +1,7 @@
 import type {
   ClapReport,
-  ClickReading,
   ClockReport,
+  Guided,
   ListMissed,
   LugReport,
   Matching,
@@ -10,7 +10,6 @@ import type {
   QuietReport,
   StrokePicture,
   TakeReport,
-  TapReading,
 } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
@@ -79,12 +78,6 @@ export type CorrectedAnswer =
 export type MixedTake =
   | { readonly ok: true; readonly rate: number; readonly sides: readonly [Float32Array, Float32Array]; readonly lufs: number }
   | { readonly ok: false; readonly reason: string };
-
-/** What knocks, claps and clicks said. */
-export interface Guided {
-  readonly taps: readonly TapReading[];
-  readonly clicks: readonly ClickReading[];
-}
 
 /** Every job that runs off the page: what goes in and what comes out. */
 export interface Jobs {

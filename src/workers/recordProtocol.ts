@@ -1,3 +1,4 @@
+import type { Guided } from '../core/analysis';
 import type { Lost } from '../core/recording';
 import type { Chains } from '../core/verdict';
 
@@ -26,6 +27,8 @@ export interface TakeNote {
   readonly chains: Chains;
   /** A short take to be proven unless it is something else: the song itself, which stays until somebody throws it away, or knocks on the microphones before a take. */
   readonly purpose?: 'song' | 'knocks';
+  /** What knocks, claps and clicks before it said. */
+  readonly guided?: Guided;
   /** False while it is written, and for ever where that was cut off. */
   readonly isWhole: boolean;
 }

@@ -1,6 +1,6 @@
 import type { Lost } from '../../core/recording';
 import { sayCapture } from '../../words/capture.page.en';
-import type { Guided, TakeFile } from '../../workers/protocol';
+import type { TakeFile } from '../../workers/protocol';
 import type { RecordAnswer, RecordedTrack, RecordRequest, TakeNote } from '../../workers/recordProtocol';
 import { newId } from '../components/newId';
 import { openInput } from './capture';
@@ -13,7 +13,7 @@ export interface RecordedTake {
   readonly chains: TakeNote['chains'];
   readonly sampleRateHz: number;
   /** What knocks, claps and clicks before it said. */
-  readonly guided?: Guided;
+  readonly guided?: TakeNote['guided'];
   readonly seconds: number;
   readonly lost: readonly Lost[];
   /** Among the files of the browser; null where it is in memory alone. */
@@ -35,7 +35,7 @@ export type EndedBy = 'unplugged' | 'full' | 'failed';
 export interface TakeRecorder {
   readonly sampleRateHz: number;
   /** Begins to write, with what came from this moment on. */
-  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains' | 'purpose'>): void;
+  start(of: Pick<TakeNote, 'sessionId' | 'tracks' | 'chains' | 'purpose' | 'guided'>): void;
   /** Ends it; null where nothing was being recorded. */
   stop(): Promise<RecordedTake | null>;
   /** Lets the input go. */
@@ -57,7 +57,7 @@ export async function openRecorder(
   const { input } = answer;
   const worker = new Worker(new URL('../../workers/recordTake.worker.ts', import.meta.url), { type: 'module' });
   const tell = (request: RecordRequest, transfer: Transferable[] = []): void => worker.postMessage(request, transfer);
-  let own: { readonly directory: string; readonly tracks: readonly RecordedTrack[]; readonly chains: TakeNote['chains'] } | null = null;
+  let own: ({ readonly directory: string } & Pick<TakeNote, 'tracks' | 'chains' | 'guided'>) | null = null;
   let stopped: ((take: Extract<RecordAnswer, { kind: 'stopped' }>) => void) | null = null;
   worker.onmessage = ({ data }: MessageEvent<RecordAnswer>) => {
     if (data.kind === 'levels') onLevels(data);
@@ -83,7 +83,7 @@ export async function openRecorder(
     },
     stop: async () => {
       if (!own) return null;
-      const { directory, tracks, chains } = own;
+      const { directory, tracks, chains, guided } = own;
       own = null;
       const answered =
         full ??
@@ -95,7 +95,16 @@ export async function openRecorder(
       const files = blobs
         ? tracks.flatMap(({ name }, t): TakeFile[] => (blobs[t] ? [{ name: `${name}.wav`, blob: blobs[t], isRecordedHere: true }] : []))
         : ((await takeIn(directory))?.files ?? []);
-      return { files, tracks, chains, sampleRateHz: input.sampleRateHz, seconds, lost, directory: blobs ? null : directory };
+      return {
+        files,
+        tracks,
+        chains,
+        ...(guided && { guided }),
+        sampleRateHz: input.sampleRateHz,
+        seconds,
+        lost,
+        directory: blobs ? null : directory,
+      };
     },
     close: async () => {
       await input.close();

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Guided } from '../../core/analysis';
 import type { Session } from '../../core/document';
 import { GUIDED_STEP, recordedChannels, type TakeStep } from '../../core/planning';
 import { Silence } from '../../core/recording';
 import { chainsOf } from '../../core/verdict';
 import { sayCapture } from '../../words/capture.page.en';
-import type { Guided } from '../../workers/protocol';
 import type { RecordedTrack } from '../../workers/recordProtocol';
 import { runJob } from '../../workers/runJob';
 import { dropTakes, keepOnly } from './keptTakes';
@@ -95,7 +95,6 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     seconds: number;
     /** Before the playing. */
     guide: Guide | null;
-    heard: Guided;
     /** Between one step of the guide and the next; and somebody said meanwhile that it is enough. */
     isTurning: boolean;
     isEnough: boolean;
@@ -107,7 +106,6 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     timer: 0,
     seconds: 0,
     guide: null,
-    heard: NOTHING_HEARD,
     isTurning: false,
     isEnough: false,
   });
@@ -147,10 +145,9 @@ export function useRecording(session: Session, { steps: played, isGuided = false
       if (by) setProblem(endedWords(by, seconds));
       return letGo();
     }
-    const { heard } = own.current;
     await letGo();
     if (!take || take.files.length === 0) return setProblem(endedWords('failed', seconds));
-    onTake(heard.taps.length + heard.clicks.length > 0 ? { ...take, guided: heard } : take, by && endedWords(by, take.seconds));
+    onTake(take, by && endedWords(by, take.seconds));
     if (take.directory && !isSong) await keepOnly(session.id, take.directory);
   };
   const hear = (now: Levels): void => {
@@ -188,21 +185,22 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     own.current.recorder = answer.recorder;
     to('ready');
   };
-  const record = (): void => {
+  const record = (guided: Guided | null): void => {
     const isKnocks = own.current.guide !== null;
     const tracks = tracksOf(session, channels, count, inputName);
     own.current.seconds = 0;
     own.current.silence.begin();
     const purpose = isKnocks ? 'knocks' : isSong ? 'song' : undefined;
-    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), ...(purpose && { purpose }) });
+    own.current.recorder?.start({ sessionId: session.id, tracks, chains: chainsOf(session), ...(purpose && { purpose }), ...(guided && { guided }) });
   };
+  /** What was heard before goes with the take, so that it is there after a reload too. */
   const play = (): void => {
+    const heard = own.current.guide?.heard;
     own.current.guide = null;
     setAsked(null);
-    record();
+    record(heard && heard.taps.length + heard.clicks.length > 0 ? heard : null);
   };
   const begin = (): void => {
-    own.current.heard = NOTHING_HEARD;
     own.current.isEnough = false;
     own.current.guide = isGuided ? { heard: NOTHING_HEARD, done: [], step: null, isAgain: false } : null;
     to('recording');
@@ -232,11 +230,10 @@ export function useRecording(session: Session, { steps: played, isGuided = false
     const step = await ask(session, tracksOf(session, channels, count, inputName), guide, take).catch(() => null);
     current.isTurning = false;
     if (current.state !== 'recording' || current.guide !== guide) return;
-    current.heard = guide.heard;
     if (!step || current.isEnough) return play();
     guide.step = step;
     setAsked(step);
-    record();
+    record(null);
   };
   const start = (): void => {
     own.current.silence.begin();

@@ -11,7 +11,7 @@ export { NOISE_OCTAVES_HZ } from './meters/noise';
 export { middleOf, type PairMoment, PairOverTime } from './meters/pairOverTime';
 export { proveTake } from './proof/againstPlan';
 export type { ProofCode } from './proof/codes';
-export { type Ask, askRef, listedAsks, nextAsk } from './proof/guide';
+export { type Ask, askRef, guidedSeconds, listedAsks, nextAsk } from './proof/guide';
 export * from './proof/locate';
 export { marksToClick } from './proof/marksToClick';
 export type { Taped } from './proof/planModel';

@@ -1,10 +1,10 @@
-import { add, distance, dot, magnitude, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
+import { add, distance, dot, magnitude, normalize, scale, subtract, ThreeUnknowns, type Vec3, vec3 } from '../math';
 import type { Altered } from './altered';
 import { SIGMA_S } from './density';
 import type { Asked, Displaced } from './hypothesis';
 import type { ClapArrival, Click, Model, Tap } from './model';
 
-const { exp, hypot, log, max, PI, sqrt } = Math;
+const { exp, hypot, log, PI, sqrt } = Math;
 
 const STILL = vec3(0, 0, 0);
 
@@ -90,31 +90,23 @@ function leftOf(model: Model, { fromM, own, ownM, goesAlong, arrivals, reaches }
 /** How much later a channel hears, as against the own one, for each metre that the clap goes along each axis, seconds per metre. */
 const steepness = ({ along, ownAlong }: Left, speedOfSoundMps: number): Vec3 => scale(subtract(ownAlong, along), 1 / speedOfSoundMps);
 
-/** Where a clap was made, by what it left and by how far claps go astray; with what bears it, a matrix in 1/m². */
-function offOf(model: Model, struck: Struck, changed: Altered): { readonly off: Vec3; readonly information: number[][] } {
+/** Where a clap was made, by what it left and by how far claps go astray; and how much of that is still open, as the log of a share. */
+function offOf(model: Model, struck: Struck, changed: Altered): { readonly off: Vec3; readonly logShareLeft: number } {
   let off = STILL;
-  let information: number[][] = [];
+  let logShareLeft = 0;
   for (let round = 0; round < ROUNDS; round++) {
-    information = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / struck.astrayM ** 2 : 0)));
-    const b = [0, 0, 0];
+    const unknowns = new ThreeUnknowns(struck.astrayM);
     for (const left of leftOf(model, struck, changed, off)) {
-      const g = steepness(left, model.speedOfSoundMps);
-      const row = [g.x, g.y, g.z];
       if (left.isBlocked) continue;
-      const weight = 1 / (ONSET_S ** 2 * (1 + (left.seconds / (3 * ONSET_S)) ** 2));
-      const wanted = left.seconds + dot(g, off);
-      for (let i = 0; i < 3; i++) {
-        b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
-        for (let j = 0; j < 3; j++)
-          (information[i] as number[])[j] = ((information[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
-      }
+      const along = steepness(left, model.speedOfSoundMps);
+      unknowns.add(along, left.seconds + dot(along, off), 1 / (ONSET_S ** 2 * (1 + (left.seconds / (3 * ONSET_S)) ** 2)));
     }
-    const solved = solveLinear(information, b);
-    if (!solved) break;
-    const next = vec3(solved[0] as number, solved[1] as number, solved[2] as number);
+    const next = unknowns.solve();
+    if (!next) break;
     off = magnitude(next) > 4 * struck.astrayM ? scale(normalize(next), 4 * struck.astrayM) : next;
+    logShareLeft = unknowns.logShareLeft();
   }
-  return { off, information };
+  return { off, logShareLeft };
 }
 
 /** Log density of what is left of an arrival: the direct sound's, else an echo's, else of anything. */
@@ -125,11 +117,6 @@ function arrivalLog({ seconds, isBlocked }: Left): number {
   return log(isBlocked ? astray : (1 - ASTRAY) * direct + ASTRAY * astray);
 }
 
-function determinant(a: readonly (readonly number[])[]): number {
-  const [[p = 0, q = 0, r = 0] = [], [s = 0, t = 0, u = 0] = [], [v = 0, w = 0, x = 0] = []] = a;
-  return p * (t * x - u * w) - q * (s * x - u * v) + r * (s * w - t * v);
-}
-
 /**
  * Log likelihood of when the channels heard each clap and click, but for a constant. Where a clap was made is not known to the centimetre: it is
  * looked for with what all channels say of it, and what is left open of it is counted (Laplace's approximation).
@@ -137,9 +124,9 @@ function determinant(a: readonly (readonly number[])[]): number {
 export function clapsLog(model: Model, changed: Altered): number {
   let sum = 0;
   for (const struck of struckOf(model, changed)) {
-    const { off, information } = offOf(model, struck, changed);
+    const { off, logShareLeft } = offOf(model, struck, changed);
     for (const left of leftOf(model, struck, changed, off)) sum += arrivalLog(left);
-    sum -= 0.5 * (magnitude(off) / struck.astrayM) ** 2 + 0.5 * log(max(1, determinant(information) * struck.astrayM ** 6));
+    sum += logShareLeft - 0.5 * (magnitude(off) / struck.astrayM) ** 2;
   }
   return sum;
 }
@@ -195,43 +182,28 @@ export const clapsBear = (model: Model, changed: Altered, concerns: (channel: nu
     );
   });
 
-/** Where a channel hears a sound from a place under causes, seconds after it was made; null where it does not reach straight. */
-function heardAfter(model: Model, fromM: Vec3, channel: number, changed: Altered, reaches: (microphone: number) => boolean): number | null {
-  const microphone = changed.microphoneOf[channel];
-  if (microphone === undefined || !model.claps || !reaches(microphone)) return null;
-  const to = add(model.claps.placeM(microphone), changed.shiftM[channel] ?? STILL);
-  return distance(fromM, to) / model.speedOfSoundMps + (changed.seconds[channel] as number);
+/** When each channel but the own one would have a clap or click under causes, by a take whose arrivals are all at nought. */
+function timesUnder(model: Model, heard: Pick<Model, 'taps' | 'clicks'>, changed: Altered): ClapArrival[] {
+  const [struck] = struckOf({ ...model, taps: [], clicks: [], ...heard }, changed);
+  return struck ? leftOf(model, struck, changed, STILL).map(({ channel, seconds }) => ({ channel, lateSeconds: -seconds, levelDb: null })) : [];
 }
 
-function arrivalsUnder(model: Model, fromM: Vec3, own: number, changed: Altered, reaches: (microphone: number) => boolean): ClapArrival[] {
-  const first = heardAfter(model, fromM, own, changed, () => true) ?? 0;
-  return changed.microphoneOf.flatMap((_, channel): ClapArrival[] => {
-    const after = channel === own ? null : heardAfter(model, fromM, channel, changed, reaches);
-    return after === null ? [] : [{ channel, lateSeconds: after - first, levelDb: null }];
-  });
-}
+const atNought = (own: number, changed: Altered): ClapArrival[] =>
+  changed.microphoneOf.flatMap((_, channel) => (channel === own ? [] : [{ channel, lateSeconds: 0, levelDb: null }]));
 
 /** What knocks on a microphone and a clap before it would say under causes. */
 export function tapUnder(model: Model, microphone: number, changed: Altered): Tap {
   const channel = changed.microphoneOf.indexOf(microphone);
-  const sign = changed.signOf[channel] === -1 ? -1 : 1;
-  const asked = model.claps?.clapM(microphone) ?? null;
-  if (!model.claps || !asked) return { microphone, channel, sign };
-  const from = add(asked, changed.shiftM[channel] ?? STILL);
-  const reaches = (other: number): boolean => other !== microphone && model.claps?.reaches(microphone, other) === true;
-  return { microphone, channel, sign, arrivals: arrivalsUnder(model, from, channel, changed, reaches) };
+  const tap: Tap = { microphone, channel, sign: changed.signOf[channel] === -1 ? -1 : 1, arrivals: atNought(channel, changed) };
+  return { ...tap, arrivals: timesUnder(model, { taps: [tap] }, changed) };
 }
 
 /** What a click at a mark would say under causes; the channel it is held against is the first that it reaches. Null where it reaches none. */
-export function clickUnder(
-  model: Model,
-  { placeM, instrument, reaches }: Pick<Click, 'placeM' | 'instrument' | 'reaches'>,
-  changed: Altered,
-): Click | null {
-  const channel = changed.microphoneOf.findIndex(reaches);
+export function clickUnder(model: Model, at: Omit<Click, 'channel' | 'arrivals'>, changed: Altered): Click | null {
+  const channel = changed.microphoneOf.findIndex(at.reaches);
   if (channel < 0) return null;
-  const from = add(placeM, changed.elsewhereM.get(instrument) ?? STILL);
-  return { placeM, instrument, channel, reaches, arrivals: arrivalsUnder(model, from, channel, changed, reaches) };
+  const click: Click = { ...at, channel, arrivals: atNought(channel, changed) };
+  return { ...click, arrivals: timesUnder(model, { clicks: [click] }, changed) };
 }
 
 /** Covariance of the times of a single clap or click, seconds squared, in the order of its channels: onsets apart, where it was made in common. */

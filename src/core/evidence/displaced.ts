@@ -1,5 +1,4 @@
-import { add, dot, magnitude, normalize, scale, solveLinear, subtract, type Vec3, vec3 } from '../math';
-import { clapRows } from './claps';
+import { add, dot, magnitude, normalize, scale, subtract, ThreeUnknowns, type Vec3, vec3 } from '../math';
 import { SIGMA_S } from './density';
 import type { Displaced } from './hypothesis';
 import type { Residual, Weighing } from './likelihood';
@@ -52,29 +51,21 @@ export function displacement(weighing: Weighing, causes: readonly Cause[], start
   for (const blur of BLURS) {
     // What is displaced may have been taken for another source.
     const sources = weighing.sourcesOf([...causes, cause], blur);
-    const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / astray ** 2 : 0)));
-    const b = [0, 0, 0];
+    const unknowns = new ThreeUnknowns(astray);
     const { byM } = cause;
     const heard = weighing.residuals([...causes, cause], sources).flatMap((left) => {
       const along = gradientOf(weighing, cause, left);
       // What is far off is another thing: it pulls less and less.
       return along ? [{ along, left: left.seconds, weight: 1 / (SIGMA_S ** 2 * (1 + (left.seconds / (3 * blur * SIGMA_S)) ** 2)) }] : [];
     });
-    const clapped = weighing.model.claps ? clapRows(weighing.model, weighing.altered([...causes, cause]), cause, blur) : [];
+    const clapped = weighing.clapRows([...causes, cause], cause, blur);
     for (const { along, left, weight } of [...heard, ...clapped, ...stringRows(weighing.model.strings, weighing.channels, causes, cause, blur)]) {
-      const row = [along.x, along.y, along.z];
-      const wanted = left + dot(along, byM);
-      for (let i = 0; i < 3; i++) {
-        b[i] = (b[i] as number) + weight * (row[i] as number) * wanted;
-        for (let j = 0; j < 3; j++) (a[i] as number[])[j] = ((a[i] as number[])[j] as number) + weight * (row[i] as number) * (row[j] as number);
-      }
+      unknowns.add(along, left + dot(along, byM), weight);
     }
-    const solved = solveLinear(a, b);
+    const solved = unknowns.solve();
     if (!solved) return null;
-    cause = { ...cause, byM: vec3(solved[0] as number, solved[1] as number, solved[2] as number) };
-    const [[p = 0, q = 0, r = 0] = [], [s = 0, t = 0, u = 0] = [], [v = 0, w = 0, x = 0] = []] = a;
-    const determinant = p * (t * x - u * w) - q * (s * x - u * v) + r * (s * w - t * v);
-    occam = -0.5 * Math.log(Math.max(1, determinant * astray ** 6));
+    cause = { ...cause, byM: solved };
+    occam = unknowns.logShareLeft();
   }
   return magnitude(cause.byM) > FARTHEST_M ? null : { cause, occam };
 }

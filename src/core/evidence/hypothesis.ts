@@ -17,3 +17,7 @@ export interface Asked {
   readonly seconds: number;
   readonly weight: number;
 }
+
+/** Channels that a cause speaks of by themselves. */
+export const channelsOf = (cause: Cause): number[] =>
+  cause.kind === 'elsewhere' || cause.kind === 'device late' ? [] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];

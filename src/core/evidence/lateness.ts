@@ -1,5 +1,4 @@
 import { median } from '../math';
-import { latenessLeft } from './claps';
 import { SIGMA_S } from './density';
 import { type Hypothesis, PRIOR } from './hypothesis';
 import type { Weighing } from './likelihood';
@@ -80,7 +79,7 @@ export function refined(weighing: Weighing, causes: readonly Cause[], cause: Cau
       return !clear || isLate(channel) === isLate(spot) ? [] : [isLate(channel) ? rest : -rest];
     });
     if (left.length === 0) {
-      seconds += latenessLeft(weighing.model, weighing.altered(all), isLate) ?? 0;
+      seconds += weighing.latenessLeft(all, isLate) ?? 0;
       break;
     }
     seconds += median(left);

@@ -1,9 +1,9 @@
 import type { PerBand } from '../acoustics';
 import { solveLinear } from '../math';
 import { type Altered, alteredBy } from './altered';
-import { clapsAsk, clapsBear, clapsLog } from './claps';
+import { clapRows, clapsAsk, clapsBear, clapsLog, latenessLeft } from './claps';
 import { arrivalDensity, colourLog, LEVEL_FREEDOM, LEVEL_SIGMA_DB, levelLog, NOWHERE, SIGMA_S, SURE } from './density';
-import type { Asked } from './hypothesis';
+import type { Asked, Displaced } from './hypothesis';
 import type { Cause, Cluster, Expected, Measured, Model, Tap } from './model';
 import { stringsLog } from './strings';
 import { tapsLog } from './taps';
@@ -61,6 +61,8 @@ export class Weighing {
   /** Channels that were heard in the take. */
   readonly channels: readonly number[];
   readonly taps: readonly Tap[];
+  /** Whether anybody knocked, clapped or clicked: else nothing of it is worked out. */
+  readonly isStruck: boolean;
   private readonly clusters: readonly { readonly spot: number; readonly sure: readonly Measured[]; readonly colourDb: PerBand | undefined }[];
 
   constructor(
@@ -76,6 +78,7 @@ export class Weighing {
       sure: arrivals.filter(({ confidence }) => confidence >= SURE),
     }));
     this.taps = model.taps ?? [];
+    this.isStruck = this.taps.length + (model.clicks?.length ?? 0) > 0;
     this.channels = [
       ...new Set([
         ...this.clusters.flatMap(({ spot, sure }) => [spot, ...sure.map(({ channel }) => channel)]),
@@ -88,7 +91,7 @@ export class Weighing {
     return this.expected[source * this.model.microphones + microphone] as Expected;
   }
 
-  altered(causes: readonly Cause[]): Altered {
+  private altered(causes: readonly Cause[]): Altered {
     return alteredBy(this.model, (source, microphone) => this.at(source, microphone), causes);
   }
 
@@ -203,14 +206,24 @@ export class Weighing {
 
   /** Whether a clap's direct sound is where causes put it, in a channel that is concerned or of a clap before its microphone. */
   clapsBear(causes: readonly Cause[], concerns: (channel: number, own: number) => boolean): boolean {
-    return this.model.claps !== undefined && clapsBear(this.model, this.altered(causes), concerns);
+    return this.isStruck && clapsBear(this.model, this.altered(causes), concerns);
+  }
+
+  /** What claps and clicks add to the least squares of a displacement. */
+  clapRows(causes: readonly Cause[], displaced: Displaced, blur: number): ReturnType<typeof clapRows> {
+    return this.isStruck ? clapRows(this.model, this.altered(causes), displaced, blur) : [];
+  }
+
+  /** What claps before both sides leave of a lateness, seconds; null where they say nothing. */
+  latenessLeft(causes: readonly Cause[], isLate: (channel: number) => boolean): number | null {
+    return this.isStruck ? latenessLeft(this.model, this.altered(causes), isLate) : null;
   }
 
   /** Log likelihood of the take and of the tape under causes: each cluster by whichever source made it. */
   logLikelihood(causes: readonly Cause[]): number {
     const { each, none, gainsLog } = this.sight(causes);
     const taped = this.channels.reduce((sum, channel) => sum + stringsLog(this.model.strings(channel), channel, causes), 0);
-    const tapped = this.taps.length > 0 || this.model.clicks?.length ? this.tapped(causes) : 0;
+    const tapped = this.isStruck ? this.tapped(causes) : 0;
     return each.reduce((sum, values, k) => sum + logSum(values, none[k] as number), gainsLog + taped + tapped);
   }
 
@@ -230,7 +243,7 @@ export class Weighing {
   latenessAsked(causes: readonly Cause[], isLate: (channel: number) => boolean): Asked[] {
     const changed = this.altered(causes);
     const { microphoneOf, late } = changed;
-    const out: Asked[] = clapsAsk(this.model, changed, isLate);
+    const out: Asked[] = this.isStruck ? clapsAsk(this.model, changed, isLate) : [];
     for (const { spot, sure } of this.clusters)
       for (const measured of sure) {
         if (isLate(measured.channel) === isLate(spot)) continue;

@@ -1,6 +1,6 @@
-import { dot, normalize, scale, solveLinear, type Vec3, vec3 } from '../math';
-import { clapRows } from './claps';
+import { magnitude, normalize, scale, ThreeUnknowns, type Vec3, vec3 } from '../math';
 import { SIGMA_S } from './density';
+import type { Displaced } from './hypothesis';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Model } from './model';
 import { stringRows } from './strings';
@@ -25,27 +25,22 @@ const LATE_S = [0.0012, 0.003, 0.008];
 const ASTRAY_M = 0.2;
 const SEEN_M = 0.1;
 
-/** Of three axes the standard deviation in the direction known worst, metres: by inverse iteration. */
-function worstSigma(information: readonly (readonly number[])[]): number {
+/** Of three unknowns the standard deviation in the direction known worst: by inverse iteration. */
+function worstSigma(unknowns: ThreeUnknowns): number {
   let along: Vec3 = vec3(0.5, 0.6, 0.7);
   let variance = 0;
   for (let round = 0; round < 40; round++) {
-    const [x = 0, y = 0, z = 0] =
-      solveLinear(
-        information.map((row) => [...row]),
-        [along.x, along.y, along.z],
-      ) ?? [];
-    const next = vec3(x, y, z);
-    variance = Math.sqrt(dot(next, next));
+    const next = unknowns.openAlong(along);
+    variance = magnitude(next);
     if (variance === 0) return 0;
     along = scale(next, 1 / variance);
   }
   return Math.sqrt(variance);
 }
 
-/** How well a microphone's place is known from the clear arrivals, what stands usually do included. */
+/** How well a microphone's place is known from the clear arrivals, claps and the tape, what stands usually do included. */
 function placeSigma(weighing: Weighing, causes: readonly Cause[], sources: readonly number[], channel: number): number {
-  const information = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? 1 / ASTRAY_M ** 2 : 0)));
+  const inPlace: Displaced = { kind: 'moved', channel, byM: vec3(0, 0, 0) };
   const heard = weighing.residuals(causes, sources).flatMap(({ source, channel: to, spot, seconds }) => {
     if ((to !== channel && spot !== channel) || Math.abs(seconds) > 4 * SIGMA_S) return [];
     const along = normalize(weighing.at(source, channel).awayM);
@@ -53,19 +48,10 @@ function placeSigma(weighing: Weighing, causes: readonly Cause[], sources: reado
       { along, weight: (weighing.at(source, to).clarity * weighing.at(source, spot).clarity) / (SIGMA_S * weighing.model.speedOfSoundMps) ** 2 },
     ];
   });
-  const taped = stringRows(weighing.model.strings, [channel], causes, { kind: 'moved', channel, byM: vec3(0, 0, 0) }, 1);
-  const moved: Cause & { readonly kind: 'moved' } = { kind: 'moved', channel, byM: vec3(0, 0, 0) };
-  const clapped = clapRows(weighing.model, weighing.altered(causes), moved, 1).map(({ along, weight }) => ({
-    along: scale(along, weighing.model.speedOfSoundMps),
-    weight: weight / weighing.model.speedOfSoundMps ** 2,
-  }));
-  for (const { along, weight } of [...heard, ...clapped, ...taped]) {
-    const axis = [along.x, along.y, along.z];
-    for (let i = 0; i < 3; i++)
-      for (let j = 0; j < 3; j++)
-        (information[i] as number[])[j] = ((information[i] as number[])[j] as number) + weight * (axis[i] as number) * (axis[j] as number);
-  }
-  return worstSigma(information);
+  const taped = stringRows(weighing.model.strings, [channel], causes, inPlace, 1);
+  const unknowns = new ThreeUnknowns(ASTRAY_M);
+  for (const { along, weight } of [...heard, ...weighing.clapRows(causes, inPlace, 1), ...taped]) unknowns.add(along, 0, weight);
+  return worstSigma(unknowns);
 }
 
 /** What a take leaves unshown, its causes given. */

@@ -8,7 +8,7 @@ import { tapsLog } from './taps';
 const { exp, log, log2, max } = Math;
 
 /** Something that could be done while everything is recorded: knock on a microphone and clap before it, or click at a place that is known. */
-export type Doable = { readonly tap: number } | { readonly click: Pick<Click, 'placeM' | 'instrument' | 'reaches'> };
+export type Doable = { readonly tap: number } | { readonly click: Omit<Click, 'channel' | 'arrivals'> };
 
 /** Latenesses and steps that stand for all of them, seconds and metres. */
 const LATE_S = [0.0012, 0.005];

@@ -1,13 +1,12 @@
 import { magnitude, scale, type Vec3 } from '../math';
-import { clapRows } from './claps';
+import { judged } from './borneOut';
 import { SIGMA_S } from './density';
 import { AROUND, astrayM, BLURS, displacement, FARTHEST_M, gradientOf, STILL } from './displaced';
-import { type Displaced, type Hypothesis, PRIOR } from './hypothesis';
-import { A_STANDS_WORTH_S, isOwnDelay, type Late, lateHypotheses, lateIn, refined } from './lateness';
+import { channelsOf, type Displaced, type Hypothesis, PRIOR } from './hypothesis';
+import { A_STANDS_WORTH_S, isOwnDelay, type Late, lateHypotheses, refined } from './lateness';
 import { Weighing } from './likelihood';
 import type { Cause, Cluster, Explanation, Model, Weighed } from './model';
 import { SAID } from './odds';
-import { isTapped } from './taps';
 
 /** A question is asked when it is likelier than this that something is wrong. */
 const ASKED = 0.3;
@@ -27,7 +26,8 @@ function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from:
     const byM = scale(g, left.seconds / steepness ** 2);
     if (magnitude(byM) < FARTHEST_M) asked.push(byM);
   }
-  const clapped = clapRows(weighing.model, weighing.altered(causes), from, 1)
+  const clapped = weighing
+    .clapRows(causes, from, 1)
     .map(({ along, left }) => scale(along, left / magnitude(along) ** 2))
     .filter((byM) => magnitude(byM) > LEAST_START_M && magnitude(byM) < FARTHEST_M)
     .sort((a, b) => magnitude(b) - magnitude(a));
@@ -38,40 +38,6 @@ function displacedHypotheses(weighing: Weighing, causes: readonly Cause[], from:
     const pull = -0.5 * (magnitude(cause.byM) / astrayM(weighing, from)) ** 2;
     return [{ cause, logPosterior: weighing.logLikelihood([...causes, cause]) + Math.log(PRIOR[cause.kind]) + occam + pull }];
   });
-}
-
-/** Channels that a cause speaks of by themselves. */
-export const channelsOf = (cause: Cause): number[] =>
-  cause.kind === 'elsewhere' || cause.kind === 'device late' ? [] : cause.kind === 'swapped' ? [cause.channel, cause.other] : [cause.channel];
-
-/** A cause that no clear arrival bears out is this much rarer: in a channel that hears mostly the room, one reflection fools every source alike. */
-const BY_ECHOES_ALONE = Math.log(0.005);
-const CLEAR = 0.9;
-
-/**
- * Whether claps and clicks bear a cause out. A lateness goes both ways, later in its own channel and earlier in the others after its own clap: what
- * shows in one way alone may be a way round something.
- */
-function isClappedOut(weighing: Weighing, all: readonly Cause[], cause: Cause, speaks: (channel: number, spot: number) => boolean): boolean {
-  if (cause.kind !== 'late') return weighing.clapsBear(all, speaks);
-  return weighing.clapsBear(all, (channel) => channel === cause.channel) && weighing.clapsBear(all, (_, own) => own === cause.channel);
-}
-
-/** Whether a channel of a cause has an arrival that is clearly direct, of a source that it could be by that cause. */
-function isBorneOut(weighing: Weighing, causes: readonly Cause[], cause: Cause): boolean {
-  if (cause.kind === 'elsewhere' || isTapped(weighing.taps, cause)) return true;
-  const own = cause.kind === 'device late' ? weighing.channels.filter(lateIn(weighing, cause)) : channelsOf(cause);
-  // Between two channels that are late alike nothing shows.
-  const speaks = (channel: number, spot: number): boolean =>
-    cause.kind === 'device late' ? own.includes(channel) !== own.includes(spot) : own.includes(channel) || own.includes(spot);
-  const all = [...causes, cause];
-  if (isClappedOut(weighing, all, cause, speaks)) return true;
-  return weighing
-    .residuals(all, weighing.sourcesOf(all))
-    .some(
-      ({ source, channel, spot, seconds }) =>
-        speaks(channel, spot) && Math.abs(seconds) < 3 * SIGMA_S && weighing.at(source, channel).clarity * weighing.at(source, spot).clarity > CLEAR,
-    );
 }
 
 /** What was worked out for a take: the same causes are asked about again where each is weighed against the others. */
@@ -86,12 +52,6 @@ function hypotheses(weighing: Weighing, causes: readonly Cause[]): Hypothesis[] 
   own.set(key, found);
   return found;
 }
-
-/** Hypotheses with what bears them out counted: what no clear arrival does is rarer. */
-const judged = (weighing: Weighing, causes: readonly Cause[], now: number, all: readonly Hypothesis[]): Hypothesis[] =>
-  all.map((one) =>
-    one.logPosterior < now || isBorneOut(weighing, causes, one.cause) ? one : { ...one, logPosterior: one.logPosterior + BY_ECHOES_ALONE },
-  );
 
 const borneOut = (weighing: Weighing, causes: readonly Cause[]): Hypothesis[] =>
   judged(weighing, causes, weighing.logLikelihood(causes), everyCause(weighing, causes));
@@ -251,8 +211,7 @@ const isHardlyLate = (cause: Cause): boolean => cause.kind === 'late' && cause.s
 
 /** Where all stands are a little off, their claps go together: a place that rests on them is told at fifty to one (counted over renders). */
 const SAID_BY_CLAPS = 0.98;
-const isByClaps = ({ model, taps }: Weighing, { kind }: Cause): boolean =>
-  (kind === 'moved' || kind === 'elsewhere') && taps.length + (model.clicks?.length ?? 0) > 0;
+const isByClaps = ({ isStruck }: Weighing, { kind }: Cause): boolean => isStruck && (kind === 'moved' || kind === 'elsewhere');
 
 /** Nearer to one another than this two latenesses are one, standard deviations of an arrival. */
 const ONE_LATENESS = 3;

@@ -4,4 +4,5 @@ export * from './linear';
 export { loadFftKernel } from './pffft';
 export * from './random';
 export * from './statistics';
+export { ThreeUnknowns } from './threeUnknowns';
 export * from './vec3';

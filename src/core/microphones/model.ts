@@ -26,6 +26,9 @@ export const MICROPHONE_KIND_NAMES: Record<MicrophoneKind, string> = {
 
 /** A pickup sits on its instrument and hears that alone, at once: a channel without air. Its levels are per pascal of the instrument at 1 m. */
 export const isDirect = (kind: MicrophoneKind): boolean => kind === 'pickup';
+
+/** Whether there is something to knock on and a place in the air to clap before: not at a pickup, nor at a speaker that is used as one. */
+export const hasBasket = (kind: MicrophoneKind): boolean => !isDirect(kind) && kind !== 'loudspeaker';
 /** What is fixed to the instrument goes along with it and needs no stand. */
 export const ridesAlong = (kind: MicrophoneKind): boolean => kind === 'clip-on' || kind === 'pickup';
 

@@ -1,8 +1,8 @@
-import { type Ask, askRef, listedAsks } from '../analysis';
+import { type Ask, askRef, guidedSeconds, listedAsks } from '../analysis';
 import { arrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { type Instrument, localGeometry } from '../instruments';
-import { isDirect } from '../microphones';
+import { hasBasket } from '../microphones';
 import { refOf } from '../tape';
 import { asList, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
@@ -89,15 +89,9 @@ export const guidedList = (session: Session): readonly TakeStep[] =>
 /** What stands for all of that in a list of what comes. */
 export const GUIDED_STEP: TakeStep = { id: 'guided', told: tell('now-guided'), seconds: 0 };
 
-/** A knock and a clap take so long, and the clicks that settle the rest, seconds (as counted over the set-ups). */
-const TAP_S = 5;
-const CLICKS_S = 8;
-
 /** About how long a guided take asks for things before the playing, seconds; null where there is nothing to knock on, or one microphone alone. */
-export function guidedSeconds({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): number | null {
-  const able = microphones.filter(({ modelId }) => {
-    const kind = shelf.microphones.find(({ id }) => id === modelId)?.kind;
-    return kind !== undefined && !isDirect(kind) && kind !== 'loudspeaker';
-  });
-  return microphones.length < 2 || able.length === 0 ? null : TAP_S * able.length + CLICKS_S;
+export function guidedSecondsOf({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): number | null {
+  const kinds = microphones.flatMap(({ modelId }) => shelf.microphones.find(({ id }) => id === modelId)?.kind ?? []);
+  const baskets = kinds.filter(hasBasket).length;
+  return microphones.length < 2 || baskets === 0 ? null : guidedSeconds(baskets);
 }

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { guidedSeconds, takeSteps } from '../../../core/planning';
+import { guidedSecondsOf, takeSteps } from '../../../core/planning';
 import { sayCheck } from '../../../words/check.page.en';
 import { rememberedInput } from '../../capture/capture';
 import { RecordHere } from '../../capture/RecordHere';
@@ -79,7 +79,7 @@ function Check({ session }: { session: Session }) {
   // Levels come many times a second; what is played does not change by them.
   const steps = useMemo(() => takeSteps(session), [session]);
   const [knocks, setKnocks] = useState(() => remembered(KNOCKS) === 'yes');
-  const guidedFor = guidedSeconds(session);
+  const guidedFor = guidedSecondsOf(session);
   const recording = useRecording(session, {
     steps,
     isGuided: knocks && guidedFor !== null,

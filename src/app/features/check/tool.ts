@@ -1,4 +1,4 @@
-import { type ClapHeard, type Matching, matchByName, type TakeReport } from '../../../core/analysis';
+import { type ClapHeard, type Guided, type Matching, matchByName, type TakeReport } from '../../../core/analysis';
 import { figuresOf } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { inputNamesInUse, resolvePlan } from '../../../core/planning';
@@ -7,7 +7,7 @@ import type { Told } from '../../../core/units';
 import { type Chains, chainsOf, verdictsOf } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
-import type { Guided, TakeFile } from '../../../workers/protocol';
+import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { beginUnderway } from '../../components/underway';
 import { keepAttempt } from '../../stores/attemptStore';
@@ -89,7 +89,9 @@ export async function keepGuided(session: Session, report: TakeReport, files: re
     if (output.missed) return sayCheck('the-list-does-not-fit', { heard: output.missed.heard, asked: output.missed.asked });
     return output.reason ?? sayCheck('the-lists-files-are-nobodys');
   }
-  const { matching } = useTakeStore.getState();
+  // Another take may have come meanwhile.
+  const { matching, report: now } = useTakeStore.getState();
+  if (now !== report) return null;
   const channelOf = (id: string): string => Object.keys(matching).find((name) => matching[name] === id) ?? id;
   const clap = (heard: readonly ClapHeard[]): ClapHeard[] => heard.map((one) => ({ ...one, channel: channelOf(one.channel) }));
   const taps = output.guided.taps.map((one) => ({ ...one, channel: channelOf(one.channel), ...(one.clap && { clap: clap(one.clap) }) }));

@@ -6,7 +6,7 @@ import type { Session } from '../../../core/document';
 import { answerBrief } from '../../../core/document';
 import { gearCsv, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN, tapeListCsv } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
-import { briefWords, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
+import { briefWords, guidedSecondsOf, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
 import { formatNumber, formatTemperature } from '../../../core/units';
 import { sayTold } from '../../../words';
@@ -125,7 +125,9 @@ function Sheet({ session }: { session: Session }) {
           ]}
           onChange={(value) => setPaper(value as Paper)}
         />
-        {session.microphones.length > 1 && <Toggle label={saySheet('with-the-guided-take')} on={withList} onToggle={() => setWithList(!withList)} />}
+        {guidedSecondsOf(session) !== null && (
+          <Toggle label={saySheet('with-the-guided-take')} on={withList} onToggle={() => setWithList(!withList)} />
+        )}
         <Box w={{ base: '100%', md: '360px' }}>
           <NameField
             label={saySheet('files-are-called', { nameFields: NAME_FIELDS.map((field) => `{${field}}`).join(' ') })}

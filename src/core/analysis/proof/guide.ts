@@ -1,8 +1,8 @@
 import type { ArrivalTable } from '../../arrivals';
 import { type Doable, settledBy } from '../../evidence';
-import { isDirect } from '../../microphones';
+import { hasBasket } from '../../microphones';
 import { type PlacedMark, refOf } from '../../tape';
-import type { ClickReading, TapReading } from '../signs/taps';
+import type { Guided } from '../signs/taps';
 import { marksToClick } from './marksToClick';
 import { clickAt, clicksOf, modelOf, tapsOf } from './planModel';
 import type { Matching } from './proof';
@@ -16,6 +16,11 @@ export type Ask =
 const TAP_S = 5;
 const CLICK_S = 4;
 const WORTH_BITS_PER_S = 0.008;
+/** So many clicks settle the rest, mostly (counted over the set-ups). */
+const USUAL_CLICKS = 2;
+
+/** About how long a guided take asks for things before the playing, with so many microphones to knock on, seconds. */
+export const guidedSeconds = (baskets: number): number => TAP_S * baskets + CLICK_S * USUAL_CLICKS;
 
 /** How a thing that was done is named. */
 export const askRef = (ask: Ask): string => (ask.kind === 'tap' ? `tap/${ask.microphoneId}` : `click/${refOf(ask.mark)}`);
@@ -33,7 +38,7 @@ export function listedAsks(table: ArrivalTable): Ask[] {
 function asksOf(table: ArrivalTable): Ask[] {
   const { microphones } = table.plan;
   if (microphones.length < 2) return [];
-  const able = microphones.filter(({ model: { kind } }) => !isDirect(kind) && kind !== 'loudspeaker');
+  const able = microphones.filter(({ model }) => hasBasket(model.kind));
   return [
     ...able.map(({ id }): Ask => ({ kind: 'tap', microphoneId: id, seconds: TAP_S })),
     ...marksToClick(table).map((mark): Ask => ({ kind: 'click', mark, seconds: CLICK_S })),
@@ -47,12 +52,7 @@ function asksOf(table: ArrivalTable): Ask[] {
  * @param done references of what was asked for already, heard or not
  * @param matching whose each channel is
  */
-export function nextAsk(
-  table: ArrivalTable,
-  heard: { readonly taps: readonly TapReading[]; readonly clicks: readonly ClickReading[] },
-  done: ReadonlySet<string>,
-  matching: Matching,
-): Ask | null {
+export function nextAsk(table: ArrivalTable, heard: Guided, done: ReadonlySet<string>, matching: Matching): Ask | null {
   const ids = table.plan.microphones.map(({ id }) => id);
   const asks = asksOf(table).filter((ask) => !done.has(askRef(ask)));
   if (asks.length === 0) return null;

@@ -2,7 +2,7 @@ import { colourOf, type PerBand } from '../../acoustics';
 import { type Arrival, type ArrivalTable, type Plan, type PlanMicrophone, sourceKey } from '../../arrivals';
 import type { ClapArrival, Claps, Click, Expected, Model, OwnDelay, Tap, TapeString } from '../../evidence';
 import { add, normalize, scale, subtract, type Vec3, vec3 } from '../../math';
-import { isDirect, type MicrophoneKind } from '../../microphones';
+import { hasBasket, isDirect, type MicrophoneKind } from '../../microphones';
 import { bodyRound, crosses } from '../../solids';
 import { marksInSight, marksOf, type PlacedMark, refOf } from '../../tape';
 import type { ClapHeard, ClickReading, TapReading } from '../signs/taps';
@@ -115,7 +115,7 @@ export function tapsOf({ plan }: ArrivalTable, taps: readonly TapReading[], matc
 
 /** Whether sounds made in the open air say of a microphone where it is and when it hears: not one inside of a body, nor a speaker, which takes its time. */
 export const isClappedBefore = ({ solids }: Plan, { positionM, model }: PlanMicrophone): boolean =>
-  !isDirect(model.kind) && model.kind !== 'loudspeaker' && !bodyRound(solids, positionM);
+  hasBasket(model.kind) && !bodyRound(solids, positionM);
 
 /** A clap is asked for so far in front of a microphone, metres: a hand's breadth (our choice). */
 const CLAP_M = 0.1;
@@ -125,29 +125,37 @@ const OFF_SURFACE_M = 0.06;
 
 /** Where the claps before a plan's microphones are made: in front, or above or behind where something is in the way; not inside of anything. */
 function clapsOf({ plan }: ArrivalTable): Claps {
-  const places = plan.microphones.map(({ positionM }) => positionM);
   const isFree = (from: Vec3, to: Vec3): boolean => plan.solids.every(({ shape }) => !crosses(shape, from, to));
-  const able = plan.microphones.map((microphone) => isClappedBefore(plan, microphone));
-  const claps = plan.microphones.map(({ positionM, axis }, m) => {
-    if (!able[m]) return null;
+  const at = (microphone: number): PlanMicrophone => plan.microphones[microphone] as PlanMicrophone;
+  const placeM = (microphone: number): Vec3 => at(microphone).positionM;
+  const known = new Map<number, Vec3 | null>();
+  const reached = new Map<number, boolean>();
+  const clapM = (microphone: number): Vec3 | null => {
+    const found = known.get(microphone);
+    if (found !== undefined) return found;
+    const { axis, positionM } = at(microphone);
     const ways = [axis, vec3(0, 0, 1), scale(axis, -1)].map((way) => add(positionM, scale(way, CLAP_M)));
-    return ways.find((way) => isFree(positionM, way)) ?? null;
-  });
-  const placeM = (microphone: number): Vec3 => places[microphone] as Vec3;
+    const free = isClappedBefore(plan, at(microphone)) ? (ways.find((way) => isFree(positionM, way)) ?? null) : null;
+    known.set(microphone, free);
+    return free;
+  };
   return {
     placeM,
-    clapM: (microphone) => claps[microphone] ?? null,
+    clapM,
     // A click comes from the surface of something: a little way off it the air is free.
     isFree: (fromM, toM) => isFree(add(fromM, scale(normalize(subtract(toM, fromM)), OFF_SURFACE_M)), toM),
     reaches: (before, microphone) => {
-      const from = claps[before];
-      return from != null && able[microphone] === true && isFree(from, placeM(microphone));
+      const key = before * plan.microphones.length + microphone;
+      const from = clapM(before);
+      const found = reached.get(key) ?? (from !== null && isClappedBefore(plan, at(microphone)) && isFree(from, placeM(microphone)));
+      reached.set(key, found);
+      return found;
     },
   };
 }
 
 /** A click at a mark of the plan, before anybody made it: where it is, whose, and which microphones it reaches straight. */
-export function clickAt({ plan }: ArrivalTable, mark: PlacedMark): Pick<Click, 'placeM' | 'instrument' | 'reaches'> {
+export function clickAt({ plan }: ArrivalTable, mark: PlacedMark): Omit<Click, 'channel' | 'arrivals'> {
   const instruments = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
   const ref = refOf(mark);
   const seen = plan.microphones.map((placed) => isClappedBefore(plan, placed) && marksInSight(plan, placed).some((one) => refOf(one) === ref));

@@ -247,10 +247,16 @@ export function readClick(
   return name === undefined ? null : { markRef, channel: name, clap: clapInOthers(channels, own, [from, to], sampleRateHz) };
 }
 
+/** What knocks, claps and clicks said. */
+export interface Guided {
+  readonly taps: readonly TapReading[];
+  readonly clicks: readonly ClickReading[];
+}
+
 /** What a list asks for, one thing a line: knocks with a clap after them, or a click. */
 export type Listed = { readonly tap: string } | { readonly click: string };
 
-/** How many sounds of which kind a recording of a list has, beside what the list asks for, where they do not agree. */
+/** For how many sounds a recording follows its list, of how many, where it does not follow it to the end. */
 export interface ListMissed {
   readonly heard: number;
   readonly asked: number;
@@ -267,7 +273,7 @@ export function readList(
   channels: readonly { readonly name: string; readonly samples: Float32Array }[],
   sampleRateHz: number,
   noisesDbfs: readonly number[],
-): { readonly taps: readonly TapReading[]; readonly clicks: readonly ClickReading[] } | ListMissed {
+): Guided | ListMissed {
   const step = max(1, round(STEP_S * sampleRateHz));
   const found = stretchesOf(
     standingOut(
