@@ -207,11 +207,11 @@ export const sayCheck = speaker('check', {
     'Knocks, claps and clicks of two sticks, some {seconds} s more: they settle which channel is which, what is reversed or late, and where microphones stand. Plugs in your ears: it is loud.',
   'record-again-with-knocks':
     'To settle what is open, record here and turn on “Guide me first”. Or print the card of the guided take with the Sheet, record by it, and open that here.',
-  'open-a-recording-of-the-list': 'Open a recording of the list',
-  'recording-of-the-list': 'Files of the recording of the list',
+  'open-a-recording-of-the-list': 'Open a recording made by the card',
+  'recording-of-the-list': 'Files recorded by the card',
   'listening-to-the-list': 'Listening',
   'the-list-does-not-fit':
-    'The recording does not follow the list: it fits for {heard, plural, one {# sound} other {# sounds}} of {asked}. Record it again, one line after the other, with two seconds of quiet between.',
+    'The recording does not follow the card: it fits for {heard, plural, one {# sound} other {# sounds}} of {asked}. Record it again, one line after the other, with two seconds of quiet between.',
   'the-lists-files-are-nobodys': 'The files’ names do not say which microphone is which. Name them after the microphones, then open them again.',
   'noise-by-octave': 'Noise, 63 Hz to 16 kHz',
   'the-sum-of-all-channels': 'The {source} with all channels added: it loses {loss} against the same in step.',

@@ -35,7 +35,7 @@ interface JobKind {
 const KINDS: Readonly<Record<JobName, JobKind>> = {
   'take-check': { what: 'The take check', quietMs: 60_000, wayOut: 'check fewer or shorter files' },
   'prove-take': { what: 'Holding the take against the plan', quietMs: 30_000, wayOut: 'look at the rakes themselves' },
-  'read-list': { what: 'Listening to the recording of the list', quietMs: 60_000, wayOut: 'record it again, one line after the other' },
+  'read-list': { what: 'Listening to the recording made by the card', quietMs: 60_000, wayOut: 'record it again, one line after the other' },
   guide: { what: 'Listening to the knocks', quietMs: 20_000, wayOut: 'record without them' },
   'render-take': { what: 'The practice take', quietMs: 60_000, wayOut: 'take some microphones away and try again' },
   'hear-room': { what: 'Listening to the room', quietMs: 60_000, wayOut: 'try a shorter file' },
