@@ -49,6 +49,7 @@ import {
   unplug,
   wantPreamp,
 } from '../src/core/document';
+import { inputAddress } from '../src/core/ids';
 import { familyOf, INSTRUMENT_KINDS, KIT_VARIANTS } from '../src/core/instruments';
 import { vec3 } from '../src/core/math';
 import { MICROPHONE_CATALOGUE, PATTERN_NAMES } from '../src/core/microphones';
@@ -172,7 +173,7 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
   dropReading: (h) => dropReading(h.microphone(), h.pick(h.session.tape)?.from ?? 'floor'),
   plugIn: (h) => {
     const input = h.pick(patchInputs(h.session));
-    return plugIn(h.microphone(), input ? `${input.deviceId}/${input.id}` : 'no/input');
+    return plugIn(h.microphone(), input ? inputAddress(input) : 'no/input');
   },
   unplug: (h) => unplug(h.microphone()),
   learnLevels: (h) => learnLevels(h.chance(0.3) ? null : { [h.microphone()]: h.length(-20, 20) }),
@@ -188,7 +189,7 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     // A second way wants a splitter first.
     const split = h.pick(h.session.microphones.filter(({ through }) => through === 'splitter'));
     if (!split && h.chance(0.8)) return putBetween(h.microphone(), 'splitter');
-    const address = h.pick(patchInputs(h.session).map(({ deviceId, id }) => `${deviceId}/${id}`)) ?? 'none/in1';
+    const address = h.pick(patchInputs(h.session).map(inputAddress)) ?? 'none/in1';
     return splitInto(split?.id ?? h.microphone(), h.chance(0.2) ? null : address);
   },
   wantPreamp: (h) => wantPreamp(h.microphone(), h.pick(['clean', 'coloured', null] as const) ?? null),

@@ -2,6 +2,7 @@ import { rigSession } from '../scripts/rigs';
 import { seedsFor } from '../scripts/walks';
 import { arrivalTable } from '../src/core/arrivals';
 import { editGear, editMicrophone, plugIn, putBetween, type Session } from '../src/core/document';
+import { inputAddress } from '../src/core/ids';
 import {
   begunAnew,
   concludeLines,
@@ -20,7 +21,7 @@ import {
 } from '../src/core/lineCheck';
 import { createRandom, type Random } from '../src/core/math';
 import { PHANTOM_NEEDS } from '../src/core/microphones';
-import { inputAddress, OUTBOARD_CATALOGUE, type SolveMilp } from '../src/core/patch';
+import { OUTBOARD_CATALOGUE, type SolveMilp } from '../src/core/patch';
 import { loadMilpSolver } from '../src/core/patch/highs';
 import { loudestDb, patchInputs, resolvePlan } from '../src/core/planning';
 import { type FakeFault, FakeInterface, type FakeMicrophone } from './fakeInterface';

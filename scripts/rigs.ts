@@ -1,10 +1,11 @@
 import { arrivalTable } from '../src/core/arrivals';
 import { addInstrument, admitOwnSession, newSession, plugAll, type Session, type Shelf } from '../src/core/document';
+import { inputAddress } from '../src/core/ids';
 import type { Instrument } from '../src/core/instruments';
 import type { LineFault } from '../src/core/lineCheck';
 import { createRandom } from '../src/core/math';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
-import { assignInputs, DEVICE_CATALOGUE, inputAddress, type SolveMilp } from '../src/core/patch';
+import { assignInputs, DEVICE_CATALOGUE, type SolveMilp } from '../src/core/patch';
 import { patchInputs, patchProblem, placeSetup, resolvePlan } from '../src/core/planning';
 import { recipeById } from '../src/core/setups';
 import { STAND_CATALOGUE } from '../src/core/stands';

@@ -5,7 +5,7 @@
 
 /** Folders of the core in layers: each may import itself and every layer above it. */
 const CORE_LAYERS: readonly (readonly string[])[] = [
-  ['units', 'chain', 'derived'],
+  ['units', 'ids', 'chain', 'derived'],
   ['math'],
   ['acoustics'],
   ['solids'],

@@ -1,7 +1,8 @@
 import { arrivalTable } from '../core/arrivals';
 import type { Finding } from '../core/checks';
 import { plugAll, type Session } from '../core/document';
-import { assignInputs, inputAddress, type SolveMilp } from '../core/patch';
+import { inputAddress } from '../core/ids';
+import { assignInputs, type SolveMilp } from '../core/patch';
 import { gainSetting, outboardOf, patchInputs, patchProblem, planFindings, powerOf, powerWords, resolvePlan, withOffers } from '../core/planning';
 import { sayFinding } from '../words';
 

@@ -1,9 +1,10 @@
 import { Worker } from 'node:worker_threads';
+import type { DeviceId } from '../core/ids';
 import type { DeviceCommand, DeviceDescription, DeviceState, HandAction } from '../core/lineCheck';
 
 /** What a conversation asks of its rig. */
 export type RigAsk =
-  | { readonly kind: 'begin'; readonly session: unknown; readonly deviceId: string; readonly seed: number; readonly faults: readonly unknown[] }
+  | { readonly kind: 'begin'; readonly session: unknown; readonly deviceId: DeviceId; readonly seed: number; readonly faults: readonly unknown[] }
   | { readonly kind: 'set'; readonly command: DeviceCommand }
   | { readonly kind: 'hand'; readonly action: HandAction }
   | { readonly kind: 'meters' }

@@ -13,6 +13,7 @@ import type {
 } from '../core/analysis';
 import type { Finding } from '../core/checks';
 import type { Session } from '../core/document';
+import type { InstrumentId } from '../core/ids';
 import type { SmallestMoves } from '../core/optimise';
 import type { PatchProblem, PatchResult } from '../core/patch';
 import type { Fit, HeardFile, NextHelp, SpotMap, TakeStep } from '../core/planning';
@@ -130,12 +131,12 @@ export interface Jobs {
   /** What one more microphone would open. */
   /** Whether set-ups fit, inputs and power asked of the solver; by recipe id. */
   readonly fits: {
-    readonly input: { readonly session: Session; readonly instrumentId: string; readonly recipeIds: readonly string[] };
+    readonly input: { readonly session: Session; readonly instrumentId: InstrumentId; readonly recipeIds: readonly string[] };
     readonly output: Readonly<Record<string, Fit>>;
   };
   readonly 'what-helps': { readonly input: Session; readonly output: readonly NextHelp[] };
   /** Where an instrument would stand well. */
-  readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: string }; readonly output: SpotMap | null };
+  readonly spots: { readonly input: { readonly session: Session; readonly instrumentId: InstrumentId }; readonly output: SpotMap | null };
   /** Round trip from what went out to what came back: the first two channels there are. */
   readonly loopback: { readonly input: readonly TakeFile[]; readonly output: LoopbackAnswer | { readonly ok: false; readonly reason: string } };
   /** Mid and side to left and right, back, or wider: 32-bit float, so that nothing clips. */

@@ -1,4 +1,5 @@
 import type { Guided } from '../core/analysis';
+import type { MicrophoneId, SessionId } from '../core/ids';
 import type { Lost } from '../core/recording';
 import type { Chains } from '../core/verdict';
 
@@ -13,13 +14,13 @@ export interface Batch {
 export interface RecordedTrack {
   readonly name: string;
   /** Whose it is; null where there is no plan. */
-  readonly microphoneId: string | null;
+  readonly microphoneId: MicrophoneId | null;
   readonly channel: number;
 }
 
 /** What a folder of a take says of itself, so that it can be found again after a reload. */
 export interface TakeNote {
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   readonly madeAt: string;
   readonly sampleRateHz: number;
   readonly tracks: readonly RecordedTrack[];

@@ -1,3 +1,4 @@
+import type { SessionId } from '../../core/ids';
 import type { TakeFile } from '../../workers/protocol';
 import { lockOf, NOTE, TAKES, type TakeNote } from '../../workers/recordProtocol';
 import { entriesOf } from '../components/folders';
@@ -57,11 +58,11 @@ async function allTakes(): Promise<readonly KeptTake[]> {
 }
 
 /** The takes of a session that lie among the files of the browser, the newest first. */
-export const takesOf = async (sessionId: string): Promise<readonly KeptTake[]> =>
+export const takesOf = async (sessionId: SessionId): Promise<readonly KeptTake[]> =>
   (await allTakes()).filter(({ note }) => note.sessionId === sessionId);
 
 /** Makes room when a short take is there: the whole ones of its session before it go, and those of any session that are a month old. What was cut off waits until somebody has decided, and so does a song. */
-export async function keepOnly(sessionId: string, directory: string): Promise<void> {
+export async function keepOnly(sessionId: SessionId, directory: string): Promise<void> {
   const isOld = ({ note }: KeptTake): boolean => Date.now() - Date.parse(note.madeAt) > LONGEST_MS;
   const isDone = ({ note }: KeptTake): boolean => note.sessionId === sessionId && (note.isWhole || note.purpose === 'knocks');
   const gone = (await allTakes()).filter((take) => take.directory !== directory && take.note.purpose !== 'song' && (isDone(take) || isOld(take)));

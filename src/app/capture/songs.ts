@@ -1,8 +1,9 @@
 import { create } from 'zustand';
+import type { SessionId } from '../../core/ids';
 import { dropTakes, isBeingWritten, type KeptTake, takesOf } from './keptTakes';
 
 interface Songs {
-  readonly sessionId: string | null;
+  readonly sessionId: SessionId | null;
   /** The newest first. */
   readonly songs: readonly KeptTake[];
 }
@@ -11,7 +12,7 @@ interface Songs {
 export const useSongs = create<Songs>(() => ({ sessionId: null, songs: [] }));
 
 /** Looks which songs of a session lie among the files of the browser; those that are in memory alone stay. */
-export async function lookForSongs(sessionId: string): Promise<void> {
+export async function lookForSongs(sessionId: SessionId): Promise<void> {
   const found = (await takesOf(sessionId)).filter(({ note }) => note.purpose === 'song');
   const open = await Promise.all(found.map(({ directory }) => isBeingWritten(directory)));
   useSongs.setState((before) => ({
@@ -21,7 +22,7 @@ export async function lookForSongs(sessionId: string): Promise<void> {
 }
 
 /** A song that found no room on the browser's disk: it is here for as long as the page is. */
-export const keepInMemory = (sessionId: string, song: Omit<KeptTake, 'directory'>): void =>
+export const keepInMemory = (sessionId: SessionId, song: Omit<KeptTake, 'directory'>): void =>
   useSongs.setState((before) => ({ sessionId, songs: [{ ...song, directory: '' }, ...(before.sessionId === sessionId ? before.songs : [])] }));
 
 /** Throws a song away for good. */

@@ -1,25 +1,26 @@
 import { liveQuery } from 'dexie';
 import { type Attempt, readAttempt } from '../../core/attempts';
 import { type KeptAttempt, readKeptAttempt, readSession, type Session } from '../../core/document';
+import type { AttemptId, SessionId } from '../../core/ids';
 import { database, type SoundRow } from './database';
 
 const later = (a: Attempt, b: Attempt): number => (b.order ?? 0) - (a.order ?? 0) || b.at.localeCompare(a.at);
 
 /** A session's attempts, the last made first; rows that cannot be read are left where they are. */
-export async function listAttempts(sessionId: string): Promise<Attempt[]> {
+export async function listAttempts(sessionId: SessionId): Promise<Attempt[]> {
   const rows = await database.attempts.where('sessionId').equals(sessionId).toArray();
   return rows.flatMap((row) => readAttempt(row) ?? []).sort(later);
 }
 
 /** The attempt that what stands went on from: as it was written down, else the last made. */
-export async function standingOf(sessionId: string, attempts: readonly Attempt[]): Promise<string | null> {
+export async function standingOf(sessionId: SessionId, attempts: readonly Attempt[]): Promise<string | null> {
   const row = await database.standings.get(sessionId);
   return attempts.find(({ id }) => id === row?.attemptId)?.id ?? attempts[0]?.id ?? null;
 }
 
 /** Tells every tab what a session has of attempts, now and whenever that changes. */
 export function watchAttempts(
-  sessionId: string,
+  sessionId: SessionId,
   tell: (attempts: readonly Attempt[], standsOn: string | null) => void,
   onError: (error: unknown) => void,
 ): () => void {
@@ -47,7 +48,7 @@ export const addAttempt = (attempt: Attempt, snapshot: Session): Promise<Attempt
     return next;
   });
 
-export const setStanding = (sessionId: string, attemptId: string): Promise<string> => database.standings.put({ sessionId, attemptId });
+export const setStanding = (sessionId: SessionId, attemptId: AttemptId): Promise<string> => database.standings.put({ sessionId, attemptId });
 
 /** Changes an attempt as it is stored now, whatever a tab had read before; null where it is gone: it is not made anew. */
 export const changeAttempt = (id: string, change: (attempt: Attempt) => Attempt): Promise<Attempt | null> =>
@@ -60,13 +61,13 @@ export const changeAttempt = (id: string, change: (attempt: Attempt) => Attempt)
   });
 
 /** The set-up of an attempt; null when it is gone or cannot be read. */
-export async function snapshotOf(attemptId: string): Promise<Session | null> {
+export async function snapshotOf(attemptId: AttemptId): Promise<Session | null> {
   const row = await database.snapshots.get(attemptId);
   const read = row && readSession(row.session);
   return read?.ok ? read.value : null;
 }
 
-export const soundOf = (attemptId: string): Promise<SoundRow | undefined> => database.sounds.get(attemptId);
+export const soundOf = (attemptId: AttemptId): Promise<SoundRow | undefined> => database.sounds.get(attemptId);
 
 /** Keeps the sound of an attempt and its size with it; null where the attempt is gone. */
 export const keepSound = (row: SoundRow, soundBytes: number): Promise<Attempt | null> =>

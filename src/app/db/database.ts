@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie';
+import type { AttemptId, SessionId } from '../../core/ids';
 import { sayDb } from '../../words/db.page.en';
 import { newId } from '../components/newId';
 
@@ -23,14 +24,14 @@ export interface ShelfRow {
 
 /** The take on the bench of a session. */
 export interface TakeRow {
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   readonly take: unknown;
 }
 
 /** A change on its way into a session's row; see journal.ts. */
 export interface JournalRow {
   readonly key: string;
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   readonly tab: string;
   readonly count: number;
   readonly base: number;
@@ -42,27 +43,27 @@ export interface JournalRow {
 /** An attempt without its set-up; see core/attempts. */
 export interface AttemptRow {
   readonly id: string;
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   readonly at: string;
 }
 
 /** The set-up of an attempt, and the audio that was kept with it. */
 export interface SnapshotRow {
-  readonly attemptId: string;
-  readonly sessionId: string;
+  readonly attemptId: AttemptId;
+  readonly sessionId: SessionId;
   readonly session: unknown;
 }
 export interface SoundRow {
-  readonly attemptId: string;
-  readonly sessionId: string;
+  readonly attemptId: AttemptId;
+  readonly sessionId: SessionId;
   readonly files: readonly { readonly name: string; readonly blob: Blob }[];
   readonly matching: Readonly<Record<string, string | null>>;
 }
 
 /** The attempt that a session's set-up went on from. */
 export interface StandingRow {
-  readonly sessionId: string;
-  readonly attemptId: string;
+  readonly sessionId: SessionId;
+  readonly attemptId: AttemptId;
 }
 
 /** A deleted session as its row was: it waits for a month, or until the bin is emptied. */

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
-import { partsOfSourceKey } from '../../core/arrivals';
 import type { Pair } from '../../core/document';
+import { keyOfSource, partsOfSourceKey } from '../../core/ids';
 import type { ImagePlace } from '../../core/stereo';
 import { formatFrequency, formatNumber } from '../../core/units';
 import { sayDrawing } from '../../words/drawing.page.en';
@@ -65,7 +65,7 @@ export function PairPicture({ places, width }: { places: readonly ImagePlace[]; 
 
 /** What must be central, what a mono sum loses first. */
 export function PictureWords({ pair, places }: { pair: Pair; places: readonly ImagePlace[] }) {
-  const centre = places.find(({ sourceKey }) => pair.centre && sourceKey === `${pair.centre.instrumentId}/${pair.centre.sourceId}`);
+  const centre = places.find(({ sourceKey }) => pair.centre && sourceKey === keyOfSource(pair.centre));
   const others = places.filter(
     (place) => place !== centre && CENTRAL_SOURCES.has(partsOfSourceKey(place.sourceKey).sourceId) && Math.abs(place.position) > FAR_OFF,
   );

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { type Attempt, type AttemptFigures, changesBetween, notPutBack, putBack } from '../../core/attempts';
 import type { Session } from '../../core/document';
+import type { SessionId } from '../../core/ids';
 import { sayStores } from '../../words/stores.page.en';
 import { newId } from '../components/newId';
 import {
@@ -20,7 +21,7 @@ import { runCommand, useSessionStore } from './sessionStore';
 import { filesOfTake, useTakeStore } from './takeStore';
 
 interface AttemptState {
-  readonly sessionId: string | null;
+  readonly sessionId: SessionId | null;
   /** The newest first. */
   readonly attempts: readonly Attempt[];
   /** The attempt that what stands now went on from. */
@@ -51,7 +52,7 @@ export function forgetAttempts(): void {
 }
 
 /** Brings a session's attempts onto the table, and keeps them as they are stored whichever tab changes them. */
-export function openAttempts(sessionId: string): Promise<void> {
+export function openAttempts(sessionId: SessionId): Promise<void> {
   if (useAttempts.getState().sessionId === sessionId) return Promise.resolve();
   watched?.();
   useAttempts.setState({ ...EMPTY, sessionId });

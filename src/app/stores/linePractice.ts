@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Session } from '../../core/document';
+import type { DeviceId } from '../../core/ids';
 import { banksToLight, isTapped, type LineFault, linePlanOf } from '../../core/lineCheck';
 import { sayStores } from '../../words/stores.page.en';
 
@@ -21,7 +22,7 @@ export const PLANTS: readonly { readonly value: Plant; readonly text: string }[]
 export const useLinePractice = create<{ readonly plant: Plant | null }>(() => ({ plant: null }));
 
 /** A fault of the wished kind somewhere among the lines: where is for the check to find. */
-export function planted(session: Session, deviceId: string, wish: Plant | null): LineFault[] {
+export function planted(session: Session, deviceId: DeviceId, wish: Plant | null): LineFault[] {
   const plan = linePlanOf(session, deviceId);
   const lines = plan.lines.filter(isTapped);
   const one = lines[Math.floor(Math.random() * lines.length)];

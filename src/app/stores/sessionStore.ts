@@ -1,6 +1,7 @@
 import { temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import { type Command, commit, drafted, type Session } from '../../core/document';
+import type { SessionId } from '../../core/ids';
 import { sayStores } from '../../words/stores.page.en';
 import { readProblem, type SessionRow } from '../db/database';
 import { loadSession, storedOf } from '../db/sessions';
@@ -134,7 +135,7 @@ export function runCommand(command: Command, { burst = null, held = false }: Bur
 
 /** What an answer was asked for. */
 export interface About {
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   readonly revision: number;
 }
 

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analysis';
 import { readTakeReport } from '../../core/document';
+import type { SessionId } from '../../core/ids';
 import type { Chains } from '../../core/verdict';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { newId } from '../components/newId';
@@ -20,7 +21,7 @@ interface Take {
 }
 
 interface TakeState extends Take {
-  readonly sessionId: string | null;
+  readonly sessionId: SessionId | null;
   /** 0 to 1 while a check runs, else null. */
   readonly progress: number | null;
   readonly problem: string | null;
@@ -32,10 +33,10 @@ const NO_TAKE: Take = { report: null, waveforms: [], strokes: [], refused: [], m
 const EMPTY: TakeState = { ...NO_TAKE, sessionId: null, progress: null, problem: null, loaded: null };
 
 /** The files of the last check of this tab, which are not kept: what a person can go on working with. */
-let kept: { readonly sessionId: string; readonly files: readonly TakeFile[] } = { sessionId: '', files: [] };
+let kept: { readonly sessionId: SessionId; readonly files: readonly TakeFile[] } = { sessionId: '', files: [] };
 /** The files of a session's take, as far as this tab has them: nobody else's. */
-export const filesOfTake = (sessionId: string): readonly TakeFile[] => (kept.sessionId === sessionId ? kept.files : []);
-export const keepFiles = (sessionId: string, files: readonly TakeFile[]): void => {
+export const filesOfTake = (sessionId: SessionId): readonly TakeFile[] => (kept.sessionId === sessionId ? kept.files : []);
+export const keepFiles = (sessionId: SessionId, files: readonly TakeFile[]): void => {
   kept = { sessionId, files: files.map((file) => ({ ...file, loadId: file.loadId ?? newId() })) };
   useTakeStore.setState({ loaded: newId() });
 };
@@ -46,12 +47,12 @@ export interface Handed {
   /** Which file is whose, and what it was recorded through, where that is known. */
   readonly known?: { readonly matching: Take['matching']; readonly chains: Take['chains'] };
 }
-let handed: (Handed & { readonly sessionId: string }) | null = null;
-export const handFiles = (sessionId: string, files: Handed): void => {
+let handed: (Handed & { readonly sessionId: SessionId }) | null = null;
+export const handFiles = (sessionId: SessionId, files: Handed): void => {
   handed = { sessionId, ...files };
 };
 /** Takes them over; once. */
-export function takeHanded(sessionId: string): Handed | null {
+export function takeHanded(sessionId: SessionId): Handed | null {
   const own = handed?.sessionId === sessionId ? handed : null;
   if (own) handed = null;
   return own;
@@ -62,7 +63,7 @@ export const useTakeStore = create<TakeState>(() => EMPTY);
 export const setTake = (change: Partial<TakeState>): void => useTakeStore.setState(change);
 
 /** Puts a take on the bench of its session and into storage. Storage is best effort: the take can be loaded again from its files. */
-export function keepTake(sessionId: string, change: Partial<Take>): void {
+export function keepTake(sessionId: SessionId, change: Partial<Take>): void {
   const before = useTakeStore.getState();
   const { report, waveforms, strokes, refused, matching, roles, chains } = { ...(before.sessionId === sessionId ? before : NO_TAKE), ...change };
   const take: Take = { report, waveforms, strokes, refused, matching, roles, chains };
@@ -89,7 +90,7 @@ function readTake(value: unknown): Take | string | null {
 }
 
 /** Brings back the take that was on the bench of a session; an empty bench when there is none, and a sentence when it cannot be read. */
-export async function restoreTake(sessionId: string): Promise<void> {
+export async function restoreTake(sessionId: SessionId): Promise<void> {
   if (useTakeStore.getState().sessionId === sessionId) return;
   useTakeStore.setState({ ...EMPTY, sessionId });
   const row = await database.takes.get(sessionId).catch(() => undefined);

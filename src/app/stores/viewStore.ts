@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Session } from '../../core/document';
+import type { SessionId } from '../../core/ids';
 import type { InstrumentKind } from '../../core/instruments';
 import type { UnitSystem } from '../../core/units';
 import { remember, remembered } from '../components/remembered';
@@ -132,7 +133,7 @@ export const chooseNothing = (): void => setView({ selection: NOTHING, stringsFr
 const KEPT = 'shuttlecraft-selection';
 
 /** Keeps what is in hand through a reload of this tab. */
-export function keepSelection(sessionId: string): () => void {
+export function keepSelection(sessionId: SessionId): () => void {
   return useViewStore.subscribe(({ selection, stringsFrom }, before) => {
     if (selection === before.selection && stringsFrom === before.stringsFrom) return;
     try {
@@ -148,7 +149,7 @@ export function restoreSelection(session: Session): void {
   const has = (list: readonly { readonly id: string }[], id: unknown): boolean => list.some((item) => item.id === id);
   try {
     const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as {
-      sessionId?: string;
+      sessionId?: SessionId;
       selection?: Selection;
       stringsFrom?: string | null;
     } | null;

@@ -1,4 +1,5 @@
 import { BANDS, meanCosine } from '../acoustics';
+import { sourceKey } from '../ids';
 import type { Source } from '../instruments';
 import { distance, type Vec3 } from '../math';
 import { isDirect, PATTERN_PRESSURE_SHARE, randomEnergyEfficiency } from '../microphones';
@@ -6,7 +7,7 @@ import { type Solid, shadeDb } from '../solids';
 import { dbFromPowerRatio } from '../units';
 import { directArrival } from './direct';
 import { type Arrival, type IncidentPath, incidentPaths, type Path, speakerShare, throughPattern } from './paths';
-import { type Plan, type PlanMicrophone, sourceKey } from './plan';
+import type { Plan, PlanMicrophone } from './plan';
 import { diffuseEnergy, ECHO_SIZE, echoField, type Surroundings } from './roomSound';
 
 const FIRST_WITHIN_DB = 10;

@@ -1,8 +1,9 @@
 import type { PerBand } from '../acoustics';
+import { partsOfSourceKey, sourceKey } from '../ids';
 import type { Source } from '../instruments';
 import { amplitudeRatioFromDb } from '../units';
 import type { Arrival } from './paths';
-import { type PlanMicrophone, partsOfSourceKey, sourceKey } from './plan';
+import type { PlanMicrophone } from './plan';
 
 /** What a pickup hears of all it does not sit on, dB SPL: nothing to speak of. */
 const DEAF_DB = -60;

@@ -1,11 +1,12 @@
 import { BANDS, discApart, discTogether, discTogetherOnAxis, LAST_BAND_AS_ONE, type PerBand, rimLoss } from '../acoustics';
 import { derived } from '../derived';
+import type { MicrophoneId, SourceKey } from '../ids';
 import type { Side, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import { nearFieldPart, PATTERN_PRESSURE_SHARE, patternGain } from '../microphones';
 import { amplitudeRatioFromDb } from '../units';
 import { facingDb } from './facing';
-import type { PlanMicrophone, SourceKey } from './plan';
+import type { PlanMicrophone } from './plan';
 
 /** How a face's sound reaches a microphone. */
 export type PathWay = 'direct' | 'inside' | 'round the body';
@@ -43,7 +44,7 @@ export interface Path extends IncidentPath {
 
 /** What one microphone gets of one source. */
 export interface Arrival {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly sourceKey: SourceKey;
   /** Every way of one stroke to this microphone, the struck or first face's first. */
   readonly paths: readonly Path[];

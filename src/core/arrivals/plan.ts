@@ -1,3 +1,4 @@
+import type { DeviceId, MicrophoneId, PairId, SourceKey } from '../ids';
 import type { Geometry, Source } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
@@ -7,7 +8,7 @@ import type { StandModel } from '../stands';
 
 /** One placed microphone with all the physics wants to know of it. */
 export interface PlanMicrophone {
-  readonly id: string;
+  readonly id: MicrophoneId;
   readonly label: string;
   readonly name: string;
   readonly model: MicrophoneModel;
@@ -28,7 +29,7 @@ export interface PlanMicrophone {
   /** The input it is in, where that has a polarity switch. */
   readonly invertingInput?: string;
   /** The device it is plugged into, in a plan of the files. */
-  readonly device?: { readonly id: string; readonly name: string };
+  readonly device?: { readonly id: DeviceId; readonly name: string };
   /** Delay given to its track in the mix, samples (negative is earlier). Never in the recorded file. */
   readonly alignSamples: number;
   /** Source it is there for, or null for a whole-instrument microphone. */
@@ -39,11 +40,11 @@ export interface PlanMicrophone {
 }
 
 export interface PlanPair {
-  readonly id: string;
+  readonly id: PairId;
   readonly name: string;
   readonly technique: string;
-  readonly leftId: string;
-  readonly rightId: string;
+  readonly leftId: MicrophoneId;
+  readonly rightId: MicrophoneId;
   /** Source that should sit in the middle of the picture. */
   readonly centreKey: SourceKey | null;
 }
@@ -65,15 +66,4 @@ export interface Plan {
   readonly peakTargetDbfs?: number;
   /** Where single microphones' peaks are wanted instead, by id: parts that are to be softer are recorded softer. */
   readonly peakTargetsDbfs?: Readonly<Record<string, number>>;
-}
-
-/** A source by its instrument and its own id. Made and taken apart here alone. */
-export type SourceKey = `${string}/${string}`;
-
-export const sourceKey = ({ instrumentId, id }: Pick<Source, 'instrumentId' | 'id'>): SourceKey => `${instrumentId}/${id}`;
-
-/** The instrument and the source that a key names. */
-export function partsOfSourceKey(key: SourceKey): { readonly instrumentId: string; readonly sourceId: string } {
-  const slash = key.indexOf('/');
-  return { instrumentId: key.slice(0, slash), sourceId: key.slice(slash + 1) };
 }

@@ -1,12 +1,13 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
+import type { MicrophoneId } from '../ids';
 import { formatNumber } from '../units';
 
 /** One thing that differs between two set-ups, in a sentence. */
 export interface Change {
   readonly kind: 'place' | 'aim' | 'switch' | 'gain' | 'input' | 'microphone' | 'pair' | 'instrument' | 'room' | 'choice';
   /** The microphone it is about; null for what is none's. */
-  readonly microphoneId: string | null;
+  readonly microphoneId: MicrophoneId | null;
   readonly words: string;
   /** The stored fields it tells of, as "entity/id/field". */
   readonly fields: readonly string[];

@@ -1,8 +1,8 @@
-import { arrivalTable, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
+import { arrivalTable, type Plan, type PlanMicrophone } from '../arrivals';
 import { samplesInFile } from '../chain';
 import { MICROPHONE, type PlacedMicrophone, panOf, panWords } from '../document';
+import { type InputAddress, inputAddress, sourceKey } from '../ids';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
-import { inputAddress } from '../patch';
 import { gainSetting, outboardOf, patchInputs } from '../planning';
 import { degreesFromRadians, formatLength, formatNumber } from '../units';
 import { type Change, plainWords, type Stood } from './change';
@@ -53,7 +53,7 @@ const laterBy = (samples: number): string => `${formatNumber(Math.abs(samples), 
 
 const moved = ({ a, b }: Both): boolean => distance(a.positionM, b.positionM) > SAME_PLACE_M;
 
-const inputName = ({ session }: Stood, address: string | undefined): string =>
+const inputName = ({ session }: Stood, address: InputAddress | undefined): string =>
   patchInputs(session).find((one) => inputAddress(one) === address)?.name ?? 'none';
 
 /** Fields that are told together or better than by their names; the others are told one by one. */

@@ -1,5 +1,6 @@
 import { combDepth, firstDipHz, THREE_TO_ONE_DB } from '../acoustics';
-import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import type { ArrivalTable, PlanMicrophone } from '../arrivals';
+import { sourceKey } from '../ids';
 import { isDirect } from '../microphones';
 import { asDelay, asFrequency, asLength, asList, asNumber, type Told } from '../units';
 import { alongString } from './alongString';

@@ -1,4 +1,5 @@
 import { type Arrival, type ArrivalTable, arrivalOf, type PlanMicrophone } from '../arrivals';
+import type { InstrumentId, MicrophoneId } from '../ids';
 import type { Source } from '../instruments';
 import { add, normalize, scale, subtract, type Vec3 } from '../math';
 
@@ -9,7 +10,7 @@ const ENDS: Readonly<Record<string, readonly [string, string]>> = { piano: ['bas
 export interface Evenness {
   readonly lowName: string;
   readonly highName: string;
-  readonly perChannel: readonly { readonly microphoneId: string; readonly lowOverHighDb: number }[];
+  readonly perChannel: readonly { readonly microphoneId: MicrophoneId; readonly lowOverHighDb: number }[];
   /** Channels added in energy, as a pair is heard. */
   readonly summedDb: number;
 }
@@ -20,7 +21,7 @@ interface Ends {
 }
 
 /** The two ends of the instrument that a microphone is there for, or that its pair has in the middle. */
-function endsFor(table: ArrivalTable, instrumentId: string): Ends | null {
+function endsFor(table: ArrivalTable, instrumentId: InstrumentId): Ends | null {
   const own = table.plan.sources.filter((source) => source.instrumentId === instrumentId);
   for (const [group, [low, high]] of Object.entries(ENDS)) {
     const found = [low, high].map((id) => own.find((source) => source.groupId === group && source.id === id));
@@ -32,7 +33,7 @@ function endsFor(table: ArrivalTable, instrumentId: string): Ends | null {
 const over = ({ low, high }: Ends, lowDb: number, highDb: number): number => lowDb - highDb - (low.peakSplDb - high.peakSplDb);
 
 /** How evenly one or two microphones hear an instrument's low and high ends; null where it has none. */
-export function evenness(table: ArrivalTable, microphoneIds: readonly string[], instrumentId: string): Evenness | null {
+export function evenness(table: ArrivalTable, microphoneIds: readonly string[], instrumentId: InstrumentId): Evenness | null {
   const ends = endsFor(table, instrumentId);
   if (!ends || microphoneIds.length === 0) return null;
   const heard = microphoneIds.flatMap((id) => {
@@ -71,7 +72,7 @@ const STEP_M = 0.01;
  * The least shift of one microphone along the line between the two ends after which it hears them alike, or as near to it as
  * a hand's breadth allows; null where it does already within half a decibel, or where a shift gains less than that.
  */
-export function eveningMove(table: ArrivalTable, microphone: PlanMicrophone, instrumentId: string): Evening | null {
+export function eveningMove(table: ArrivalTable, microphone: PlanMicrophone, instrumentId: InstrumentId): Evening | null {
   const ends = endsFor(table, instrumentId);
   if (!ends || microphone.locked) return null;
   const along = normalize(subtract(ends.high.sides[0].positionM, ends.low.sides[0].positionM));

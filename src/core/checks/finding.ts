@@ -1,3 +1,4 @@
+import type { DeviceId, MicrophoneId, SetupId } from '../ids';
 import type { Vec3 } from '../math';
 import type { Told, Words } from '../units';
 
@@ -7,35 +8,35 @@ export type Severity = (typeof SEVERITIES)[number];
 /** A concrete correction. Each names one microphone and can be applied and undone as one step. */
 export type Move =
   /** A place; its stand comes along, or finds itself one anew. */
-  | { readonly kind: 'place'; readonly microphoneId: string; readonly positionM: Vec3; readonly restand?: true; readonly label: Words }
-  | { readonly kind: 'aim'; readonly microphoneId: string; readonly aimM: Vec3; readonly label: Words }
+  | { readonly kind: 'place'; readonly microphoneId: MicrophoneId; readonly positionM: Vec3; readonly restand?: true; readonly label: Words }
+  | { readonly kind: 'aim'; readonly microphoneId: MicrophoneId; readonly aimM: Vec3; readonly label: Words }
   /** Place and aim at once. */
-  | { readonly kind: 'set'; readonly microphoneId: string; readonly positionM: Vec3; readonly aimM: Vec3; readonly label: Words }
+  | { readonly kind: 'set'; readonly microphoneId: MicrophoneId; readonly positionM: Vec3; readonly aimM: Vec3; readonly label: Words }
   /** The stand's pole finds itself a better place. */
-  | { readonly kind: 'stand'; readonly microphoneId: string; readonly label: Words }
-  | { readonly kind: 'flip'; readonly microphoneId: string; readonly label: Words }
-  | { readonly kind: 'pad'; readonly microphoneId: string; readonly on: boolean; readonly label: Words }
+  | { readonly kind: 'stand'; readonly microphoneId: MicrophoneId; readonly label: Words }
+  | { readonly kind: 'flip'; readonly microphoneId: MicrophoneId; readonly label: Words }
+  | { readonly kind: 'pad'; readonly microphoneId: MicrophoneId; readonly on: boolean; readonly label: Words }
   /** Several at once, where one alone mends nothing: both microphones of a pair, a place and a flip. */
-  | { readonly kind: 'joint'; readonly microphoneId: string; readonly moves: readonly Move[]; readonly label: Words }
+  | { readonly kind: 'joint'; readonly microphoneId: MicrophoneId; readonly moves: readonly Move[]; readonly label: Words }
   /** The cable was changed for another, which is straight. */
-  | { readonly kind: 'cable changed'; readonly microphoneId: string; readonly label: Words }
+  | { readonly kind: 'cable changed'; readonly microphoneId: MicrophoneId; readonly label: Words }
   /** Two cables were in each other's inputs and were exchanged. */
-  | { readonly kind: 'cables exchanged'; readonly microphoneId: string; readonly otherId: string; readonly label: Words }
+  | { readonly kind: 'cables exchanged'; readonly microphoneId: MicrophoneId; readonly otherId: string; readonly label: Words }
   /** The cable stays, reversed as it is, and the channel is inverted at its input or in the mix. */
-  | { readonly kind: 'invert'; readonly where: 'input' | 'mix'; readonly microphoneId: string; readonly label: Words }
+  | { readonly kind: 'invert'; readonly where: 'input' | 'mix'; readonly microphoneId: MicrophoneId; readonly label: Words }
   /** What is in the channel's way delays it by so much more than was known, samples of the session; and the mix takes it back or not. */
-  | { readonly kind: 'latency'; readonly microphoneId: string; readonly bySamples: number; readonly inMix: boolean; readonly label: Words }
+  | { readonly kind: 'latency'; readonly microphoneId: MicrophoneId; readonly bySamples: number; readonly inMix: boolean; readonly label: Words }
   /** The same of everything a device records, seconds. */
   | {
       readonly kind: 'device latency';
-      readonly microphoneId: string;
+      readonly microphoneId: MicrophoneId;
       readonly microphoneIds: readonly string[];
-      readonly deviceId: string;
+      readonly deviceId: DeviceId;
       readonly bySeconds: number;
       readonly inMix: boolean;
       readonly label: Words;
     }
-  | { readonly kind: 'align'; readonly microphoneId: string; readonly samples: number; readonly label: Words };
+  | { readonly kind: 'align'; readonly microphoneId: MicrophoneId; readonly samples: number; readonly label: Words };
 
 /** One thing worth telling: how bad, why, and the move that mends it. */
 export interface Finding {
@@ -55,5 +56,5 @@ export interface Finding {
   /** Raised by its set-up by design: told as a note. */
   readonly expected?: true;
   /** The set-up that raises it, and its own reason where it brings one. */
-  readonly expectedBy?: { readonly setupId: string; readonly why?: string };
+  readonly expectedBy?: { readonly setupId: SetupId; readonly why?: string };
 }

@@ -1,5 +1,6 @@
 import { PLANNING_MARGIN_DB } from '../acoustics';
-import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import type { ArrivalTable, PlanMicrophone } from '../arrivals';
+import { sourceKey } from '../ids';
 import { add, scale, subtract } from '../math';
 import { asNumber, type Told } from '../units';
 import { tell } from './codes';

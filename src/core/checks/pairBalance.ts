@@ -1,5 +1,6 @@
 import { EQUAL_STRINGS_M, firstDipHz } from '../acoustics';
-import { type ArrivalTable, type PlanPair, sourceKey } from '../arrivals';
+import type { ArrivalTable, PlanPair } from '../arrivals';
+import { sourceKey } from '../ids';
 import { asDelay, asFrequency, asLength } from '../units';
 import { alongString } from './alongString';
 import { tell } from './codes';

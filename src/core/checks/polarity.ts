@@ -1,5 +1,6 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
-import { type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import type { ArrivalTable, PlanMicrophone } from '../arrivals';
+import { sourceKey } from '../ids';
 import { asFrequency, asList, asTime, type Several, type Told } from '../units';
 import { tell } from './codes';
 import type { Finding } from './finding';

@@ -1,4 +1,5 @@
-import { type Arrival, type ArrivalTable, type PlanMicrophone, sourceKey } from '../arrivals';
+import type { Arrival, ArrivalTable, PlanMicrophone } from '../arrivals';
+import { sourceKey } from '../ids';
 import type { Source } from '../instruments';
 import { isDirect } from '../microphones';
 

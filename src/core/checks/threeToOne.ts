@@ -1,5 +1,6 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
-import { type Arrival, type ArrivalTable, incidentSplDb, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
+import { type Arrival, type ArrivalTable, incidentSplDb, type Plan, type PlanMicrophone } from '../arrivals';
+import { type MicrophoneId, sourceKey } from '../ids';
 import { distance } from '../math';
 import { isDirect } from '../microphones';
 import { gapToSolid } from '../solids';
@@ -25,7 +26,7 @@ function toSurfaceM({ solids }: Plan, { positionM }: PlanMicrophone, arrival: Ar
  * Both schools for two microphones. On one shared source the leak school promises nothing: null, look at delay and level.
  * Null when a microphone has no source to be judged by.
  */
-export function threeToOne(table: ArrivalTable, firstId: string, secondId: string): ThreeToOne | null {
+export function threeToOne(table: ArrivalTable, firstId: MicrophoneId, secondId: MicrophoneId): ThreeToOne | null {
   const { plan, rows } = table;
   const [a, b] = [firstId, secondId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
   const [first, second] = [plan.microphones[a ?? -1], plan.microphones[b ?? -1]];

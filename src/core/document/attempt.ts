@@ -1,3 +1,4 @@
+import type { AttemptId, SessionId } from '../ids';
 import { attemptSchema } from './attemptSchema';
 import { readSession } from './read';
 import type { Session } from './session';
@@ -35,8 +36,8 @@ export interface AttemptFigures {
 
 /** One attempt without its set-up: what a list of hundreds shows. */
 export interface Attempt {
-  readonly id: string;
-  readonly sessionId: string;
+  readonly id: AttemptId;
+  readonly sessionId: SessionId;
   /** ISO 8601, UTC. */
   readonly at: string;
   /** Counts a session's attempts as they were made, from 1: clocks are set back. Older attempts have none and come first, by their time. */
@@ -44,7 +45,7 @@ export interface Attempt {
   /** A take was checked, or what stood was kept by hand, or one of several was chosen. */
   readonly kind: 'take' | 'kept' | 'chosen';
   /** The attempt that it went on from; null for the first. */
-  readonly parentId: string | null;
+  readonly parentId: AttemptId | null;
   /** What had changed since then, a sentence each. */
   readonly changes: readonly string[];
   readonly figures: AttemptFigures | null;

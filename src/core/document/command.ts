@@ -1,3 +1,4 @@
+import type { InstrumentId, MicrophoneId, PairId } from '../ids';
 import type { Session } from './session';
 
 /** A change to a session: old document in, new document out, nothing mutated. It says in words what it does. */
@@ -19,14 +20,14 @@ export const together = (words: string | ((session: Session) => string), command
   command(words, (session) => commands.reduce((next, each) => each(next), session));
 
 /** A microphone by its name, for words. */
-export const microphoneName = (session: Session, id: string): string =>
+export const microphoneName = (session: Session, id: MicrophoneId): string =>
   session.microphones.find((microphone) => microphone.id === id)?.name ?? 'a microphone';
 
 /** One microphone by its name, several by their number. */
 export const microphoneNames = (session: Session, ids: readonly string[]): string =>
   ids.length === 1 ? microphoneName(session, ids[0] ?? '') : `${ids.length} microphones`;
 
-export const instrumentName = (session: Session, id: string): string =>
+export const instrumentName = (session: Session, id: InstrumentId): string =>
   session.instruments.find((instrument) => instrument.id === id)?.name ?? 'an instrument';
 
-export const pairName = (session: Session, id: string): string => session.pairs.find((pair) => pair.id === id)?.name ?? 'a pair';
+export const pairName = (session: Session, id: PairId): string => session.pairs.find((pair) => pair.id === id)?.name ?? 'a pair';

@@ -1,5 +1,6 @@
 import { type Chain, chainOf } from '../chain';
-import { type DeviceInput, type InputDevice, partsOfAddress } from '../patch';
+import { type MicrophoneId, partsOfAddress } from '../ids';
+import type { DeviceInput, InputDevice } from '../patch';
 import { RECIPES } from '../setups';
 import type { PlacedMicrophone, Session } from './session';
 
@@ -7,19 +8,19 @@ type Plugged = Pick<Session, 'shelf' | 'patch'>;
 type Recorded = Plugged & Pick<Session, 'sampleRateHz'>;
 
 /** The device a microphone is plugged into; undefined where it is in none. */
-export function deviceOf({ shelf, patch }: Plugged, microphoneId: string): InputDevice | undefined {
+export function deviceOf({ shelf, patch }: Plugged, microphoneId: MicrophoneId): InputDevice | undefined {
   const { deviceId } = partsOfAddress(patch[microphoneId]);
   return shelf.devices.find(({ id }) => id === deviceId);
 }
 
 /** The input a microphone is plugged into; undefined where it is in none. */
-function inputOf(session: Plugged, microphoneId: string): DeviceInput | undefined {
+function inputOf(session: Plugged, microphoneId: MicrophoneId): DeviceInput | undefined {
   const { inputId } = partsOfAddress(session.patch[microphoneId]);
   return deviceOf(session, microphoneId)?.inputs.find(({ id }) => id === inputId);
 }
 
 /** What the device that a microphone is plugged into delays it by, samples of the session. */
-export const deviceSamples = (session: Recorded, microphoneId: string): number =>
+export const deviceSamples = (session: Recorded, microphoneId: MicrophoneId): number =>
   Math.round((deviceOf(session, microphoneId)?.latencySeconds ?? 0) * session.sampleRateHz);
 
 /** The chain a microphone is recorded through as the session stands: its own and that of the device it is plugged into. */
@@ -30,7 +31,7 @@ export function chainIn(session: Recorded, placed: Chain & { readonly id: string
 }
 
 /** The input a microphone is in by its name, where it has a polarity switch. */
-export function invertingInputOf(session: Plugged, microphoneId: string): string | undefined {
+export function invertingInputOf(session: Plugged, microphoneId: MicrophoneId): string | undefined {
   const input = inputOf(session, microphoneId);
   return input?.inverts ? input.name : undefined;
 }
@@ -54,7 +55,7 @@ const elsewhere = ({ inputInverted, ...placed }: PlacedMicrophone, atInput: bool
  *
  * @param isNew microphones that were plugged just now: what was there before stays as it is
  */
-export function invertedAtInputs(session: Session, isNew: (microphoneId: string) => boolean): Session {
+export function invertedAtInputs(session: Session, isNew: (microphoneId: MicrophoneId) => boolean): Session {
   const microphones = session.microphones.map((placed) =>
     placed.flipped &&
     !placed.inputInverted &&

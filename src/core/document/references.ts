@@ -1,3 +1,5 @@
+import type { InstrumentId, MarkId, MicrophoneId } from '../ids';
+import { inputAddress } from '../ids';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { canFollow, type Outboard } from '../patch';
 import type { PlacedMicrophone, Session, SourceReference } from './session';
@@ -18,7 +20,7 @@ interface Known {
 const idsOf = (list: readonly { readonly id: string }[]): Set<string> => new Set(list.map(({ id }) => id));
 
 const inputsOf = (session: Session): Set<string> =>
-  new Set(session.shelf.devices.flatMap((device) => device.inputs.map((input) => `${device.id}/${input.id}`)));
+  new Set(session.shelf.devices.flatMap((device) => device.inputs.map(({ id }) => inputAddress({ deviceId: device.id, id }))));
 
 const knownIn = (session: Session): Known => ({
   microphones: idsOf(session.microphones),
@@ -32,7 +34,7 @@ const knownIn = (session: Session): Known => ({
 
 const hasSource = (known: Known, { instrumentId, sourceId }: SourceReference): boolean =>
   known.instruments.get(instrumentId)?.sources.some((source) => source.id === sourceId) ?? false;
-const hasMark = (known: Known, instrumentId: string, markId: string): boolean =>
+const hasMark = (known: Known, instrumentId: InstrumentId, markId: MarkId): boolean =>
   known.instruments.get(instrumentId)?.marks.some((mark) => mark.id === markId) ?? false;
 
 /** Whether what stands behind is there and can: without it nothing is wrong. */
@@ -85,7 +87,7 @@ const mapped = <T>(list: readonly T[], change: (item: T) => T): readonly T[] => 
 };
 
 /** A collar hangs on a microphone that is there; what stands by itself on none. */
-const hasHolder = (known: Known, kind: string, microphoneId: string | null): boolean =>
+const hasHolder = (known: Known, kind: string, microphoneId: MicrophoneId | null): boolean =>
   kind === 'collar' ? microphoneId !== null && known.microphones.has(microphoneId) : microphoneId === null;
 
 /** A session without references to what is no longer there: what pointed at it points at nothing, or goes where it means nothing alone. */

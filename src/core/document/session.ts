@@ -1,5 +1,6 @@
 import type { Chain } from '../chain';
 import type { Furnishing } from '../furnishings';
+import type { InputAddress, InstrumentId, MarkId, MicrophoneId, ModelId, OutboardId, PairId, SessionId, SetupId, SourceId, SourceKey } from '../ids';
 import type { Instrument } from '../instruments';
 import type { Vec3 } from '../math';
 import type { MicrophoneModel, PatternName } from '../microphones';
@@ -26,8 +27,8 @@ export interface Shelf {
 
 /** One placed microphone. Positions and aim points are in the room, metres. */
 export interface PlacedMicrophone extends Chain {
-  readonly id: string;
-  readonly modelId: string;
+  readonly id: MicrophoneId;
+  readonly modelId: ModelId;
   /** One to three letters for the end of its string. */
   readonly label: string;
   readonly name: string;
@@ -48,21 +49,21 @@ export interface PlacedMicrophone extends Chain {
   /** A string kept at its length: the microphone swings along it. */
   readonly heldString: HeldString | null;
   /** The set-up it came with; null when it was placed by hand or has been taken elsewhere. */
-  readonly setupId: string | null;
+  readonly setupId: SetupId | null;
   /** Where its channel goes in the picture, −1 left to 1 right; where it is not said, see {@link panOf}. */
   readonly pan?: number;
   /** Its cable stays in its input whatever the solver would rather. */
   readonly pinned?: boolean;
   /** What of the shelf's outboard stands between it and its input. */
-  readonly through?: string;
+  readonly through?: OutboardId;
   /** What of the outboard stands behind that, at line level. */
-  readonly behind?: string;
+  readonly behind?: OutboardId;
   /** Its own low cut is on. */
   readonly lowCut?: boolean;
   /** The low cut of its input, or of what stands between, is on. */
   readonly inputLowCut?: boolean;
   /** Where the second way of its splitter goes, "device/input". */
-  readonly alsoInto?: string;
+  readonly alsoInto?: InputAddress;
   /** The preamp it is wanted on, for how that sounds. */
   readonly preamp?: PreampCharacter;
   /** How much louder than the model a take had it, dB: added to what is predicted. */
@@ -73,14 +74,14 @@ export interface PlacedMicrophone extends Chain {
 
 /** A string from a mark of an instrument. */
 export interface HeldString {
-  readonly instrumentId: string;
-  readonly markId: string;
+  readonly instrumentId: InstrumentId;
+  readonly markId: MarkId;
   readonly lengthM: number;
 }
 
 /** What the tape said: from the floor, or from a mark, to a capsule. */
 export interface TapeReading {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   /** "floor", or "instrumentId/markId". */
   readonly from: string;
   readonly lengthM: number;
@@ -90,17 +91,17 @@ export interface TapeReading {
 
 /** A source of an instrument in the session. */
 export interface SourceReference {
-  readonly instrumentId: string;
-  readonly sourceId: string;
+  readonly instrumentId: InstrumentId;
+  readonly sourceId: SourceId;
 }
 
 /** Two microphones used as one stereo picture. */
 export interface Pair {
-  readonly id: string;
+  readonly id: PairId;
   readonly name: string;
   readonly technique: PairTechnique;
-  readonly leftId: string;
-  readonly rightId: string;
+  readonly leftId: MicrophoneId;
+  readonly rightId: MicrophoneId;
   /** The source that should sit in the middle of the picture. */
   readonly centre: SourceReference | null;
   /** Where its microphones are: they stand where the frame says. Null when it is parted and each stands by itself. */
@@ -162,8 +163,7 @@ export const HEADS = ['top', 'bottom'] as const;
 
 /** A drum's lugs as they were heard, in the order they were tapped. */
 export interface Tuning {
-  /** "instrumentId/sourceId". */
-  readonly drum: string;
+  readonly drum: SourceKey;
   readonly head: (typeof HEADS)[number];
   /** ISO 8601, UTC. */
   readonly heardAt: string;
@@ -200,7 +200,7 @@ export interface Readiness {
 export interface Session {
   readonly format: typeof SESSION_FORMAT;
   readonly version: typeof SESSION_VERSION;
-  readonly id: string;
+  readonly id: SessionId;
   readonly name: string;
   /** ISO 8601, UTC. */
   readonly createdAt: string;
@@ -219,5 +219,5 @@ export interface Session {
   readonly furnishings: readonly Furnishing[];
   readonly tape: readonly TapeReading[];
   /** Input address by microphone id, e.g. "eight-input/in3". */
-  readonly patch: Readonly<Record<string, string>>;
+  readonly patch: Readonly<Record<string, InputAddress>>;
 }

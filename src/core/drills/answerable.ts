@@ -1,6 +1,7 @@
 import { logFrequencies, reversedCopy, sumResponseDb } from '../acoustics';
-import { type ArrivalTable, arrivalTable, copiesOf, type SourceKey, sourceKey } from '../arrivals';
+import { type ArrivalTable, arrivalTable, copiesOf } from '../arrivals';
 import type { PlacedMicrophone, Session } from '../document';
+import { type MicrophoneId, type SourceKey, sourceKey } from '../ids';
 import { isDirect, type MicrophoneModel } from '../microphones';
 import { resolvePlan } from '../planning';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
@@ -9,7 +10,7 @@ import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 const OCTAVES = [50, 100].map((hertz) => logFrequencies(25, hertz, 2 * hertz));
 
 /** Energy of some frequencies of each source in the sum of all channels, each at its own gain; dB. */
-const summedDb = (table: ArrivalTable, reversedId: string | null, frequencies: Float64Array): number[] =>
+const summedDb = (table: ArrivalTable, reversedId: MicrophoneId | null, frequencies: Float64Array): number[] =>
   table.plan.sources.map((_, source) => {
     const copies = table.plan.microphones.flatMap(({ id }, m) => {
       const own = copiesOf(table, m, source);
@@ -33,7 +34,7 @@ export interface Reversal {
 }
 
 /** What the low ends of the sources lose when a channel is reversed: in the octave that loses most. Null without sources. */
-export function lostByReversing(session: Session, id: string): Reversal | null {
+export function lostByReversing(session: Session, id: MicrophoneId): Reversal | null {
   const table = arrivalTable(resolvePlan(session));
   const octaves = OCTAVES.map((range) => ({ as: summedDb(table, null, range), reversed: summedDb(table, id, range) }));
   const loudnessOf = (source: number): number => Math.max(...octaves.map(({ as }) => as[source] as number));

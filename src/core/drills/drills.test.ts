@@ -1,8 +1,9 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { walks } from '../../../scripts/walks';
 import { allCases, nameOf, placed } from '../../cli/audit/cases';
-import { arrivalTable, type SourceKey } from '../arrivals';
+import { arrivalTable } from '../arrivals';
 import { type PlacedMicrophone, panOf, type Session, sessionContent } from '../document';
+import type { SourceKey } from '../ids';
 import { type Monitor, matrixOf, mixDown, Scene } from '../listening';
 import { createRandom, dot, loadFftKernel, normalize, subtract } from '../math';
 import { resolvePlan } from '../planning';

@@ -1,12 +1,13 @@
 import type { ArrivalTable } from '../arrivals';
 import type { Chain } from '../chain';
 import { chainIn, type PlacedMicrophone, panOf, panWords, type Session } from '../document';
-import { type GainSetting, inputAddress, secondWayName } from '../patch';
+import { type InputAddress, inputAddress, type MicrophoneId } from '../ids';
+import { type GainSetting, secondWayName } from '../patch';
 import { gainSetting, outboardOf, patchInputs, powerOf, powerWords } from '../planning';
 import { toCsv } from './csv';
 
 export interface InputListRow {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly label: string;
   readonly microphone: string;
   readonly model: string;
@@ -34,7 +35,7 @@ export interface InputListRow {
 }
 
 /** Of a mid-side pair's two the part each plays; of others where they go. */
-function panOfRow(session: Session, id: string): string {
+function panOfRow(session: Session, id: MicrophoneId): string {
   const pair = session.pairs.find(({ decoding, leftId, rightId }) => decoding === 'mid-side' && (leftId === id || rightId === id));
   if (pair) return pair.leftId === id ? 'mid' : 'side';
   const placed = session.microphones.find((microphone) => microphone.id === id);
@@ -73,7 +74,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
   const rows = table.plan.microphones.flatMap((microphone) => {
     const placed = session.microphones.find(({ id }) => id === microphone.id);
     const through = outboardOf(session, microphone.id);
-    const at = (address: string | undefined, isSecond: boolean) => {
+    const at = (address: InputAddress | undefined, isSecond: boolean) => {
       const index = inputs.findIndex((input) => inputAddress(input) === address);
       const input = inputs[index];
       const device = session.shelf.devices.find((candidate) => candidate.id === input?.deviceId);

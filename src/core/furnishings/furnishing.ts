@@ -1,4 +1,5 @@
 import type { PerBand } from '../acoustics';
+import type { MicrophoneId } from '../ids';
 import { add, normalize, rotateAboutZ, scale, type Vec3, vec3 } from '../math';
 import { board, type Solid } from '../solids';
 import { radiansFromDegrees } from '../units';
@@ -91,7 +92,7 @@ export function collarSolid(furnishing: Furnishing, positionM: Vec3, axis: Vec3)
 /** A new thing of a kind in its usual size, as high as the room lets it be; a second one gets a number. */
 export function newFurnishing(
   kind: FurnishingKind,
-  place: Pick<Furnishing, 'id' | 'positionM' | 'rotationDeg'> & { readonly microphoneId?: string | null },
+  place: Pick<Furnishing, 'id' | 'positionM' | 'rotationDeg'> & { readonly microphoneId?: MicrophoneId | null },
   others: readonly Furnishing[],
   roomHeightM: number,
 ): Furnishing {

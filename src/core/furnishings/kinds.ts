@@ -1,3 +1,4 @@
+import type { FurnishingId, MicrophoneId } from '../ids';
 /** What keeps sound away from a place, besides taking some of it up. */
 export const SCREEN_KINDS = ['panel', 'blanket', 'collar'] as const;
 /** What takes sound up where it is; its shadow is not modelled. */
@@ -9,7 +10,7 @@ export type FurnishingKind = (typeof FURNISHING_KINDS)[number];
 
 /** Something soft that is stood, hung or clipped where it keeps sound away. */
 export interface Furnishing {
-  readonly id: string;
+  readonly id: FurnishingId;
   readonly kind: FurnishingKind;
   readonly name: string;
   /** Middle of its foot on the floor; a collar is where its microphone is. */
@@ -21,7 +22,7 @@ export interface Furnishing {
   /** From the floor to its lower edge. */
   readonly bottomM: number;
   /** The microphone a collar is clipped to. */
-  readonly microphoneId: string | null;
+  readonly microphoneId: MicrophoneId | null;
   /** How thick its soft layer is and how much air is behind it, metres; the usual ones where it is not said. */
   readonly layerM?: number;
   readonly airM?: number;

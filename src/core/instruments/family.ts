@@ -1,3 +1,4 @@
+import type { SourceId } from '../ids';
 import type { InstrumentShape } from './instrument';
 import type { Geometry } from './model';
 
@@ -22,7 +23,7 @@ export interface FamilyChoice {
   /** Only where another choice has this value: how loudly is sung, where somebody sings. */
   readonly when?: { readonly choice: string; readonly value: string };
   /** Which sources an option's shift concerns; none where it is about form. */
-  readonly shifts?: (sourceId: string) => boolean;
+  readonly shifts?: (sourceId: SourceId) => boolean;
 }
 
 export interface Family {

@@ -1,8 +1,9 @@
+import type { InstrumentId } from '../ids';
 import type { KitPiece } from './drums/pieces';
 
 /** What decides an instrument's form, wherever it stands. */
 export interface InstrumentShape {
-  readonly id: string;
+  readonly id: InstrumentId;
   readonly variant: string;
   /** The pieces of a kit where they differ from the variant's. */
   readonly pieces?: readonly KitPiece[];

@@ -1,10 +1,11 @@
 import type { PerBand } from '../acoustics';
+import type { InstrumentId, MarkId, SourceId } from '../ids';
 import type { Vec3 } from '../math';
 import type { Solid } from '../solids';
 
 /** A point that a tape can be put on. */
 export interface Mark {
-  readonly id: string;
+  readonly id: MarkId;
   readonly name: string;
   readonly positionM: Vec3;
   /** On somebody: nothing is struck there. */
@@ -26,8 +27,8 @@ export interface Side {
 
 /** One radiating point or surface. One side (a mouth, a bell) or two (a drum, a plate). */
 export interface Source {
-  readonly id: string;
-  readonly instrumentId: string;
+  readonly id: SourceId;
+  readonly instrumentId: InstrumentId;
   readonly name: string;
   /** Sources of one group are wanted together (a piano's bass and treble); a drum is its own group. */
   readonly groupId: string;

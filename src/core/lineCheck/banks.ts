@@ -1,9 +1,10 @@
-import { partsOfAddress, powerPlan } from '../patch';
+import { type InputAddress, partsOfAddress } from '../ids';
+import { powerPlan } from '../patch';
 import { listed } from '../units';
 import type { LinePlan } from './line';
 import type { DeviceDescription } from './protocol';
 
-const inputOf = (address: string): string => partsOfAddress(address).inputId;
+const inputOf = (address: InputAddress): string => partsOfAddress(address).inputId;
 
 /**
  * Where the device's own map of phantom switches is another than the shelf's, in a sentence; null where they agree. Banks may be called

@@ -1,15 +1,16 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import type { Session } from '../document';
-import { inputAddress, levelChain, type PowerSocket, peakTargetOf, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
+import { type DeviceId, type InputId, inputAddress, type MicrophoneId } from '../ids';
+import { levelChain, type PowerSocket, peakTargetOf, recordedLevelDbfs, secondWayId, secondWayName, USUAL_EIN_DBU } from '../patch';
 import { gainSetting, loudestDb, outboardOf, patchInputs, pluggedAt, powerOf, powerSockets, resolvePlan } from '../planning';
 
 /** One microphone as it is plugged into the device that is checked, and what it should show. */
 export interface Line {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   /** It is the second way of this microphone's splitter: tapped together with it, and never powered. */
   readonly secondOf?: string;
   readonly name: string;
-  readonly inputId: string;
+  readonly inputId: InputId;
   readonly inputName: string;
   /** The phantom switch of its input; null where there is none. */
   readonly bank: string | null;
@@ -41,13 +42,13 @@ export const isTapped = ({ secondOf }: Line): boolean => secondOf === undefined;
 const QUIET_ROOM_DB = 40;
 
 /** What a line check of one device works from, as the session is now. */
-export const linePlanOf = (session: Session, deviceId: string, table?: ArrivalTable): LinePlan => ({
+export const linePlanOf = (session: Session, deviceId: DeviceId, table?: ArrivalTable): LinePlan => ({
   lines: linesOf(session, deviceId, table),
   sockets: powerSockets(session).filter(({ address }) => address.startsWith(`${deviceId}/`)),
 });
 
 /** The lines of one device as the session's patch plans them, in the order of its inputs. */
-export function linesOf(session: Session, deviceId: string, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
+export function linesOf(session: Session, deviceId: DeviceId, table: ArrivalTable = arrivalTable(resolvePlan(session))): Line[] {
   const { sockets, banks } = powerOf(session);
   return patchInputs(session)
     .filter((input) => input.deviceId === deviceId)

@@ -2,7 +2,8 @@ import { FAULT_KINDS, faultOf, rigSession } from '../../../scripts/rigs';
 import { seedsFor } from '../../../scripts/walks';
 import type { Session } from '../document';
 import { putBetween, splitInto } from '../document';
-import { inputAddress, OUTBOARD_CATALOGUE, type SolveMilp, secondWayId } from '../patch';
+import { inputAddress } from '../ids';
+import { OUTBOARD_CATALOGUE, type SolveMilp, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { patchInputs } from '../planning';
 import {

@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../ids';
 import { listed } from '../units';
 import type { LineFinding } from './finding';
 import { found } from './holders';
@@ -15,7 +16,7 @@ function walkFrom(start: Line, holders: ReadonlyMap<Line, Line | null | undefine
 }
 
 /** The input, of all the device has, that heard a microphone loudest, where the patch leaves it free; null where none did. */
-export function freeInputOf(microphoneId: string, lines: readonly Line[], { taps }: LineNotes): string | null {
+export function freeInputOf(microphoneId: MicrophoneId, lines: readonly Line[], { taps }: LineNotes): string | null {
   const heard = Object.entries(taps[microphoneId] ?? {}).filter(([, tap]) => tap.heard);
   const loudest = heard.sort(([, a], [, b]) => b.peakDbfs - a.peakDbfs)[0]?.[0];
   return loudest !== undefined && !lines.some(({ inputId }) => inputId === loudest) ? loudest : null;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { DeviceId, InputId, MicrophoneId } from '../ids';
 
 /** The version of the messages that are told in docs/adapters.md. */
 export const ADAPTER_VERSION = 1;
@@ -6,7 +7,7 @@ export const ADAPTER_VERSION = 1;
 const LONGEST_RECORDING_S = 60;
 
 export interface DeviceInputDescription {
-  readonly id: string;
+  readonly id: InputId;
   readonly name: string;
   /** Inputs of one bank share a phantom switch; null has none. */
   readonly bank: string | null;
@@ -24,7 +25,7 @@ export interface DeviceDescription {
 }
 
 export interface InputState {
-  readonly id: string;
+  readonly id: InputId;
   readonly gainDb: number;
   readonly pad: boolean;
   readonly highPass: boolean;
@@ -42,7 +43,7 @@ export type DeviceCommand =
   | { readonly bank: string; readonly phantom: boolean };
 
 /** What hands do beside a microphone. A tap is two knocks on the body, then a clap a hand's width in front of it. */
-export type HandAction = { readonly do: 'quiet' | 'play' } | { readonly do: 'tap'; readonly microphoneId: string };
+export type HandAction = { readonly do: 'quiet' | 'play' } | { readonly do: 'tap'; readonly microphoneId: MicrophoneId };
 
 export type ToDevice =
   | { readonly type: 'set'; readonly id: number; readonly command: DeviceCommand }
@@ -52,7 +53,7 @@ export type ToDevice =
       readonly type: 'rig';
       readonly id: number;
       readonly session: unknown;
-      readonly deviceId: string;
+      readonly deviceId: DeviceId;
       readonly seed: number;
       readonly faults: readonly unknown[];
     };

@@ -1,9 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { walks } from '../../../scripts/walks';
 import type { Session } from '../document';
+import { inputAddress } from '../ids';
 import { createRandom } from '../math';
 import { PHANTOM_NEEDS } from '../microphones';
-import { inputAddress, OUTBOARD_CATALOGUE } from '../patch';
+import { OUTBOARD_CATALOGUE } from '../patch';
 import { patchInputs, patchTroubles } from '../planning';
 import {
   banksToLight,

@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../ids';
 import { bankClash, banksToLight } from './banks';
 import type { LineDevice, Recording } from './device';
 import type { SaidWrong } from './finding';
@@ -9,7 +10,7 @@ import type { DeviceInputDescription } from './protocol';
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =
   | { readonly kind: 'monitors down' | 'plug' | 'answer' | 'power' | 'silence' | 'play' }
-  | { readonly kind: 'tap'; readonly microphoneId: string };
+  | { readonly kind: 'tap'; readonly microphoneId: MicrophoneId };
 
 /** What was measured so far. */
 export interface LineNotes {
@@ -68,7 +69,7 @@ export const lineSteps = (lines: readonly Line[], takesCommands: boolean): LineS
 const TRIES = 2;
 
 /** Whether a microphone was tapped and no input heard it, and it is worth another try. */
-export const isToTryAgain = (microphoneId: string, { taps, tries }: LineNotes): boolean =>
+export const isToTryAgain = (microphoneId: MicrophoneId, { taps, tries }: LineNotes): boolean =>
   taps[microphoneId] !== undefined && (tries[microphoneId] ?? 0) < TRIES && !Object.values(taps[microphoneId]).some(({ heard }) => heard);
 
 /** The first step that is still to be done; a tap that nobody heard is done once more. */

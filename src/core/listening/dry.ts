@@ -1,3 +1,5 @@
+import type { InstrumentId } from '../ids';
+import { sourceKey } from '../ids';
 import type { Instrument, Source } from '../instruments';
 import { PHRASE_BEATS, PHRASE_S, phraseOf, strokesOf, touchOf, voiceOf } from '../synthesis';
 import { BLOCK } from './loopRenderer';
@@ -8,7 +10,7 @@ export type Playing = { readonly of: 'phrase' } | { readonly of: 'source'; reado
 /** What was chosen of the sound, by "instrument/what was asked". */
 export type Choices = Readonly<Record<string, string>>;
 
-const answersFor = (choices: Choices, instrumentId: string): Readonly<Record<string, string>> =>
+const answersFor = (choices: Choices, instrumentId: InstrumentId): Readonly<Record<string, string>> =>
   Object.fromEntries(
     Object.entries(choices).flatMap(([key, answer]) => (key.startsWith(`${instrumentId}/`) ? [[key.slice(instrumentId.length + 1), answer]] : [])),
   );
@@ -49,7 +51,7 @@ export function dryLoop(
     const { kind, variant } = instrument;
     const ids = sources.filter(({ instrumentId }) => instrumentId === instrument.id).map(({ id }) => id);
     const phrase = phraseOf(kind, variant, ids);
-    const key = `${source.instrumentId}/${source.id}`;
+    const key = sourceKey(source);
     const played = playing.of === 'phrase' ? phrase : playing.key === key ? strokesOf(phrase, source.id) : [];
     const touch = touchOf(source.id, answersFor(choices, instrument.id));
     const voice = voiceOf(kind, variant, source.id, source.radiusM);

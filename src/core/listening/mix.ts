@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../ids';
 import type { Decoding } from '../stereo';
 
 /** What is heard of the channels. */
@@ -11,8 +12,8 @@ export interface MixChannel {
 }
 
 export interface MixPair {
-  readonly leftId: string;
-  readonly rightId: string;
+  readonly leftId: MicrophoneId;
+  readonly rightId: MicrophoneId;
   readonly decoding: Decoding;
   /** Gain of the side over the mid, for mid-side. */
   readonly width: number;

@@ -1,4 +1,5 @@
-import { type ArrivalTable, type Plan, sourceKey } from '../arrivals';
+import type { ArrivalTable, Plan } from '../arrivals';
+import { sourceKey } from '../ids';
 import type { Instrument } from '../instruments';
 import type { FftKernel } from '../math';
 import { PEAK_TARGET_DBFS } from '../patch';

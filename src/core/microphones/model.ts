@@ -1,3 +1,4 @@
+import type { ModelId } from '../ids';
 import { DBU_OF_ZERO_DBV, dbFromAmplitudeRatio, SPL_OF_ONE_PASCAL_DB } from '../units';
 import type { PatternName } from './pattern';
 
@@ -45,7 +46,7 @@ export const withArticle = (connector: Connector): string => `${connector === 'X
 
 /** One kind of microphone on the shelf. Levels as in a data sheet. */
 export interface MicrophoneModel {
-  readonly id: string;
+  readonly id: ModelId;
   readonly name: string;
   readonly kind: MicrophoneKind;
   readonly patterns: readonly PatternName[];

@@ -1,5 +1,6 @@
 import { PLANNING_MARGIN_DB, THREE_TO_ONE_DB } from '../acoustics';
-import { type Arrival, arrivalOf, type Plan, type PlanMicrophone, sourceKey } from '../arrivals';
+import { type Arrival, arrivalOf, type Plan, type PlanMicrophone } from '../arrivals';
+import { sourceKey } from '../ids';
 import type { KeepOut } from '../instruments';
 import { isDirect, patternLevelDb, ridesAlong } from '../microphones';
 import { distanceToSurface, SURFACES } from '../room';

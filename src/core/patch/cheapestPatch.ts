@@ -1,12 +1,11 @@
+import { bankAddress, inputAddress } from '../ids';
 import { demandKey } from './demand';
 import { limitCables } from './limitCables';
 import { asked, limitPower, wayOf } from './limitPower';
 import { createModel, type SolveMilp } from './milp';
 import { isAtLine, type Outboard, partsOf, plugsFit } from './outboard';
-import { type Demand, inputAddress, type Patch, type PatchInput, type PatchMicrophone, type PatchProblem, type Wanted } from './problem';
+import type { Demand, Patch, PatchInput, PatchMicrophone, PatchProblem, Wanted } from './problem';
 import { tellUneasy } from './tellUneasy';
-
-export const bankAddress = (input: PatchInput): string | null => (input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`);
 
 /** Two inputs match as a pair when they are neighbours on one device with the same kind of preamp. */
 export function neighbours(inputs: readonly PatchInput[]): [number, number][] {

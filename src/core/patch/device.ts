@@ -1,3 +1,4 @@
+import type { DeviceId, InputId } from '../ids';
 import type { Connector } from '../microphones';
 
 export const PREAMP_CHARACTERS = ['clean', 'coloured'] as const;
@@ -5,7 +6,7 @@ export type PreampCharacter = (typeof PREAMP_CHARACTERS)[number];
 
 /** One preamp channel of one device. */
 export interface DeviceInput {
-  readonly id: string;
+  readonly id: InputId;
   readonly name: string;
   readonly connectors: readonly Connector[];
   /** Inputs with the same bank share one phantom switch; null has none. */
@@ -35,7 +36,7 @@ export interface DeviceInput {
 }
 
 export interface InputDevice {
-  readonly id: string;
+  readonly id: DeviceId;
   readonly name: string;
   readonly inputs: readonly DeviceInput[];
   /** Devices with the same clock run in step: named by whose it is. Without one it runs by its own. */

@@ -1,4 +1,5 @@
 import type { Plan } from '../arrivals';
+import type { MicrophoneId } from '../ids';
 import type { MicrophoneModel } from '../microphones';
 import { outputLevelDbu } from '../microphones';
 import type { DeviceInput } from './device';
@@ -8,7 +9,7 @@ import type { Outboard } from './outboard';
 export const PEAK_TARGET_DBFS = -12;
 
 /** Where a microphone's loudest peaks are wanted, dBFS. */
-export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: string): number =>
+export const peakTargetOf = ({ peakTargetsDbfs, peakTargetDbfs }: Plan, microphoneId: MicrophoneId): number =>
   peakTargetsDbfs?.[microphoneId] ?? peakTargetDbfs ?? PEAK_TARGET_DBFS;
 
 export type GainVerdict = 'fits' | 'overloads' | 'too-loud' | 'too-hot' | 'too-quiet';

@@ -1,11 +1,11 @@
 import { seedsFor } from '../../../scripts/walks';
+import { inputAddress } from '../ids';
 import { createRandom } from '../math';
 import type { Connector, PhantomNeed } from '../microphones';
 import { loadMilpSolver } from './highs';
 import {
   assignInputs,
   gainFor,
-  inputAddress,
   isAtLine,
   OUTBOARD_CATALOGUE,
   type Outboard,

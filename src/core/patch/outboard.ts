@@ -1,3 +1,4 @@
+import type { OutboardId } from '../ids';
 import type { Connector } from '../microphones';
 
 export const OUTBOARD_KINDS = ['attenuator', 'booster', 'phantom blocker', 'direct box', 'adaptor', 'preamp', 'splitter', 'equaliser'] as const;
@@ -5,7 +6,7 @@ export type OutboardKind = (typeof OUTBOARD_KINDS)[number];
 
 /** What stands between a microphone and an input. */
 export interface Outboard {
-  readonly id: string;
+  readonly id: OutboardId;
   readonly name: string;
   readonly kind: OutboardKind;
   readonly count: number;
@@ -102,7 +103,7 @@ export const inRow = (first: Outboard, next: Outboard): Outboard => ({
 });
 
 /** Ids of what something between is made of, the microphone's end first. */
-export const partsOf = (outboardId: string): readonly string[] => outboardId.split(THEN);
+export const partsOf = (outboardId: OutboardId): readonly string[] => outboardId.split(THEN);
 
 /** Whether a microphone can be plugged so, plugs alone looked at. */
 export const plugsFit = (connector: Connector, inputTakes: readonly Connector[], through: Outboard | null): boolean =>

@@ -1,6 +1,7 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { seedsFor, walks } from '../../../scripts/walks';
 import { arrivalTable } from '../arrivals';
+import { inputAddress } from '../ids';
 import { createRandom } from '../math';
 import { MICROPHONE_CATALOGUE } from '../microphones';
 import { patchProblem, resolvePlan } from '../planning';
@@ -13,7 +14,6 @@ import {
   DEVICE_CATALOGUE,
   gainFor,
   type InputDevice,
-  inputAddress,
   OUTBOARD_CATALOGUE,
   type Outboard,
   onShelf,

@@ -1,9 +1,10 @@
+import type { InputAddress, MicrophoneId } from '../ids';
 import type { Connector, PhantomNeed } from '../microphones';
 import type { Outboard } from './outboard';
 
 /** What is plugged into a socket, from the microphone to the plug at the input. */
 export interface PowerLine {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly phantom: PhantomNeed;
   readonly connector: Connector;
   readonly through: Outboard | null;
@@ -67,7 +68,7 @@ export function powerWay({ phantom, connector, through, isSecond = false }: Powe
 
 /** One socket of a device with what is in it. */
 export interface PowerSocket extends PowerOutlet {
-  readonly address: string;
+  readonly address: InputAddress;
   /** Its phantom switch across devices; null has none. */
   readonly bank: string | null;
   /** It can be recorded at this rate: what is not asks for nothing and is harmed all the same. */
@@ -87,9 +88,9 @@ export interface BankPower {
 }
 
 export interface SocketPower {
-  readonly address: string;
+  readonly address: InputAddress;
   readonly bank: string | null;
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly isSecond: boolean;
   readonly carried: boolean;
   readonly way: PowerWay;

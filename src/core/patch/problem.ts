@@ -1,3 +1,4 @@
+import type { DeviceId, MicrophoneId } from '../ids';
 import type { Connector, PhantomNeed } from '../microphones';
 import type { Cable } from './cable';
 import type { DeviceInput, PreampCharacter } from './device';
@@ -5,14 +6,14 @@ import type { Outboard } from './outboard';
 
 /** One thing that is asked of a patch. */
 export type Demand =
-  | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'cable' | 'pin' | 'input'; readonly microphoneId: string }
+  | { readonly kind: 'power' | 'no power' | 'plug' | 'level' | 'cable' | 'pin' | 'input'; readonly microphoneId: MicrophoneId }
   | { readonly kind: 'pair'; readonly pair: readonly [string, string] };
 
 /** Whether a demand is to be met. */
 export type Wanted = (demand: Demand) => boolean;
 
 export interface PatchMicrophone {
-  readonly id: string;
+  readonly id: MicrophoneId;
   readonly name: string;
   readonly phantom: PhantomNeed;
   readonly connector: Connector;
@@ -27,7 +28,7 @@ export interface PatchMicrophone {
 }
 
 /** How the solver calls the second way of a microphone: no id has a slash. */
-export const secondWayId = (microphoneId: string): string => `${microphoneId}/2`;
+export const secondWayId = (microphoneId: MicrophoneId): string => `${microphoneId}/2`;
 
 /** How people call it. */
 export const secondWayName = (microphoneName: string): string => `${microphoneName}, second way`;
@@ -43,7 +44,7 @@ export interface CableReach {
 
 /** An input with its address across devices. */
 export interface PatchInput extends DeviceInput {
-  readonly deviceId: string;
+  readonly deviceId: DeviceId;
 }
 
 export interface PatchProblem {
@@ -84,8 +85,8 @@ export interface Patch {
 
 /** What would make a patch possible, alone. */
 export type PatchMend =
-  | { readonly kind: 'leave out'; readonly microphoneId: string }
-  | { readonly kind: 'let go'; readonly microphoneId: string }
+  | { readonly kind: 'leave out'; readonly microphoneId: MicrophoneId }
+  | { readonly kind: 'let go'; readonly microphoneId: MicrophoneId }
   | { readonly kind: 'borrow'; readonly outboard: Outboard }
   | { readonly kind: 'longer cable'; readonly cable: Pick<Cable, 'id' | 'name' | 'lengthM' | 'plug'>; readonly count: number }
   | { readonly kind: 'part'; readonly pair: readonly [string, string] };
@@ -102,12 +103,3 @@ export type PatchResult =
       readonly conflict?: readonly Demand[];
       readonly mends?: readonly PatchMend[];
     };
-
-/** Where a plug goes: a device and one of its inputs. Made and taken apart here alone. */
-export const inputAddress = ({ deviceId, id }: Pick<PatchInput, 'deviceId' | 'id'>): string => `${deviceId}/${id}`;
-
-/** The device and the input that an address names; empty where it names none. */
-export function partsOfAddress(address = ''): { readonly deviceId: string; readonly inputId: string } {
-  const slash = address.indexOf('/');
-  return slash < 0 ? { deviceId: '', inputId: '' } : { deviceId: address.slice(0, slash), inputId: address.slice(slash + 1) };
-}

@@ -1,8 +1,8 @@
+import { bankAddress, inputAddress } from '../ids';
 import { fitsPlug } from './cable';
-import { allowed, bankAddress, neighbours } from './cheapestPatch';
+import { allowed, neighbours } from './cheapestPatch';
 import { wayOf } from './limitPower';
 import type { PatchInput, PatchMicrophone, PatchProblem } from './problem';
-import { inputAddress } from './problem';
 
 /** So many inputs are tried at most, one after the other: what is not found by then is asked of the solver. */
 const MOST_TRIES = 4000;

@@ -1,8 +1,9 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { walks } from '../../../scripts/walks';
 import { allCases, knocked, nameOf, placed } from '../../cli/audit/cases';
-import { arrivalTable, sourceKey } from '../arrivals';
+import { arrivalTable } from '../arrivals';
 import { commit, framePair, type Session } from '../document';
+import { sourceKey } from '../ids';
 import { distance } from '../math';
 import { gapToSolid } from '../solids';
 import { frameOf, membersOf, pairPicture } from '../stereo';

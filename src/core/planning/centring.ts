@@ -1,5 +1,6 @@
-import { type ArrivalTable, arrivalTable, type SourceKey, sourceKey } from '../arrivals';
+import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { framePair, type Pair, type Session } from '../document';
+import { type SourceKey, sourceKey } from '../ids';
 import { distance, type Vec3 } from '../math';
 import { gapToSolid } from '../solids';
 import { centringMoves, type ImagePlace, type PairFrame, pairPicture, turnBy } from '../stereo';

@@ -2,6 +2,7 @@ import { PLANNING_MARGIN_DB } from '../acoustics';
 import { arrivalTable } from '../arrivals';
 import { derived } from '../derived';
 import type { PlacedMicrophone, Session } from '../document';
+import type { ModelId } from '../ids';
 import type { Instrument } from '../instruments';
 import { isDirect, type MicrophoneModel, type PatternName } from '../microphones';
 import { type PairTechnique, placeRecipe, type Recipe, type RecipeMicrophone } from '../setups';
@@ -29,7 +30,7 @@ export const ALIKE: readonly PairTechnique[] = [
 ];
 
 /** How many of a model the session has placed already. */
-export const usedOf = (session: Session, modelId: string): number =>
+export const usedOf = (session: Session, modelId: ModelId): number =>
   session.microphones.filter((microphone) => microphone.modelId === modelId).length;
 
 /** Moving coils that take this are made for bass drums, dB SPL (from data sheets). */

@@ -1,6 +1,7 @@
 import { type ArrivalTable, arrivalTable, bandLevels, directToRoomDb } from '../arrivals';
 import { leaks, type Move } from '../checks';
 import { type Pair, type PlacedMicrophone, pairOf, type Session } from '../document';
+import type { MicrophoneId } from '../ids';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
@@ -121,7 +122,7 @@ function remedyOf({ act, trade, gain }: Rated, move: Move, complaint: Complaint)
  *
  * @returns at most two, the better first, each another kind of act; none where nothing small helps
  */
-export function remediesFor(session: Session, microphoneId: string, complaint: Complaint): readonly Remedy[] {
+export function remediesFor(session: Session, microphoneId: MicrophoneId, complaint: Complaint): readonly Remedy[] {
   const placed = session.microphones.find(({ id }) => id === microphoneId);
   if (!placed) return [];
   const pair = pairOf(session, microphoneId) ?? null;

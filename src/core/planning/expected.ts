@@ -2,6 +2,7 @@ import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { checkPlan, type Finding } from '../checks';
 import { derived } from '../derived';
 import { belongsTo, type Session } from '../document';
+import type { SetupId } from '../ids';
 import type { Instrument } from '../instruments';
 import { RECIPES, type Recipe, recipesFor } from '../setups';
 import { missingFlips } from './missingFlips';
@@ -69,7 +70,7 @@ function raisedAsPlaced(session: Session, instrument: Instrument, recipe: Recipe
 }
 
 /** Whether a finding is no worse than its set-up raises it as placed, by more than a margin. */
-function isCovered(session: Session, { code, howMuch, ...finding }: Finding, setupId: string): boolean {
+function isCovered(session: Session, { code, howMuch, ...finding }: Finding, setupId: SetupId): boolean {
   const covers = COVERS[code];
   if (!covers || howMuch === undefined) return true;
   if (howMuch > (covers.atMost ?? Infinity)) return false;

@@ -1,6 +1,7 @@
 import { arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
 import { type Command, command, type NewId, type PlacedMicrophone, type Session, type SourceReference, standFor } from '../document';
+import type { MicrophoneId, ModelId } from '../ids';
 import { geometryOf } from '../instruments';
 import { add, cross, normalize, rotateAbout, scale, subtract, type Vec3 } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
@@ -21,7 +22,7 @@ const RISES_DEG = [0, 30, 55];
 const BESIDE_M = 0.07;
 const UP: Vec3 = { x: 0, y: 0, z: 1 };
 
-const nameOf = (session: Session, id: string): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
+const nameOf = (session: Session, id: MicrophoneId): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
 
 const isTaken = (session: Session, key: 'name' | 'label', value: string): boolean =>
   session.microphones.some((one) => one[key].toLowerCase() === value.toLowerCase());
@@ -47,7 +48,7 @@ function placedAs(
   session: Session,
   model: MicrophoneModel,
   like: Pick<PlacedMicrophone, 'name' | 'positionM' | 'aimM' | 'target'>,
-  id: string,
+  id: MicrophoneId,
 ): PlacedMicrophone {
   const name = unique(session, 'name', like.name);
   return {
@@ -97,7 +98,7 @@ function placeBefore(session: Session, model: MicrophoneModel, { instrumentId, s
 }
 
 /** Puts up a microphone of the shelf by hand before a source; changes nothing where none of that kind is free. */
-export const addMicrophone = (modelId: string, target: SourceReference, newId: NewId): Command =>
+export const addMicrophone = (modelId: ModelId, target: SourceReference, newId: NewId): Command =>
   command(
     (session) => `add ${session.shelf.microphones.find(({ id }) => id === modelId)?.name ?? 'a microphone'}`,
     (session) => {
@@ -108,7 +109,7 @@ export const addMicrophone = (modelId: string, target: SourceReference, newId: N
   );
 
 /** Beside another, looking where it looks: so many bodies to its right, as it sees it. */
-function beside(session: Session, like: PlacedMicrophone, model: MicrophoneModel, by: number, id: string): PlacedMicrophone {
+function beside(session: Session, like: PlacedMicrophone, model: MicrophoneModel, by: number, id: MicrophoneId): PlacedMicrophone {
   const ahead = normalize(subtract(like.aimM, like.positionM));
   const right = cross(ahead, UP);
   const way = Math.hypot(right.x, right.y) > 0.1 ? normalize(right) : { x: 1, y: 0, z: 0 };
@@ -119,7 +120,7 @@ function beside(session: Session, like: PlacedMicrophone, model: MicrophoneModel
 }
 
 /** The same kind once more beside it; another that is free where there is none. */
-export const duplicateMicrophone = (id: string, newId: NewId): Command =>
+export const duplicateMicrophone = (id: MicrophoneId, newId: NewId): Command =>
   command(
     (session) => `duplicate ${nameOf(session, id)}`,
     (session) => {
@@ -131,7 +132,7 @@ export const duplicateMicrophone = (id: string, newId: NewId): Command =>
   );
 
 /** Kinds for a shoot-out beside a microphone: up to two others, unlike it and each other. */
-export function shootOutModels(session: Session, id: string): readonly MicrophoneModel[] {
+export function shootOutModels(session: Session, id: MicrophoneId): readonly MicrophoneModel[] {
   const like = session.microphones.find((one) => one.id === id);
   const own = session.shelf.microphones.find((model) => model.id === like?.modelId);
   const others = freeModels(session).filter(({ kind, id: model, connector }) => model !== own?.id && !isDirect(kind) && connector !== 'USB');
@@ -140,7 +141,7 @@ export function shootOutModels(session: Session, id: string): readonly Microphon
 }
 
 /** Two others left and right of it, as near as their bodies let them: one take of all three tells which is wanted. */
-export const addShootOut = (id: string, newId: NewId): Command =>
+export const addShootOut = (id: MicrophoneId, newId: NewId): Command =>
   command(
     (session) => `put others beside ${nameOf(session, id)}`,
     (session) => {

@@ -1,15 +1,16 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
+import { bankAddress, type MicrophoneId, partsOfAddress } from '../ids';
 import type { Connector } from '../microphones';
-import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, partsOfAddress, secondWayId, secondWayName } from '../patch';
+import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId, secondWayName } from '../patch';
 import { cableLengthM, onwardM } from './cableLength';
 import { devicesInUse, patchInputs } from './patchProblem';
-import { bankAddressOf, powerOf } from './power';
+import { powerOf } from './power';
 import { resolvePlan } from './resolve';
 
 /** A cable that one microphone needs, and the one that is there for it. */
 export interface CableNeed {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly microphone: string;
   readonly plug: Connector;
   /** From its stand's foot to the devices, square to the walls, up the stand, with a metre to spare. */
@@ -72,7 +73,7 @@ export function powerUses(session: Session): PowerUse[] {
     banks: [
       ...new Set(
         device.inputs.flatMap(({ phantomBank }) =>
-          phantomBank !== null && banks.get(bankAddressOf({ deviceId: device.id, phantomBank }) ?? '')?.on ? [phantomBank] : [],
+          phantomBank !== null && banks.get(bankAddress({ deviceId: device.id, phantomBank }) ?? '')?.on ? [phantomBank] : [],
         ),
       ),
     ],

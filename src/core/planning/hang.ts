@@ -1,7 +1,8 @@
 import { speedOfSound } from '../acoustics';
-import { arrivalOf, firstReflections, sourceKey } from '../arrivals';
+import { arrivalOf, firstReflections } from '../arrivals';
 import type { Session } from '../document';
 import { isScreen, SOFT_MODELS, type SoftKind, softAreaM2 } from '../furnishings';
+import { sourceKey } from '../ids';
 import { type Flutter, flutters, middleSeconds, octaveDecays, type Room, reflectionPoint, SURFACES, type Surface, surfaceAreaM2 } from '../room';
 import { dbFromPowerRatio, powerRatioFromDb } from '../units';
 import { heardRoom, resolvePlan } from './resolve';

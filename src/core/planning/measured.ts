@@ -1,13 +1,14 @@
 import type { Matching, TakeFinding, Taped } from '../analysis';
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
+import type { MicrophoneId } from '../ids';
 import type { Mark } from '../instruments';
 import { distance, magnitude, subtract, type Vec3, vec3 } from '../math';
 import { judgeReadings, marksOf, type Reading, refOf } from '../tape';
 
 /** What the tape said of one microphone, and where that puts it. */
 export interface Measured {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly label: string;
   readonly name: string;
   readonly readings: readonly { readonly from: string; readonly lengthM: number }[];

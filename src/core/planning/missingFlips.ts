@@ -1,8 +1,9 @@
 import { logFrequencies, reversedCopy, sumResponseDb } from '../acoustics';
-import { type ArrivalTable, copiesOf, sourceKey } from '../arrivals';
+import { type ArrivalTable, copiesOf } from '../arrivals';
 import { signInMix } from '../chain';
 import type { Finding } from '../checks';
 import { chainIn, type PlacedMicrophone, type Session } from '../document';
+import { keyOfSource, sourceKey } from '../ids';
 import { RECIPES, type Recipe } from '../setups';
 import { asNumber } from '../units';
 import { tell } from './codes';
@@ -25,7 +26,7 @@ function isReversedBy(recipe: Recipe, placed: PlacedMicrophone, session: Session
 /** What the low end of its own source gains in the sum of its set-up when it is reversed, dB. */
 function gainDb(session: Session, table: ArrivalTable, placed: PlacedMicrophone): number {
   const { target, setupId, id } = placed;
-  const source = table.plan.sources.findIndex((one) => target !== null && sourceKey(one) === `${target.instrumentId}/${target.sourceId}`);
+  const source = table.plan.sources.findIndex((one) => target !== null && sourceKey(one) === keyOfSource(target));
   if (source < 0) return 0;
   const own = table.plan.microphones.flatMap((microphone, m) => {
     const other = session.microphones.find((one) => one.id === microphone.id);

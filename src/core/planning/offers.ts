@@ -1,5 +1,6 @@
 import type { Finding, Move } from '../checks';
 import { type PlacedMicrophone, pairOf, type Session } from '../document';
+import type { MicrophoneId } from '../ids';
 import { add, distance, dot, magnitude, scale, subtract, type Vec3 } from '../math';
 import { harmDb, smallestMoves } from '../optimise';
 import { placeRecipe, RECIPES } from '../setups';
@@ -118,7 +119,7 @@ function homeward(session: Session, ids: readonly string[], name: Words): Candid
 }
 
 /** The move that does least harm for one microphone, whatever the finding is. */
-function leastHarm(session: Session, id: string): Candidate[] {
+function leastHarm(session: Session, id: MicrophoneId): Candidate[] {
   const plan = resolvePlan(session);
   const alone = {
     ...plan,

@@ -1,5 +1,6 @@
 import type { PlacedMicrophone, Session } from '../document';
 import { anglesOf, belongsTo } from '../document';
+import type { InstrumentId } from '../ids';
 import { directionFromRoom, geometryOf, handed, handedLabel, type Instrument } from '../instruments';
 import { distance, normalize, subtract } from '../math';
 import type { Recipe, RecipeMicrophone } from '../setups';
@@ -28,7 +29,7 @@ function asRecipe(session: Session, instrument: Instrument, placed: PlacedMicrop
 }
 
 /** The microphones round an instrument as a set-up of one's own, written for its right-handed build in the instrument's frame; null when there are none. */
-export function ownSetupFrom(session: Session, instrumentId: string, id: string, name: string): Recipe | null {
+export function ownSetupFrom(session: Session, instrumentId: InstrumentId, id: string, name: string): Recipe | null {
   const instrument = session.instruments.find((candidate) => candidate.id === instrumentId);
   if (!instrument) return null;
   const microphones = session.microphones

@@ -1,5 +1,6 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
 import { type Command, editMicrophone, editPair, framePair, type Pair, type PlacedMicrophone, type Session, together } from '../document';
+import type { PairId } from '../ids';
 import type { Vec3 } from '../math';
 import { directivityFactor, MICROPHONE_KIND_NAMES, type MicrophoneModel, type PatternName, sensitivityDbv } from '../microphones';
 import type { PairTechnique } from '../setups';
@@ -172,7 +173,7 @@ const isNow = (session: Session, pair: Pair, { technique, patterns, angleDeg }: 
 };
 
 /** Every geometry at a pair's own place, best first by width, mono and room; those that its microphones cannot make come last. */
-export function pairAlternatives(session: Session, pairId: string): readonly PairAlternative[] {
+export function pairAlternatives(session: Session, pairId: PairId): readonly PairAlternative[] {
   const pair = session.pairs.find(({ id }) => id === pairId);
   const sides = pair && sidesOf(session, pair);
   if (!pair?.frame || !sides) return [];

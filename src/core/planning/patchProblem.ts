@@ -1,6 +1,7 @@
 import { lowCutDb } from '../acoustics';
 import type { ArrivalTable, Plan, PlanMicrophone } from '../arrivals';
 import type { Session } from '../document';
+import { type InputAddress, inputAddress, type MicrophoneId, partsOfAddress } from '../ids';
 import {
   CABLE_CATALOGUE,
   carriedInputs,
@@ -8,7 +9,6 @@ import {
   type GainSetting,
   gainFor,
   type InputDevice,
-  inputAddress,
   inRow,
   isKept,
   OUTBOARD_CATALOGUE,
@@ -17,7 +17,6 @@ import {
   type PatchMicrophone,
   type PatchProblem,
   partsOf,
-  partsOfAddress,
   peakTargetOf,
   secondWayId,
   secondWayName,
@@ -40,8 +39,8 @@ const takenInputs = ({ patch, microphones }: Pick<Session, 'patch' | 'microphone
 /** Whose cable an input has as it is patched, and whether it is the second way of a splitter; null for an input that is free. */
 export function pluggedAt(
   { patch, microphones }: Pick<Session, 'patch' | 'microphones'>,
-  address: string,
-): { readonly microphoneId: string; readonly isSecond: boolean } | null {
+  address: InputAddress,
+): { readonly microphoneId: MicrophoneId; readonly isSecond: boolean } | null {
   const split = microphones.find(({ alsoInto }) => alsoInto === address);
   const own = split ?? microphones.find(({ id }) => patch[id] === address);
   return own ? { microphoneId: own.id, isSecond: own === split } : null;
@@ -87,14 +86,14 @@ export function expansionWords({ shelf, sampleRateHz }: Session): string[] {
 }
 
 /** Loudest predicted peak of a microphone over all sources, as a take had it where one did, dB SPL on-axis equivalent; null without sources. */
-export function loudestDb(table: ArrivalTable, microphoneId: string): number | null {
+export function loudestDb(table: ArrivalTable, microphoneId: MicrophoneId): number | null {
   const index = table.plan.microphones.findIndex((microphone) => microphone.id === microphoneId);
   const row = table.rows[index];
   return row?.length ? Math.max(...row.map((arrival) => arrival.levelDb)) + (table.plan.microphones[index]?.learnedDb ?? 0) : null;
 }
 
 /** What stands between a microphone and its input, two things in a row as one; null for a cable alone. */
-export function outboardOf(session: Session, microphoneId: string): Outboard | null {
+export function outboardOf(session: Session, microphoneId: MicrophoneId): Outboard | null {
   const placed = session.microphones.find(({ id }) => id === microphoneId);
   const onShelf = (wanted: string | undefined): Outboard | undefined => session.shelf.outboard?.find(({ id }) => id === wanted);
   const [first, next] = [onShelf(placed?.through), onShelf(placed?.behind)];
@@ -126,7 +125,7 @@ function lowCutOf(table: ArrivalTable, microphone: PlanMicrophone, cutsHz: reado
 }
 
 /** The gain setting of a microphone on an input; null when nothing sounds. */
-export function gainSetting(table: ArrivalTable, microphoneId: string, input: PatchInput, through: Outboard | null = null): GainSetting | null {
+export function gainSetting(table: ArrivalTable, microphoneId: MicrophoneId, input: PatchInput, through: Outboard | null = null): GainSetting | null {
   const microphone = table.plan.microphones.find((candidate) => candidate.id === microphoneId);
   const peak = loudestDb(table, microphoneId);
   if (!microphone || peak === null) return null;
@@ -135,7 +134,7 @@ export function gainSetting(table: ArrivalTable, microphoneId: string, input: Pa
 }
 
 /** A pair carries the picture, and what is alone on its source is not to be had again: their preamps matter more. */
-function weightOf(session: Session, id: string): number {
+function weightOf(session: Session, id: MicrophoneId): number {
   return session.pairs.some(({ leftId, rightId }) => leftId === id || rightId === id) || session.microphones.length === 1 ? 2 : 1;
 }
 
@@ -165,14 +164,14 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
   const inputs = patchInputs(session);
   const outboard = outboardFor(session);
   const alike = likeInputs(inputs);
-  const levelled = (levels: readonly GainSetting['level'][]) => (id: string, through: Outboard | null) =>
+  const levelled = (levels: readonly GainSetting['level'][]) => (id: MicrophoneId, through: Outboard | null) =>
     alike.flatMap((ones) => {
       const level = gainSetting(table, id, ones[0] as PatchInput, through)?.level ?? 'fits';
       return levels.includes(level) ? ones.map(inputAddress) : [];
     });
   const tooLoud = levelled(['too-loud']);
   const uneasy = levelled(['too-hot', 'too-quiet']);
-  const each = <T>(of: (id: string) => T): Record<string, T> => Object.fromEntries(table.plan.microphones.map(({ id }) => [id, of(id)]));
+  const each = <T>(of: (id: MicrophoneId) => T): Record<string, T> => Object.fromEntries(table.plan.microphones.map(({ id }) => [id, of(id)]));
   const unfit = each((id) => tooLoud(id, null));
   const all = [...outboard, ...OUTBOARD_CATALOGUE.filter(({ id }) => !outboard.some((own) => own.id === id))];
   return {

@@ -1,6 +1,7 @@
 import { plugIn, putBetween, type Session } from '../document';
+import { type InputAddress, inputAddress, type MicrophoneId, type OutboardId } from '../ids';
 import { type MicrophoneModel, withArticle } from '../microphones';
-import { inputAddress, type Outboard, type PatchInput, type PowerPlan, partsOf, plugsFit, type SocketPower } from '../patch';
+import { type Outboard, type PatchInput, type PowerPlan, partsOf, plugsFit, type SocketPower } from '../patch';
 import type { Told, Words } from '../units';
 import { tell } from './codes';
 import { outboardOf, patchInputs } from './patchProblem';
@@ -23,7 +24,7 @@ interface Plugged {
 function pluggedIn(session: Session, power: PowerPlan): Plugged[] {
   const inputs = patchInputs(session);
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
-  const inputAt = (address: string | undefined): PatchInput | undefined => inputs.find((input) => inputAddress(input) === address);
+  const inputAt = (address: InputAddress | undefined): PatchInput | undefined => inputs.find((input) => inputAddress(input) === address);
   return session.microphones.flatMap(({ id, name, modelId, alsoInto }): Plugged[] => {
     const model = models.get(modelId);
     if (!model) return [];
@@ -37,7 +38,7 @@ function pluggedIn(session: Session, power: PowerPlan): Plugged[] {
 
 /** What is wrong with a patch as it stands. Power where it harms is a danger; the rest will merely not work. */
 export interface PatchTrouble {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly isDanger: boolean;
   readonly message: Told;
 }
@@ -49,7 +50,7 @@ export function inputTitle({ shelf }: Session, input: PatchInput): Words {
 }
 
 /** That more of a thing are in use than there are, for those who came last. */
-function missingOf(session: Session, outboardId: string, microphoneId: string, plugged: readonly Plugged[]): Told | null {
+function missingOf(session: Session, outboardId: OutboardId, microphoneId: MicrophoneId, plugged: readonly Plugged[]): Told | null {
   const thing = session.shelf.outboard?.find(({ id }) => id === outboardId);
   const users = plugged.filter(({ through }) => through && partsOf(through.id).includes(outboardId)).map(({ id }) => id);
   if (!thing || users.indexOf(microphoneId) < thing.count) return null;
@@ -109,7 +110,7 @@ export function patchTroubles(session: Session): readonly PatchTrouble[] {
 }
 
 /** What plugging a microphone in would bring that harms and is not there yet; null when nothing. */
-export function dangerOfPlugging(session: Session, microphoneId: string, address: string): Told | null {
+export function dangerOfPlugging(session: Session, microphoneId: MicrophoneId, address: InputAddress): Told | null {
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
   const found = patchTroubles(plugIn(microphoneId, address)(session)).find(
     ({ isDanger, microphoneId: id }) => isDanger && (id === microphoneId || !before.has(id)),
@@ -118,7 +119,7 @@ export function dangerOfPlugging(session: Session, microphoneId: string, address
 }
 
 /** What putting something between, or taking it away, would bring that harms and is not there yet; null when nothing. */
-export function dangerOfBetween(session: Session, microphoneId: string, outboardId: string | null): Told | null {
+export function dangerOfBetween(session: Session, microphoneId: MicrophoneId, outboardId: OutboardId | null): Told | null {
   const next = putBetween(microphoneId, outboardId)(session);
   const before = new Set(patchTroubles(session).flatMap(({ isDanger, microphoneId: id }) => (isDanger ? [id] : [])));
   return patchTroubles(next).find(({ isDanger, microphoneId: id }) => isDanger && !before.has(id))?.message ?? null;

@@ -1,5 +1,6 @@
 import { allowedMinutes, EXPOSURE_RULES } from '../acoustics';
 import type { Session } from '../document';
+import type { MicrophoneId } from '../ids';
 import { geometryOf, placedGeometry } from '../instruments';
 import { gapToSolid, isWorn } from '../solids';
 import { hangsOver, poseOf } from '../stands';
@@ -42,7 +43,7 @@ export function hearingCaution(session: Session): Told | null {
 
 /** A boom over somebody or something. */
 export interface Overhead {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly microphone: string;
   /** Who or what is under it. */
   readonly over: string;

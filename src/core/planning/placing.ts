@@ -1,4 +1,5 @@
 import { type Command, command, type NewId, type Pair, type PlacedMicrophone, pairMembers, type Session, standFor } from '../document';
+import type { InstrumentId } from '../ids';
 import type { MicrophoneKind, MicrophoneModel } from '../microphones';
 import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
 import { frameOf } from '../stereo';
@@ -21,7 +22,7 @@ export function nextColour(session: Session): number {
 export const NEEDS_NO_STAND: readonly MicrophoneKind[] = ['boundary', 'clip-on', 'loudspeaker', 'pickup'];
 
 /** Places a set-up round an instrument with microphones from the shelf; says what it could not find. */
-export function placeSetup(session: Session, recipe: Recipe, instrumentId: string, newId: NewId): { session: Session; missing: string[] } {
+export function placeSetup(session: Session, recipe: Recipe, instrumentId: InstrumentId, newId: NewId): { session: Session; missing: string[] } {
   const instrument = session.instruments.find((candidate) => candidate.id === instrumentId);
   if (!instrument) return { session, missing: [] };
   const chosen = recipe.needs ? { ...instrument, choices: { ...instrument.choices, ...recipe.needs } } : instrument;
@@ -78,7 +79,7 @@ export function placeSetup(session: Session, recipe: Recipe, instrumentId: strin
  * A session without what set-ups asked of an instrument ("sings too", the lid opened) once none of their microphones is left there.
  * @param gone set-ups whose microphones were taken away
  */
-function withoutNeeds(session: Session, instrumentId: string, gone: readonly string[]): Session {
+function withoutNeeds(session: Session, instrumentId: InstrumentId, gone: readonly string[]): Session {
   const recipes = [...RECIPES, ...session.shelf.setups];
   const left = new Set(session.microphones.map(({ setupId }) => setupId));
   const undone = gone.filter((id) => !left.has(id)).flatMap((id) => Object.entries(recipes.find((recipe) => recipe.id === id)?.needs ?? {}));
@@ -95,7 +96,7 @@ function withoutNeeds(session: Session, instrumentId: string, gone: readonly str
 }
 
 /** Takes the microphones of earlier set-ups away, and with them what those set-ups asked of the instrument. */
-export function withoutSetups(session: Session, instrumentId: string, replaced: readonly string[]): Session {
+export function withoutSetups(session: Session, instrumentId: InstrumentId, replaced: readonly string[]): Session {
   const gone = session.microphones.flatMap(({ id, setupId }) => (setupId && replaced.includes(id) ? [setupId] : []));
   // Their readings stay: they are of that set-up, and there again when it is put back.
   const left = { ...session, microphones: session.microphones.filter(({ id }) => !replaced.includes(id)) };
@@ -103,5 +104,5 @@ export function withoutSetups(session: Session, instrumentId: string, replaced: 
 }
 
 /** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */
-export const putUpSetup = (recipe: Recipe, instrumentId: string, newId: NewId, replaced: readonly string[] = []): Command =>
+export const putUpSetup = (recipe: Recipe, instrumentId: InstrumentId, newId: NewId, replaced: readonly string[] = []): Command =>
   command(`place ${recipe.name}`, (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session);

@@ -1,16 +1,13 @@
 import type { Session } from '../document';
-import { inputAddress, type PatchInput, type PowerLine, type PowerPlan, type PowerSocket, powerPlan } from '../patch';
+import { bankAddress, type InputAddress, inputAddress, type MicrophoneId } from '../ids';
+import { type PowerLine, type PowerPlan, type PowerSocket, powerPlan } from '../patch';
 import { outboardOf, patchInputs, pluggedAt } from './patchProblem';
-
-/** Phantom switches across devices. */
-export const bankAddressOf = (input: Pick<PatchInput, 'deviceId' | 'phantomBank'>): string | null =>
-  input.phantomBank === null ? null : `${input.deviceId}/${input.phantomBank}`;
 
 /** Every socket there is with what is in it, those as well that are not carried at the session's rate: they are powered with the others. */
 export function powerSockets(session: Session): PowerSocket[] {
   const carried = new Set(patchInputs(session).map(inputAddress));
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
-  const lineAt = (address: string): PowerLine | null => {
+  const lineAt = (address: InputAddress): PowerLine | null => {
     const plugged = pluggedAt(session, address);
     const model = models.get(session.microphones.find(({ id }) => id === plugged?.microphoneId)?.modelId ?? '');
     if (!plugged || !model) return null;
@@ -20,7 +17,7 @@ export function powerSockets(session: Session): PowerSocket[] {
   return session.shelf.devices.flatMap((device) =>
     device.inputs.map((input): PowerSocket => {
       const address = inputAddress({ ...input, deviceId: device.id });
-      const bank = bankAddressOf({ ...input, deviceId: device.id });
+      const bank = bankAddress({ ...input, deviceId: device.id });
       return { address, bank, hasSwitch: bank !== null, connectors: input.connectors, carried: carried.has(address), line: lineAt(address) };
     }),
   );
@@ -46,7 +43,7 @@ const conflictWords = (names: { readonly asks: string; readonly harmed: string }
   `must stay off: it would harm ${names.harmed}, and ${names.asks} needs it`;
 
 /** What lists say of the power of one line; null where it is in no input. */
-export function powerWords(session: Session, microphoneId: string, isSecond = false, plan: PowerPlan = powerOf(session)): PowerWords | null {
+export function powerWords(session: Session, microphoneId: MicrophoneId, isSecond = false, plan: PowerPlan = powerOf(session)): PowerWords | null {
   const own = plan.sockets.find((one) => one.microphoneId === microphoneId && one.isSecond === isSecond);
   if (!own) return null;
   const bank = own.bank === null ? undefined : plan.banks.get(own.bank);

@@ -1,5 +1,5 @@
 import type { Session } from '../document';
-import { inputAddress } from '../patch';
+import { inputAddress } from '../ids';
 import { patchInputs } from './patchProblem';
 
 /**

@@ -1,6 +1,7 @@
-import { type ArrivalTable, sourceKey } from '../arrivals';
+import type { ArrivalTable } from '../arrivals';
 import { type Move, ownSourceOf, turnDeadSide } from '../checks';
 import { belongsTo, type Pair, type PlacedMicrophone, type Session } from '../document';
+import { type MicrophoneId, sourceKey } from '../ids';
 import { add, distance, dot, normalize, planeBasis, rotateAbout, scale, subtract, type Vec3 } from '../math';
 import { type Complaint, toneLinesFor, tonePlaces } from '../setups';
 import { asLength, degreesFromRadians, radiansFromDegrees, type Told } from '../units';
@@ -33,7 +34,7 @@ export interface Candidate {
 }
 
 /** What a microphone hears most of where it is there for everything: its own source, or the plan's first. */
-export function mainSourceIndex(table: ArrivalTable, id: string): number {
+export function mainSourceIndex(table: ArrivalTable, id: MicrophoneId): number {
   const microphone = table.plan.microphones.find((one) => one.id === id);
   const own = microphone && ownSourceOf(table, microphone);
   return own ? table.plan.sources.findIndex((source) => sourceKey(source) === sourceKey(own)) : 0;

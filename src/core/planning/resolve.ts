@@ -1,9 +1,10 @@
 import { speedOfSound } from '../acoustics';
-import { type Plan, type PlanMicrophone, type PlanPair, type SourceKey, sourceKey } from '../arrivals';
+import type { Plan, PlanMicrophone, PlanPair } from '../arrivals';
 import { type Chain, samplesInFile, samplesInMix, signInFile, signInMix } from '../chain';
 import { derived } from '../derived';
 import { belongsTo, chainIn, deviceOf, deviceSamples, invertingInputOf, type PlacedMicrophone, type Session } from '../document';
 import { collarSolid, type Furnishing, furnishingSolid, isScreen } from '../furnishings';
+import { keyOfSource } from '../ids';
 import { type Geometry, geometryOf, type Instrument } from '../instruments';
 import { normalize, subtract } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
@@ -12,9 +13,6 @@ import { OCTAVES_HZ, type PerOctave, type Room } from '../room';
 import type { Solid } from '../solids';
 import type { StandModel } from '../stands';
 import { softened } from './softThings';
-
-const keyOf = (reference: { instrumentId: string; sourceId: string } | null): SourceKey | null =>
-  reference ? sourceKey({ instrumentId: reference.instrumentId, id: reference.sourceId }) : null;
 
 /** @param deviceSamples that the device it is plugged into delays it by */
 function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, stands: readonly StandModel[], deviceSamples: number): PlanMicrophone {
@@ -33,7 +31,7 @@ function resolveMicrophone(placed: PlacedMicrophone, model: MicrophoneModel, sta
     ...(placed.learnedDb === undefined ? {} : { learnedDb: placed.learnedDb }),
     flipped: signInMix(placed, placed) === -1,
     alignSamples: samplesInMix(placed, placed) + deviceSamples,
-    targetKey: keyOf(placed.target),
+    targetKey: placed.target && keyOfSource(placed.target),
     // A pickup stays where its instrument is: no move is its.
     locked: placed.locked || isDirect(model.kind),
     stand: placed.stand && standModel ? { model: standModel, baseM: placed.stand.baseM } : null,
@@ -165,7 +163,7 @@ export function resolvePlan(session: Session): Plan {
         technique: pair.technique,
         leftId: pair.leftId,
         rightId: pair.rightId,
-        centreKey: keyOf(pair.centre),
+        centreKey: pair.centre && keyOfSource(pair.centre),
       }),
     ),
     sources: placedGeometries.flatMap((geometry) => geometry.sources),

@@ -1,5 +1,6 @@
 import { speedOfSound } from '../acoustics';
 import { belongsTo, moveInstrument, type Session } from '../document';
+import type { InstrumentId } from '../ids';
 import { type Geometry, type Instrument, type InstrumentKind, placedGeometry } from '../instruments';
 import { magnitude, type Vec3 } from '../math';
 import { type SpotScore, scoreSpot, strongModes } from '../room';
@@ -66,7 +67,10 @@ function boundsOf({ solids }: Geometry): { readonly low: Point; readonly high: P
 }
 
 /** How far an instrument with its microphones and stands reaches from where it stands, metres. */
-function reachOf(session: Session, id: string): { readonly low: Vec3; readonly high: Vec3; readonly soundM: number; readonly ears: readonly Vec3[] } {
+function reachOf(
+  session: Session,
+  id: InstrumentId,
+): { readonly low: Vec3; readonly high: Vec3; readonly soundM: number; readonly ears: readonly Vec3[] } {
   const instrument = session.instruments.find((one) => one.id === id) as Session['instruments'][number];
   const geometry = placedGeometry(instrument);
   const own = session.microphones.filter((microphone) => belongsTo(session, microphone, id) && !microphone.locked);
@@ -103,7 +107,7 @@ function raises(session: Session, { id, rotationDeg }: Instrument, at: Point, be
  * Where to put an instrument: every place on a 10 cm grid where it goes with its microphones and stands, scored by the room, and the best
  * three that bring no new finding. Null when there is no such instrument.
  */
-export function rankSpots(session: Session, id: string): SpotMap | null {
+export function rankSpots(session: Session, id: InstrumentId): SpotMap | null {
   const instrument = session.instruments.find((one) => one.id === id);
   if (!instrument) return null;
   const room = furnishedRoom(session);

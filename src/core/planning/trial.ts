@@ -1,7 +1,8 @@
 import { inStepResponseDb, logFrequencies, meanLossDb, sumResponseDb } from '../acoustics';
-import { type Arrival, type ArrivalTable, arrivalTable, copiesOf, sourceKey } from '../arrivals';
+import { type Arrival, type ArrivalTable, arrivalTable, copiesOf } from '../arrivals';
 import { checkPlan, type Finding, leaks } from '../checks';
 import type { Session } from '../document';
+import { type InstrumentId, keyOfSource, type MicrophoneId, sourceKey } from '../ids';
 import type { Recipe } from '../setups';
 import { imageAngleDeg } from '../stereo';
 import { placeSetup } from './placing';
@@ -25,7 +26,7 @@ export interface Trial {
 const signed = ({ directDb, polarity }: Arrival): number => polarity * 10 ** (directDb / 20);
 
 /** Extent of the picture: where the sources sit between the loudspeakers, leftmost to rightmost. */
-export function pictureWidthDeg(table: ArrivalTable, leftId: string, rightId: string): number | null {
+export function pictureWidthDeg(table: ArrivalTable, leftId: MicrophoneId, rightId: MicrophoneId): number | null {
   const midSide = table.plan.pairs.some((pair) => pair.leftId === leftId && pair.technique === 'mid-side');
   const { plan, rows } = table;
   const [l, r] = [leftId, rightId].map((id) => plan.microphones.findIndex((microphone) => microphone.id === id));
@@ -50,7 +51,7 @@ function monoLossDb(table: ArrivalTable, source: number): number | null {
 }
 
 /** Tries a set-up alone round an instrument. */
-export function tryOut(session: Session, recipe: Recipe, instrumentId: string): Trial {
+export function tryOut(session: Session, recipe: Recipe, instrumentId: InstrumentId): Trial {
   let ids = 0;
   const bare: Session = { ...session, microphones: [], pairs: [], tape: [], patch: {} };
   const placed = placeSetup(bare, recipe, instrumentId, () => `try-${++ids}`).session;
@@ -61,7 +62,7 @@ export function tryOut(session: Session, recipe: Recipe, instrumentId: string): 
   const pair = placed.pairs[0];
   const main = pair?.centre ?? placed.microphones.find((microphone) => microphone.target)?.target ?? null;
   const source = table.plan.sources.findIndex((candidate) =>
-    main ? sourceKey(candidate) === `${main.instrumentId}/${main.sourceId}` : candidate.instrumentId === instrumentId,
+    main ? sourceKey(candidate) === keyOfSource(main) : candidate.instrumentId === instrumentId,
   );
   return {
     session: placed,

@@ -3,7 +3,8 @@ import { sayMetric as said } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { editMicrophone, plugAll, plugIn, putBehind, putBetween, type Session, sessionProblem, splitInto } from '../document';
 import { inputList, inputListCsv } from '../exchange';
-import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, inputAddress, OUTBOARD_CATALOGUE, onShelf, peakTargetOf, secondWayId } from '../patch';
+import { inputAddress } from '../ids';
+import { assignInputs, CABLE_CATALOGUE, DEVICE_CATALOGUE, OUTBOARD_CATALOGUE, onShelf, peakTargetOf, secondWayId } from '../patch';
 import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
 import {

@@ -1,4 +1,5 @@
-import { type ArrivalTable, arrivalTable, type Plan, sourceKey } from '../arrivals';
+import { type ArrivalTable, arrivalTable, type Plan } from '../arrivals';
+import { type MicrophoneId, sourceKey } from '../ids';
 import { behindLowCuts, createRandom, type Random } from '../math';
 import { peakTargetOf } from '../patch';
 import { amplitudeRatioFromDb } from '../units';
@@ -30,7 +31,7 @@ export interface TrueArrival {
 
 export interface RenderedTake {
   readonly sampleRateHz: number;
-  readonly channels: readonly { readonly microphoneId: string; readonly name: string; readonly samples: Float32Array }[];
+  readonly channels: readonly { readonly microphoneId: MicrophoneId; readonly name: string; readonly samples: Float32Array }[];
   readonly truth: {
     readonly seed: number;
     readonly sampleRate: number;

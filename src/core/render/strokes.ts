@@ -1,3 +1,4 @@
+import type { SourceId } from '../ids';
 import { createRandom } from '../math';
 
 const { abs, exp, max, min, round, sin } = Math;
@@ -63,7 +64,7 @@ export function synthesiseStroke(kind: StrokeKind, sampleRateHz: number, seed: n
 }
 
 /** The stroke a source makes, by its id: plates high, drums low, strings and bars plucked, horns and voices sounded. */
-export function strokeKindOf(sourceId: string): StrokeKind {
+export function strokeKindOf(sourceId: SourceId): StrokeKind {
   if (/kick|cajon/.test(sourceId)) return 'kick';
   if (/snare/.test(sourceId)) return 'snare';
   if (/hat|shaken/.test(sourceId)) return 'hat';

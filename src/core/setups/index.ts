@@ -1,3 +1,4 @@
+import type { SetupId } from '../ids';
 import { handed, type Instrument, type InstrumentKind } from '../instruments';
 import type { Recipe } from './recipe';
 import { DRUM_RECIPES } from './recipes/drums.data';
@@ -21,7 +22,7 @@ export const RECIPES: readonly Recipe[] = [
   ...PERCUSSION_RECIPES,
   ...HORN_RECIPES,
 ];
-export const recipeById = (id: string): Recipe | null => RECIPES.find((recipe) => recipe.id === id) ?? null;
+export const recipeById = (id: SetupId): Recipe | null => RECIPES.find((recipe) => recipe.id === id) ?? null;
 
 /** Whether a set-up is meant for this instrument in this size. */
 export const suitsInstrument = (recipe: Recipe, instrument: { readonly kind: InstrumentKind; readonly variant: string }): boolean =>

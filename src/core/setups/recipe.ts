@@ -1,3 +1,4 @@
+import type { SetupId } from '../ids';
 import type { InstrumentKind } from '../instruments';
 import type { MicrophoneKind, PatternName } from '../microphones';
 
@@ -136,7 +137,7 @@ export type Isolation = (typeof ISOLATIONS)[number];
 
 /** A set-up: a named recipe that places microphones round an instrument from its dimensions. All are common practice. */
 export interface Recipe {
-  readonly id: string;
+  readonly id: SetupId;
   readonly name: string;
   readonly instrument: InstrumentKind;
   /** Variants it is for; all when absent. */

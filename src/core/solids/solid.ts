@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../ids';
 import { add, cross, dot, magnitude, normalize, planeBasis, scale, subtract, type Vec3 } from '../math';
 
 /** A convex volume that is really there, metres. */
@@ -34,7 +35,7 @@ export interface Screen {
   /** Absorption area of both its faces, m². */
   readonly absorbsM2: number;
   /** Clipped to this microphone, and in no stand's way; null for what stands by itself. */
-  readonly ofMicrophoneId: string | null;
+  readonly ofMicrophoneId: MicrophoneId | null;
 }
 
 /** Whether a solid is clipped to a microphone. */

@@ -1,6 +1,7 @@
+import type { ModelId } from '../ids';
 /** A microphone stand on the shelf. */
 export interface StandModel {
-  readonly id: string;
+  readonly id: ModelId;
   readonly name: string;
   /** Lowest and highest the pole's top goes, metres. */
   readonly minHeightM: number;
@@ -16,7 +17,7 @@ export interface StandModel {
 
 /** Where a stand's pole stands. */
 export interface StandPlace {
-  readonly modelId: string;
+  readonly modelId: ModelId;
   readonly baseM: { readonly x: number; readonly y: number };
 }
 

@@ -1,5 +1,6 @@
 import { BANDS, combDepth, firstDipHz, meanCosine } from '../acoustics';
-import type { Arrival, ArrivalTable, SourceKey } from '../arrivals';
+import type { Arrival, ArrivalTable } from '../arrivals';
+import type { MicrophoneId, SourceKey } from '../ids';
 import { amplitudeRatioFromDb, dbFromAmplitudeRatio } from '../units';
 import type { Decoding } from './frame';
 import { imagePosition, secondSchoolPosition } from './image';
@@ -65,8 +66,8 @@ const energyDb = (levels: readonly number[]): number => 10 * Math.log10(levels.r
  * Where every source of a plan appears in a pair's picture, by its direct sound at both microphones, distance and both faces counted in.
  * @param width gain of the side over the mid, for mid-side
  */
-export function pairPicture(table: ArrivalTable, leftId: string, rightId: string, decoding: Decoding, width = 1): readonly ImagePlace[] {
-  const rowOf = (id: string) => table.rows[table.plan.microphones.findIndex((microphone) => microphone.id === id)];
+export function pairPicture(table: ArrivalTable, leftId: MicrophoneId, rightId: MicrophoneId, decoding: Decoding, width = 1): readonly ImagePlace[] {
+  const rowOf = (id: MicrophoneId) => table.rows[table.plan.microphones.findIndex((microphone) => microphone.id === id)];
   const [leftRow, rightRow] = [rowOf(leftId), rowOf(rightId)];
   return table.plan.sources.flatMap((source, s): ImagePlace[] => {
     const [a, b] = [leftRow?.[s], rightRow?.[s]];

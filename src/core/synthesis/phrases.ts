@@ -1,9 +1,10 @@
+import type { SourceId } from '../ids';
 import type { InstrumentKind } from '../instruments';
 import type { Note } from './voices';
 
 /** A note of a phrase: which source plays it, at which beat of eight. */
 export interface Played extends Note {
-  readonly sourceId: string;
+  readonly sourceId: SourceId;
   readonly beat: number;
 }
 
@@ -15,8 +16,8 @@ export const PHRASE_S = PHRASE_BEATS * BEAT_S;
 const C = 261.63;
 const semitones = (from: number, steps: number): number => from * 2 ** (steps / 12);
 
-const hit = (sourceId: string, beat: number, hard = 0.8): Played => ({ sourceId, beat, hard, hertz: [], seconds: 0.3 });
-const tone = (sourceId: string, beat: number, hertz: number, seconds: number, hard = 0.75): Played => ({
+const hit = (sourceId: SourceId, beat: number, hard = 0.8): Played => ({ sourceId, beat, hard, hertz: [], seconds: 0.3 });
+const tone = (sourceId: SourceId, beat: number, hertz: number, seconds: number, hard = 0.75): Played => ({
   sourceId,
   beat,
   hard,
@@ -102,7 +103,7 @@ export function phraseOf(kind: InstrumentKind, variant: string, sourceIds: reado
 }
 
 /** One source alone: its first note of the phrase, once a second. */
-export function strokesOf(phrase: readonly Played[], sourceId: string): readonly Played[] {
+export function strokesOf(phrase: readonly Played[], sourceId: SourceId): readonly Played[] {
   const one = phrase.find((played) => played.sourceId === sourceId);
   return one ? [0, 2, 4, 6].map((beat) => ({ ...one, beat })) : [];
 }

@@ -1,3 +1,4 @@
+import type { SourceId } from '../ids';
 /** How what was chosen changes a sound: how long it falls, how hard it is struck, how far it is moved. */
 export interface Touch {
   readonly fall: number;
@@ -36,7 +37,7 @@ export const FOLLOWED: readonly string[] = Object.keys(TOUCHES);
  * The touch of one source.
  * @param answers what was answered for its instrument, by what was asked
  */
-export function touchOf(sourceId: string, answers: Readonly<Record<string, string>>): Touch {
+export function touchOf(sourceId: SourceId, answers: Readonly<Record<string, string>>): Touch {
   return Object.entries(TOUCHES).reduce((touch, [asked, { on, answers: known }]) => {
     const change = on.test(sourceId) ? known[answers[asked] ?? ''] : undefined;
     return change

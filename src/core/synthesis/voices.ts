@@ -1,3 +1,4 @@
+import type { SourceId } from '../ids';
 import type { InstrumentKind } from '../instruments';
 import { brass, plucked, reed, strummed, sung, throughBody } from './sounded';
 import { bar, box, type DrumBody, drum, grains, hammered, plate } from './struck';
@@ -40,7 +41,7 @@ const guitar: Voice = (note, rate, seed) =>
     ? strummed(rate, note.hertz, note.hard, seed, note.isUp === true)
     : finished(throughBody(plucked(rate, first(note), note.hard, seed), rate));
 
-const OTHERS: Readonly<Record<Exclude<InstrumentKind, 'drum-kit'>, (sourceId: string, radiusM: number, variant: string) => Voice>> = {
+const OTHERS: Readonly<Record<Exclude<InstrumentKind, 'drum-kit'>, (sourceId: SourceId, radiusM: number, variant: string) => Voice>> = {
   guitar: (sourceId) => (sourceId === 'strings' ? (note, rate, seed) => finished(thin(guitar(note, rate, seed), rate, 1500)) : guitar),
   voice: () => (note, rate, seed) => sung(rate, first(note), note.hard, seed, note.seconds),
   'upright-piano': () => (note, rate, seed) => hammered(rate, first(note), note.hard, seed),
@@ -54,7 +55,7 @@ const OTHERS: Readonly<Record<Exclude<InstrumentKind, 'drum-kit'>, (sourceId: st
 };
 
 /** The voice of a source: by the instrument, and by what of it sounds. */
-export function voiceOf(kind: InstrumentKind, variant: string, sourceId: string, radiusM: number): Voice {
+export function voiceOf(kind: InstrumentKind, variant: string, sourceId: SourceId, radiusM: number): Voice {
   if (kind !== 'drum-kit') return OTHERS[kind](sourceId, radiusM, variant);
   const name = Object.keys(KIT).find((known) => sourceId.includes(known)) ?? (/cymbal|china|splash/.test(sourceId) ? 'crash' : 'tom');
   return (KIT[name] as (radiusM: number) => Voice)(radiusM);

@@ -1,15 +1,17 @@
 import type { Plan, PlanMicrophone } from '../arrivals';
+import type { InstrumentId } from '../ids';
+import { type MarkKey, markKey } from '../ids';
 import type { Mark } from '../instruments';
 import { add, distance, scale, subtract, type Vec3 } from '../math';
 import { bodyRound, crosses, gapToSolid, missesOpeningM, type Solid } from '../solids';
 
 /** A mark in the room, and whose it is. */
 export interface PlacedMark extends Mark {
-  readonly instrumentId: string;
+  readonly instrumentId: InstrumentId;
 }
 
 /** How a reading names its mark: "instrumentId/markId". */
-export const refOf = (mark: PlacedMark): string => `${mark.instrumentId}/${mark.id}`;
+export const refOf = (mark: PlacedMark): MarkKey => markKey(mark.instrumentId, mark.id);
 
 /** Every mark of every instrument; with its instrument's name where there is more than one. */
 export function marksOf(plan: Plan): PlacedMark[] {

@@ -1,4 +1,5 @@
-import { type Plan, type PlanMicrophone, partsOfSourceKey, type SourceKey } from '../arrivals';
+import type { Plan, PlanMicrophone } from '../arrivals';
+import { type MicrophoneId, partsOfSourceKey, type SourceKey } from '../ids';
 import { distance, type Vec3 } from '../math';
 import { isDirect } from '../microphones';
 import { chooseMarks } from './chooseMarks';
@@ -7,7 +8,7 @@ import { toleranceM } from './tolerance';
 
 /** One distance to set, between two things a tape can touch. */
 export interface TapeEntry {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly microphone: string;
   readonly label: string;
   readonly from: string;
@@ -67,7 +68,7 @@ export function walkingOrder(plan: Plan): PlanMicrophone[] {
 }
 
 /** Marks that were read already, by microphone: "instrumentId/markId". */
-export type ReadMarks = (microphoneId: string) => ReadonlySet<string>;
+export type ReadMarks = (microphoneId: MicrophoneId) => ReadonlySet<string>;
 const NOTHING_READ: ReadMarks = () => new Set();
 
 /**
@@ -76,10 +77,10 @@ const NOTHING_READ: ReadMarks = () => new Set();
  */
 export function tapeList(
   plan: Plan,
-  strings: number | ((microphoneId: string) => number) = STRINGS_PER_MICROPHONE,
+  strings: number | ((microphoneId: MicrophoneId) => number) = STRINGS_PER_MICROPHONE,
   read = NOTHING_READ,
 ): TapeEntry[] {
-  const least = (id: string): number => (typeof strings === 'number' ? strings : strings(id));
+  const least = (id: MicrophoneId): number => (typeof strings === 'number' ? strings : strings(id));
   return walkingOrder(plan).flatMap((microphone) => {
     if (isDirect(microphone.model.kind)) return [];
     const common = { microphoneId: microphone.id, microphone: microphone.name, label: microphone.label };

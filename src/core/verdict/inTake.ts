@@ -1,5 +1,6 @@
 import type { SourceReport } from '../analysis';
 import { type Pair, pairOf } from '../document';
+import type { MicrophoneId } from '../ids';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { tell } from './codes';
@@ -68,7 +69,7 @@ function width({ report, matching }: Heard, { leftId, rightId, name }: Pair): To
  *
  * @returns null where the take does not show it: no channel is that microphone's, nothing was heard alone, or it is no matter of figures
  */
-export function inTake(heard: Heard, microphoneId: string, complaint: Complaint): Told | null {
+export function inTake(heard: Heard, microphoneId: MicrophoneId, complaint: Complaint): Told | null {
   const channel = Object.keys(heard.matching).find((name) => heard.matching[name] === microphoneId);
   if (channel === undefined) return null;
   if (complaint === 'narrow') {

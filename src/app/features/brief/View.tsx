@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { Fragment, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answerBrief, type Brief, belongsTo, type Session } from '../../../core/document';
+import type { InstrumentId } from '../../../core/ids';
 import { familyOf } from '../../../core/instruments';
 import { type Proposal, placeSetup, proposalsFor, putUpSetup, wantedLevelDb, withoutSetups } from '../../../core/planning';
 import { counted } from '../../../core/units';
@@ -172,7 +173,7 @@ const KEYS = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B�
 ]);
 
 /** Set-ups that answer the brief, drawn, with their reasons and costs; one press puts one on the Floor. */
-function Proposals({ session, instrumentId }: { session: Session; instrumentId: string }) {
+function Proposals({ session, instrumentId }: { session: Session; instrumentId: InstrumentId }) {
   const navigate = useNavigate();
   const instrument = session.instruments.find(({ id }) => id === instrumentId);
   const proposals = useMemo(() => (instrument ? proposalsFor(session, instrument) : []), [session, instrument]);
@@ -203,7 +204,7 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
 
 interface CardProps {
   readonly session: Session;
-  readonly instrumentId: string;
+  readonly instrumentId: InstrumentId;
   readonly proposal: Proposal;
   readonly first: boolean;
   readonly replaces: boolean;

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ClockReport, TakeReport } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
-import { partsOfAddress } from '../../../core/patch';
+import { partsOfAddress } from '../../../core/ids';
 import { formatNumber, listed } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
 import { runJob } from '../../../workers/runJob';

@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import type { SessionId } from '../../../core/ids';
 import { crossedPairOf } from '../../../core/stereo';
 import { formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
@@ -23,7 +24,7 @@ const LABELS: Readonly<Record<What, readonly [string, string]>> = {
 };
 
 /** Two channels of the take turned into two others, as a new file; yours stay as they are. */
-export function MidSideTool({ sessionId, names }: { sessionId: string; names: readonly string[] }) {
+export function MidSideTool({ sessionId, names }: { sessionId: SessionId; names: readonly string[] }) {
   const [what, setWhat] = useState<What>('decode');
   const [first, setFirst] = useState(names[0] ?? '');
   const [second, setSecond] = useState(names[1] ?? '');

@@ -1,8 +1,9 @@
 import { Box, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import { type Copy, inStepResponseDb, logFrequencies, meanLossDb, speedOfSound, sumResponseDb } from '../../../core/acoustics';
-import { arrivalTable, sourceKey } from '../../../core/arrivals';
+import { arrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone, Session } from '../../../core/document';
+import { type SessionId, sourceKey } from '../../../core/ids';
 import { resolvePlan } from '../../../core/planning';
 import { formatDb, formatLength, formatNumber } from '../../../core/units';
 import { sayEars } from '../../../words/ears.page.en';
@@ -47,7 +48,7 @@ const STANDING_IN: BenchSettings = { first: '', second: SAME, isReversed: false,
 const NO_CHANNELS: readonly { readonly name: string }[] = [];
 
 /** Two channels of the take that was checked last, as they are wanted; null while the plan's are heard. */
-function useTakePair(sessionId: string, fromTake: boolean, { first, second, isReversed, delayMs }: BenchSettings): TakePair | null {
+function useTakePair(sessionId: SessionId, fromTake: boolean, { first, second, isReversed, delayMs }: BenchSettings): TakePair | null {
   return useMemo(
     () => (fromTake ? { files: filesOfTake(sessionId), first, second: second === SAME ? first : second, isReversed, delayS: delayMs / 1000 } : null),
     [sessionId, fromTake, first, second, isReversed, delayMs],

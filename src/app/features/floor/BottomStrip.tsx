@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { lazy, Suspense } from 'react';
 import { meanLossDb } from '../../../core/acoustics';
-import { sourceKey } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import { formatDb } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Rake } from '../../components/Rake';

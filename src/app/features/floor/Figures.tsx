@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { type ArrivalTable, SWAY_M, swayOf } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
 import type { PlacedMicrophone, Session } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import { isDirect, PATTERN_PRESSURE_SHARE, proximityBoostDb } from '../../../core/microphones';
 import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
@@ -77,7 +78,7 @@ export function LowCutWords({ table, placed }: { table: ArrivalTable; placed: Pl
   const index = plan.microphones.findIndex(({ id }) => id === placed.id);
   const microphone = plan.microphones[index];
   const { lowCutHz } = microphone?.model ?? {};
-  const target = rows[index]?.[plan.sources.findIndex((source) => `${source.instrumentId}/${source.id}` === microphone?.targetKey)];
+  const target = rows[index]?.[plan.sources.findIndex((source) => sourceKey(source) === microphone?.targetKey)];
   if (!microphone || lowCutHz === undefined || !target || target.distanceM <= 0) return null;
   const lift = proximityBoostDb(PATTERN_PRESSURE_SHARE[placed.pattern], target.distanceM, lowCutHz, plan.speedOfSoundMps);
   if (lift < LIFTED_DB) return null;

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
 import { type Furnishing, type FurnishingKind, isScreen, modelOfFurnishing, newFurnishing } from '../../../core/furnishings';
+import type { MicrophoneId } from '../../../core/ids';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
 import { furnishingUse } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
@@ -14,7 +15,7 @@ import { chooseFurnishing, chooseNothing } from '../../stores/viewStore';
 import { effectOf } from './furnishingEffect';
 
 /** One of a kind, half way between the first instrument and the right wall, or on a microphone. */
-export function furnishingFor(session: Session, kind: FurnishingKind, microphoneId: string | null): Furnishing {
+export function furnishingFor(session: Session, kind: FurnishingKind, microphoneId: MicrophoneId | null): Furnishing {
   const by = session.instruments[0]?.positionM ?? { x: session.room.widthM / 2, y: session.room.depthM / 2 };
   const positionM = microphoneId ? { x: 0, y: 0 } : { x: (by.x + session.room.widthM) / 2, y: by.y };
   return newFurnishing(kind, { id: newId(), positionM, rotationDeg: 90, microphoneId }, session.furnishings, session.room.heightM);

@@ -4,6 +4,7 @@ import { THREE_TO_ONE_DB } from '../../../core/acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import { formatNumber } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand, useSessionStore } from '../../stores/sessionStore';
@@ -39,7 +40,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
           <tr>
             <th>{sayFloor('microphone')}</th>
             {sources.map(([source]) => (
-              <th key={`${source.instrumentId}/${source.id}`}>{source.name}</th>
+              <th key={sourceKey(source)}>{source.name}</th>
             ))}
             <th>{sayFloor('turned-to-hear-less')}</th>
           </tr>
@@ -53,7 +54,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
                 const low = cell !== null && cell < THREE_TO_ONE_DB;
                 const figure = cell === null ? sayFloor('wanted-2') : `${formatNumber(Math.min(99, cell), 0)}${low ? ' ▲' : ''}`;
                 return (
-                  <td key={`${source.instrumentId}/${source.id}`} className={low ? 'low' : ''}>
+                  <td key={sourceKey(source)} className={low ? 'low' : ''}>
                     {cell === null || row.microphone.locked || row.microphone.pattern === 'omni' ? (
                       figure
                     ) : (

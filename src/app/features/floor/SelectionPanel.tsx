@@ -15,6 +15,7 @@ import {
   removeMicrophones,
   type Session,
 } from '../../../core/document';
+import type { ModelId } from '../../../core/ids';
 import { geometryOf } from '../../../core/instruments';
 import { distance, subtract } from '../../../core/math';
 import { isDirect, PATTERN_NAMES, ridesAlong } from '../../../core/microphones';
@@ -73,7 +74,7 @@ export function SelectionPanel({
   const direct = model !== undefined && isDirect(model.kind);
   const pair = pairOf(session, placed.id);
   const collar = session.furnishings.find(({ microphoneId }) => microphoneId === placed.id);
-  const swapModel = (modelId: string): Command => {
+  const swapModel = (modelId: ModelId): Command => {
     const next = session.shelf.microphones.find((candidate) => candidate.id === modelId);
     const pattern = next?.patterns.includes(placed.pattern) ? placed.pattern : (next?.patterns[0] ?? placed.pattern);
     return editMicrophone(placed.id, { modelId, pattern, padOn: placed.padOn && (next?.padDb ?? 0) > 0 });

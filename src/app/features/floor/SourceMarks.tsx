@@ -1,5 +1,6 @@
 import { memo } from 'react';
-import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import type { ArrivalTable } from '../../../core/arrivals';
+import { sourceKey } from '../../../core/ids';
 import { sayFloor } from '../../../words/floor.page.en';
 import type { Paper } from '../../drawing/projection';
 import { setView } from '../../stores/viewStore';

@@ -2,6 +2,7 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import { memo, useEffect, useRef } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
@@ -177,7 +178,7 @@ const ViewBar = memo(function ViewBar({ session, table, source }: ViewBarProps) 
             }))}
             onChange={(value) => {
               const picked = sources[Number(value)];
-              if (picked) setView({ stringsFrom: `${picked.instrumentId}/${picked.id}` });
+              if (picked) setView({ stringsFrom: sourceKey(picked) });
             }}
           />
         </Flex>

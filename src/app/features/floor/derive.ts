@@ -1,5 +1,6 @@
-import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import type { ArrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 

@@ -1,6 +1,7 @@
 import { type ArrivalTable, absorptionWith, arrivalTable } from '../../../core/arrivals';
 import { leaks } from '../../../core/checks';
 import type { Session } from '../../../core/document';
+import type { FurnishingId } from '../../../core/ids';
 import { resolvePlan } from '../../../core/planning';
 import { eyringSeconds, roomSurfaceM2, roomVolumeM3 } from '../../../core/room';
 
@@ -21,7 +22,7 @@ function decayOf({ plan }: ArrivalTable, absorbsM2: number): number {
 }
 
 /** What one thing that stands about does: the plan with it beside the plan without it. */
-export function effectOf(session: Session, table: ArrivalTable, furnishingId: string): FurnishingEffect {
+export function effectOf(session: Session, table: ArrivalTable, furnishingId: FurnishingId): FurnishingEffect {
   const without = { ...session, furnishings: session.furnishings.filter(({ id }) => id !== furnishingId) };
   const bare = arrivalTable(resolvePlan(without));
   const before = new Map(leaks(bare).map((leak) => [leak.microphone.id, leak]));

@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { partsOfSourceKey, sourceKey } from '../../../core/arrivals';
 import { framePair, type Pair, type Session } from '../../../core/document';
+import { keyOfSource, partsOfSourceKey, sourceKey } from '../../../core/ids';
 import type { Source } from '../../../core/instruments';
 import { centreBesides, centringOffers } from '../../../core/planning';
 import type { ImagePlace } from '../../../core/stereo';
@@ -86,7 +86,7 @@ export function Centring({
   sources: readonly Source[];
   places: readonly ImagePlace[];
 }) {
-  const centreKey = pair.centre && `${pair.centre.instrumentId}/${pair.centre.sourceId}`;
+  const centreKey = pair.centre && keyOfSource(pair.centre);
   const off = places.filter(
     ({ sourceKey: key, position }) => Math.abs(position) > CENTRAL && (key === centreKey || WANTED.has(partsOfSourceKey(key).sourceId)),
   );

@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { editMicrophone, loneSides, type PlacedMicrophone, panOf, panWords, type Session } from '../../../core/document';
+import { keyOfSource } from '../../../core/ids';
 import type { ImagePlace } from '../../../core/stereo';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
@@ -15,7 +16,7 @@ const PLACES = [
 /** A close microphone put where the pair hears its source, so that both agree. */
 function AsHeard({ microphone, places, pan, inPair }: { microphone: PlacedMicrophone; places: readonly ImagePlace[]; pan: number; inPair: boolean }) {
   const { target } = microphone;
-  const place = target && places.find(({ sourceKey }) => sourceKey === `${target.instrumentId}/${target.sourceId}`);
+  const place = target && places.find(({ sourceKey }) => sourceKey === keyOfSource(target));
   if (!place || inPair) return null;
   const wanted = Math.round(100 * place.position) / 100;
   return (

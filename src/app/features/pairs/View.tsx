@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { sourceKey } from '../../../core/arrivals';
 import { commit, makePair, type Pair, type PlacedMicrophone, type Session } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import type { Vec3 } from '../../../core/math';
 import { type PairAlternative, pairMismatch, pairPoints } from '../../../core/planning';
 import { ceilingAt } from '../../../core/room';

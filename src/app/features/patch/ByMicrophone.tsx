@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { type InputAddress, inputAddress, type MicrophoneId } from '../../../core/ids';
 import type { InputDevice } from '../../../core/patch';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
@@ -10,16 +11,16 @@ interface Props {
   readonly devices: readonly InputDevice[];
   readonly patch: Readonly<Record<string, string>>;
   readonly onChoose: (id: string) => void;
-  readonly onConnect: (microphoneId: string, address: string) => void;
+  readonly onConnect: (microphoneId: MicrophoneId, address: InputAddress) => void;
 }
 
 /** One microphone after another with its input: what a narrow page shows instead of the crosspoints. */
 export function ByMicrophone({ microphones, devices, patch, onChoose, onConnect }: Props) {
-  const owner = (address: string): string | undefined => microphones.find(({ id }) => patch[id] === address)?.name;
+  const owner = (address: InputAddress): string | undefined => microphones.find(({ id }) => patch[id] === address)?.name;
   const inputs = devices.flatMap((device) =>
     device.inputs.map(({ id, name }) => {
       const title = sayPatch('input-devices-of', { input: name, devices: devices.length > 1 ? 'yes' : 'no', device: device.name });
-      return { address: `${device.id}/${id}`, title };
+      return { address: inputAddress({ deviceId: device.id, id }), title };
     }),
   );
   return (

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { useDrag } from '@use-gesture/react';
 import { useRef, useState } from 'react';
+import { type InputAddress, inputAddress, type MicrophoneId } from '../../../core/ids';
 import type { InputDevice } from '../../../core/patch';
 import { sayPatch } from '../../../words/patch.page.en';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -14,7 +15,7 @@ interface Props {
   readonly patch: Readonly<Record<string, string>>;
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
-  readonly onConnect: (microphoneId: string, address: string) => void;
+  readonly onConnect: (microphoneId: MicrophoneId, address: InputAddress) => void;
 }
 
 const CELL = 48;
@@ -84,7 +85,7 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
             {devices.flatMap((device) =>
               device.inputs.map((input) => (
                 <th
-                  key={`${device.id}/${input.id}`}
+                  key={inputAddress({ deviceId: device.id, id: input.id })}
                   scope="col"
                   className="measure"
                   aria-label={sayPatch('input-devices-of', { input: input.name, devices: devices.length > 1 ? 'yes' : 'no', device: device.name })}
@@ -133,7 +134,7 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
               </th>
               {devices.flatMap((device) =>
                 device.inputs.map((input) => {
-                  const address = `${device.id}/${input.id}`;
+                  const address = inputAddress({ deviceId: device.id, id: input.id });
                   const on = patch[microphone.id] === address;
                   const second = microphone.alsoInto === address;
                   return (
@@ -177,13 +178,13 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
 interface KnotProps {
   readonly label: string;
   readonly colour: string;
-  readonly address: string;
+  readonly address: InputAddress;
   readonly on: boolean;
   /** The second way of a splitter ends here. */
   readonly isSecond: boolean;
   readonly onPress: () => void;
   /** Dragged onto another input, whatever the row it was let go in. */
-  readonly onDrop: (address: string) => void;
+  readonly onDrop: (address: InputAddress) => void;
 }
 
 /** Where a microphone and an input cross: pressed it plugs, and a plugged one can be dragged along to another input. */

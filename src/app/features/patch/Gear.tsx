@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core/document';
-import { cableTitle, partsOfAddress } from '../../../core/patch';
+import { partsOfAddress } from '../../../core/ids';
+import { cableTitle } from '../../../core/patch';
 import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
 import { formatNumber, formatReach, listed } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';

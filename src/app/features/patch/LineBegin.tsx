@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { partsOfAddress } from '../../../core/patch';
+import { partsOfAddress } from '../../../core/ids';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { wasCutOff } from '../../components/underway';

@@ -12,10 +12,10 @@ import {
   splitInto,
   wantPreamp,
 } from '../../../core/document';
+import { inputAddress, type MicrophoneId } from '../../../core/ids';
 import {
   cableTitle,
   canFollow,
-  inputAddress,
   isAtLine,
   type PatchInput,
   type PatchMend,
@@ -134,7 +134,7 @@ export function Override({ danger, onPlug, onLeave }: { danger: string; onPlug: 
 }
 
 /** Keeps a cable where it is whatever the solver would rather. */
-export function Pin({ session, microphoneId }: { session: Session; microphoneId: string }) {
+export function Pin({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const isPinned = session.microphones.find(({ id }) => id === microphoneId)?.pinned === true;
   return (
     <Box mb="2">
@@ -148,7 +148,7 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
 }
 
 /** What stands between a microphone and its input, of what the shelf has; what would harm is not put there. */
-export function Between({ session, microphoneId }: { session: Session; microphoneId: string }) {
+export function Between({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const [danger, setDanger] = useState<Told | null>(null);
   const own = session.shelf.outboard ?? [];
   const { through, behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
@@ -190,7 +190,7 @@ export function Between({ session, microphoneId }: { session: Session; microphon
 }
 
 /** Where the second way of a splitter goes; an input that is taken is not among them. */
-export function SecondWay({ session, microphoneId }: { session: Session; microphoneId: string }) {
+export function SecondWay({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const placed = session.microphones.find(({ id }) => id === microphoneId);
   if (outboardOf(session, microphoneId)?.kind !== 'splitter') return null;
   const taken = new Set([
@@ -220,7 +220,7 @@ export function SecondWay({ session, microphoneId }: { session: Session; microph
 }
 
 /** The low cut of the input, or of what stands between, where it has one. */
-export function InputLowCut({ session, microphoneId, input }: { session: Session; microphoneId: string; input: PatchInput }) {
+export function InputLowCut({ session, microphoneId, input }: { session: Session; microphoneId: MicrophoneId; input: PatchInput }) {
   const on = session.microphones.find(({ id }) => id === microphoneId)?.inputLowCut === true;
   const between = outboardOf(session, microphoneId);
   const hertz = between?.lowCutHz ?? input.lowCutHz;
@@ -239,7 +239,7 @@ export function InputLowCut({ session, microphoneId, input }: { session: Session
 }
 
 /** On which of the preamps it is wanted, where their owner says how they sound. */
-export function PreampWish({ session, microphoneId }: { session: Session; microphoneId: string }) {
+export function PreampWish({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const known = patchInputs(session).some(({ character }) => character !== undefined);
   if (!known) return null;
   return (

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { arrivalTable } from '../../../core/arrivals';
 import { plugIn, type Session, unplug } from '../../../core/document';
-import { inputAddress, type PatchResult, peakTargetOf } from '../../../core/patch';
+import { type InputAddress, inputAddress, type MicrophoneId } from '../../../core/ids';
+import { type PatchResult, peakTargetOf } from '../../../core/patch';
 import {
   clockWords,
   dangerOfPlugging,
@@ -94,8 +95,8 @@ function Patch({ session }: { session: Session }) {
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const troubles = patchTroubles(session);
   const clocks = clockWords(session);
-  const [asked, setAsked] = useState<{ readonly microphoneId: string; readonly address: string; readonly danger: Told } | null>(null);
-  const connect = (microphoneId: string, address: string): void => {
+  const [asked, setAsked] = useState<{ readonly microphoneId: MicrophoneId; readonly address: InputAddress; readonly danger: Told } | null>(null);
+  const connect = (microphoneId: MicrophoneId, address: InputAddress): void => {
     const danger = session.patch[microphoneId] === address ? null : dangerOfPlugging(session, microphoneId, address);
     setAsked(danger ? { microphoneId, address, danger } : null);
     if (!danger) runCommand(session.patch[microphoneId] === address ? unplug(microphoneId) : plugIn(microphoneId, address));

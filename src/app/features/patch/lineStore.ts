@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { loudnessOfChannels } from '../../../core/analysis';
 import type { Session } from '../../../core/document';
+import type { DeviceId, InputAddress, SessionId } from '../../../core/ids';
 import {
   answerStep,
   begunAnew,
@@ -37,9 +38,9 @@ export type LineSource = 'simulated' | 'bridge' | 'hand';
 
 interface LineCheckState {
   readonly source: LineSource;
-  readonly deviceId: string;
+  readonly deviceId: DeviceId;
   /** The session that is checked. */
-  readonly sessionId: string;
+  readonly sessionId: SessionId;
   /** What was plugged when it began. */
   readonly plan: LinePlan;
   readonly steps: readonly LineStep[];
@@ -119,10 +120,10 @@ const sentence = (error: unknown): string => (error instanceof Error ? error.mes
 
 export interface LineWish {
   readonly session: Session;
-  readonly deviceId: string;
+  readonly deviceId: DeviceId;
   readonly source: LineSource;
   /** Where the bridge listens. */
-  readonly address: string;
+  readonly address: InputAddress;
   readonly faults: readonly LineFault[];
 }
 

@@ -1,4 +1,5 @@
 import type { Session } from '../../../core/document';
+import type { DeviceId, InputAddress } from '../../../core/ids';
 import type { LineDevice, OpenWire, Recording } from '../../../core/lineCheck';
 import { sayPatch } from '../../../words/patch.page.en';
 
@@ -9,7 +10,7 @@ export const wait = (milliseconds: number): Promise<void> =>
 
 /** A browser's socket as a wire. */
 export const wireTo =
-  (address: string): OpenWire =>
+  (address: InputAddress): OpenWire =>
   (events) => {
     const socket = new WebSocket(address);
     socket.binaryType = 'arraybuffer';
@@ -20,7 +21,7 @@ export const wireTo =
   };
 
 /** A recorder that is worked by hand: what it recorded is given when a step is done. */
-export function byHand(session: Session, deviceId: string): LineDevice & { given: Recording | null } {
+export function byHand(session: Session, deviceId: DeviceId): LineDevice & { given: Recording | null } {
   const inputs = session.shelf.devices.find(({ id }) => id === deviceId)?.inputs ?? [];
   return {
     given: null,

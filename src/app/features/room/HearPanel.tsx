@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { speedOfSound } from '../../../core/acoustics';
 import { type ClapReport, noiseDbSpl, type QuietReport } from '../../../core/analysis';
 import { editRoom, type Session, takeHeardDecay } from '../../../core/document';
-import { inputAddress } from '../../../core/patch';
+import { inputAddress } from '../../../core/ids';
 import { gainSetting, heardRoom, loudestDb, outboardOf, patchInputs } from '../../../core/planning';
 import { OCTAVES_HZ, type OctaveDecay, scaleForDecay } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';

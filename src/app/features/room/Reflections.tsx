@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
+import type { MicrophoneId } from '../../../core/ids';
 import { meanAbsorptionAt, PART_MODELS, partAt } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
@@ -17,7 +18,7 @@ export function Reflections({
 }: {
   session: Session;
   rays: readonly Ray[];
-  microphoneId: string | null;
+  microphoneId: MicrophoneId | null;
   onMicrophone: (id: string) => void;
   from: { readonly x: number; readonly y: number } | null;
 }) {

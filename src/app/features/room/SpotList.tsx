@@ -1,5 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { moveInstrument, type Session } from '../../../core/document';
+import type { InstrumentId } from '../../../core/ids';
 import type { Spot, SpotMap } from '../../../core/planning';
 import { formatLength, formatNumber } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
@@ -31,7 +32,7 @@ function Parts({ spot }: { spot: Spot }) {
 }
 
 /** The best places for the instrument at hand, with what speaks for each, and one press to move it there. */
-export function SpotList({ session, instrumentId, map }: { session: Session; instrumentId: string; map: SpotMap }) {
+export function SpotList({ session, instrumentId, map }: { session: Session; instrumentId: InstrumentId; map: SpotMap }) {
   const instrument = session.instruments.find(({ id }) => id === instrumentId);
   if (!instrument) return null;
   const { here } = map;

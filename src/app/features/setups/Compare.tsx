@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
-import { sourceKey } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import { sourceKey } from '../../../core/ids';
 import type { Instrument } from '../../../core/instruments';
 import { type Trial, tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';

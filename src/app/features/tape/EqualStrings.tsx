@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { EQUAL_STRINGS_M, firstDipHz } from '../../../core/acoustics';
-import { type ArrivalTable, sourceKey } from '../../../core/arrivals';
+import type { ArrivalTable } from '../../../core/arrivals';
 import type { Pair, Session } from '../../../core/document';
+import { keyOfSource, sourceKey } from '../../../core/ids';
 import { type ParsedLength, parseLength } from '../../../core/tape';
 import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
 import { sayTape } from '../../../words/tape.page.en';
@@ -18,7 +19,7 @@ interface Props {
 /** The two-minute task: one string, stretched to both microphones of a pair, from its middle and from the beater. */
 export function EqualStrings({ session, table, pair, onClose }: Props) {
   const name = (id: string): string => session.microphones.find((microphone) => microphone.id === id)?.name ?? '';
-  const centre = table.plan.sources.find((source) => sourceKey(source) === `${pair.centre?.instrumentId}/${pair.centre?.sourceId}`);
+  const centre = table.plan.sources.find((source) => pair.centre && sourceKey(source) === keyOfSource(pair.centre));
   const kick = table.plan.sources.find((source) => source.id === 'kick' && source.instrumentId === pair.centre?.instrumentId);
   const tasks = [centre, centre?.id === 'kick' ? undefined : kick].filter((source) => source !== undefined);
   return (

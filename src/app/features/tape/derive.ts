@@ -1,5 +1,6 @@
 import type { ArrivalTable } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
+import type { MicrophoneId } from '../../../core/ids';
 import type { Vec3 } from '../../../core/math';
 import { type Deviation, deviationOf, judgeReadings, type Reading, type TapeEntry, type TapeJudgement, tapeList } from '../../../core/tape';
 
@@ -13,7 +14,7 @@ export interface TapeLine extends TapeEntry {
 }
 
 export interface TapeGroup {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly name: string;
   readonly label: string;
   readonly lines: readonly TapeLine[];

@@ -1,5 +1,6 @@
 import { BANDS } from '../../acoustics';
-import { type ArrivalTable, sourceKey } from '../../arrivals';
+import type { ArrivalTable } from '../../arrivals';
+import { sourceKey } from '../../ids';
 import type { Matching, Proof } from '../proof/proof';
 import type { TakeReport } from '../reading/report';
 import { isRoom, rolesOf } from '../reading/roles';

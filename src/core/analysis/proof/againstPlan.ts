@@ -1,5 +1,6 @@
-import { type Arrival, type ArrivalTable, sourceKey } from '../../arrivals';
+import type { Arrival, ArrivalTable } from '../../arrivals';
 import { type Cluster, explain, type Model, SURE } from '../../evidence';
+import { sourceKey } from '../../ids';
 import { asList, type Told } from '../../units';
 import type { TakeReport } from '../reading/report';
 import { causeFindings } from './causeFindings';

@@ -1,5 +1,6 @@
 import type { ArrivalTable } from '../../arrivals';
 import { type Doable, settledBy } from '../../evidence';
+import type { MicrophoneId } from '../../ids';
 import { hasBasket } from '../../microphones';
 import { type PlacedMark, refOf } from '../../tape';
 import type { Guided } from '../signs/taps';
@@ -9,7 +10,7 @@ import type { Matching } from './proof';
 
 /** One thing to do for a guided take. */
 export type Ask =
-  | { readonly kind: 'tap'; readonly microphoneId: string; readonly seconds: number }
+  | { readonly kind: 'tap'; readonly microphoneId: MicrophoneId; readonly seconds: number }
   | { readonly kind: 'click'; readonly mark: PlacedMark; readonly seconds: number };
 
 /** How long each takes, seconds; and less than this for each of them is not worth them, bits a second (our choice). */

@@ -1,6 +1,7 @@
 import { colourOf, type PerBand } from '../../acoustics';
-import { type Arrival, type ArrivalTable, type Plan, type PlanMicrophone, sourceKey } from '../../arrivals';
+import type { Arrival, ArrivalTable, Plan, PlanMicrophone } from '../../arrivals';
 import type { ClapArrival, Claps, Click, Expected, Model, OwnDelay, Tap, TapeString } from '../../evidence';
+import { type InstrumentId, type MicrophoneId, sourceKey } from '../../ids';
 import { add, normalize, scale, subtract, type Vec3, vec3 } from '../../math';
 import { hasBasket, isDirect, type MicrophoneKind } from '../../microphones';
 import { bodyRound, crosses } from '../../solids';
@@ -9,11 +10,11 @@ import type { ClapHeard, ClickReading, TapReading } from '../signs/taps';
 import type { Matching } from './proof';
 
 /** The source in the middle of the pair a microphone belongs to. */
-const centreOf = (table: ArrivalTable, id: string): string | null =>
+const centreOf = (table: ArrivalTable, id: MicrophoneId): string | null =>
   table.plan.pairs.find((pair) => pair.leftId === id || pair.rightId === id)?.centreKey ?? null;
 
 /** Tape readings by the microphone they are of, each from the mark of an instrument or the floor. */
-export type Taped = ReadonlyMap<string, readonly (Omit<TapeString, 'instrument'> & { readonly instrumentId: string | null })[]>;
+export type Taped = ReadonlyMap<string, readonly (Omit<TapeString, 'instrument'> & { readonly instrumentId: InstrumentId | null })[]>;
 
 /** Ways weaker than the strongest by more than this are not looked for, dB. */
 const WAYS_WITHIN_DB = 12;
@@ -102,7 +103,7 @@ function arrivalsOf(plan: Plan, heard: readonly ClapHeard[], own: number, matchi
 
 /** Knocks as the engine of evidence wants them: of microphones that are there, in channels that are some microphone's. */
 export function tapsOf({ plan }: ArrivalTable, taps: readonly TapReading[], matching: Matching): Tap[] {
-  const indexOf = (id: string | null | undefined): number => plan.microphones.findIndex((one) => one.id === id);
+  const indexOf = (id: MicrophoneId | null | undefined): number => plan.microphones.findIndex((one) => one.id === id);
   return taps.flatMap(({ microphoneId, channel, clapSign, clap = [] }): Tap[] => {
     const [microphone, own] = [indexOf(microphoneId), indexOf(matching[channel])];
     if (microphone < 0 || own < 0) return [];

@@ -1,5 +1,5 @@
-import type { SourceKey } from '../../arrivals';
 import type { Move } from '../../checks';
+import type { MicrophoneId, SourceKey } from '../../ids';
 import type { Told } from '../../units';
 
 /** Which microphone each channel belongs to; null where none does. */
@@ -12,7 +12,7 @@ export interface Comparison {
   readonly sourceKey: SourceKey;
   readonly sourceName: string;
   readonly spotId: string;
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly plannedSamples: number;
   readonly measuredSamples: number;
   /** Null where the plan cannot say: two ways of the sound with opposite signs are about as strong. */

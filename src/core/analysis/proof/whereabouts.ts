@@ -1,4 +1,5 @@
-import { type ArrivalTable, sourceKey } from '../../arrivals';
+import type { ArrivalTable } from '../../arrivals';
+import { type MicrophoneId, sourceKey } from '../../ids';
 import { distance, subtract, type Vec3 } from '../../math';
 import { isDirect } from '../../microphones';
 import { asLength, asList, type Told, type Words } from '../../units';
@@ -9,7 +10,7 @@ import type { Comparison, Proof } from './proof';
 
 /** A microphone as the strokes place it. */
 export interface Whereabouts {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   readonly name: string;
   readonly plannedM: Vec3;
   readonly positionM: Vec3;
@@ -51,7 +52,7 @@ function differences(table: ArrivalTable, { comparisons, findings }: Proof, samp
     if ((best.get(key)?.confidence ?? 0) < one.confidence) best.set(key, one);
   }
   const model = modelOf(table);
-  const indexOf = (id: string): number => plan.microphones.findIndex((microphone) => microphone.id === id);
+  const indexOf = (id: MicrophoneId): number => plan.microphones.findIndex((microphone) => microphone.id === id);
   return [...best.values()].flatMap(({ sourceKey: key, microphoneId, spotId, measuredSamples, plannedSamples, confidence }): HeardDifference[] => {
     const [microphone, spot] = [indexOf(microphoneId), indexOf(spotId)];
     const source = plan.sources.findIndex((one) => sourceKey(one) === key);
@@ -138,7 +139,7 @@ export function whereabouts(table: ArrivalTable, proof: Proof, sampleRate: numbe
   if (!found) return [];
   // Places are solved all at once; where fewer causes explain the take, no other microphone is accused.
   const blamed = new Set(proof.findings.flatMap(({ code, microphoneIds }) => (BLAMES.has(code) ? microphoneIds : [])));
-  const mayAccuse = (id: string): boolean => !proof.findings.some(({ code }) => BLAMES.has(code)) || blamed.has(id);
+  const mayAccuse = (id: MicrophoneId): boolean => !proof.findings.some(({ code }) => BLAMES.has(code)) || blamed.has(id);
   return plan.microphones.flatMap((microphone, index): Whereabouts[] => {
     if (isDirect(microphone.model.kind)) return [];
     const own = found[index];

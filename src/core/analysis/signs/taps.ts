@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../../ids';
 import { dbFromAmplitudeRatio } from '../../units';
 
 const { abs, floor, max, min, round } = Math;
@@ -173,7 +174,7 @@ function clapInOthers(
 
 /** A microphone that somebody knocked on, and clapped before, while all channels were recorded. */
 export interface TapReading {
-  readonly microphoneId: string;
+  readonly microphoneId: MicrophoneId;
   /** The channel that had the knocks loudest. */
   readonly channel: string;
   /** How far it had them over the next one, dB. */
@@ -195,7 +196,7 @@ const CLEARLY_DB = 8;
  * @returns null where no channel had the knocks clearly
  */
 export function readTap(
-  microphoneId: string,
+  microphoneId: MicrophoneId,
   channels: readonly { readonly name: string; readonly samples: Float32Array }[],
   sampleRateHz: number,
   noisesDbfs: readonly number[],

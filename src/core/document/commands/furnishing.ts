@@ -1,13 +1,14 @@
 import type { Furnishing } from '../../furnishings';
+import type { FurnishingId } from '../../ids';
 import { type Command, command } from '../command';
 import type { Session } from '../session';
 
-const nameIn = (session: Session, id: string): string => session.furnishings.find((furnishing) => furnishing.id === id)?.name ?? 'it';
+const nameIn = (session: Session, id: FurnishingId): string => session.furnishings.find((furnishing) => furnishing.id === id)?.name ?? 'it';
 
 export const addFurnishing = (furnishing: Furnishing): Command =>
   command(`add ${furnishing.name}`, (session) => ({ ...session, furnishings: [...session.furnishings, furnishing] }));
 
-export const editFurnishing = (id: string, change: Partial<Omit<Furnishing, 'id' | 'kind'>>): Command =>
+export const editFurnishing = (id: FurnishingId, change: Partial<Omit<Furnishing, 'id' | 'kind'>>): Command =>
   command(
     (session) => `change ${nameIn(session, id)}`,
     (session) => ({
@@ -16,7 +17,7 @@ export const editFurnishing = (id: string, change: Partial<Omit<Furnishing, 'id'
     }),
   );
 
-export const moveFurnishing = (id: string, positionM: Furnishing['positionM']): Command =>
+export const moveFurnishing = (id: FurnishingId, positionM: Furnishing['positionM']): Command =>
   command(
     (session) => `move ${nameIn(session, id)}`,
     (session) => ({
@@ -25,7 +26,7 @@ export const moveFurnishing = (id: string, positionM: Furnishing['positionM']): 
     }),
   );
 
-export const removeFurnishing = (id: string): Command =>
+export const removeFurnishing = (id: FurnishingId): Command =>
   command(
     (session) => `take ${nameIn(session, id)} away`,
     (session) => ({ ...session, furnishings: session.furnishings.filter((furnishing) => furnishing.id !== id) }),

@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { handed, handedLabel, type Instrument, type KitPiece, pointFromRoom, pointToRoom } from '../../instruments';
 import { add, rotateAboutZ, subtract, type Vec3, vec3 } from '../../math';
 import { radiansFromDegrees } from '../../units';
@@ -5,7 +6,7 @@ import { belongsTo } from '../belonging';
 import { type Command, command, instrumentName } from '../command';
 import type { Session } from '../session';
 
-const changed = (session: Session, id: string, change: (instrument: Instrument) => Instrument): Session => ({
+const changed = (session: Session, id: InstrumentId, change: (instrument: Instrument) => Instrument): Session => ({
   ...session,
   instruments: session.instruments.map((instrument) => (instrument.id === id ? change(instrument) : instrument)),
 });
@@ -13,7 +14,7 @@ const changed = (session: Session, id: string, change: (instrument: Instrument) 
 export const addInstrument = (instrument: Instrument): Command =>
   command(`add ${instrument.name}`, (session) => ({ ...session, instruments: [...session.instruments, instrument] }));
 
-export const editInstrument = (id: string, change: Partial<Omit<Instrument, 'id'>>): Command =>
+export const editInstrument = (id: InstrumentId, change: Partial<Omit<Instrument, 'id'>>): Command =>
   command(
     (session) => `change ${instrumentName(session, id)}`,
     (session) => changed(session, id, (instrument) => ({ ...instrument, ...change })),
@@ -23,7 +24,7 @@ export const editInstrument = (id: string, change: Partial<Omit<Instrument, 'id'
  * Turns an instrument into its left-handed build or back. The microphones that are there for it go to the other side with what they
  * are there for, and change their names and their places in the picture accordingly.
  */
-export const turnHanded = (id: string, mirrored: boolean): Command =>
+export const turnHanded = (id: InstrumentId, mirrored: boolean): Command =>
   command(
     (session) => `make ${instrumentName(session, id)} ${mirrored ? 'left' : 'right'}-handed`,
     (session) => {
@@ -56,24 +57,24 @@ export const turnHanded = (id: string, mirrored: boolean): Command =>
   );
 
 /** Another size or build of the same family; pieces moved or resized by hand were of the old one and go. */
-export const changeVariant = (id: string, variant: string, name: string): Command =>
+export const changeVariant = (id: InstrumentId, variant: string, name: string): Command =>
   command(
     (session) => `change ${instrumentName(session, id)}`,
     (session) => changed(session, id, ({ pieces: _pieces, ...rest }) => ({ ...rest, variant, name })),
   );
 
-export const putPieces = (id: string, pieces: readonly KitPiece[], words: string): Command =>
+export const putPieces = (id: InstrumentId, pieces: readonly KitPiece[], words: string): Command =>
   command(words, (session) => changed(session, id, (instrument) => ({ ...instrument, pieces })));
 
 /** Takes an instrument away; microphones that were there for it stay, without a target. */
-export const removeInstrument = (id: string): Command =>
+export const removeInstrument = (id: InstrumentId): Command =>
   command(
     (session) => `take ${instrumentName(session, id)} away`,
     (session) => ({ ...session, instruments: session.instruments.filter((instrument) => instrument.id !== id) }),
   );
 
 /** Moves or turns an instrument; the microphones that are there for it come along. */
-export const moveInstrument = (id: string, positionM: Instrument['positionM'], rotationDeg: number): Command =>
+export const moveInstrument = (id: InstrumentId, positionM: Instrument['positionM'], rotationDeg: number): Command =>
   command(
     (session) => `move ${instrumentName(session, id)}`,
     (session) => {

@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../../ids';
 import { add, distance, normalize, rotateAboutZ, scale, subtract, type Vec3, vec3 } from '../../math';
 import { clampToRoom } from '../../room';
 import { carriedBase } from '../../stands';
@@ -34,7 +35,7 @@ function editWords(change: Partial<PlacedMicrophone>): string {
   return 'change';
 }
 
-export const editMicrophone = (id: string, change: Partial<Omit<PlacedMicrophone, 'id'>>): Command =>
+export const editMicrophone = (id: MicrophoneId, change: Partial<Omit<PlacedMicrophone, 'id'>>): Command =>
   command(
     (session) => `${editWords(change)} ${microphoneName(session, id)}`,
     (session) =>
@@ -62,7 +63,7 @@ function movedTo(session: Session, microphone: PlacedMicrophone, wanted: Vec3): 
 }
 
 /** Moves a microphone and keeps looking at the same point; on a held string it swings; its stand comes along. */
-export const moveMicrophone = (id: string, positionM: Vec3): Command =>
+export const moveMicrophone = (id: MicrophoneId, positionM: Vec3): Command =>
   command(
     (session) => `move ${microphoneName(session, id)}`,
     (session) =>
@@ -74,7 +75,7 @@ export const moveMicrophone = (id: string, positionM: Vec3): Command =>
   );
 
 /** Moves and aims in one. */
-export const setMicrophone = (id: string, positionM: Vec3, aimM: Vec3): Command =>
+export const setMicrophone = (id: MicrophoneId, positionM: Vec3, aimM: Vec3): Command =>
   command(
     (session) => `move ${microphoneName(session, id)}`,
     (session) =>
@@ -86,7 +87,7 @@ export const setMicrophone = (id: string, positionM: Vec3, aimM: Vec3): Command 
   );
 
 /** The plan takes over where the tape found a microphone. */
-export const takeMeasured = (id: string, positionM: Vec3): Command =>
+export const takeMeasured = (id: MicrophoneId, positionM: Vec3): Command =>
   command((session) => `take the measured place of ${microphoneName(session, id)}`, moveMicrophone(id, positionM));
 
 const free =
@@ -172,7 +173,7 @@ export function anglesOf(look: Vec3): AimAngles {
 }
 
 /** Turns a microphone to look by angles, as far ahead as it looked before. */
-export const aimByAngles = (id: string, { turnDeg, tiltDeg }: AimAngles): Command =>
+export const aimByAngles = (id: MicrophoneId, { turnDeg, tiltDeg }: AimAngles): Command =>
   command(
     (session) => `aim ${microphoneName(session, id)}`,
     (session) =>

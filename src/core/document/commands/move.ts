@@ -1,4 +1,5 @@
 import type { Move } from '../../checks';
+import type { MicrophoneId } from '../../ids';
 import { type Command, command, microphoneName, together } from '../command';
 import type { PlacedMicrophone, Session } from '../session';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
@@ -15,7 +16,7 @@ function changedCable({ cable, madeUp, ...placed }: PlacedMicrophone): PlacedMic
 }
 
 /** A change of what is in a channel's way. */
-const onChain = (words: string, microphoneId: string, change: (placed: PlacedMicrophone) => PlacedMicrophone): Command =>
+const onChain = (words: string, microphoneId: MicrophoneId, change: (placed: PlacedMicrophone) => PlacedMicrophone): Command =>
   command(
     (session) => `${words} ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, microphones: session.microphones.map((placed) => (placed.id === microphoneId ? change(placed) : placed)) }),

@@ -1,10 +1,11 @@
+import type { InputAddress, MicrophoneId, OutboardId } from '../../ids';
 import { type PreampCharacter, partsOf, secondWayId } from '../../patch';
 import { type Command, command, microphoneName } from '../command';
 import { invertedAtInputs } from '../inputs';
 import type { PlacedMicrophone } from '../session';
 
 /** Plugs a microphone into an input; whatever was in it comes out. */
-export const plugIn = (microphoneId: string, address: string): Command =>
+export const plugIn = (microphoneId: MicrophoneId, address: InputAddress): Command =>
   command(
     (session) => `plug ${microphoneName(session, microphoneId)} in`,
     (session) => {
@@ -17,20 +18,20 @@ export const plugIn = (microphoneId: string, address: string): Command =>
     },
   );
 
-export const unplug = (microphoneId: string): Command =>
+export const unplug = (microphoneId: MicrophoneId): Command =>
   command(
     (session) => `unplug ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, patch: Object.fromEntries(Object.entries(session.patch).filter(([id]) => id !== microphoneId)) }),
   );
 
 /** Puts something between a microphone and its input, or two things in a row; null takes away what is there. */
-export const putBetween = (microphoneId: string, outboardId: string | null): Command =>
+export const putBetween = (microphoneId: MicrophoneId, outboardId: OutboardId | null): Command =>
   command(
     (session) => `${outboardId === null ? 'take what is between away from' : 'put something between'} ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? between(one, outboardId) : one)) }),
   );
 
-function between(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
+function between(microphone: PlacedMicrophone, outboardId: OutboardId | null): PlacedMicrophone {
   const [through, behind = null] = outboardId === null ? [null] : partsOf(outboardId);
   if ((microphone.through ?? null) === (through ?? null)) return followedBy(microphone, behind);
   const { through: _, behind: __, alsoInto: ___, ...direct } = microphone;
@@ -38,33 +39,33 @@ function between(microphone: PlacedMicrophone, outboardId: string | null): Place
 }
 
 /** Puts something at line level behind what is between; null takes it away. */
-export const putBehind = (microphoneId: string, outboardId: string | null): Command =>
+export const putBehind = (microphoneId: MicrophoneId, outboardId: OutboardId | null): Command =>
   command(
     (session) => `${outboardId === null ? 'take what is behind away from' : 'put something behind'} ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? followedBy(one, outboardId) : one)) }),
   );
 
-function followedBy(microphone: PlacedMicrophone, outboardId: string | null): PlacedMicrophone {
+function followedBy(microphone: PlacedMicrophone, outboardId: OutboardId | null): PlacedMicrophone {
   if ((microphone.behind ?? null) === outboardId) return microphone;
   const { behind: _, ...alone } = microphone;
   return outboardId === null ? alone : { ...alone, behind: outboardId };
 }
 
 /** Sends the second way of a microphone's splitter into an input; null leaves it where nothing is recorded. */
-export const splitInto = (microphoneId: string, address: string | null): Command =>
+export const splitInto = (microphoneId: MicrophoneId, address: InputAddress | null): Command =>
   command(
     (session) => `${address === null ? 'unplug' : 'plug in'} the second way of ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? secondWay(one, address) : one)) }),
   );
 
-function secondWay(microphone: PlacedMicrophone, address: string | null): PlacedMicrophone {
+function secondWay(microphone: PlacedMicrophone, address: InputAddress | null): PlacedMicrophone {
   if ((microphone.alsoInto ?? null) === address) return microphone;
   const { alsoInto: _, ...single } = microphone;
   return address === null ? single : { ...single, alsoInto: address };
 }
 
 /** Says on what preamp a microphone is wanted, for how that sounds; null wants none. */
-export const wantPreamp = (microphoneId: string, character: PreampCharacter | null): Command =>
+export const wantPreamp = (microphoneId: MicrophoneId, character: PreampCharacter | null): Command =>
   command(
     (session) => `choose a preamp for ${microphoneName(session, microphoneId)}`,
     (session) => ({

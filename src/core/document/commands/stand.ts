@@ -1,4 +1,5 @@
 import { furnishingSolid } from '../../furnishings';
+import type { MicrophoneId, ModelId } from '../../ids';
 import { geometryOf } from '../../instruments';
 import type { Vec3 } from '../../math';
 import { type Around, chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
@@ -6,7 +7,7 @@ import { type Command, command, microphoneName } from '../command';
 import type { Session } from '../session';
 
 /** What a stand must find its place among; the one on which a microphone is already is not in its own way. */
-function aroundOf({ instruments, furnishings, room, microphones, shelf }: Session, exceptId: string | null): Around {
+function aroundOf({ instruments, furnishings, room, microphones, shelf }: Session, exceptId: MicrophoneId | null): Around {
   const geometries = instruments.map(geometryOf);
   const standing = furnishings.filter(({ kind }) => kind !== 'collar').map(furnishingSolid);
   const solids = [...geometries.flatMap((geometry) => geometry.solids), ...standing];
@@ -18,8 +19,8 @@ function aroundOf({ instruments, furnishings, room, microphones, shelf }: Sessio
 }
 
 /** Stands of the shelf that no other microphone is on. */
-export function freeStands(session: Session, exceptId: string | null = null): StandModel[] {
-  const used = (id: string): number =>
+export function freeStands(session: Session, exceptId: MicrophoneId | null = null): StandModel[] {
+  const used = (id: ModelId): number =>
     session.microphones.filter((microphone) => microphone.id !== exceptId && microphone.stand?.modelId === id).length;
   return session.shelf.stands.filter((stand) => used(stand.id) < stand.count);
 }
@@ -36,7 +37,7 @@ function centreFor(session: Session, point: Vec3): { x: number; y: number } {
 }
 
 /** How heavy a placed microphone is, kilograms; 0 where it is not there. */
-function weightOf({ microphones, shelf }: Session, id: string | null): number {
+function weightOf({ microphones, shelf }: Session, id: MicrophoneId | null): number {
   const modelId = microphones.find((one) => one.id === id)?.modelId;
   return shelf.microphones.find((model) => model.id === modelId)?.weightKg ?? 0;
 }
@@ -48,12 +49,12 @@ function weightOf({ microphones, shelf }: Session, id: string | null): number {
 export const standFor = (
   session: Session,
   capsuleM: Vec3,
-  exceptId: string | null = null,
+  exceptId: MicrophoneId | null = null,
   weightKg = weightOf(session, exceptId),
 ): StandPlace | null =>
   chooseStand(freeStands(session, exceptId), capsuleM, centreFor(session, capsuleM), { ...aroundOf(session, exceptId), weightKg });
 
-const onStand = (id: string, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
+const onStand = (id: MicrophoneId, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
   command(
     (session) => `move the stand of ${microphoneName(session, id)}`,
     (session) => ({
@@ -65,10 +66,10 @@ const onStand = (id: string, find: (session: Session, capsuleM: Vec3, now: Stand
   );
 
 /** Finds a microphone's stand anew. */
-export const restand = (id: string): Command => onStand(id, (session, capsuleM, now) => standFor(session, capsuleM, id) ?? now);
+export const restand = (id: MicrophoneId): Command => onStand(id, (session, capsuleM, now) => standFor(session, capsuleM, id) ?? now);
 
 /** Puts a microphone on a stand of one's choosing, where that one stands best; null takes it off. */
-export const putOnStand = (id: string, modelId: string | null): Command =>
+export const putOnStand = (id: MicrophoneId, modelId: ModelId | null): Command =>
   onStand(id, (session, capsuleM) => {
     const model = session.shelf.stands.find((stand) => stand.id === modelId);
     if (!model) return null;

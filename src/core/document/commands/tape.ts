@@ -1,3 +1,4 @@
+import type { MicrophoneId } from '../../ids';
 import { type Command, command, microphoneName } from '../command';
 import type { TapeReading } from '../session';
 
@@ -15,7 +16,7 @@ export const putReading = (reading: TapeReading): Command =>
     }),
   );
 
-export const dropReading = (microphoneId: string, from: string): Command =>
+export const dropReading = (microphoneId: MicrophoneId, from: string): Command =>
   command(
     (session) => `take back a reading of ${microphoneName(session, microphoneId)}`,
     (session) => ({ ...session, tape: session.tape.filter((other) => !isSame(other, { microphoneId, from })) }),

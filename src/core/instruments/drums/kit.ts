@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { add, scale, type Vec3, vec3 } from '../../math';
 import { type Hollow, type Solid, uprightBox } from '../../solids';
 import { metresFromInches, radiansFromDegrees } from '../../units';
@@ -40,7 +41,7 @@ function batterNormal(piece: KitPiece): Vec3 {
  * A struck head moves away from the stick, so the batter side starts with a rarefaction (−1) and the far side with a
  * compression (+1); with its far head off the drum is open there and gives as much. Cymbals and hats are plates: the same, either side.
  */
-function sourceOf(piece: KitPiece, instrumentId: string): Source {
+function sourceOf(piece: KitPiece, instrumentId: InstrumentId): Source {
   const normal = batterNormal(piece);
   const far = add(centreOf(piece), scale(normal, isDrum(piece) ? -depthOf(piece) : 0));
   const radiusM = radiusOf(piece);
@@ -206,7 +207,7 @@ function feetOf(piece: KitPiece): KeepOut {
 }
 
 /** A kit in its own frame: origin on the floor below the kick's batter head, drummer facing +y. */
-export function buildKit(pieces: readonly KitPiece[], instrumentId: string): Geometry {
+export function buildKit(pieces: readonly KitPiece[], instrumentId: InstrumentId): Geometry {
   const throne = DRUMMER.seatM;
   return {
     marks: [...pieces.flatMap(marksOf), ...playerMarks(DRUMMER, 'Drummer’s'), { id: 'throne', name: 'Throne', positionM: throne }],

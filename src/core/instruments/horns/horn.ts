@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
 import type { Solid } from '../../solids';
 import type { Family } from '../family';
@@ -60,7 +61,7 @@ function marksOf(horn: Horn): Mark[] {
 }
 
 /** The bell radiates forward, the more so the higher; a saxophone's keys let part of it out. Planning level from memory, ±6 dB. */
-function sourceOf(horn: Horn, instrumentId: string): Source {
+function sourceOf(horn: Horn, instrumentId: InstrumentId): Source {
   return {
     id: 'bell',
     instrumentId,
@@ -80,7 +81,7 @@ function sourceOf(horn: Horn, instrumentId: string): Source {
 }
 
 /** Open tone holes let out most notes of a saxophone before they reach the bell; of a straight one nearly all (from memory). */
-function toneHoles(horn: Horn, instrumentId: string): Source[] {
+function toneHoles(horn: Horn, instrumentId: InstrumentId): Source[] {
   if (horn.holesDb === undefined || !horn.keys) return [];
   const bell = sourceOf(horn, instrumentId);
   const looks = normalize(vec3(0, 1, 0.1));

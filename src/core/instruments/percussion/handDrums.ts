@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
 import type { Solid } from '../../solids';
 import { metresFromInches } from '../../units';
@@ -18,7 +19,7 @@ const openEnd = (drum: HandDrum): Vec3 => add(headOf(drum), scale(normalOf(drum)
 const bellyOf = (drum: HandDrum): number => (drum.bellyM ? drum.bellyM / 2 : 0.97 * radiusOf(drum));
 
 /** Head and open end move opposite ways; the open end carries the low note. */
-function sourceOf(drum: HandDrum, instrumentId: string): Source {
+function sourceOf(drum: HandDrum, instrumentId: InstrumentId): Source {
   const normal = normalOf(drum);
   return {
     id: drum.id,

@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { type Vec3, vec3 } from '../../math';
 import { type Solid, uprightBox } from '../../solids';
 import type { Family } from '../family';
@@ -96,7 +97,7 @@ function shapesOf(size: MalletSize): Shape[] {
 }
 
 /** A bar's two faces move opposite ways. Planning level from memory, ±6 dB. */
-function sourcesOf(size: MalletSize, instrumentId: string): Source[] {
+function sourcesOf(size: MalletSize, instrumentId: InstrumentId): Source[] {
   const parts = [
     ['low', 'Low bars', 1 / 6],
     ['middle', 'Middle bars', 0.5],

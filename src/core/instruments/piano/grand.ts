@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { add, scale, subtract, type Vec3, vec3 } from '../../math';
 import { board, type Solid, uprightBox } from '../../solids';
 import { radiansFromDegrees } from '../../units';
@@ -95,7 +96,7 @@ function marksOf(size: GrandSize): Mark[] {
   ];
 }
 
-function sourcesOf(size: GrandSize, instrumentId: string, closed: boolean): Source[] {
+function sourcesOf(size: GrandSize, instrumentId: InstrumentId, closed: boolean): Source[] {
   const L = size.lengthM;
   const parts = [
     ['bass', 'Piano bass', -0.35, 0.62 * L, [27, 1500]],

@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { type Vec3, vec3 } from '../../math';
 import { type Solid, uprightBox } from '../../solids';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
@@ -90,7 +91,7 @@ const PART_RADIUS_M = 0.2;
  * The sound board is one plate: its front and its back move opposite ways, and at the attack the hammers drive it away from
  * the player. Planning level from memory, ±6 dB.
  */
-function boardSources(size: UprightSize, instrumentId: string, closed: boolean): Source[] {
+function boardSources(size: UprightSize, instrumentId: InstrumentId, closed: boolean): Source[] {
   const back = PANEL_Y_M + size.depthM - 0.24;
   const place = (x: number, z: number): Vec3 => vec3(x, back - 0.14, z);
   const parts = [

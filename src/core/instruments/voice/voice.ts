@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../../ids';
 import { normalize, vec3 } from '../../math';
 import { choiceOf, type Family, SEATED_OR_STANDING } from '../family';
 import type { Source } from '../model';
@@ -5,7 +6,7 @@ import { headKeepOut, mouthOf, type Player, playerMarks, playerSolids, seated, s
 import { PLANNING_BASIS, spectrumOf } from '../spectrum';
 
 /** A singer's mouth; planning level from memory, ±6 dB. */
-export function voiceSource(player: Player, instrumentId: string): Source {
+export function voiceSource(player: Player, instrumentId: InstrumentId): Source {
   return {
     id: 'voice',
     instrumentId,

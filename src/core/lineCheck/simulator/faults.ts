@@ -1,11 +1,12 @@
 import Joi from 'joi';
+import type { InputId, MicrophoneId } from '../../ids';
 
 /** Something planted in a simulated rig. */
 export type LineFault =
-  | { readonly kind: 'swapped'; readonly microphoneId: string; readonly otherId: string }
-  | { readonly kind: 'reversed' | 'dead' | 'hum'; readonly microphoneId: string }
+  | { readonly kind: 'swapped'; readonly microphoneId: MicrophoneId; readonly otherId: string }
+  | { readonly kind: 'reversed' | 'dead' | 'hum'; readonly microphoneId: MicrophoneId }
   | { readonly kind: 'no power'; readonly bank: string }
-  | { readonly kind: 'wrong gain'; readonly inputId: string; readonly byDb: number }
+  | { readonly kind: 'wrong gain'; readonly inputId: InputId; readonly byDb: number }
   /** Takes commands, says that they are done, and does nothing. */
   | { readonly kind: 'not answering' }
   /** Ends the connection when so many commands were taken. */

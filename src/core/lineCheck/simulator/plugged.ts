@@ -1,6 +1,7 @@
 import type { ArrivalTable, PlanMicrophone } from '../../arrivals';
 import type { Session } from '../../document';
-import { inputAddress, type Outboard, type PatchInput, secondWayId } from '../../patch';
+import { type DeviceId, inputAddress } from '../../ids';
+import { type Outboard, type PatchInput, secondWayId } from '../../patch';
 import { gainSetting, outboardOf, patchInputs, pluggedAt } from '../../planning';
 import type { LineFault } from './faults';
 
@@ -21,7 +22,7 @@ export interface Plugged {
 }
 
 /** What is in each input of a device, plugs that a fault exchanges among them. */
-export function cablesOf(session: Session, deviceId: string, table: ArrivalTable, faults: readonly LineFault[]): Plugged[] {
+export function cablesOf(session: Session, deviceId: DeviceId, table: ArrivalTable, faults: readonly LineFault[]): Plugged[] {
   const microphones = new Map(table.plan.microphones.map((microphone) => [microphone.id, microphone]));
   const elsewhere = new Map(
     faults.flatMap((fault): [string, string][] =>

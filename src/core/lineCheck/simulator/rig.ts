@@ -1,5 +1,6 @@
 import { type ArrivalTable, arrivalTable, type PlanMicrophone } from '../../arrivals';
 import type { Session } from '../../document';
+import type { DeviceId, MicrophoneId } from '../../ids';
 import { behindLowCuts, createRandom, distance, type Random } from '../../math';
 import { isDirect, outputLevelDbu } from '../../microphones';
 import { type PatchInput, type PowerWay, powerWay, recordedLevelDbfs, USUAL_EIN_DBU, WARM_COIL_DBU } from '../../patch';
@@ -67,7 +68,7 @@ export class SimulatedRig {
   /** @throws Error with one sentence where the session has no such device */
   constructor(
     session: Session,
-    deviceId: string,
+    deviceId: DeviceId,
     private readonly seed: number,
     private readonly faults: readonly LineFault[],
   ) {
@@ -180,7 +181,7 @@ export class SimulatedRig {
     };
   }
 
-  private has(kind: 'reversed' | 'dead' | 'hum', microphoneId: string | undefined): boolean {
+  private has(kind: 'reversed' | 'dead' | 'hum', microphoneId: MicrophoneId | undefined): boolean {
     return this.faults.some((fault) => fault.kind === kind && fault.microphoneId === microphoneId);
   }
 
@@ -265,7 +266,7 @@ export class SimulatedRig {
   }
 
   /** What a microphone hears of the plan when each source is struck in turn, made when it is first asked for. */
-  private takeOf(microphoneId: string): Float32Array | undefined {
+  private takeOf(microphoneId: MicrophoneId): Float32Array | undefined {
     const m = this.table.plan.microphones.findIndex(({ id }) => id === microphoneId);
     if (m < 0) return undefined;
     this.render ??= renderChannels(this.table.plan, { seed: this.seed, rounds: 1, reflections: false, noiseSplDb: ROOM_DB_SPL });
