@@ -9,6 +9,7 @@ import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
 import { sayCheck } from '../src/words/check.page.en';
 import { sayComponents } from '../src/words/components.page.en';
+import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
 import { placeFour, station } from './steps';
@@ -325,6 +326,12 @@ test('a reversed cable that is inverted in the mix: the take asks for another, t
   await page.getByLabel(sayCheck('take-files')).setInputFiles(files);
   const verdicts = page.getByRole('list', { name: sayCheck('findings-of-the-take') });
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
+  // Where the plan, the patch and the sheet are read it is said as well: they would be fine without it.
+  for (const name of ['Floor', 'Patch', 'Sheet']) {
+    await station(page, name).click();
+    await expect(page.getByRole('region', { name: sayDrawing('in-the-last-take') })).toContainText('The polarity of Overhead right is reversed');
+  }
+  await station(page, 'Check').click();
   await openTools(page);
   const corrected = page.getByRole('group', { name: sayCheck('corrected-files') });
   await expect(corrected).toContainText('Copies with Overhead right reversed in polarity');

@@ -22,5 +22,7 @@ export const sayDrawing = speaker('drawing', {
   'added-to-mono-nothing-dips-that': 'Added to mono, nothing dips that matters.',
   'face-plan-elevation': '{session}, {face, select, yes {plan} other {elevation}}',
   plan: 'Plan',
+  'in-the-last-take': 'In the last take',
+  'mend-it-in-check': 'Fix it in Check',
   'from-the-side': 'From the side',
 });

@@ -1,7 +1,9 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { wander } from '../../../hostile/commandWalk';
 import { walks } from '../../../scripts/walks';
+import type { Move } from '../checks';
 import {
+  applyMove,
   BRIEF,
   commit,
   differenceOf,
@@ -99,6 +101,22 @@ test('a pair that moved as one is one change; two microphones are two', () => {
   );
   if (more.kind !== 'changed') throw new Error('changed');
   expect(countChanges(more.session, changesBetween(KIT, more.session))).toBeGreaterThan(1);
+});
+
+test('what one press on a finding changes is one change: an exchange of cables, a reversed one with what makes up for it, a delay that is remembered', () => {
+  const [kick, snare] = [idOf('Kick'), idOf('Snare')];
+  const moves: readonly Move[] = [
+    { kind: 'cables exchanged', microphoneId: kick, otherId: snare, label: '' },
+    { kind: 'invert', where: 'mix', microphoneId: kick, label: '' },
+    { kind: 'latency', microphoneId: kick, bySamples: 144, inMix: true, label: '' },
+  ];
+  for (const move of moves) {
+    const session = made(applyMove(move));
+    expect([move.kind, countChanges(session, changesBetween(KIT, session))]).toEqual([move.kind, 1]);
+  }
+  const both = commit(made(applyMove(moves[1] as Move)), applyMove(moves[2] as Move), NOW);
+  if (both.kind !== 'changed') throw new Error('changed');
+  expect(countChanges(both.session, changesBetween(KIT, both.session))).toBe(2);
 });
 
 /** What of a session is no set-up: the record's, the day's, and what its brief and lists hold of the day. */

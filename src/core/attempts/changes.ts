@@ -39,9 +39,27 @@ export function changesBetween(before: Session, after: Session): readonly Change
   return [...ofMicrophones, ...others].filter(({ words }) => words !== '');
 }
 
-/** How many things were changed at once: the two of a pair that moved are one. */
+/** Fields that one act in the world, and what makes up for it, change together. */
+const ACTS: Readonly<Record<string, readonly string[]>> = {
+  cable: ['cable', 'cableChanges'],
+  polarity: ['cable', 'cableChanges', 'madeUp', 'flipped', 'inputInverted'],
+  delay: ['latencySamples', 'alignSamples'],
+};
+
+/** The act that a change is of; undefined where it is one by itself. */
+function actOf({ microphoneId, fields }: Change): string | undefined {
+  const names = fields.map((field) => field.slice(field.lastIndexOf('/') + 1));
+  const act = Object.entries(ACTS).find(([, own]) => names.length > 0 && names.every((name) => own.includes(name)))?.[0];
+  // Cables are exchanged two at a time.
+  return act && (act === 'cable' ? act : `${act} ${microphoneId}`);
+}
+
+/** How many things were changed at once: the two of a pair that moved are one, and so are cables that were exchanged, or a delay and what makes up for it. */
 export function countChanges({ pairs }: Session, changes: readonly Change[]): number {
-  const keys = changes.map(({ kind, microphoneId }, i) => {
+  const keys = changes.map((change, i) => {
+    const { kind, microphoneId } = change;
+    const act = actOf(change);
+    if (act) return act;
     const pair = pairs.find(({ leftId, rightId }) => leftId === microphoneId || rightId === microphoneId);
     return pair ? `${kind} ${pair.id}` : `${i}`;
   });

@@ -10,10 +10,10 @@ import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
+import { heardOn } from '../../stores/heardOn';
 import { livePlan } from '../../stores/planHooks';
 import { filesOfTake, useTakeStore } from '../../stores/takeStore';
 import type { ClockMend } from './Clocks';
-import { heardOn } from './heardOn';
 import { MeasuredAgain } from './MeasuredAgain';
 import { gainWords, offersOf, withOffer } from './sumOffers';
 

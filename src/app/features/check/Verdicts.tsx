@@ -10,12 +10,12 @@ import { sayCheck } from '../../../words/check.page.en';
 import { Severity } from '../../components/Severity';
 import { SidePane } from '../../components/SidePane';
 import { VerdictLine } from '../../components/VerdictLine';
+import { heardOn } from '../../stores/heardOn';
 import { useIsProven } from '../../stores/proofStore';
 import { runCommand } from '../../stores/sessionStore';
 import { keepTake, useTakeStore } from '../../stores/takeStore';
 import { Complaint } from './Complaint';
 import { GuidedFiles } from './GuidedFiles';
-import { heardOn } from './heardOn';
 import { play } from './player';
 
 /** What playing leaves open, and knocks settle. */

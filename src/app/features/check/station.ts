@@ -1,7 +1,7 @@
 import { verdictsOf } from '../../../core/verdict';
 import { sayStations } from '../../../words/stations.page.en';
 import type { Station } from '../../frame/station';
-import { heardOn } from './heardOn';
+import { heardOn } from '../../stores/heardOn';
 
 export const station: Station = {
   path: 'check',

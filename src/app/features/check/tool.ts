@@ -11,10 +11,10 @@ import type { TakeFile } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { beginUnderway } from '../../components/underway';
 import { keepAttempt } from '../../stores/attemptStore';
+import { heardOn } from '../../stores/heardOn';
 import { prove, proveHere } from '../../stores/proofStore';
 import { useSessionStore } from '../../stores/sessionStore';
 import { filesOfTake, keepFiles, keepTake, setTake, useTakeStore } from '../../stores/takeStore';
-import { heardOn } from './heardOn';
 
 /** Channels matched by name; what the person said by hand before stays. */
 function matchingFor(session: Session, report: TakeReport, before: Matching): Matching {

@@ -9,6 +9,7 @@ import { findingWhy, sayFinding, sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Severity } from '../../components/Severity';
 import { VerdictLine } from '../../components/VerdictLine';
+import { TakeFaults } from '../../drawing/TakeFaults';
 import { useNoPatch } from '../../stores/patchVerdict';
 import { runCommand } from '../../stores/sessionStore';
 import { useOffers } from '../../stores/useOffers';
@@ -69,6 +70,7 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
           </Button>
         </Box>
       )}
+      <TakeFaults session={session} />
       {open.length === 0 && noPatch === null && (
         <Box py="3">
           <Severity severity="fine" />

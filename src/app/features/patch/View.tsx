@@ -25,6 +25,7 @@ import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
+import { TakeFaults } from '../../drawing/TakeFaults';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
 import { ByMicrophone } from './ByMicrophone';
@@ -164,6 +165,7 @@ function Patch({ session }: { session: Session }) {
                 onLeave={() => setAsked(null)}
               />
             )}
+            <TakeFaults session={session} />
             {!solving &&
               (result === null || result.ok) &&
               troubles.map(({ microphoneId, message }) => (

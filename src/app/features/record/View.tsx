@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Session } from '../../../core/document';
 import { SONG_STEPS } from '../../../core/planning';
-import { isFine, verdictsOf } from '../../../core/verdict';
+import { isFine } from '../../../core/verdict';
 import { sayRecord } from '../../../words/record.page.en';
 import { rememberedInput } from '../../capture/capture';
 import { type KeptTake, secondsOf } from '../../capture/keptTakes';
@@ -11,10 +11,10 @@ import { RecordHere } from '../../capture/RecordHere';
 import { saveTake } from '../../capture/saveTake';
 import { dropSong, keepInMemory, lookForSongs, useSongs } from '../../capture/songs';
 import { useRecording } from '../../capture/useRecording';
+import { useTakeVerdicts } from '../../stores/heardOn';
 import { livePlan } from '../../stores/planHooks';
-import { matchedNow, useProof } from '../../stores/proofStore';
 import { useLiveSession } from '../../stores/sessionStore';
-import { handFiles, useTakeStore } from '../../stores/takeStore';
+import { handFiles } from '../../stores/takeStore';
 
 /** The song itself, after everything else. */
 export function RecordStation() {
@@ -24,16 +24,12 @@ export function RecordStation() {
 
 /** What is still open, each with the way there. */
 function useOpen(session: Session): readonly { readonly words: string; readonly path: string }[] {
-  const take = useTakeStore();
-  const report = take.sessionId === session.id ? take.report : null;
-  const proof = useProof(report);
+  const verdicts = useTakeVerdicts(session);
   const { microphones } = session;
   if (microphones.length === 0) return [{ words: sayRecord('no-microphone'), path: 'setups' }];
   const faults = livePlan(session).findings.filter(({ severity }) => severity === 'fix').length;
   const planned = faults > 0 ? [{ words: sayRecord('the-plan-has-faults', { faults }), path: 'floor' }] : [];
-  if (!report || !proof) return [...planned, { words: sayRecord('no-take-was-checked'), path: 'check' }];
-  const { roles, chains } = take;
-  const verdicts = verdictsOf({ report, proof, session, matching: matchedNow(session, take.matching), roles, chains });
+  if (verdicts === null) return [...planned, { words: sayRecord('no-take-was-checked'), path: 'check' }];
   const grave = verdicts.filter(({ severity }) => severity === 'fix').length;
   if (isFine(verdicts) || grave === 0) return planned;
   return [...planned, { words: sayRecord('the-take-has-faults', { faults: grave }), path: 'check' }];

@@ -17,6 +17,7 @@ import { NameField } from '../../components/NameField';
 import { pngFile, svgFile } from '../../components/svgFile';
 import { Toggle } from '../../components/Toggle';
 import { StaticFace } from '../../drawing/StaticFace';
+import { TakeFaults } from '../../drawing/TakeFaults';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { GearLines } from './GearLines';
 import { GuidedList } from './GuidedList';
@@ -199,6 +200,7 @@ function Sheet({ session }: { session: Session }) {
               {saySheet('inputs-2')}
             </Box>
             <InputTable rows={rows} close={close} />
+            <TakeFaults session={session} onPaper />
             <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
               {saySheet('phantom-off-while-plugging-monitors-down')} {cautions.map((told) => (told ? `${sayTold(told, session.units)} ` : ''))}
               {session.instruments.some(({ mirrored }) => mirrored) && ` ${saySheet('left-and-right-are-the-players')}`}
