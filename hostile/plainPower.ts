@@ -31,7 +31,7 @@ export function fates(session: Session, { inputs, units }: Switches): Fate[] {
     const [deviceId, inputId] = (address ?? '').split('/');
     const input = shelf.devices.find(({ id }) => id === deviceId)?.inputs.find(({ id }) => id === inputId);
     if (!address || !model || !input) return [];
-    const row = [placed.behind, placed.through].flatMap((id) => shelf.outboard?.filter((one) => one.id === id) ?? []);
+    const row = [placed.lineOutboardId, placed.outboardId].flatMap((id) => shelf.outboard?.filter((one) => one.id === id) ?? []);
     let volts = inputs.get(address) === true && input.phantomBank !== null && input.connectors.includes('XLR');
     let betweenAlive = true;
     for (const thing of row) {

@@ -52,7 +52,7 @@ function plainBanks(session: Session): { readonly asked: Set<string>; readonly h
   for (const bank of banksOf(session).keys())
     for (const [i, fate] of fates(session, switches(session, new Set([bank]), units)).entries()) {
       const before = dark[i];
-      const own = session.shelf.outboard?.find(({ id }) => id === session.microphones.find((one) => one.id === fate.id)?.through);
+      const own = session.shelf.outboard?.find(({ id }) => id === session.microphones.find((one) => one.id === fate.id)?.outboardId);
       const wakes = (fate.volts && fate.needs) || (fate.betweenAlive && before?.betweenAlive === false);
       if (wakes && !own?.givesPower && there.has(fate.address)) asked.add(bank);
       if (fate.volts && fate.never) harmful.add(bank);
@@ -108,7 +108,7 @@ test('power over rigs by chance: nobody is harmed, nobody unfed and untold, and 
         if (said.inputs.has(address)) expect([seed, address, said.inputs.get(address)]).toEqual([seed, address, lit.has(bank)]);
     const used = new Set(
       Object.values(session.patch)
-        .concat(session.microphones.flatMap(({ alsoInto }) => alsoInto ?? []))
+        .concat(session.microphones.flatMap(({ secondInput }) => secondInput ?? []))
         .map((one) => one.split('/')[0]),
     );
     expect([

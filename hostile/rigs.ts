@@ -46,9 +46,9 @@ function between(random: Random, free: () => string | undefined): Partial<Placed
   const followers = OUTBOARD_CATALOGUE.filter((next) => canFollow(first, next));
   const also = first.kind === 'splitter' && random.uniform() < 0.7 ? free() : undefined;
   return {
-    through: first.id,
-    ...(followers.length > 0 && random.uniform() < 0.5 ? { behind: pick(random, followers).id } : {}),
-    ...(also ? { alsoInto: also } : {}),
+    outboardId: first.id,
+    ...(followers.length > 0 && random.uniform() < 0.5 ? { lineOutboardId: pick(random, followers).id } : {}),
+    ...(also ? { secondInput: also } : {}),
   };
 }
 
@@ -72,7 +72,7 @@ export function rigByChance(seed: number, most = 10): Session {
   const microphones = KIT.microphones.slice(0, random.integer(2, most)).map((placed): PlacedMicrophone => {
     const address = random.uniform() < 0.9 ? free() : undefined;
     if (address) patch[placed.id] = address;
-    const { through: _, behind: __, alsoInto: ___, ...bare } = placed;
+    const { outboardId: _, lineOutboardId: __, secondInput: ___, ...bare } = placed;
     return { ...bare, modelId: pick(random, shelf.microphones).id, ...between(random, free) };
   });
   const here = new Set(microphones.map(({ id }) => id));

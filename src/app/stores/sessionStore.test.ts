@@ -3,7 +3,7 @@ import { editMicrophone, editRoom, editSession, moveMicrophone, type Session, sh
 import { vec3 } from '../../core/math';
 import { database, TAB_ID } from '../db/database';
 import { writeJournal } from '../db/journal';
-import { changeStored, listSessions, loadSession, storeSession } from '../db/sessions';
+import { changeStored, deleteSession, listSessions, loadSession, storeSession, undelete } from '../db/sessions';
 import {
   aboutNow,
   cancelPreview,
@@ -273,5 +273,22 @@ describe('two tabs on one session', () => {
     keepAnyway();
     await settled();
     expect([state().saving, (await stored())?.name]).toEqual(['saved', 'Still mine']);
+  });
+  test.each([0, 1, 3])('a session deleted elsewhere that is brought back takes the %i changes made meanwhile, and goes on', async (meanwhile) => {
+    const id = doc().id;
+    await deleteSession(id, '2026-12-02T10:00:00.000Z');
+    follow(await database.sessions.get(id), id);
+    expect(state().saving).toBe('gone');
+    for (let i = 0; i < meanwhile; i++) runCommand(editSession({ players: `Oddny ${i}` }));
+    expect(await undelete(id)).toBe('back');
+    await elsewhere((session) => ({ ...session, name: 'Changed after it was back' }));
+    follow(await database.sessions.get(id), id);
+    await settled();
+    expect(state().saving).toBe('saved');
+    runCommand(editSession({ sampleRateHz: 96_000 }));
+    await settled();
+    expect(doc()).toEqual(expect.objectContaining({ name: 'Changed after it was back', sampleRateHz: 96_000 }));
+    expect(await stored()).toEqual(expect.objectContaining({ name: 'Changed after it was back', sampleRateHz: 96_000 }));
+    if (meanwhile > 0) expect((await stored())?.players).toBe(`Oddny ${meanwhile - 1}`);
   });
 });

@@ -237,7 +237,13 @@ export function setSession(session: Session | null, revision: number | null = nu
 
 /** Follows what another tab wrote, as one step of undo. With changes of one's own on the way the write itself sorts it out. */
 export function follow(row: SessionRow | undefined, id: string): void {
-  if (writer?.id !== id || writer.busy || !writer.wasStored) return;
+  if (writer?.id !== id || !writer.wasStored) return;
+  // Somebody took the deletion back: what was done meanwhile goes onto what is there again.
+  if (row && state().saving === 'gone') {
+    if (writer.busy) saveAgain();
+    else set({ saving: 'saved' });
+  }
+  if (writer.busy) return;
   if (!row) {
     set({ saving: 'gone' });
     return;

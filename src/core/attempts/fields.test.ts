@@ -61,11 +61,11 @@ const MICROPHONES: Others<Item<'microphones'>> = {
   setupId: 'another',
   pan: 0.4,
   pinned: true,
-  through: 'attenuator-10',
-  behind: 'line-equaliser',
+  outboardId: 'attenuator-10',
+  lineOutboardId: 'line-equaliser',
   lowCut: true,
   inputLowCut: true,
-  alsoInto: 'eight-input/in8',
+  secondInput: 'eight-input/in8',
   preamp: 'coloured',
   learnedDb: 2,
   cable: 'reversed',
@@ -196,7 +196,7 @@ test('a document needs the version of its newest field, and no newer one', () =>
   expect(versionNeeded(BARE)).toBe(4);
   const of = (field: object): number =>
     versionNeeded({ ...BARE, microphones: BARE.microphones.map((one, i) => (i === 0 ? { ...one, ...field } : one)) });
-  expect([of({ pan: 0.1 }), of({ cable: 'reversed' }), of({ latencySamples: 3 })]).toEqual([4, 5, 5]);
+  expect([of({ pan: 0.1 }), of({ cable: 'reversed' }), of({ latencySamples: 3 }), of({ outboardId: 'attenuator-10' })]).toEqual([4, 5, 5, 6]);
   expect([versionNeeded(KIT), shelfVersionNeeded(KIT.shelf), shelfVersionNeeded(BARE.shelf)]).toEqual([5, 2, 1]);
   expect(versionNeeded({ ...BARE, tape: [{ microphoneId: 'gone', from: 'floor', lengthM: 1 }] })).toBe(5);
 });

@@ -110,15 +110,15 @@ const TOLD: readonly Told[] = [
   },
   {
     kind: 'input',
-    fields: ['through', 'behind'],
+    fields: ['outboardId', 'lineOutboardId'],
     words: ({ before, after, b }) =>
       `${b.name} goes through ${outboardOf(after.session, b.id)?.name ?? 'a cable alone'}, it went through ${outboardOf(before.session, b.id)?.name ?? 'a cable alone'}.`,
   },
   {
     kind: 'input',
-    fields: ['alsoInto'],
+    fields: ['secondInput'],
     words: ({ before, after, a, b }) =>
-      `The second way of ${b.name} goes into input ${inputName(after, b.alsoInto)}, it went into ${inputName(before, a.alsoInto)}.`,
+      `The second way of ${b.name} goes into input ${inputName(after, b.secondInput)}, it went into ${inputName(before, a.secondInput)}.`,
   },
 ];
 

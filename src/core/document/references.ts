@@ -38,7 +38,7 @@ const hasMark = (known: Known, instrumentId: InstrumentId, markId: MarkId): bool
   known.instruments.get(instrumentId)?.marks.some((mark) => mark.id === markId) ?? false;
 
 /** Whether what stands behind is there and can: without it nothing is wrong. */
-function follows(known: Known, { through, behind }: PlacedMicrophone): boolean {
+function follows(known: Known, { outboardId: through, lineOutboardId: behind }: PlacedMicrophone): boolean {
   const [first, next] = [known.outboard.get(through ?? ''), known.outboard.get(behind ?? '')];
   return behind === undefined || (first !== undefined && next !== undefined && canFollow(first, next));
 }
@@ -50,9 +50,9 @@ function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicro
     ...(stand && !known.stands.has(stand.modelId) ? { stand: null } : {}),
     ...(heldString && !hasMark(known, heldString.instrumentId, heldString.markId) ? { heldString: null } : {}),
   };
-  const { through, behind, ...direct } = { ...microphone, ...lost };
+  const { outboardId: through, lineOutboardId: behind, ...direct } = { ...microphone, ...lost };
   if (through !== undefined && !known.outboard.has(through)) return direct;
-  if (!follows(known, microphone)) return through === undefined ? direct : { ...direct, through };
+  if (!follows(known, microphone)) return through === undefined ? direct : { ...direct, outboardId: through };
   return Object.keys(lost).length ? { ...microphone, ...lost } : microphone;
 }
 
@@ -72,10 +72,10 @@ function tidyPatch(session: Session, known: Known): Session['patch'] {
 function tidyWays(session: Session, known: Known, patch: Session['patch']): Session['microphones'] {
   const taken = new Set(Object.values(patch));
   return mapped(session.microphones, (microphone) => {
-    const { alsoInto, ...single } = microphone;
-    if (alsoInto === undefined) return microphone;
-    const good = known.splitters.has(microphone.through ?? '') && known.inputs.has(alsoInto) && !taken.has(alsoInto);
-    taken.add(alsoInto);
+    const { secondInput, ...single } = microphone;
+    if (secondInput === undefined) return microphone;
+    const good = known.splitters.has(microphone.outboardId ?? '') && known.inputs.has(secondInput) && !taken.has(secondInput);
+    taken.add(secondInput);
     return good ? microphone : single;
   });
 }
@@ -129,12 +129,13 @@ export function withoutDeadReferences(session: Session): Session {
 type Problem = string | null;
 
 function deadInMicrophones(session: Session, known: Known): Problem {
-  for (const [i, { modelId, target, stand, heldString, through }] of session.microphones.entries()) {
+  for (const [i, { modelId, target, stand, heldString, outboardId: through }] of session.microphones.entries()) {
     if (!known.models.has(modelId)) return `microphones[${i}].modelId names “${modelId}”, which is not on its shelf`;
     if (target && !hasSource(known, target)) return `microphones[${i}].target names a source that is not in the session`;
     if (stand && !known.stands.has(stand.modelId)) return `microphones[${i}].stand names a stand that is not on its shelf`;
-    if (through !== undefined && !known.outboard.has(through)) return `microphones[${i}].through names what is not on its shelf`;
-    if (!follows(known, session.microphones[i] as PlacedMicrophone)) return `microphones[${i}].behind names what cannot stand behind its “through”`;
+    if (through !== undefined && !known.outboard.has(through)) return `microphones[${i}].outboardId names what is not on its shelf`;
+    if (!follows(known, session.microphones[i] as PlacedMicrophone))
+      return `microphones[${i}].lineOutboardId names what cannot stand behind its “outboardId”`;
     if (heldString && !hasMark(known, heldString.instrumentId, heldString.markId))
       return `microphones[${i}].heldString names a mark that is not in the session`;
   }
@@ -169,12 +170,12 @@ function deadInLists(session: Session, known: Known): Problem {
     if (taken.has(address)) return `patch.${id} names an input that another microphone is in`;
     taken.add(address);
   }
-  for (const [i, { alsoInto, through }] of session.microphones.entries()) {
-    if (alsoInto === undefined) continue;
-    if (!known.splitters.has(through ?? '')) return `microphones[${i}].alsoInto needs a splitter in its “through”`;
-    if (!known.inputs.has(alsoInto)) return `microphones[${i}].alsoInto names an input that is not on its shelf`;
-    if (taken.has(alsoInto)) return `microphones[${i}].alsoInto names an input that is taken`;
-    taken.add(alsoInto);
+  for (const [i, { secondInput, outboardId: through }] of session.microphones.entries()) {
+    if (secondInput === undefined) continue;
+    if (!known.splitters.has(through ?? '')) return `microphones[${i}].secondInput needs a splitter in its “outboardId”`;
+    if (!known.inputs.has(secondInput)) return `microphones[${i}].secondInput names an input that is not on its shelf`;
+    if (taken.has(secondInput)) return `microphones[${i}].secondInput names an input that is taken`;
+    taken.add(secondInput);
   }
   return null;
 }

@@ -9,7 +9,7 @@ import { recipeSchema, shelfKeys } from './shelfSchema';
 export const setupSchema = object({ format: Joi.valid(SETUP_FORMAT), version: Joi.valid(SETUP_VERSION), setup: recipeSchema });
 
 /** The whole of a session in one, for the schema that is published, of any version that an export may say; {@link sessionProblem} checks part by part. */
-export const sessionSchema = schemaOf(SESSION).keys({ version: Joi.valid(LEAST_VERSION, SESSION_VERSION) });
+export const sessionSchema = schemaOf(SESSION).keys({ version: Joi.number().integer().min(LEAST_VERSION).max(SESSION_VERSION) });
 
 export const shelfSchema = object({ format: Joi.valid(SHELF_FORMAT), version: Joi.valid(1, SHELF_VERSION), ...shelfKeys });
 

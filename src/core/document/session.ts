@@ -55,15 +55,15 @@ export interface PlacedMicrophone extends Chain {
   /** Its cable stays in its input whatever the solver would rather. */
   readonly pinned?: boolean;
   /** What of the shelf's outboard stands between it and its input. */
-  readonly through?: OutboardId;
+  readonly outboardId?: OutboardId;
   /** What of the outboard stands behind that, at line level. */
-  readonly behind?: OutboardId;
+  readonly lineOutboardId?: OutboardId;
   /** Its own low cut is on. */
   readonly lowCut?: boolean;
   /** The low cut of its input, or of what stands between, is on. */
   readonly inputLowCut?: boolean;
   /** Where the second way of its splitter goes, "device/input". */
-  readonly alsoInto?: InputAddress;
+  readonly secondInput?: InputAddress;
   /** The preamp it is wanted on, for how that sounds. */
   readonly preamp?: PreampCharacter;
   /** How much louder than the model a take had it, dB: added to what is predicted. */

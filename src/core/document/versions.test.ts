@@ -10,13 +10,19 @@ interface Meant {
   readonly flipped: boolean;
   readonly alignSamples: number;
   readonly strings: Readonly<Record<string, readonly number[]>>;
+  /** What stands between it and its input, from the microphone on, and where its splitter's second way goes. */
+  readonly between?: readonly string[];
+  readonly secondInput?: string;
 }
 
-/** Written by the last program of each version: the demo's five sessions and what twenty random walks of commands came to. */
-const FIXTURES = JSON.parse(gunzipSync(readFileSync(new URL('./fixtures/versions2to4.json.gz', import.meta.url))).toString()) as readonly {
-  readonly document: Record<string, unknown>;
-  readonly meaning: readonly Meant[];
-}[];
+/** Written by the last program of each version: the demo's five sessions and what twenty random walks of commands came to; of the fifth eight rigs with things between too. */
+const FIXTURES = ['versions2to4', 'version5'].flatMap(
+  (name) =>
+    JSON.parse(gunzipSync(readFileSync(new URL(`./fixtures/${name}.json.gz`, import.meta.url))).toString()) as {
+      readonly document: Record<string, unknown>;
+      readonly meaning: readonly Meant[];
+    }[],
+);
 
 const opened = (document: Record<string, unknown>): Session => {
   const read = readSession(document);
@@ -24,7 +30,7 @@ const opened = (document: Record<string, unknown>): Session => {
   return read.value;
 };
 
-test.each([2, 3, 4])('documents of version %i, made by the program that wrote it, open and mean the same', (version) => {
+test.each([2, 3, 4, 5])('documents of version %i, made by the program that wrote it, open and mean the same', (version) => {
   const fixtures = FIXTURES.filter(({ document }) => document.version === version);
   expect(fixtures).toHaveLength(25);
   let strings = 0;
@@ -32,6 +38,9 @@ test.each([2, 3, 4])('documents of version %i, made by the program that wrote it
     const session = opened(document);
     const label = `${version} ${session.id}`;
     expect([label, sessionProblem(session)]).toEqual([label, null]);
+    const names = session.microphones.map(({ id, outboardId, lineOutboardId, secondInput }) => [id, outboardId, lineOutboardId, secondInput]);
+    const meant = meaning.map(({ microphone, between = [], secondInput }) => [microphone, between[0], between[1], secondInput]);
+    if (version >= 5) expect([label, names]).toEqual([label, meant]);
     const plan = resolvePlan(session);
     expect([label, plan.microphones.map(({ id, flipped, alignSamples }) => [id, flipped, alignSamples])]).toEqual([
       label,

@@ -102,7 +102,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
       };
     };
     const own = at(session.patch[microphone.id], false);
-    return placed?.alsoInto === undefined ? [own] : [own, at(placed.alsoInto, true)];
+    return placed?.secondInput === undefined ? [own] : [own, at(placed.secondInput, true)];
   });
   const sorted = rows.sort((a, b) => a.order - b.order).map(({ row }) => row);
   const names = sorted.map((row, i) => fileNameOf(session.brief.namePattern ?? NAME_PATTERN, session, row, i + 1));

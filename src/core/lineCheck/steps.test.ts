@@ -152,7 +152,7 @@ test('a recorder worked by hand is commanded nothing, and not asked whether it a
 function byChance(seed: number): Session {
   const random = createRandom(seed);
   const one = <T>(values: readonly T[]): T => values[random.integer(0, values.length - 1)] as T;
-  const microphones = KIT.microphones.map((placed) => (random.uniform() < 0.4 ? { ...placed, through: one(OUTBOARD_CATALOGUE).id } : placed));
+  const microphones = KIT.microphones.map((placed) => (random.uniform() < 0.4 ? { ...placed, outboardId: one(OUTBOARD_CATALOGUE).id } : placed));
   const free = patchInputs(KIT).map(inputAddress);
   return {
     ...KIT,
@@ -198,7 +198,7 @@ test('a rig that is told to do what harms keeps the name of who was harmed, a bl
   const bare = new SimulatedRig({ ...PATCHED, shelf }, DEVICE, 1, []);
   bare.set({ bank: '1–4', phantom: true });
   expect(bare.harmed).toContain(first.id);
-  const microphones = PATCHED.microphones.map((placed) => ({ ...placed, through: 'phantom-blocker' }));
+  const microphones = PATCHED.microphones.map((placed) => ({ ...placed, outboardId: 'phantom-blocker' }));
   const blocked = new SimulatedRig({ ...PATCHED, shelf, microphones }, DEVICE, 1, []);
   blocked.set({ bank: '1–4', phantom: true });
   expect(blocked.harmed).toEqual([]);
@@ -226,7 +226,7 @@ test('a rig’s sound has what stands between in it: an attenuator takes as much
   const less = peaks({
     ...PATCHED,
     shelf,
-    microphones: PATCHED.microphones.map((one) => (one.id === first?.id ? { ...one, through: 'attenuator-20' } : one)),
+    microphones: PATCHED.microphones.map((one) => (one.id === first?.id ? { ...one, outboardId: 'attenuator-20' } : one)),
   });
   expect(20 * Math.log10((less[0] as number) / (plain[0] as number))).toBeCloseTo(-20, 1);
   expect(20 * Math.log10((less[1] as number) / (plain[1] as number))).toBeCloseTo(0, 1);

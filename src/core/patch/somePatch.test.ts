@@ -20,7 +20,7 @@ test('a patch found at a glance is one: the judge has nothing against it; where 
       ...rig,
       pairs: [],
       shelf: { ...rig.shelf, outboard: [] },
-      microphones: rig.microphones.map(({ through: _, behind: __, alsoInto: ___, ...bare }) => bare),
+      microphones: rig.microphones.map(({ outboardId: _, lineOutboardId: __, secondInput: ___, ...bare }) => bare),
     };
     looked++;
     const problem = patchProblem(session, arrivalTable(resolvePlan(session)));

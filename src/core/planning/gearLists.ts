@@ -27,7 +27,7 @@ export function cableNeeds(session: Session, plan: Plan = resolvePlan(session)):
     const { id, name, model } = microphone;
     const first = deviceOf(session.patch[id]);
     const own = { microphoneId: id, microphone: name, plug: model.connector, needM: cableLengthM(session, microphone, first) };
-    const second = session.microphones.find((placed) => placed.id === id)?.alsoInto;
+    const second = session.microphones.find((placed) => placed.id === id)?.secondInput;
     if (second === undefined) return [own];
     return [
       own,
@@ -131,7 +131,7 @@ export function shoppingList(session: Session, plan: Plan = resolvePlan(session)
   const stands = standUses(session).flatMap(({ name, used, owned }) => several(used - owned, { key: name, what: name }));
   const outboard = [...(shelf.outboard ?? []), ...OUTBOARD_CATALOGUE].filter((one, i, all) => all.findIndex(({ id }) => id === one.id) === i);
   const between = outboard.flatMap(({ id, name }) => {
-    const used = microphones.filter(({ through, behind }) => through === id || behind === id).length;
+    const used = microphones.filter(({ outboardId: through, lineOutboardId: behind }) => through === id || behind === id).length;
     return several(used - (shelf.outboard?.find((own) => own.id === id)?.count ?? 0), { key: id, what: name });
   });
   const short = Math.max(0, microphones.length - patchInputs(session).length);

@@ -70,4 +70,4 @@ export function measuredPlaces(session: Session, plan: Plan): Measured[] {
 /** Whether a finding calls two channels one recording that are so by plan: both ways of one splitter. */
 export const isOneSplit = (session: Session, matching: Matching, { code, channels }: Pick<TakeFinding, 'code' | 'channels'>): boolean =>
   code === 'same-recording' &&
-  session.microphones.some(({ id, alsoInto }) => alsoInto !== undefined && channels.some((name) => matching[name] === id));
+  session.microphones.some(({ id, secondInput }) => secondInput !== undefined && channels.some((name) => matching[name] === id));

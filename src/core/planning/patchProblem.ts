@@ -33,7 +33,7 @@ export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
 /** Inputs that something is plugged into, second ways of splitters too, "device/input". */
 const takenInputs = ({ patch, microphones }: Pick<Session, 'patch' | 'microphones'>): string[] => [
   ...Object.values(patch),
-  ...microphones.flatMap(({ alsoInto }) => alsoInto ?? []),
+  ...microphones.flatMap(({ secondInput }) => secondInput ?? []),
 ];
 
 /** Whose cable an input has as it is patched, and whether it is the second way of a splitter; null for an input that is free. */
@@ -41,7 +41,7 @@ export function pluggedAt(
   { patch, microphones }: Pick<Session, 'patch' | 'microphones'>,
   address: InputAddress,
 ): { readonly microphoneId: MicrophoneId; readonly isSecond: boolean } | null {
-  const split = microphones.find(({ alsoInto }) => alsoInto === address);
+  const split = microphones.find(({ secondInput }) => secondInput === address);
   const own = split ?? microphones.find(({ id }) => patch[id] === address);
   return own ? { microphoneId: own.id, isSecond: own === split } : null;
 }
@@ -96,13 +96,13 @@ export function loudestDb(table: ArrivalTable, microphoneId: MicrophoneId): numb
 export function outboardOf(session: Session, microphoneId: MicrophoneId): Outboard | null {
   const placed = session.microphones.find(({ id }) => id === microphoneId);
   const onShelf = (wanted: string | undefined): Outboard | undefined => session.shelf.outboard?.find(({ id }) => id === wanted);
-  const [first, next] = [onShelf(placed?.through), onShelf(placed?.behind)];
+  const [first, next] = [onShelf(placed?.outboardId), onShelf(placed?.lineOutboardId)];
   return first && next ? inRow(first, next) : (first ?? null);
 }
 
 /** What the solver may put between: the shelf's things, less those in a row already, and the rows, each for its own microphone. */
 function outboardFor(session: Session): Outboard[] {
-  const rows = session.microphones.flatMap(({ id, behind }) => (behind === undefined ? [] : (outboardOf(session, id) ?? [])));
+  const rows = session.microphones.flatMap(({ id, lineOutboardId: behind }) => (behind === undefined ? [] : (outboardOf(session, id) ?? [])));
   const own = (session.shelf.outboard ?? []).map((one) => ({
     ...one,
     count: Math.max(0, one.count - rows.filter(({ id }) => partsOf(id).includes(one.id)).length),
@@ -191,7 +191,7 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
           ...(kept && isKept(kept) ? { kept } : {}),
         };
         const second: PatchMicrophone = { id: secondWayId(id), name: secondWayName(name), phantom: 'indifferent', connector: 'XLR', secondOf: id };
-        return placed?.alsoInto === undefined ? [own] : [own, second];
+        return placed?.secondInput === undefined ? [own] : [own, second];
       }),
     ...reachOf(session, table.plan),
     outboard,
@@ -203,7 +203,9 @@ export function patchProblem(session: Session, table: ArrivalTable): PatchProble
     pairs: session.pairs.map((pair) => [pair.leftId, pair.rightId] as const),
     previous: {
       ...session.patch,
-      ...Object.fromEntries(session.microphones.flatMap(({ id, alsoInto }) => (alsoInto === undefined ? [] : [[secondWayId(id), alsoInto]]))),
+      ...Object.fromEntries(
+        session.microphones.flatMap(({ id, secondInput }) => (secondInput === undefined ? [] : [[secondWayId(id), secondInput]])),
+      ),
     },
     pinned: Object.fromEntries(
       session.microphones.flatMap(({ id, pinned }) => (pinned && session.patch[id] !== undefined ? [[id, session.patch[id] as string]] : [])),

@@ -25,14 +25,14 @@ function pluggedIn(session: Session, power: PowerPlan): Plugged[] {
   const inputs = patchInputs(session);
   const models = new Map(session.shelf.microphones.map((model) => [model.id, model]));
   const inputAt = (address: InputAddress | undefined): PatchInput | undefined => inputs.find((input) => inputAddress(input) === address);
-  return session.microphones.flatMap(({ id, name, modelId, alsoInto }): Plugged[] => {
+  return session.microphones.flatMap(({ id, name, modelId, secondInput }): Plugged[] => {
     const model = models.get(modelId);
     if (!model) return [];
     const address = session.patch[id];
     const input = inputAt(address);
     const own = power.sockets.find((one) => one.microphoneId === id && !one.isSecond);
     const lost = address !== undefined && !input;
-    return [{ id, name, model, input, lost, second: inputAt(alsoInto), through: outboardOf(session, id), power: own }];
+    return [{ id, name, model, input, lost, second: inputAt(secondInput), through: outboardOf(session, id), power: own }];
   });
 }
 

@@ -100,7 +100,7 @@ describe('a splitter', () => {
   test('what a solver found is plugged both ways', () => {
     const inputs = { ...split.patch, [secondWayId(first.id)]: 'eight-input/in7' };
     const plugged = plugAll(inputs, { [first.id]: splitter.id })(split);
-    expect(plugged.microphones[0]?.alsoInto).toBe('eight-input/in7');
+    expect(plugged.microphones[0]?.secondInput).toBe('eight-input/in7');
     expect(plugged.patch).toEqual(split.patch);
     expect(sessionProblem(plugged)).toBeNull();
   });
@@ -108,10 +108,10 @@ describe('a splitter', () => {
   test('an input that is taken is refused in words; taking the splitter away takes the second way along', () => {
     const taken = {
       ...split,
-      microphones: split.microphones.map((one) => (one.id === first.id ? { ...one, alsoInto: split.patch[first.id] as string } : one)),
+      microphones: split.microphones.map((one) => (one.id === first.id ? { ...one, secondInput: split.patch[first.id] as string } : one)),
     };
-    expect(sessionProblem(taken)).toMatch(/microphones\[0\]\.alsoInto names an input that is taken/);
-    expect(putBetween(first.id, null)(split).microphones[0]?.alsoInto).toBeUndefined();
+    expect(sessionProblem(taken)).toMatch(/microphones\[0\]\.secondInput names an input that is taken/);
+    expect(putBetween(first.id, null)(split).microphones[0]?.secondInput).toBeUndefined();
   });
 
   test('its device is powered and clocked with the others, and its way on has a cable of its own', () => {
@@ -174,13 +174,13 @@ describe('an equaliser at line level', () => {
     const soft = withShelf({ outboard: [attenuator, equaliser] });
     const behind = {
       ...soft,
-      microphones: soft.microphones.map((one) => (one.id === first.id ? { ...one, through: attenuator.id, behind: equaliser.id } : one)),
+      microphones: soft.microphones.map((one) => (one.id === first.id ? { ...one, outboardId: attenuator.id, lineOutboardId: equaliser.id } : one)),
     };
-    expect(sessionProblem(behind)).toMatch(/microphones\[0\]\.behind names what cannot stand behind its “through”/);
+    expect(sessionProblem(behind)).toMatch(/microphones\[0\]\.lineOutboardId names what cannot stand behind its “outboardId”/);
   });
 
   test('goes when what it stands behind goes, and is counted: the second to use the only one is told', () => {
-    expect(putBetween(first.id, null)(row).microphones[0]?.behind).toBeUndefined();
+    expect(putBetween(first.id, null)(row).microphones[0]?.lineOutboardId).toBeUndefined();
     const two = { ...preamp, count: 2 };
     const both = putBehind(
       second.id,
@@ -198,7 +198,7 @@ describe('an equaliser at line level', () => {
     if (!result.ok) throw new Error(result.reason);
     expect(Object.entries(result.through)).toEqual([[first.id, outboardOf(row, first.id)?.id]]);
     const plugged = plugAll(result.inputs, result.through)(row);
-    expect(plugged.microphones[0]).toMatchObject({ through: preamp.id, behind: equaliser.id });
+    expect(plugged.microphones[0]).toMatchObject({ outboardId: preamp.id, lineOutboardId: equaliser.id });
     expect(sessionProblem(plugged)).toBeNull();
     expect(patchTroubles(plugged)).toEqual([]);
     const rest = patchProblem(row, arrivalTable(resolvePlan(row))).outboard ?? [];

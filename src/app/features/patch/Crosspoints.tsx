@@ -136,7 +136,7 @@ export function Crosspoints({ microphones, devices, lit, patch, chosen, onChoose
                 device.inputs.map((input) => {
                   const address = inputAddress({ deviceId: device.id, id: input.id });
                   const on = patch[microphone.id] === address;
-                  const second = microphone.alsoInto === address;
+                  const second = microphone.secondInput === address;
                   return (
                     <td
                       key={address}

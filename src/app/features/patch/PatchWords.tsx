@@ -151,7 +151,7 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
 export function Between({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const [danger, setDanger] = useState<Told | null>(null);
   const own = session.shelf.outboard ?? [];
-  const { through, behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
+  const { outboardId: through, lineOutboardId: behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
   if (own.length === 0) return null;
   const first = own.find(({ id }) => id === through);
   const followers = first ? own.filter((next) => canFollow(first, next)) : [];
@@ -195,14 +195,14 @@ export function SecondWay({ session, microphoneId }: { session: Session; microph
   if (outboardOf(session, microphoneId)?.kind !== 'splitter') return null;
   const taken = new Set([
     ...Object.values(session.patch),
-    ...session.microphones.flatMap(({ id, alsoInto }) => (id === microphoneId ? [] : (alsoInto ?? []))),
+    ...session.microphones.flatMap(({ id, secondInput }) => (id === microphoneId ? [] : (secondInput ?? []))),
   ]);
   const free = patchInputs(session).filter((input) => !taken.has(inputAddress(input)));
   return (
     <Box my="2">
       <Choice
         label={sayPatch('its-second-way-goes-into')}
-        value={placed?.alsoInto ?? ''}
+        value={placed?.secondInput ?? ''}
         options={[
           { value: '', text: sayPatch('nothing-that-is-recorded-here') },
           ...free.map((input) => ({

@@ -109,7 +109,7 @@ function Patch({ session }: { session: Session }) {
     colour: session.microphones.find((placed) => placed.id === microphone.id)?.colour ?? 0,
     phantom: microphone.model.phantom,
     through: outboardOf(session, microphone.id)?.name ?? '',
-    alsoInto: session.microphones.find((placed) => placed.id === microphone.id)?.alsoInto ?? null,
+    secondInput: session.microphones.find((placed) => placed.id === microphone.id)?.secondInput ?? null,
   }));
   const devices = session.shelf.devices
     .map((device) => ({ ...device, inputs: inputs.filter(({ deviceId }) => deviceId === device.id) }))

@@ -52,7 +52,9 @@ describe('cables and power', () => {
     expect(screen.getByRole('list', { name: 'Power' }).textContent).toContain('phantom off');
     unmount();
     show(
-      <Gear session={{ ...alone, microphones: alone.microphones.map((one) => (one.id === coil.id ? { ...one, through: 'clean-booster' } : one)) }} />,
+      <Gear
+        session={{ ...alone, microphones: alone.microphones.map((one) => (one.id === coil.id ? { ...one, outboardId: 'clean-booster' } : one)) }}
+      />,
     );
     expect(screen.getByRole('list', { name: 'Power' }).textContent).toContain('phantom on in 5–8');
   });

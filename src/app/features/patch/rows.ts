@@ -11,7 +11,7 @@ export interface Row {
   /** What stands between it and its input; empty for a cable alone. */
   readonly through: string;
   /** Where the second way of its splitter goes; null for none. */
-  readonly alsoInto: string | null;
+  readonly secondInput: string | null;
 }
 
 export const NEEDS: Record<PhantomNeed, string> = { needs: '48 V', indifferent: '', never: sayPatch('no-48-v') };

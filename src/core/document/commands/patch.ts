@@ -10,7 +10,7 @@ export const plugIn = (microphoneId: MicrophoneId, address: InputAddress): Comma
     (session) => `plug ${microphoneName(session, microphoneId)} in`,
     (session) => {
       const others = Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address);
-      const microphones = session.microphones.map((one) => (one.alsoInto === address ? secondWay(one, null) : one));
+      const microphones = session.microphones.map((one) => (one.secondInput === address ? secondWay(one, null) : one));
       return invertedAtInputs(
         { ...session, patch: { ...Object.fromEntries(others), [microphoneId]: address }, microphones },
         (id) => id === microphoneId && session.patch[id] !== address,
@@ -33,9 +33,9 @@ export const putBetween = (microphoneId: MicrophoneId, outboardId: OutboardId | 
 
 function between(microphone: PlacedMicrophone, outboardId: OutboardId | null): PlacedMicrophone {
   const [through, behind = null] = outboardId === null ? [null] : partsOf(outboardId);
-  if ((microphone.through ?? null) === (through ?? null)) return followedBy(microphone, behind);
-  const { through: _, behind: __, alsoInto: ___, ...direct } = microphone;
-  return through === null || through === undefined ? direct : followedBy({ ...direct, through }, behind);
+  if ((microphone.outboardId ?? null) === (through ?? null)) return followedBy(microphone, behind);
+  const { outboardId: _, lineOutboardId: __, secondInput: ___, ...direct } = microphone;
+  return through === null || through === undefined ? direct : followedBy({ ...direct, outboardId: through }, behind);
 }
 
 /** Puts something at line level behind what is between; null takes it away. */
@@ -46,9 +46,9 @@ export const putBehind = (microphoneId: MicrophoneId, outboardId: OutboardId | n
   );
 
 function followedBy(microphone: PlacedMicrophone, outboardId: OutboardId | null): PlacedMicrophone {
-  if ((microphone.behind ?? null) === outboardId) return microphone;
-  const { behind: _, ...alone } = microphone;
-  return outboardId === null ? alone : { ...alone, behind: outboardId };
+  if ((microphone.lineOutboardId ?? null) === outboardId) return microphone;
+  const { lineOutboardId: _, ...alone } = microphone;
+  return outboardId === null ? alone : { ...alone, lineOutboardId: outboardId };
 }
 
 /** Sends the second way of a microphone's splitter into an input; null leaves it where nothing is recorded. */
@@ -59,9 +59,9 @@ export const splitInto = (microphoneId: MicrophoneId, address: InputAddress | nu
   );
 
 function secondWay(microphone: PlacedMicrophone, address: InputAddress | null): PlacedMicrophone {
-  if ((microphone.alsoInto ?? null) === address) return microphone;
-  const { alsoInto: _, ...single } = microphone;
-  return address === null ? single : { ...single, alsoInto: address };
+  if ((microphone.secondInput ?? null) === address) return microphone;
+  const { secondInput: _, ...single } = microphone;
+  return address === null ? single : { ...single, secondInput: address };
 }
 
 /** Says on what preamp a microphone is wanted, for how that sounds; null wants none. */

@@ -14,6 +14,7 @@ import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
 import { thingsThatStandAbout } from './session/0002-things-that-stand-about';
 import { roomsAndBriefs } from './session/0003-rooms-and-briefs';
 import { theChainOfAChannel } from './session/0004-the-chain-of-a-channel';
+import { namesOfTheField } from './session/0005-names-of-the-field';
 import { inputsThatInvert } from './shelf/0001-inputs-that-invert';
 
 export { isRecord, type RawDocument } from './migration';
@@ -25,7 +26,10 @@ interface History {
 }
 
 export const HISTORIES: Readonly<Record<string, History>> = {
-  [SESSION_FORMAT]: { version: SESSION_VERSION, migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs, theChainOfAChannel] },
+  [SESSION_FORMAT]: {
+    version: SESSION_VERSION,
+    migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs, theChainOfAChannel, namesOfTheField],
+  },
   [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [inputsThatInvert] },
   [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },

@@ -6,6 +6,8 @@ import type { PlacedMicrophone } from '../session';
 import { ofSetUp, type Records } from './record';
 
 const CHAIN = { since: 5 };
+/** They were called otherwise before. */
+const RENAMED = { since: 6 };
 
 export const MICROPHONE = {
   id: ofSetUp('id', id),
@@ -26,11 +28,11 @@ export const MICROPHONE = {
   setupId: ofSetUp('set-up it came with', id.allow(null)),
   pan: ofSetUp('pan', number(-1, 1).optional()),
   pinned: ofSetUp('pinned to its input', Joi.boolean().optional()),
-  through: ofSetUp('what it goes through', id.optional()),
-  behind: ofSetUp('what corrects it', id.optional()),
+  outboardId: ofSetUp('what it goes through', id.optional(), RENAMED),
+  lineOutboardId: ofSetUp('what corrects it', id.optional(), RENAMED),
   lowCut: ofSetUp('low cut', Joi.boolean().optional()),
   inputLowCut: ofSetUp('low cut on its way', Joi.boolean().optional()),
-  alsoInto: ofSetUp('second input', address.optional()),
+  secondInput: ofSetUp('second input', address.optional(), RENAMED),
   preamp: ofSetUp('preamp it is wanted on', Joi.valid(...PREAMP_CHARACTERS).optional()),
   learnedDb: ofSetUp('level learned from a take', number(-60, 60).optional()),
   cable: ofSetUp('cable', Joi.valid('reversed').optional(), CHAIN),
