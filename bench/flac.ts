@@ -45,21 +45,22 @@ function encode(flac: Encoder, path: string, channels: number, bits: number, sec
   closeSync(file);
 }
 
-async function opened(path: string): Promise<{ mb: number; seconds: number }> {
+/** Opens files together, as those of one take. */
+async function opened(paths: readonly string[]): Promise<{ mb: number; seconds: number }> {
   let peak = 0;
   const look = (): void => {
     peak = Math.max(peak, process.memoryUsage.rss());
   };
   const timer = setInterval(look, 20);
   const start = performance.now();
-  await withAudioFiles([path], async (files) => {
+  await withAudioFiles(paths, async (files) => {
     look();
-    const { info, read } = files[0] as (typeof files)[number];
-    await read(
-      info.frameCount - 10,
-      10,
-      Array.from({ length: info.channelCount }, () => new Float32Array(10)),
-    );
+    for (const { info, read } of files)
+      await read(
+        info.frameCount - 10,
+        10,
+        Array.from({ length: info.channelCount }, () => new Float32Array(10)),
+      );
   });
   clearInterval(timer);
   return { mb: peak / 1e6, seconds: (performance.now() - start) / 1000 };
@@ -74,17 +75,18 @@ try {
     state = (Math.imul(state, 1_664_525) + 1_013_904_223) | 0;
     return state >> 18;
   };
-  for (const [name, channels, bits, sample] of [
-    ['8 silent channels of 24 bits', 8, 24, () => 0],
-    ['2 channels of noise of 16 bits', 2, 16, noise],
+  for (const [name, fileCount, channels, bits, sample] of [
+    ['8 silent channels of 24 bits', 1, 8, 24, () => 0],
+    ['24 silent channels of 24 bits, in three files', 3, 8, 24, () => 0],
+    ['2 channels of noise of 16 bits', 1, 2, 16, noise],
   ] as const) {
-    const path = join(folder, 'take.flac');
+    const paths = Array.from({ length: fileCount }, (_, i) => join(folder, `take ${i + 1}.flac`));
     const figures: string[] = [];
     for (const length of [60, seconds]) {
-      encode(flac, path, channels, bits, length, sample);
-      const { mb, seconds: took } = await opened(path);
+      for (const path of paths) encode(flac, path, channels, bits, length, sample);
+      const { mb, seconds: took } = await opened(paths);
       figures.push(
-        `${length} s (${(statSync(path).size / 1e6).toFixed(1)} MB): ${mb.toFixed(0)} MB at most, ${((took / length) * 1000).toFixed(2)} ms per second`,
+        `${length} s (${(paths.reduce((sum, path) => sum + statSync(path).size, 0) / 1e6).toFixed(1)} MB): ${mb.toFixed(0)} MB at most, ${((took / length) * 1000).toFixed(2)} ms per second`,
       );
     }
     console.log(`${name}: ${figures.join('; ')}`);

@@ -217,6 +217,7 @@ export const sayCheck = speaker('check', {
   'the-sum-of-all-channels': 'The {source} with all channels added: it loses {loss} against the same in step.',
   'more-tools': 'More: files, reports and tools',
   'other-sources': '{count, plural, one {# other source} other {# other sources}}{planned, select, yes {, as planned} other {}}',
+  'worst-there-by-the-take': 'In this take {name} has the most of it.',
   'what-bothers-you': 'What bothers you?',
   'which-one': 'Microphone',
   'it-sounds': 'Sounds',

@@ -15,7 +15,7 @@ import { polarityOpposed } from './polarity';
 
 export { eveningMove, evenness } from './evenness';
 export * from './finding';
-export { leaks } from './leak';
+export { groupOf, leaks } from './leak';
 export * from './leakMatrix';
 
 export { ownSourceOf } from './shared';

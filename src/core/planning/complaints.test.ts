@@ -1,5 +1,6 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { arrivalTable, directToRoomDb } from '../arrivals';
+import { sourceKey } from '../ids';
 import { COMPLAINTS } from '../setups';
 import { remediesFor } from './complaints';
 import { findingsOf, onPaper, RANK, ranksOf } from './onPaper';
@@ -46,6 +47,37 @@ describe('from a complaint to a small move', () => {
 
   it('goes farther from a directional microphone’s source against boom: that is proximity (common practice)', () => {
     expect(remediesFor(boathouseKit(), named('Snare'), 'boomy')[0]?.act.code).toBe('move-farther');
+  });
+
+  it('turns from what the take says bleeds most, whatever the model says of it', () => {
+    const kit = boathouseKit();
+    const snare = named('Snare');
+    const table = arrivalTable(resolvePlan(kit));
+    const row = table.rows[table.plan.microphones.findIndex(({ id }) => id === snare)] ?? [];
+    const own = row[table.plan.sources.findIndex(({ id }) => id === 'snare')]?.levelDb ?? 0;
+    const marginOf = (session: typeof kit, source: string): number => {
+      const then = arrivalTable(resolvePlan(session));
+      const [m, s, o] = [
+        then.plan.microphones.findIndex(({ id }) => id === snare),
+        then.plan.sources.findIndex(({ id }) => id === source),
+        then.plan.sources.findIndex(({ id }) => id === 'snare'),
+      ];
+      return (then.rows[m]?.[o]?.levelDb ?? 0) - (then.rows[m]?.[s]?.levelDb ?? 0);
+    };
+    let differ = 0;
+    for (const source of table.plan.sources.filter(({ id }) => id !== 'snare')) {
+      // The take has this one as loud as the snare, and everything else far below.
+      const heard = new Map(
+        table.plan.sources.flatMap((one, s) => (own - (row[s]?.levelDb ?? 0) === 0 ? [] : [[sourceKey(one), one === source ? 0 : 40] as const])),
+      );
+      const [first] = remediesFor(kit, snare, 'bleed', heard);
+      const next = first && onPaper(kit, first.move);
+      if (!first || !next) continue;
+      differ++;
+      // What it gains is what this source goes down by against its own.
+      expect(marginOf(next, source.id) - marginOf(kit, source.id)).toBeCloseTo(first.gain ?? 0, 6);
+    }
+    expect(differ).toBeGreaterThan(3);
   });
 
   it('keeps a pair together, and answers nothing of a locked microphone', () => {

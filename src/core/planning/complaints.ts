@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable, bandLevels, directToRoomDb } from '../arrivals';
-import { leaks, type Move } from '../checks';
+import { groupOf, leaks, type Move } from '../checks';
 import { type Pair, type PlacedMicrophone, pairOf, type Session } from '../document';
-import type { MicrophoneId } from '../ids';
+import { type MicrophoneId, type SourceKey, sourceKey } from '../ids';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
@@ -44,8 +44,37 @@ const EFFECTS: Readonly<Record<Complaint, PlanningCode>> = {
   narrow: 'wider',
 };
 
+/** How far a microphone's own source stands above other sources in a take, dB, by the others' keys. */
+export type HeardMargins = ReadonlyMap<SourceKey, number>;
+
+/** Other sources in a microphone's channel, each with how far its own stands above it by the model, dB. */
+function marginsOf(table: ArrivalTable, id: MicrophoneId): { readonly index: number; readonly key: SourceKey; readonly marginDb: number }[] {
+  const own = mainSourceIndex(table, id);
+  const row = table.rows[table.plan.microphones.findIndex((one) => one.id === id)];
+  const ownDb = row?.[own]?.levelDb;
+  if (!row || ownDb === undefined) return [];
+  return table.plan.sources.flatMap((source, index) =>
+    groupOf(table, index) === groupOf(table, own) ? [] : [{ index, key: sourceKey(source), marginDb: ownDb - (row[index]?.levelDb ?? 0) }],
+  );
+}
+
+/**
+ * How far its own source stands above the worst of the others, dB: what a take measured, carried along by what the model says that the
+ * change does to each of them. A source that the take has not is the model's alone.
+ */
+function marginInTake(before: ArrivalTable, after: ArrivalTable, id: MicrophoneId, heard: HeardMargins): number {
+  const then = new Map(marginsOf(before, id).map(({ key, marginDb }) => [key, marginDb]));
+  return Math.min(...marginsOf(after, id).map(({ key, marginDb }) => marginDb + (heard.has(key) ? (heard.get(key) ?? 0) - (then.get(key) ?? 0) : 0)));
+}
+
+/** The place in the plan of what bleeds most by the take; undefined where the take shows nothing that bleeds. */
+function worstInTake(table: ArrivalTable, id: MicrophoneId, heard: HeardMargins): number | undefined {
+  const shown = marginsOf(table, id).filter(({ key }) => heard.has(key));
+  return shown.sort((a, b) => (heard.get(a.key) ?? 0) - (heard.get(b.key) ?? 0))[0]?.index;
+}
+
 /** What is complained of, as the model has it, the more the better: dB, or degrees of the image. Null where it cannot be said of this microphone. */
-function figureOf(complaint: Complaint, table: ArrivalTable, id: string, pair: Pair | null): number | null {
+function figureOf(complaint: Complaint, table: ArrivalTable, id: MicrophoneId, pair: Pair | null): number | null {
   if (complaint === 'narrow') return pair ? pictureWidthDeg(table, pair.leftId, pair.rightId) : null;
   const { plan } = table;
   const m = plan.microphones.findIndex((one) => one.id === id);
@@ -90,17 +119,20 @@ function rate(
   complaint: Complaint,
   placed: PlacedMicrophone,
   pair: Pair | null,
+  heard: HeardMargins,
 ): (one: Candidate) => Rated | null {
   const { id } = placed;
+  const byTake = complaint === 'bleed' && worstInTake(table, id, heard) !== undefined;
+  const figure = (of: ArrivalTable): number | null => (byTake ? marginInTake(table, of, id, heard) : figureOf(complaint, of, id, pair));
   const ownDb = (of: ArrivalTable): number =>
     of.rows[of.plan.microphones.findIndex((one) => one.id === id)]?.[mainSourceIndex(of, id)]?.directDb ?? 0;
-  const [before, own] = [figureOf(complaint, table, id, pair), ownDb(table)];
+  const [before, own] = [figure(table), ownDb(table)];
   return (candidate) => {
     const next = onPaper(session, candidate.move);
     if (!next) return null;
     const there = arrivalTable(resolvePlan(next));
     if (candidate.isAside && ownDb(there) < own - MOST_OWN_LOSS_DB) return null;
-    const after = figureOf(complaint, there, id, pair);
+    const after = figure(there);
     const gain = after !== null && before !== null ? after - before : 0;
     if (gain < leastOf(complaint) && !candidate.trade) return null;
     // Tone is not the model's alone: where the trade goes is worth as much as what is just heard.
@@ -120,15 +152,16 @@ function remedyOf({ act, trade, gain }: Rated, move: Move, complaint: Complaint)
  * The one or two small moves that answer a complaint of one microphone: what the model gives the most of it for the least change, and
  * where the trade goes against it. None that brings anything grave, or stands in something.
  *
+ * @param heard what a take says of bleed: it decides what has to become softer, and from where it begins
  * @returns at most two, the better first, each another kind of act; none where nothing small helps
  */
-export function remediesFor(session: Session, microphoneId: MicrophoneId, complaint: Complaint): readonly Remedy[] {
+export function remediesFor(session: Session, microphoneId: MicrophoneId, complaint: Complaint, heard: HeardMargins = new Map()): readonly Remedy[] {
   const placed = session.microphones.find(({ id }) => id === microphoneId);
   if (!placed) return [];
   const pair = pairOf(session, microphoneId) ?? null;
   const table = arrivalTable(resolvePlan(session));
-  const rating = rate(session, table, complaint, placed, pair);
-  const rated = movesAgainst(complaint, session, table, placed, pair)
+  const rating = rate(session, table, complaint, placed, pair, heard);
+  const rated = movesAgainst(complaint, session, table, { placed, pair, rejected: worstInTake(table, microphoneId, heard) })
     .flatMap((one) => rating(one) ?? [])
     .sort((a, b) => b.worth - a.worth);
   const out: Remedy[] = [];

@@ -180,9 +180,9 @@ function tradePlaces(complaint: Complaint, session: Session, table: ArrivalTable
 }
 
 /** The dead side to what bleeds in. */
-function deadSide(table: ArrivalTable, placed: PlacedMicrophone): Candidate[] {
+function deadSide(table: ArrivalTable, placed: PlacedMicrophone, rejected: number | undefined): Candidate[] {
   const microphone = table.plan.microphones.find(({ id }) => id === placed.id);
-  const turn = microphone && turnDeadSide(table, microphone);
+  const turn = microphone && turnDeadSide(table, microphone, rejected);
   return turn
     ? [
         {
@@ -233,8 +233,15 @@ function outward(left: PlacedMicrophone, right: PlacedMicrophone, name: string):
   });
 }
 
+/** Who is complained of, alone or of a pair, and the place in the plan of what it should hear less of; the model's worst where none is said. */
+interface Complained {
+  readonly placed: PlacedMicrophone;
+  readonly pair: Pair | null;
+  readonly rejected: number | undefined;
+}
+
 /** Every small move that is tried against a complaint of one microphone; none where it, or one that stays with it, is locked. */
-export function movesAgainst(complaint: Complaint, session: Session, table: ArrivalTable, placed: PlacedMicrophone, pair: Pair | null): Candidate[] {
+export function movesAgainst(complaint: Complaint, session: Session, table: ArrivalTable, { placed, pair, rejected }: Complained): Candidate[] {
   const group = groupOf(session, table, placed, pair);
   if (!group) return [];
   if (complaint === 'narrow') {
@@ -246,7 +253,7 @@ export function movesAgainst(complaint: Complaint, session: Session, table: Arri
     ...along(group),
     ...aside(group),
     ...turned(group, placed),
-    ...(complaint === 'bleed' && isAlone ? deadSide(table, placed) : []),
+    ...(complaint === 'bleed' && isAlone ? deadSide(table, placed, rejected) : []),
     ...(isAlone ? tradePlaces(complaint, session, table, placed) : []),
   ];
 }

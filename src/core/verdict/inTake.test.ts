@@ -1,7 +1,7 @@
 import { boathouseKit } from '../../../demo/boathouse';
 import { reportOf } from '../../../scripts/reportOf';
 import { createRandom, type FftKernel, loadFftKernel } from '../math';
-import { inTake } from './inTake';
+import { inTake, marginsInTake, worstInTake } from './inTake';
 import type { Heard } from './verdicts';
 
 let kernel: FftKernel;
@@ -50,4 +50,27 @@ test('tone is told by the four bands, in both senses; what a take does not show 
   expect(harsh?.facts).toMatchObject({ band: 'top', other: 'presence', over: 'yes' });
   expect(inTake(take, idOf(take, 'A'), 'roomy')).toBeNull();
   expect(inTake(take, 'nobody', 'bleed')).toBeNull();
+});
+
+test('a take says in which channel most bleeds, and of which source of the plan by how much', async () => {
+  const take = await heard(-12);
+  const [one, two] = take.session?.microphones ?? [];
+  expect([one?.id, two?.id]).toContain(worstInTake(take, 'bleed'));
+  expect(marginsInTake(take, idOf(take, 'A')).size).toBe(0);
+  const comparison = {
+    spotId: '',
+    microphoneId: '',
+    plannedSamples: 0,
+    measuredSamples: 0,
+    plannedPolarity: 1,
+    measuredPolarity: 1,
+    confidence: 1,
+    levelDb: 0,
+  } as const;
+  const comparisons = take.report.sources.map(({ spot }, source) => ({ ...comparison, heard: source, sourceKey: `kit/${spot}`, sourceName: spot }));
+  const proof = { comparisons } as unknown as NonNullable<Heard['proof']>;
+  const margins = marginsInTake({ ...take, proof }, idOf(take, 'A'));
+  expect([...margins.keys()]).toEqual(['kit/B']);
+  expect(margins.get('kit/B')).toBeCloseTo(12, 0);
+  expect(worstInTake(take, 'boomy')).toBeNull();
 });

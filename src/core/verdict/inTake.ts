@@ -1,6 +1,7 @@
 import type { SourceReport } from '../analysis';
 import { type Pair, pairOf } from '../document';
-import type { MicrophoneId } from '../ids';
+import type { MicrophoneId, SourceKey } from '../ids';
+import type { HeardMargins } from '../planning';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { tell } from './codes';
@@ -21,16 +22,59 @@ const NAMES = ['low', 'body', 'presence', 'top'] as const;
 const nameOf = ({ proof }: Heard, source: number, spot: string): string =>
   proof?.comparisons.find(({ heard }) => heard === source)?.sourceName ?? spot;
 
-/** What bleeds most into a channel beside its own source, measured: K-weighted energy of the strokes. */
-function bleed(heard: Heard, channel: string): Told | null {
-  const { sources } = heard.report;
-  const levels = sources.flatMap((one, i) => {
-    const db = one.loudnessDb?.[channel];
-    return db === undefined ? [] : [{ i, db, isOwn: one.spot === channel, spot: one.spot }];
+/** A source of the take as a channel has it: K-weighted energy of its strokes, dB. */
+interface InChannel {
+  readonly i: number;
+  readonly db: number;
+  readonly spot: string;
+}
+
+/** A channel's own source and the others in it, the loudest first; null where it has none of its own, or nothing else. */
+function inChannel({ report: { sources } }: Heard, channel: string): { readonly own: InChannel; readonly others: readonly InChannel[] } | null {
+  const levels = sources
+    .flatMap(({ loudnessDb, spot }, i): InChannel[] => (loudnessDb?.[channel] === undefined ? [] : [{ i, db: loudnessDb[channel], spot }]))
+    .sort((a, b) => b.db - a.db);
+  const own = levels.find(({ spot }) => spot === channel);
+  const others = levels.filter(({ spot }) => spot !== channel);
+  return own && others.length > 0 ? { own, others } : null;
+}
+
+const channelOf = ({ matching }: Heard, microphoneId: MicrophoneId): string | undefined =>
+  Object.keys(matching).find((name) => matching[name] === microphoneId);
+
+/** How far a microphone's own source stands above each other one that the take shows, dB; empty where it shows none, or none of the plan's. */
+export function marginsInTake(heard: Heard, microphoneId: MicrophoneId): HeardMargins {
+  const channel = channelOf(heard, microphoneId);
+  const found = channel === undefined ? null : inChannel(heard, channel);
+  const keyOf = (source: number): SourceKey | undefined => heard.proof?.comparisons.find((one) => one.heard === source)?.sourceKey;
+  return new Map(found?.others.flatMap(({ i, db }): [SourceKey, number][] => entryOf(keyOf(i), found.own.db - db)) ?? []);
+}
+
+const entryOf = (key: SourceKey | undefined, marginDb: number): [SourceKey, number][] => (key === undefined ? [] : [[key, marginDb]]);
+
+/** The microphone of which a complaint is truest by the take: where most bleeds in, or of the most alike pair; null where the take cannot say. */
+export function worstInTake(heard: Heard, complaint: Complaint): MicrophoneId | null {
+  const { report, matching, session } = heard;
+  if (complaint === 'bleed') {
+    const margins = Object.entries(matching).flatMap(([channel, id]) => {
+      const found = id === null ? null : inChannel(heard, channel);
+      return id !== null && found ? [{ id, db: found.own.db - (found.others[0]?.db ?? 0) }] : [];
+    });
+    return margins.sort((a, b) => a.db - b.db)[0]?.id ?? null;
+  }
+  if (complaint !== 'narrow') return null;
+  const pairs = (session?.pairs ?? []).flatMap(({ leftId, rightId }) => {
+    const [left, right] = [leftId, rightId].map((id) => channelOf(heard, id));
+    const pair = report.pairs.find(({ a, b }) => (a === left && b === right) || (a === right && b === left));
+    return pair ? [{ id: leftId, correlation: pair.correlation }] : [];
   });
-  const louder = (a: (typeof levels)[number] | undefined, b: (typeof levels)[number]) => (a && a.db >= b.db ? a : b);
-  const own = levels.filter(({ isOwn }) => isOwn).reduce(louder, undefined as (typeof levels)[number] | undefined);
-  const other = levels.filter(({ isOwn }) => !isOwn).reduce(louder, undefined as (typeof levels)[number] | undefined);
+  return pairs.sort((a, b) => b.correlation - a.correlation)[0]?.id ?? null;
+}
+
+/** What bleeds most into a channel beside its own source, measured. */
+function bleed(heard: Heard, channel: string): Told | null {
+  const found = inChannel(heard, channel);
+  const [own, other] = [found?.own, found?.others[0]];
   if (!own || !other) return null;
   const under = own.db - other.db;
   return tell('take-bleed', {
@@ -70,7 +114,7 @@ function width({ report, matching }: Heard, { leftId, rightId, name }: Pair): To
  * @returns null where the take does not show it: no channel is that microphone's, nothing was heard alone, or it is no matter of figures
  */
 export function inTake(heard: Heard, microphoneId: MicrophoneId, complaint: Complaint): Told | null {
-  const channel = Object.keys(heard.matching).find((name) => heard.matching[name] === microphoneId);
+  const channel = channelOf(heard, microphoneId);
   if (channel === undefined) return null;
   if (complaint === 'narrow') {
     const pair = heard.session && pairOf(heard.session, microphoneId);

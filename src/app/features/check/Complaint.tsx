@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { applyMove, type Session } from '../../../core/document';
 import { type Remedy, remediesFor } from '../../../core/planning';
 import { COMPLAINTS, type Complaint as Word } from '../../../core/setups';
-import { type Heard, inTake } from '../../../core/verdict';
+import { type Heard, inTake, marginsInTake, worstInTake } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { term } from '../../../words/term';
@@ -70,11 +70,16 @@ export function Complaint({ session, heard }: { session: Session; heard: Heard }
   const [complaint, setComplaint] = useState<Word | null>(asked);
   const [isDone, setDone] = useState(false);
   useEffect(() => () => void import('../../listening/listening').then(({ stop }) => useListening.getState().isPlaying && stop()), []);
-  const chosen = session.microphones.find((one) => one.id === id) ?? (session.microphones.length === 1 ? session.microphones[0] : undefined);
+  // Where nobody says of which, the take says where it is worst.
+  const worst = id === '' && complaint ? worstInTake(heard, complaint) : null;
+  const chosen =
+    session.microphones.find((one) => one.id === (worst ?? id)) ?? (session.microphones.length === 1 ? session.microphones[0] : undefined);
   const words = COMPLAINTS.filter((word) => session.microphones.length > 1 || !OF_SEVERAL.includes(word));
+  // The take's margins are made anew at every drawing: the moves are worked out again only where one of them differs.
+  const margins = chosen ? JSON.stringify([...marginsInTake(heard, chosen.id)]) : '';
   const remedies = useMemo(
-    () => (chosen && complaint && !isDone ? remediesFor(session, chosen.id, complaint) : null),
-    [session, chosen, complaint, isDone],
+    () => (chosen && complaint && !isDone ? remediesFor(session, chosen.id, complaint, new Map(JSON.parse(margins))) : null),
+    [session, chosen, complaint, isDone, margins],
   );
   const measured = chosen && complaint && !isDone ? inTake(heard, chosen.id, complaint) : null;
   const ask = (change: () => void): void => {
@@ -105,6 +110,11 @@ export function Complaint({ session, heard }: { session: Session; heard: Heard }
       {isDone && (
         <Box role="status" py="2">
           {sayCheck('moved-record-again-to-hear-it')}
+        </Box>
+      )}
+      {worst && !isDone && (
+        <Box pt="2" fontSize="sm" role="note">
+          {sayCheck('worst-there-by-the-take', { name: chosen?.name ?? '' })}
         </Box>
       )}
       {measured && (
