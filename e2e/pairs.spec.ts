@@ -74,6 +74,7 @@ test('a pair by keyboard: the angle by arrows; a second school; turned about the
   await expect.poll(async () => Number(await angle.inputValue())).toBeGreaterThan(95);
   const spread = /The pair covers ±(\d+)°/;
   const first = (await side.textContent())?.match(spread)?.[1];
+  await page.getByText(sayPairs('how-angles-are-judged')).press('Enter');
   await page.getByRole('button', { name: 'Level and time added' }).press('Enter');
   await expect.poll(async () => (await side.textContent())?.match(spread)?.[1]).not.toBe(first);
 });

@@ -112,6 +112,7 @@ test('a splitter, a strip with a low cut and eight more inputs over a digital po
   const cross = page.getByRole('table', { name: sayPatch('microphones-and-inputs') });
   await expect(page.getByRole('heading', { name: '4 of 16 inputs in use' })).toBeVisible({ timeout: 30_000 });
   await cross.getByRole('button', { name: /^K ?Kick/ }).click();
+  await page.getByText(sayPatch('between-low-cut-and-more')).click();
   await page.getByLabel(sayPatch('between-it-and-the-input')).selectOption({ label: 'Splitter with a transformer' });
   await page.getByLabel(sayPatch('its-second-way-goes-into')).selectOption({ label: 'input 8 of Eight preamps for a digital port' });
   await expect(cross.getByRole('button', { name: /^Kick into input 8 of Eight preamps.*, its second output$/ })).toBeVisible();
@@ -191,6 +192,7 @@ test('the next best patch is another one, and says what it costs; what is pinned
   await expect(page.getByRole('status').filter({ hasText: '1 bank is on. This is the cheapest patch' })).toBeVisible({ timeout: 30_000 });
   const cross = page.getByRole('table', { name: sayPatch('microphones-and-inputs') });
   await cross.getByRole('button', { name: /^K ?Kick/ }).click();
+  await page.getByText(sayPatch('between-low-cut-and-more')).click();
   await page.getByRole('button', { name: sayPatch('stays-in-this-input') }).click();
   const before = await cross.getByRole('button', { name: /^Kick into/, pressed: true }).getAttribute('aria-label');
   await page.getByRole('button', { name: sayPatch('next-best') }).click();
@@ -237,6 +239,7 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   await page.getByRole('rowheader', { name: /Snare/ }).getByRole('button').click();
   const ladder = page.getByRole('list', { name: sayPatch('from-air-to-file') });
   await expect(ladder).not.toContainText('Attenuator');
+  await page.getByText(sayPatch('between-low-cut-and-more')).click();
   await page.getByLabel(sayPatch('between-it-and-the-input')).selectOption({ label: 'Attenuator, 20 dB' });
   await expect(ladder).toContainText('Attenuator, 20 dB');
   await expect(ladder).toContainText('−20 dB');
@@ -246,6 +249,7 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
   await page.getByRole('button', { name: sayPatch('cables-and-power') }).click();
   await page.getByLabel(sayPatch('the-devices-stand-at-the')).selectOption({ label: 'back right, seen from the audience' });
   await expect(page.getByRole('list', { name: sayPatch('cables'), exact: true }).getByText('XLR cable, 10 m')).toHaveCount(1);
+  await page.getByRole('button', { name: sayPatch('add-it-up-with-prices') }).click();
   const price = page
     .getByRole('region', { name: sayPatch('to-get') })
     .getByRole('textbox')

@@ -99,6 +99,7 @@ test('the day’s exposure follows the minutes played; what would help is by kin
 
 test('parts and choices: a lone side is told, balanced it is not; what was chosen is on the sheet', async ({ page }) => {
   await station(page, 'Brief').click();
+  await page.getByText(sayBrief('tempo-levels-and-how-you-work')).click();
   const add = async (name: string): Promise<void> => {
     await page.getByLabel(sayBrief('another-part')).fill(name);
     await page.getByLabel(sayBrief('another-part')).press('Enter');

@@ -40,6 +40,7 @@ test('where to put it: three places with their reasons; one press moves the kit 
 
 test('bare walls flutter, a curtain put where it is advised ends it; the modes and reflections are told', async ({ page }) => {
   const does = page.getByRole('region', { name: sayRoom('what-the-room-does') });
+  await page.getByText(sayRoom('surfaces-windows-doors-furniture')).click();
   await page.getByLabel('Left wall').selectOption({ label: 'brick' });
   await page.getByLabel('Right wall').selectOption({ label: 'sealed concrete' });
   await expect(does).toContainText(/left wall and right wall are bare and 540 cm apart: a clap flutters every\s*32 ms/);
@@ -70,6 +71,7 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
 
 test('a doorway in a bare wall ends its flutter; a low part of the ceiling shortens the way over it; both are undone', async ({ page }) => {
   const does = page.getByRole('region', { name: sayRoom('what-the-room-does') });
+  await page.getByText(sayRoom('surfaces-windows-doors-furniture')).click();
   await page.getByLabel('Left wall').selectOption({ label: 'brick' });
   await page.getByLabel('Right wall').selectOption({ label: 'sealed concrete' });
   await expect(does).toContainText('flutters');

@@ -18,6 +18,7 @@ export const sayBrief = speaker('brief', {
   'in-the-mix': '{instrument} in the mix',
   'db-against-the-loudest': 'dB against the loudest',
   brief: 'Brief',
+  'tempo-levels-and-how-you-work': 'Tempo, levels, parts and how you work',
   'what-is-it-for': 'What is it for?',
   'nothing-here-must-be-answered-and': 'You can skip any of this, and change it later.',
   played: 'Played:',

@@ -79,6 +79,7 @@ export const sayPairs = speaker('pairs', {
   school: 'Theory',
   'the-two-look-at-one-another': 'The two face each other: turn one of them to use them as a pair.',
   'the-pair': 'The pair',
+  'how-angles-are-judged': 'How angles are judged',
   'both-schools-are-models-of-how':
     'Both theories model how two loudspeakers sound. They differ by some degrees, and ears by more: what one puts at a loudspeaker the other may put three quarters of the way out.',
   'as-it-stands': 'As it is',

@@ -119,6 +119,7 @@ export const sayRoom = speaker('room', {
   'looking-over-the-floor': 'Searching',
   'put-an-instrument-in-the-room': 'Add an instrument on the Floor; then you see here where it sounds good.',
   mode: 'Mode',
+  'surfaces-windows-doors-furniture': 'Surfaces, windows, doors, furniture',
   'the-worst-three-hz': 'the worst three: {worst} Hz',
   'at-height': 'At height',
   'where-the-wash-is-full-the':

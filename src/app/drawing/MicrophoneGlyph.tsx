@@ -13,13 +13,25 @@ const OUTLINES: Record<MicrophoneKind, string> = {
 };
 
 /** A small oriented glyph: kind by outline, aim by direction. */
-export function MicrophoneGlyph({ kind, colour, angleDeg, flat }: { kind: MicrophoneKind; colour: string; angleDeg: number; flat: boolean }) {
+export function MicrophoneGlyph({
+  kind,
+  colour,
+  angleDeg,
+  flat,
+  dash,
+}: {
+  kind: MicrophoneKind;
+  colour: string;
+  angleDeg: number;
+  flat: boolean;
+  dash?: string | undefined;
+}) {
   return (
     <g transform={`rotate(${angleDeg.toFixed(1)})`}>
       {flat ? (
-        <circle r={6} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} />
+        <circle r={6} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} strokeDasharray={dash} />
       ) : (
-        <path d={OUTLINES[kind]} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} strokeLinejoin="round" />
+        <path d={OUTLINES[kind]} fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={2} strokeLinejoin="round" strokeDasharray={dash} />
       )}
       <circle r={2} fill={colour} />
     </g>
@@ -27,3 +39,13 @@ export function MicrophoneGlyph({ kind, colour, angleDeg, flat }: { kind: Microp
 }
 
 export const stringColour = (index: number): string => `var(--chakra-colors-string${index % 8})`;
+
+/** Lines of the second and third microphone of a colour: there are eight colours, and no two lines alike while these last. */
+const DASHES: readonly (readonly [number, number] | undefined)[] = [undefined, [7, 4], [2, 4]];
+
+/** How a microphone's line is broken, so that it differs from others of its colour; undefined where it is whole. */
+export function stringDash(microphones: readonly { readonly id: string; readonly colour: number }[], id: string, scale = 1): string | undefined {
+  const own = microphones.find((one) => one.id === id);
+  const before = own ? microphones.slice(0, microphones.indexOf(own)).filter(({ colour }) => colour % 8 === own.colour % 8).length : 0;
+  return DASHES[before % DASHES.length]?.map((length) => length * scale).join(' ');
+}

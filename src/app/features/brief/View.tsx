@@ -10,6 +10,7 @@ import { say, sayFit, sayTold, sentence, setupTexts } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
+import { Fold } from '../../components/Fold';
 import { NumberField } from '../../components/NumberField';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
@@ -101,51 +102,53 @@ function BriefPage({ session }: { session: Session }) {
         {SOUND_QUESTIONS.map((question) => (
           <Line key={question.of} session={session} question={question} />
         ))}
-        <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" py="3" borderTopWidth="1px" borderColor="line">
-          <NumberField
-            label={sayBrief('tempo')}
-            unit={sayBrief('a-minute-0-is-free')}
-            digits={0}
-            value={brief.tempoBpm ?? 0}
-            low={0}
-            high={400}
-            onCommit={(tempo) => runCommand(answerBrief({ tempoBpm: tempo >= 20 ? tempo : undefined }))}
-          />
-          <Choice
-            label={sayBrief('key')}
-            value={brief.key ?? ''}
-            options={[{ value: '', text: sayBrief('not-said') }, ...KEYS.map((key) => ({ value: key, text: key }))]}
-            onChange={(key) => runCommand(answerBrief({ key: key || undefined }))}
-          />
-          <Choice
-            label={sayBrief('depth')}
-            value={String(brief.bitDepth ?? '')}
-            options={[
-              { value: '', text: sayBrief('not-said') },
-              ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? sayBrief('32-bit-float') : sayBrief('bits', { depth }) })),
-            ]}
-            onChange={(depth) => runCommand(answerBrief({ bitDepth: depth ? (Number(depth) as 16 | 24 | 32) : undefined }))}
-          />
-          <Choice
-            label={sayBrief('where')}
-            value={brief.away === undefined ? '' : brief.away ? 'away' : 'home'}
-            options={[
-              { value: '', text: sayBrief('not-said') },
-              { value: 'home', text: sayBrief('at-home') },
-              { value: 'away', text: sayBrief('away') },
-            ]}
-            onChange={(where) => runCommand(answerBrief({ away: where === '' ? undefined : where === 'away' }))}
-          />
-        </Grid>
-        {HABIT_QUESTIONS.map((question) => (
-          <Fragment key={question.of}>
-            <Line session={session} question={question} />
-            {question.of === 'levelHabit' && brief.levelHabit === 'balanced at unity' && session.instruments.length > 1 && (
-              <Levels session={session} />
-            )}
-          </Fragment>
-        ))}
-        <Parts session={session} />
+        <Fold id="how you work" summary={sayBrief('tempo-levels-and-how-you-work')}>
+          <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" py="3" borderTopWidth="1px" borderColor="line">
+            <NumberField
+              label={sayBrief('tempo')}
+              unit={sayBrief('a-minute-0-is-free')}
+              digits={0}
+              value={brief.tempoBpm ?? 0}
+              low={0}
+              high={400}
+              onCommit={(tempo) => runCommand(answerBrief({ tempoBpm: tempo >= 20 ? tempo : undefined }))}
+            />
+            <Choice
+              label={sayBrief('key')}
+              value={brief.key ?? ''}
+              options={[{ value: '', text: sayBrief('not-said') }, ...KEYS.map((key) => ({ value: key, text: key }))]}
+              onChange={(key) => runCommand(answerBrief({ key: key || undefined }))}
+            />
+            <Choice
+              label={sayBrief('depth')}
+              value={String(brief.bitDepth ?? '')}
+              options={[
+                { value: '', text: sayBrief('not-said') },
+                ...DEPTHS.map((depth) => ({ value: String(depth), text: depth === 32 ? sayBrief('32-bit-float') : sayBrief('bits', { depth }) })),
+              ]}
+              onChange={(depth) => runCommand(answerBrief({ bitDepth: depth ? (Number(depth) as 16 | 24 | 32) : undefined }))}
+            />
+            <Choice
+              label={sayBrief('where')}
+              value={brief.away === undefined ? '' : brief.away ? 'away' : 'home'}
+              options={[
+                { value: '', text: sayBrief('not-said') },
+                { value: 'home', text: sayBrief('at-home') },
+                { value: 'away', text: sayBrief('away') },
+              ]}
+              onChange={(where) => runCommand(answerBrief({ away: where === '' ? undefined : where === 'away' }))}
+            />
+          </Grid>
+          {HABIT_QUESTIONS.map((question) => (
+            <Fragment key={question.of}>
+              <Line session={session} question={question} />
+              {question.of === 'levelHabit' && brief.levelHabit === 'balanced at unity' && session.instruments.length > 1 && (
+                <Levels session={session} />
+              )}
+            </Fragment>
+          ))}
+          <Parts session={session} />
+        </Fold>
       </Box>
       <SidePane label={sayBrief('proposals')} width={380}>
         {session.instruments.length > 1 && instrument && (

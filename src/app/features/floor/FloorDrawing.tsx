@@ -11,6 +11,8 @@ import { useSize } from '../../components/useSize';
 import { FurnishingDrawing } from '../../drawing/FurnishingDrawing';
 import { FurnishingHandle } from '../../drawing/FurnishingHandle';
 import { InstrumentDrawing } from '../../drawing/InstrumentDrawing';
+import { glyphBox, microphoneLabels } from '../../drawing/labels';
+import { stringDash } from '../../drawing/MicrophoneGlyph';
 import { type Face, focusOn, type Paper, paperFor, projectionOf } from '../../drawing/projection';
 import { RoomFrame } from '../../drawing/RoomFrame';
 import { sessionFocus } from '../../drawing/sessionFocus';
@@ -123,6 +125,11 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
   const snapWords = useViewStore((state) => state.snapWords);
   const { plan } = table;
   const inHand = session.microphones.find((placed) => placed.id === chosen[0]);
+  const points = session.microphones.map(({ positionM }) => ({ x: paper.x(positionM), y: paper.y(positionM) }));
+  const labels = microphoneLabels(
+    session.microphones.map(({ label }, m) => ({ label, at: points[m] as (typeof points)[number] })),
+    1 / transform.k,
+  );
   return (
     <div ref={box} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
       <Backdrop session={session} paper={paper} transform={transform.toString()} title={TITLES[face]} shown={chosen.length > 0} />
@@ -181,13 +188,21 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
             ) : null,
           )}
           <CriticalRing table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} units={session.units} />
-          <Strings session={session} table={table} source={source} paper={paper} zoom={transform.k} chosen={chosen} />
+          <Strings
+            session={session}
+            table={table}
+            source={source}
+            paper={paper}
+            zoom={transform.k}
+            chosen={chosen}
+            taken={[...labels.map(({ box: own }) => own), ...points.map((at) => glyphBox(at, 1 / transform.k))]}
+          />
           {session.microphones.map((placed) =>
             chosen.includes(placed.id) && !isDirectIn(plan, placed.id) ? (
               <AimHandle key={placed.id} placed={placed} paper={paper} zoom={transform.k} />
             ) : null,
           )}
-          {session.microphones.map((placed) => {
+          {session.microphones.map((placed, m) => {
             const microphone = plan.microphones.find((candidate) => candidate.id === placed.id);
             return microphone ? (
               <MicrophoneHandle
@@ -198,6 +213,9 @@ export function FloorDrawing({ session, table, face, source, chosen }: Props) {
                 paper={paper}
                 zoom={transform.k}
                 chosen={chosen.includes(placed.id)}
+                dash={stringDash(session.microphones, placed.id)}
+                labelX={labels[m]?.dx ?? 10}
+                labelY={labels[m]?.dy ?? -10}
               />
             ) : null;
           })}

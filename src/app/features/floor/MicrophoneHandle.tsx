@@ -23,6 +23,11 @@ interface Props {
   readonly paper: Paper;
   readonly zoom: number;
   readonly chosen: boolean;
+  /** How its outline is broken; undefined where it is whole. */
+  readonly dash: string | undefined;
+  /** Where its letters begin, from its middle, pixels. */
+  readonly labelX: number;
+  readonly labelY: number;
 }
 
 const inHandNow = (): readonly string[] => microphonesIn(useViewStore.getState().selection, useSessionStore.getState().doc);
@@ -36,7 +41,7 @@ function snapInPlan(doc: Session, id: string, target: Vec3): Snapped {
 }
 
 /** A microphone that can be taken by mouse, finger or keys. */
-export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, microphone, paper, zoom, chosen }: Props) {
+export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, microphone, paper, zoom, chosen, dash, labelX, labelY }: Props) {
   /** One microphone goes to a place; several in hand go along by the same way. */
   const place = (target: Vec3, start: Vec3): Command => {
     const inHand = inHandNow();
@@ -82,8 +87,8 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
     >
       {chosen && !isDirect(microphone.model.kind) && <PolarCurve pattern={placed.pattern} colour={colour} angleDeg={degrees} />}
       <circle className="halo" r={22} />
-      <MicrophoneGlyph kind={microphone.model.kind} colour={colour} angleDeg={degrees} flat={inPaper < 0.35} />
-      <text className="mic-label" x={10} y={-10} style={{ fill: colour }}>
+      <MicrophoneGlyph kind={microphone.model.kind} colour={colour} angleDeg={degrees} flat={inPaper < 0.35} dash={dash} />
+      <text className="mic-label" x={labelX} y={labelY} style={{ fill: colour }}>
         {placed.label}
       </text>
       {placed.locked && <path d="M-5 14V11a5 5 0 0 1 10 0v3M-7 14H7V22H-7Z" fill="var(--chakra-colors-page)" stroke={colour} strokeWidth={1.5} />}

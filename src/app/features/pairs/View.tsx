@@ -23,6 +23,7 @@ import { formatDb, formatFrequency } from '../../../core/units';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
+import { Fold } from '../../components/Fold';
 import { Help } from '../../components/Help';
 import { newId } from '../../components/newId';
 import { Segments } from '../../components/Segments';
@@ -78,13 +79,15 @@ function Pairs({ session }: { session: Session }) {
             options={session.pairs.map(({ id, name }) => ({ value: id, text: name }))}
             onChange={setWanted}
           />
-          <Segments
-            label={sayPairs('school')}
-            value={school}
-            options={SCHOOLS.map((value) => ({ value, text: term(capital(value)) }))}
-            onChange={(value) => setSchool(value as School)}
-          />
         </Flex>
+      }
+      schools={
+        <Segments
+          label={sayPairs('school')}
+          value={school}
+          options={SCHOOLS.map((value) => ({ value, text: term(capital(value)) }))}
+          onChange={(value) => setSchool(value as School)}
+        />
       }
     />
   );
@@ -117,9 +120,11 @@ interface OneProps {
   readonly sides: readonly [PlacedMicrophone, PlacedMicrophone];
   readonly school: School;
   readonly bar: React.ReactNode;
+  /** The choice between the schools by which an angle is judged. */
+  readonly schools: React.ReactNode;
 }
 
-function OnePair({ session, pair, sides, school, bar }: OneProps) {
+function OnePair({ session, pair, sides, school, bar, schools }: OneProps) {
   const { table } = useLivePlan(session);
   const speed = table.plan.speedOfSoundMps;
   const points = useMemo(() => pairPoints(table, pair), [table, pair]);
@@ -158,10 +163,13 @@ function OnePair({ session, pair, sides, school, bar }: OneProps) {
           <PairFields session={session} pair={pair} />
         </Box>
         <Box mt="3">
-          <Help term="near-coincident" asked />
-        </Box>
-        <Box mt="3" fontSize="sm" color="quiet">
-          {sayPairs('both-schools-are-models-of-how')}
+          <Fold id="how angles are judged" summary={sayPairs('how-angles-are-judged')}>
+            {schools}
+            <Box my="2" fontSize="sm" color="quiet">
+              {sayPairs('both-schools-are-models-of-how')}
+            </Box>
+            <Help term="near-coincident" asked />
+          </Fold>
         </Box>
       </SidePane>
     </Flex>

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
+import { useState } from 'react';
 import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/ids';
 import { cableTitle } from '../../../core/patch';
@@ -6,6 +7,7 @@ import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWord
 import { formatNumber, formatReach, listed } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
+import { useEverything } from '../../components/everything';
 import { Help } from '../../components/Help';
 import { NumberField } from '../../components/NumberField';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
@@ -77,8 +79,11 @@ function Runs({ session, needs }: { session: Session; needs: readonly CableNeed[
 }
 
 function ToGet({ session }: { session: Session }) {
+  const { isOn: isEverythingShown } = useEverything();
   const wanted = shoppingList(session, livePlan(session).table.plan);
   const { prices = {} } = session.ready;
+  const [asksPrices, setAsksPrices] = useState(false);
+  const withPrices = asksPrices || isEverythingShown || Object.keys(prices).length > 0;
   const total = wanted.reduce((sum, { key, count }) => sum + count * (prices[key] ?? 0), 0);
   return (
     <Box role="region" aria-label={sayPatch('to-get')}>
@@ -108,17 +113,24 @@ function ToGet({ session }: { session: Session }) {
                 {sayPatch('got-it-2')}
               </Button>
             )}
-            <NumberField
-              label={sayPatch('price-of', { what })}
-              unit={sayPatch('each')}
-              value={prices[key] ?? 0}
-              low={0}
-              high={1_000_000}
-              onCommit={(price) => runCommand(getReady(sayPatch('price-what-is-to-get'), { prices: { ...prices, [key]: price } }))}
-            />
+            {withPrices && (
+              <NumberField
+                label={sayPatch('price-of', { what })}
+                unit={sayPatch('each')}
+                value={prices[key] ?? 0}
+                low={0}
+                high={1_000_000}
+                onCommit={(price) => runCommand(getReady(sayPatch('price-what-is-to-get'), { prices: { ...prices, [key]: price } }))}
+              />
+            )}
           </Flex>
         ))}
       </Box>
+      {wanted.length > 0 && !withPrices && (
+        <Button size="sm" minH={{ base: '44px', md: '34px' }} variant="outline" mt="2" onClick={() => setAsksPrices(true)}>
+          {sayPatch('add-it-up-with-prices')}
+        </Button>
+      )}
       {total > 0 && (
         <Box mt="2">
           {sayPatch('together')} <span className="measure">{formatNumber(total, 2)}</span>

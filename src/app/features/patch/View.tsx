@@ -23,6 +23,7 @@ import { walkingOrder } from '../../../core/tape';
 import { formatNumber, type Told } from '../../../core/units';
 import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
+import { Fold } from '../../components/Fold';
 import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
 import { TakeFaults } from '../../drawing/TakeFaults';
@@ -168,10 +169,16 @@ function Patch({ session }: { session: Session }) {
             <TakeFaults session={session} />
             {!solving &&
               (result === null || result.ok) &&
-              troubles.map(({ microphoneId, message }) => (
-                <Box key={microphoneId} role="alert" mb="2">
-                  <Severity severity="fix" /> <span>{sayTold(message, session.units)}</span>
+              (Object.keys(session.patch).length === 0 && !troubles.some(({ isDanger }) => isDanger) ? (
+                <Box role="status" mt="3" mb="2">
+                  {sayPatch('nothing-is-plugged-yet')}
                 </Box>
+              ) : (
+                troubles.map(({ microphoneId, message }) => (
+                  <Box key={microphoneId} role="alert" mt="2">
+                    <Severity severity="fix" /> <span>{sayTold(message, session.units)}</span>
+                  </Box>
+                ))
               ))}
             <Box display={{ base: 'block', md: 'none' }}>
               <ByMicrophone microphones={rows} devices={devices} patch={session.patch} onChoose={setChosen} onConnect={connect} />
@@ -209,11 +216,6 @@ function Patch({ session }: { session: Session }) {
             {selected.name}
             {input && sayPatch('input-5', { inputTitle: sayTold(inputTitle(session, input), session.units) })}
           </Box>
-          {input && <Pin session={session} microphoneId={selected.id} />}
-          {input && <Between session={session} microphoneId={selected.id} />}
-          {input && <SecondWay session={session} microphoneId={selected.id} />}
-          {input && <InputLowCut session={session} microphoneId={selected.id} input={input} />}
-          {input && <PreampWish session={session} microphoneId={selected.id} />}
           {input ? (
             <LevelLadder
               model={selected.model}
@@ -226,6 +228,15 @@ function Patch({ session }: { session: Session }) {
             />
           ) : (
             <Box color="quiet">{sayPatch('choose-an-input-for-it')}</Box>
+          )}
+          {input && (
+            <Fold id="on its way" summary={sayPatch('between-low-cut-and-more')}>
+              <Pin session={session} microphoneId={selected.id} />
+              <Between session={session} microphoneId={selected.id} />
+              <SecondWay session={session} microphoneId={selected.id} />
+              <InputLowCut session={session} microphoneId={selected.id} input={input} />
+              <PreampWish session={session} microphoneId={selected.id} />
+            </Fold>
           )}
           {session.sampleRateHz > 0 && (
             <Box mt="3" fontSize="sm" color="quiet">

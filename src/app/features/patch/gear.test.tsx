@@ -1,10 +1,11 @@
 import { ChakraProvider } from '@chakra-ui/react';
-import { render, screen, within } from '@testing-library/react';
+import { fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { boathouseKit } from '../../../../demo/boathouse';
 import type { Session } from '../../../core/document';
 import { linePlanOf, lineSteps, NO_NOTES } from '../../../core/lineCheck';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../../../core/patch';
+import { sayPatch } from '../../../words/patch.page.en';
 import { system } from '../../theme/system';
 import { Gear } from './Gear';
 import { LineCheck } from './LineCheck';
@@ -38,6 +39,8 @@ describe('cables and power', () => {
     expect(cables().filter((line) => line.endsWith('none left is long enough'))).toHaveLength(3);
     expect(cables().filter((line) => line.endsWith('XLR cable, 20 m'))).toHaveLength(1);
     const toGet = within(screen.getByRole('region', { name: 'To get' }));
+    expect(toGet.queryAllByRole('textbox')).toHaveLength(0);
+    fireEvent.click(toGet.getByRole('button', { name: sayPatch('add-it-up-with-prices') }));
     expect(toGet.getAllByRole('textbox').length).toBe(toGet.getAllByRole('listitem').length);
   });
   test('a bank is on for who needs it', () => {

@@ -10,6 +10,7 @@ import { formatNumber, shownUnits } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
+import { Fold } from '../../components/Fold';
 import { NumberField } from '../../components/NumberField';
 import { Segments } from '../../components/Segments';
 import { SidePane } from '../../components/SidePane';
@@ -207,14 +208,18 @@ function Room({ session }: { session: Session }) {
         <Box mt="4">
           <SizePanel session={session} />
         </Box>
-        <Box mt="4">
-          <SurfacesPanel session={session} />
-        </Box>
-        <Box mt="4">
-          <WallPartsPanel session={session} />
-        </Box>
-        <Box mt="4">
-          <FurniturePanel session={session} />
+        <Box mt="3">
+          <Fold id="what the room is made of" summary={sayRoom('surfaces-windows-doors-furniture')}>
+            <Box mt="2">
+              <SurfacesPanel session={session} />
+            </Box>
+            <Box mt="4">
+              <WallPartsPanel session={session} />
+            </Box>
+            <Box mt="4">
+              <FurniturePanel session={session} />
+            </Box>
+          </Fold>
         </Box>
       </SidePane>
     </Flex>
