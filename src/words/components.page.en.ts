@@ -8,6 +8,7 @@ export const sayComponents = speaker('components', {
   normal: 'normal',
   reversed: 'reversed',
   ms: '{label} {time} ms {wayUp}',
+  'ms-not-sure': '{label} perhaps {time} ms {wayUp}',
   'nothing-arrives': 'nothing arrives',
   fix: 'Fix',
   improve: 'Improve',

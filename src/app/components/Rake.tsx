@@ -11,6 +11,8 @@ export interface RakeMark {
   /** Null where two ways of the sound are about as strong and opposed: nothing may be concluded. */
   readonly upright: boolean | null;
   readonly ghost?: boolean;
+  /** It may be somewhere else: drawn faint, and no axis is stretched for it. */
+  readonly unsure?: boolean;
 }
 
 const FLOOR_DB = -30;
@@ -38,11 +40,12 @@ export const Rake = memo(function Rake({
   /** The axis goes at least this far, so that two rakes can be compared. */
   untilMs?: number;
 }) {
-  const times = marks.map((mark) => mark.timeMs);
+  const times = marks.filter(({ unsure }) => !unsure).map((mark) => mark.timeMs);
   const low = Math.min(0, ...times);
   const high = Math.max(1, untilMs, ...times) * 1.05;
   const step = niceStep(high - low);
-  const x = (ms: number): number => PAD.left + 12 + ((ms - low) / (high - low)) * (width - PAD.left - PAD.right - 24);
+  // What is not sure and beyond the axis stands at its end.
+  const x = (ms: number): number => PAD.left + 12 + ((Math.max(low, Math.min(high, ms)) - low) / (high - low)) * (width - PAD.left - PAD.right - 24);
   const base = height - PAD.bottom;
   const y = (db: number): number => PAD.top + ((0 - Math.max(FLOOR_DB, db)) / -FLOOR_DB) * (base - PAD.top - 10);
   const ticks = Array.from({ length: Math.floor((high - low) / step) + 2 }, (_, i) => Math.ceil(low / step) * step + i * step).filter(
@@ -57,7 +60,7 @@ export const Rake = memo(function Rake({
         (other.timeMs < mark.timeMs || (other.timeMs === mark.timeMs && marks.indexOf(other) < marks.indexOf(mark))),
     ).length;
   const described = marks
-    .map((mark) => sayComponents('ms', { label: mark.label, time: mark.timeMs.toFixed(2), wayUp: wayUp(mark.upright) }))
+    .map((mark) => sayComponents(mark.unsure ? 'ms-not-sure' : 'ms', { label: mark.label, time: mark.timeMs.toFixed(2), wayUp: wayUp(mark.upright) }))
     .join(', ');
   return (
     <svg
@@ -85,7 +88,7 @@ export const Rake = memo(function Rake({
           key={`${mark.id}${mark.ghost ? '-ghost' : ''}`}
           className="slide"
           style={{ transform: `translateX(${x(mark.timeMs)}px)` }}
-          opacity={mark.ghost ? 0.75 : 1}
+          opacity={mark.unsure ? 0.4 : mark.ghost ? 0.75 : 1}
         >
           <line
             y1={base}
@@ -109,7 +112,7 @@ export const Rake = memo(function Rake({
               textAnchor={labelRow(mark) ? 'start' : 'middle'}
               style={{ fill: mark.colour, fontWeight: 700 }}
             >
-              {mark.label}
+              {mark.unsure ? `${mark.label}?` : mark.label}
             </text>
           )}
         </g>

@@ -239,6 +239,29 @@ describe('the arrival rake', () => {
     const both = render(<Rake marks={marks} width={400} height={130} title="r" />);
     expect(alone).toBeCloseTo(place(both.container)[0] ?? 0, 6);
   });
+  test('what is not sure stretches no axis, and says so', () => {
+    const sure = [
+      { id: 'a', label: 'A', colour: 'red', timeMs: 0, levelDb: 0, upright: true },
+      { id: 'b', label: 'B', colour: 'red', timeMs: 2, levelDb: 0, upright: true },
+    ];
+    const at = (container: HTMLElement): (string | null)[] =>
+      [...container.querySelectorAll('g.slide')].slice(0, 2).map((mark) => mark.getAttribute('style'));
+    const alone = render(<Rake marks={sure} width={400} height={130} title="r" />);
+    const before = at(alone.container);
+    alone.unmount();
+    const { container } = render(
+      <Rake
+        marks={[...sure, { id: 'c', label: 'C', colour: 'red', timeMs: 40, levelDb: 0, upright: true, unsure: true }]}
+        width={400}
+        height={130}
+        title="r"
+      />,
+    );
+    expect(at(container)).toEqual(before);
+    expect(container.querySelector('svg')?.getAttribute('aria-label')).toContain('C perhaps 40.00 ms');
+    expect(container.textContent).toContain('C?');
+  });
+
   test('nothing that arrives is told as such', () => {
     render(<Rake marks={[]} width={400} height={130} title="r" />);
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe('r: nothing arrives');

@@ -31,6 +31,32 @@ test('soft and hard strokes of one source, heard apart, are one rake: the surest
   ]);
 });
 
+test('an arrival that is not sure says so, and is no difference from the plan', () => {
+  const session = boathouseKit();
+  const [spot, other] = session.microphones;
+  if (!spot || !other) throw new Error('demo');
+  const heard = (confidence: number): Comparison => ({
+    heard: 0,
+    sourceKey: 'kit/snare',
+    sourceName: 'Snare',
+    spotId: spot.id,
+    microphoneId: other.id,
+    plannedSamples: 100,
+    measuredSamples: 900,
+    plannedPolarity: 1,
+    measuredPolarity: 1,
+    confidence,
+    levelDb: -6,
+  });
+  const rakes = [0.4, 0.9].map((confidence) => sourceRakes(livePlan(session).table, session.microphones, [heard(confidence)], 48_000));
+  expect(rakes.map(([rake]) => rake?.marks.map(({ unsure }) => unsure === true))).toEqual([
+    [false, false, true],
+    [false, false, false],
+  ]);
+  const more = rakes[1] ?? [];
+  expect(byDifference([...(rakes[0] ?? []), ...more.map((rake) => ({ ...rake, id: 'sure' }))]).shown.map(({ id }) => id)).toEqual(['sure']);
+});
+
 test('labels of channels are short and no two alike', () => {
   const names = ['Kick', 'Snare', 'Snare under', 'OH L', 'OH R', 'Room', 'Room 2', 'Rack', '', '—'];
   const labels = channelLabels(names);

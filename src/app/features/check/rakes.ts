@@ -6,6 +6,9 @@ import { sayCheck } from '../../../words/check.page.en';
 import type { RakeMark } from '../../components/Rake';
 import { stringColour } from '../../drawing/MicrophoneGlyph';
 
+/** An arrival less sure than this may be somewhere else; one of this much proves where a source is. */
+const SURE_ENOUGH = 0.5;
+
 export interface SourceRake {
   readonly id: string;
   readonly sourceName: string;
@@ -47,6 +50,7 @@ export function sourceRakes(
         timeMs: c.measuredSamples * msPerSample,
         levelDb: Math.min(0, c.levelDb),
         upright: c.measuredPolarity === 1,
+        unsure: c.confidence < SURE_ENOUGH,
       },
     ]);
     return {
@@ -68,7 +72,7 @@ export function byDifference(rakes: readonly SourceRake[]): { readonly shown: re
   const differs = ({ marks }: SourceRake): boolean =>
     marks.some((mark) => {
       const plan = mark.ghost ? undefined : marks.find(({ ghost, id }) => ghost && id === mark.id);
-      if (!plan) return false;
+      if (!plan || mark.unsure) return false;
       return Math.abs(plan.timeMs - mark.timeMs) > DIFFERS_MS || (plan.upright !== null && mark.upright !== null && plan.upright !== mark.upright);
     });
   const told = rakes.filter(differs);
@@ -102,24 +106,25 @@ export function channelLabels(names: readonly string[]): Map<string, string> {
 export function measuredRakes({ sources, channels, sampleRate }: TakeReport): SourceRake[] {
   const labels = channelLabels(channels.map(({ name }) => name));
   const colourOf = (name: string): string => stringColour(channels.findIndex((channel) => channel.name === name) % 8);
-  const mark = (name: string, timeMs: number, levelDb: number, upright: boolean): RakeMark => ({
+  const mark = (name: string, timeMs: number, levelDb: number, upright: boolean, confidence: number): RakeMark => ({
     id: name,
     label: labels.get(name) ?? '?',
     colour: colourOf(name),
     timeMs,
     levelDb,
     upright,
+    unsure: confidence < SURE_ENOUGH,
   });
   return sources.map(({ spot, events, arrivals }, i) => ({
     id: `${spot}/${i}`,
     sourceName: sayCheck('nearest-to', { counted: counted(events, 'stroke'), spot }),
     spotName: spot,
     marks: [
-      mark(spot, 0, 0, true),
+      mark(spot, 0, 0, true, 1),
       ...arrivals
         .filter(({ confidence }) => confidence >= SURE)
-        .map(({ channel, delaySamples, levelDb, polarity }) =>
-          mark(channel, (1000 * delaySamples) / sampleRate, Math.min(0, levelDb), polarity === 1),
+        .map(({ channel, delaySamples, levelDb, polarity, confidence }) =>
+          mark(channel, (1000 * delaySamples) / sampleRate, Math.min(0, levelDb), polarity === 1, confidence),
         ),
     ],
   }));
