@@ -57,6 +57,9 @@ test('a take says in which channel most bleeds, and of which source of the plan 
   const [one, two] = take.session?.microphones ?? [];
   expect([one?.id, two?.id]).toContain(worstInTake(take, 'bleed'));
   expect(marginsInTake(take, idOf(take, 'A')).size).toBe(0);
+  // A pair over the kit is there for all of it.
+  const pair = take.session?.pairs[0];
+  expect(worstInTake({ ...take, matching: { A: pair?.leftId ?? null, B: pair?.rightId ?? null } }, 'bleed')).toBeNull();
   const comparison = {
     spotId: '',
     microphoneId: '',

@@ -56,8 +56,11 @@ const entryOf = (key: SourceKey | undefined, marginDb: number): [SourceKey, numb
 export function worstInTake(heard: Heard, complaint: Complaint): MicrophoneId | null {
   const { report, matching, session } = heard;
   if (complaint === 'bleed') {
+    // What is there for a whole instrument is meant to hear all of it.
+    const isClose = (id: MicrophoneId | null): id is MicrophoneId =>
+      session?.microphones.some((placed) => placed.id === id && placed.target !== null) === true && !(id && session && pairOf(session, id));
     const margins = Object.entries(matching).flatMap(([channel, id]) => {
-      const found = id === null ? null : inChannel(heard, channel);
+      const found = isClose(id) ? inChannel(heard, channel) : null;
       return id !== null && found ? [{ id, db: found.own.db - (found.others[0]?.db ?? 0) }] : [];
     });
     return margins.sort((a, b) => a.db - b.db)[0]?.id ?? null;
