@@ -181,13 +181,13 @@ export const COMMANDS: Readonly<Record<string, (hand: Hand) => Command>> = {
     putBetween(h.microphone(), h.pick(['attenuator-20', 'clean-booster', 'phantom-blocker', 'splitter', 'channel-strip', 'none', null]) ?? null),
   putBehind: (h) => {
     // What wants line level wants a strip first.
-    const lifted = h.pick(h.session.microphones.filter(({ outboardId: through }) => through === 'channel-strip'));
+    const lifted = h.pick(h.session.microphones.filter(({ outboardId }) => outboardId === 'channel-strip'));
     if (!lifted && h.chance(0.8)) return putBetween(h.microphone(), 'channel-strip');
     return putBehind(lifted?.id ?? h.microphone(), h.pick(['line-equaliser', 'none', null]) ?? null);
   },
   splitInto: (h) => {
     // A second way wants a splitter first.
-    const split = h.pick(h.session.microphones.filter(({ outboardId: through }) => through === 'splitter'));
+    const split = h.pick(h.session.microphones.filter(({ outboardId }) => outboardId === 'splitter'));
     if (!split && h.chance(0.8)) return putBetween(h.microphone(), 'splitter');
     const address = h.pick(patchInputs(h.session).map(inputAddress)) ?? 'none/in1';
     return splitInto(split?.id ?? h.microphone(), h.chance(0.2) ? null : address);

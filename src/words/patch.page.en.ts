@@ -222,8 +222,8 @@ export const sayPatch = speaker('patch', {
     'Turn monitors down and phantom power off while you plug. Connect first, power after. Never send power through an unbalanced adaptor.',
   'input-5': ', input {inputTitle}',
   'between-low-cut-and-more': 'Boxes, splitter, low cut, preamp',
-  'nothing-is-plugged-yet': 'Nothing is plugged in yet. Solve the patch, or press a crossing.',
-  'add-it-up-with-prices': 'Add it up with prices',
+  'nothing-is-plugged-yet': 'Nothing is plugged in yet. Solve the patch, or choose an input for each microphone.',
+  'add-it-up-with-prices': 'Add prices',
   'choose-an-input-for-it': 'Choose an input for it.',
   'peaks-aim-at-dbfs-levelhabit2-by':
     'Peaks aim at {peakTargetOf} dBFS ({levelHabit}{levelHabit2, select, yes {, by the brief} other {}}). Levels are estimates, ±{value} dB: check while playing as loud as in the take.',

@@ -1,5 +1,5 @@
 import { writeWav } from '../../core/audio';
-import type { DeviceId } from '../../core/ids';
+import type { AudioInputId } from '../../core/ids';
 import { sayCapture } from '../../words/capture.page.en';
 import type { Batch } from '../../workers/recordProtocol';
 import { remember, remembered } from '../components/remembered';
@@ -98,7 +98,7 @@ async function openStream(stream: MediaStream): Promise<OpenInput> {
  *
  * @param signal aborted when who asked is gone: the input is closed then, also when the permission comes later
  */
-export async function openInput(deviceId: DeviceId | null, signal?: AbortSignal): Promise<InputAnswer> {
+export async function openInput(deviceId: AudioInputId | null, signal?: AbortSignal): Promise<InputAnswer> {
   let stream: MediaStream | null = null;
   const letGo = (): void => {
     for (const track of stream?.getTracks() ?? []) track.stop();
@@ -129,7 +129,7 @@ export async function openInput(deviceId: DeviceId | null, signal?: AbortSignal)
 
 /** A short recording, gathered in memory; levels are told as they come. Who takes the samples as they come has no use for all of them at the end. */
 export async function startCapture(
-  deviceId: DeviceId | null,
+  deviceId: AudioInputId | null,
   name: string,
   onLevels: (peaks: readonly number[]) => void,
   { onBatch = null, signal }: { onBatch?: ((channels: readonly Float32Array[]) => void) | null; signal?: AbortSignal } = {},
@@ -170,4 +170,4 @@ const INPUT = 'input';
 
 /** The input that was chosen last on this machine; null for the system's own. */
 export const rememberedInput = (): string | null => remembered(INPUT);
-export const rememberInput = (deviceId: DeviceId | null): void => remember(INPUT, deviceId);
+export const rememberInput = (deviceId: AudioInputId | null): void => remember(INPUT, deviceId);

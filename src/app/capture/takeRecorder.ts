@@ -1,4 +1,4 @@
-import type { DeviceId } from '../../core/ids';
+import type { AudioInputId } from '../../core/ids';
 import type { Lost } from '../../core/recording';
 import { sayCapture } from '../../words/capture.page.en';
 import type { TakeFile } from '../../workers/protocol';
@@ -50,7 +50,7 @@ export type RecorderAnswer = { readonly ok: true; readonly recorder: TakeRecorde
  * as they come; the page may be busy, or be loaded again, and hears levels alone.
  */
 export async function openRecorder(
-  deviceId: DeviceId | null,
+  deviceId: AudioInputId | null,
   { signal, onLevels, onEnded }: { signal: AbortSignal; onLevels: (levels: Levels) => void; onEnded: (by: EndedBy) => void },
 ): Promise<RecorderAnswer> {
   const answer = await openInput(deviceId, signal);

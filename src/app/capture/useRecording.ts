@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Guided } from '../../core/analysis';
 import type { Session } from '../../core/document';
-import type { DeviceId, MicrophoneId } from '../../core/ids';
+import type { AudioInputId, MicrophoneId } from '../../core/ids';
 import { GUIDED_STEP, recordedChannels, type TakeStep } from '../../core/planning';
 import { Silence } from '../../core/recording';
 import { chainsOf } from '../../core/verdict';
@@ -37,7 +37,7 @@ export interface Recording {
   readonly isAgain: boolean;
   /** What is to be played now and next, and how long yet; null where it goes on until somebody stops. */
   readonly step: { readonly now: TakeStep; readonly next: TakeStep | undefined; readonly secondsLeft: number | null } | null;
-  open(deviceId: DeviceId | null): void;
+  open(deviceId: AudioInputId | null): void;
   close(): void;
   choose(microphoneId: MicrophoneId, channel: number | null): void;
   start(): void;
@@ -168,7 +168,7 @@ export function useRecording(session: Session, { steps: played, isGuided = false
   const latest = useRef({ end, hear });
   latest.current = { end, hear };
 
-  const open = async (deviceId: DeviceId | null): Promise<void> => {
+  const open = async (deviceId: AudioInputId | null): Promise<void> => {
     setProblem(null);
     to('asking');
     own.current.gone = new AbortController();

@@ -38,9 +38,9 @@ const hasMark = (known: Known, instrumentId: InstrumentId, markId: MarkId): bool
   known.instruments.get(instrumentId)?.marks.some((mark) => mark.id === markId) ?? false;
 
 /** Whether what stands behind is there and can: without it nothing is wrong. */
-function follows(known: Known, { outboardId: through, lineOutboardId: behind }: PlacedMicrophone): boolean {
-  const [first, next] = [known.outboard.get(through ?? ''), known.outboard.get(behind ?? '')];
-  return behind === undefined || (first !== undefined && next !== undefined && canFollow(first, next));
+function follows(known: Known, { outboardId, lineOutboardId }: PlacedMicrophone): boolean {
+  const [first, next] = [known.outboard.get(outboardId ?? ''), known.outboard.get(lineOutboardId ?? '')];
+  return lineOutboardId === undefined || (first !== undefined && next !== undefined && canFollow(first, next));
 }
 
 function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicrophone {
@@ -50,9 +50,9 @@ function tidyMicrophone(known: Known, microphone: PlacedMicrophone): PlacedMicro
     ...(stand && !known.stands.has(stand.modelId) ? { stand: null } : {}),
     ...(heldString && !hasMark(known, heldString.instrumentId, heldString.markId) ? { heldString: null } : {}),
   };
-  const { outboardId: through, lineOutboardId: behind, ...direct } = { ...microphone, ...lost };
-  if (through !== undefined && !known.outboard.has(through)) return direct;
-  if (!follows(known, microphone)) return through === undefined ? direct : { ...direct, outboardId: through };
+  const { outboardId, lineOutboardId, ...direct } = { ...microphone, ...lost };
+  if (outboardId !== undefined && !known.outboard.has(outboardId)) return direct;
+  if (!follows(known, microphone)) return outboardId === undefined ? direct : { ...direct, outboardId };
   return Object.keys(lost).length ? { ...microphone, ...lost } : microphone;
 }
 
@@ -129,11 +129,11 @@ export function withoutDeadReferences(session: Session): Session {
 type Problem = string | null;
 
 function deadInMicrophones(session: Session, known: Known): Problem {
-  for (const [i, { modelId, target, stand, heldString, outboardId: through }] of session.microphones.entries()) {
+  for (const [i, { modelId, target, stand, heldString, outboardId }] of session.microphones.entries()) {
     if (!known.models.has(modelId)) return `microphones[${i}].modelId names “${modelId}”, which is not on its shelf`;
     if (target && !hasSource(known, target)) return `microphones[${i}].target names a source that is not in the session`;
     if (stand && !known.stands.has(stand.modelId)) return `microphones[${i}].stand names a stand that is not on its shelf`;
-    if (through !== undefined && !known.outboard.has(through)) return `microphones[${i}].outboardId names what is not on its shelf`;
+    if (outboardId !== undefined && !known.outboard.has(outboardId)) return `microphones[${i}].outboardId names what is not on its shelf`;
     if (!follows(known, session.microphones[i] as PlacedMicrophone))
       return `microphones[${i}].lineOutboardId names what cannot stand behind its “outboardId”`;
     if (heldString && !hasMark(known, heldString.instrumentId, heldString.markId))
@@ -170,9 +170,9 @@ function deadInLists(session: Session, known: Known): Problem {
     if (taken.has(address)) return `patch.${id} names an input that another microphone is in`;
     taken.add(address);
   }
-  for (const [i, { secondInput, outboardId: through }] of session.microphones.entries()) {
+  for (const [i, { secondInput, outboardId }] of session.microphones.entries()) {
     if (secondInput === undefined) continue;
-    if (!known.splitters.has(through ?? '')) return `microphones[${i}].secondInput needs a splitter in its “outboardId”`;
+    if (!known.splitters.has(outboardId ?? '')) return `microphones[${i}].secondInput needs a splitter in its “outboardId”`;
     if (!known.inputs.has(secondInput)) return `microphones[${i}].secondInput names an input that is not on its shelf`;
     if (taken.has(secondInput)) return `microphones[${i}].secondInput names an input that is taken`;
     taken.add(secondInput);

@@ -22,6 +22,8 @@ export type DeviceId = Id<'device'>;
 /** Of an input within its device. */
 export type InputId = Id<'input'>;
 export type OutboardId = Id<'outboard'>;
+/** Of a sound input as the browser calls it: no device of a shelf. */
+export type AudioInputId = Id<'audio input'>;
 /** Of a recipe. */
 export type SetupId = Id<'set-up'>;
 

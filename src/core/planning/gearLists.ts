@@ -131,7 +131,7 @@ export function shoppingList(session: Session, plan: Plan = resolvePlan(session)
   const stands = standUses(session).flatMap(({ name, used, owned }) => several(used - owned, { key: name, what: name }));
   const outboard = [...(shelf.outboard ?? []), ...OUTBOARD_CATALOGUE].filter((one, i, all) => all.findIndex(({ id }) => id === one.id) === i);
   const between = outboard.flatMap(({ id, name }) => {
-    const used = microphones.filter(({ outboardId: through, lineOutboardId: behind }) => through === id || behind === id).length;
+    const used = microphones.filter(({ outboardId, lineOutboardId }) => outboardId === id || lineOutboardId === id).length;
     return several(used - (shelf.outboard?.find((own) => own.id === id)?.count ?? 0), { key: id, what: name });
   });
   const short = Math.max(0, microphones.length - patchInputs(session).length);

@@ -102,7 +102,7 @@ export function outboardOf(session: Session, microphoneId: MicrophoneId): Outboa
 
 /** What the solver may put between: the shelf's things, less those in a row already, and the rows, each for its own microphone. */
 function outboardFor(session: Session): Outboard[] {
-  const rows = session.microphones.flatMap(({ id, lineOutboardId: behind }) => (behind === undefined ? [] : (outboardOf(session, id) ?? [])));
+  const rows = session.microphones.flatMap(({ id, lineOutboardId }) => (lineOutboardId === undefined ? [] : (outboardOf(session, id) ?? [])));
   const own = (session.shelf.outboard ?? []).map((one) => ({
     ...one,
     count: Math.max(0, one.count - rows.filter(({ id }) => partsOf(id).includes(one.id)).length),

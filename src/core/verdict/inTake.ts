@@ -47,10 +47,13 @@ export function marginsInTake(heard: Heard, microphoneId: MicrophoneId): HeardMa
   const channel = channelOf(heard, microphoneId);
   const found = channel === undefined ? null : inChannel(heard, channel);
   const keyOf = (source: number): SourceKey | undefined => heard.proof?.comparisons.find((one) => one.heard === source)?.sourceKey;
-  return new Map(found?.others.flatMap(({ i, db }): [SourceKey, number][] => entryOf(keyOf(i), found.own.db - db)) ?? []);
+  const margins = new Map<SourceKey, number>();
+  for (const { i, db } of found?.others ?? []) {
+    const key = keyOf(i);
+    if (found && key !== undefined) margins.set(key, Math.min(margins.get(key) ?? Infinity, found.own.db - db));
+  }
+  return margins;
 }
-
-const entryOf = (key: SourceKey | undefined, marginDb: number): [SourceKey, number][] => (key === undefined ? [] : [[key, marginDb]]);
 
 /** The microphone of which a complaint is truest by the take: where most bleeds in, or of the most alike pair; null where the take cannot say. */
 export function worstInTake(heard: Heard, complaint: Complaint): MicrophoneId | null {

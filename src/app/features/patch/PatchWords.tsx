@@ -151,18 +151,18 @@ export function Pin({ session, microphoneId }: { session: Session; microphoneId:
 export function Between({ session, microphoneId }: { session: Session; microphoneId: MicrophoneId }) {
   const [danger, setDanger] = useState<Told | null>(null);
   const own = session.shelf.outboard ?? [];
-  const { outboardId: through, lineOutboardId: behind } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
+  const { outboardId, lineOutboardId } = session.microphones.find(({ id }) => id === microphoneId) ?? {};
   if (own.length === 0) return null;
-  const first = own.find(({ id }) => id === through);
+  const first = own.find(({ id }) => id === outboardId);
   const followers = first ? own.filter((next) => canFollow(first, next)) : [];
   return (
     <Box my="2">
       <Choice
         label={sayPatch('between-it-and-the-input')}
-        value={through ?? ''}
+        value={outboardId ?? ''}
         options={[
           { value: '', text: sayPatch('a-cable-alone') },
-          ...own.filter((one) => one.id === through || !isAtLine(one)).map(({ id, name }) => ({ value: id, text: name })),
+          ...own.filter((one) => one.id === outboardId || !isAtLine(one)).map(({ id, name }) => ({ value: id, text: name })),
         ]}
         onChange={(id) => {
           const found = dangerOfBetween(session, microphoneId, id || null);
@@ -174,7 +174,7 @@ export function Between({ session, microphoneId }: { session: Session; microphon
         <Box mt="2">
           <Choice
             label={sayPatch('then-at-line-level')}
-            value={behind ?? ''}
+            value={lineOutboardId ?? ''}
             options={[{ value: '', text: sayPatch('nothing-more') }, ...followers.map(({ id, name }) => ({ value: id, text: name }))]}
             onChange={(id) => runCommand(putBehind(microphoneId, id || null))}
           />
