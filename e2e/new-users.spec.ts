@@ -9,6 +9,7 @@ import { sayCheck } from '../src/words/check.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
+import { sayRoom } from '../src/words/room.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
 import { station } from './steps';
@@ -315,6 +316,7 @@ test('from New session through brief and room to a Floor with a proposed set-up,
     await person.press(page.getByRole('group', { name: sayBrief('the-song-needs') }).getByRole('button', { name: 'part of a band' }));
     await person.goes('Room');
     await person.type(/^Wide/, '4.4');
+    await person.press(page.getByText(sayRoom('surfaces-windows-doors-furniture')));
     await person.choose('Floor', 'wood floor on joists');
     await person.goes('Brief');
     const first = page
