@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { boathouseKit } from '../../../demo/boathouse';
 import { COMMAND_NAMES, noWalk, walkCommands } from '../../../hostile/commandWalk';
 import { seedsFor } from '../../../scripts/walks';
+import type { Instrument } from '../instruments';
 import { distance, normalize, subtract, type Vec3 } from '../math';
 import { membersOf } from '../stereo';
 import {
@@ -166,8 +167,11 @@ describe('storage precision', () => {
   test('storing twice is storing once, and what is stored is near (seeded)', () => {
     fc.assert(
       fc.property(fc.double({ noNaN: true, min: -99, max: 99 }), fc.double({ noNaN: true, min: -5000, max: 5000 }), (metres, degrees) => {
-        const once = asStored({ positionM: { x: metres }, rotationDeg: degrees });
-        const twice = asStored(structuredClone(once));
+        const storedInstrument = (session: Session): Instrument => asStored(session).instruments[0] as Instrument;
+        const kit = boathouseKit();
+        const [first, ...others] = kit.instruments as [Instrument, ...Instrument[]];
+        const once = storedInstrument({ ...kit, instruments: [{ ...first, positionM: { x: metres, y: 0 }, rotationDeg: degrees }, ...others] });
+        const twice = storedInstrument({ ...kit, instruments: [structuredClone(once), ...others] });
         const off = Math.abs(((((degrees - once.rotationDeg) % 360) + 540) % 360) - 180);
         return (
           JSON.stringify(once) === JSON.stringify(twice) &&
@@ -181,11 +185,11 @@ describe('storage precision', () => {
     );
   });
   test('names are on one line, without control characters, within their length; whole characters are kept', () => {
-    expect(asStored({ name: '  Kick\n\u0007in ' }).name).toBe('Kick in');
-    expect([...asStored({ name: '🥁'.repeat(200) }).name]).toHaveLength(60);
+    expect(asStored({ ...boathouseKit(), name: '  Kick\n\u0007in ' }).name).toBe('Kick in');
+    expect([...asStored({ ...boathouseKit(), name: '🥁'.repeat(200) }).name]).toHaveLength(60);
   });
   test('numbers that are none are left for the judge', () => {
-    expect(asStored({ lengthM: Number.NaN }).lengthM).toBeNaN();
+    expect(asStored({ ...boathouseKit(), room: { ...boathouseKit().room, widthM: Number.NaN } }).room.widthM).toBeNaN();
     expect(sessionProblem({ ...boathouseKit(), room: { ...boathouseKit().room, widthM: Number.NaN } })).toMatch(/^room\.widthM/);
   });
 });

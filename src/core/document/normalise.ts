@@ -1,16 +1,8 @@
+import type Joi from 'joi';
 import { plainName } from '../units';
-
-/**
- * Storage precision by what a name ends in, as steps per unit: lengths to 0.1 mm, angles to 0.001°, levels to 0.01 dB. Finer than
- * any tape or knob, and coarse enough that a number read back is the number written.
- */
-const STEPS: readonly (readonly [RegExp, number])[] = [
-  [/KgM$|Kg$|In$|MvPerPa$|Deg$/, 1e3],
-  [/M$|^[xyz]$|^absorption$/, 1e4],
-  [/Db$|Dba$|Dbu$|Samples$|C$/, 1e2],
-];
-
-const WRAPPED = /^(rotation|turn|azimuth)Deg$/;
+import { MICROPHONE, PAIR, SESSION, schemaOf } from './records';
+import { object, STEPS, type Unit } from './schemaWords';
+import { recipeSchema, shelfKeys } from './shelfSchema';
 
 /** An angle in (−180°, 180°]. */
 const wrapped = (degrees: number): number => {
@@ -18,46 +10,101 @@ const wrapped = (degrees: number): number => {
   return turn > 180 ? turn - 360 : turn;
 };
 
-const stepsFor = (key: string): number | null => STEPS.find(([pattern]) => pattern.test(key))?.[1] ?? null;
-
-function storedNumber(key: string, value: number): number {
-  if (!Number.isFinite(value)) return value;
-  const steps = stepsFor(key);
-  const rounded = (v: number): number => (steps ? Math.round(v * steps) / steps : v);
-  // Rounded before and after: an angle just under half a turn must not come out as −180.
-  return (WRAPPED.test(key) ? rounded(wrapped(rounded(value))) : rounded(value)) + 0;
-}
-
 /** A name as it is kept. */
 export const storedName = plainName;
 
-const NAMES = new Set(['name', 'players']);
+/** Puts a value as it is stored: what is so already comes back as the same. */
+type Store = (value: unknown) => unknown;
+
+/** What of a schema's own description matters here. */
+interface Described {
+  readonly type?: string;
+  readonly flags?: { readonly unit?: Unit };
+  readonly metas?: readonly { readonly wraps?: boolean; readonly line?: boolean }[];
+  readonly keys?: Readonly<Record<string, Described>>;
+  readonly patterns?: readonly { readonly rule: Described }[];
+  readonly items?: readonly Described[];
+  readonly matches?: readonly { readonly schema?: Described }[];
+}
+
+function numbers(unit: Unit, wraps: boolean): Store {
+  const steps = STEPS[unit];
+  const rounded = (v: number): number => Math.round(v * steps) / steps;
+  return (value) => {
+    if (typeof value !== 'number' || !Number.isFinite(value)) return value;
+    // Rounded before and after: an angle just under half a turn must not come out as −180.
+    return (wraps ? rounded(wrapped(rounded(value))) : rounded(value)) + 0;
+  };
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Objects that are known to be as they are stored; nothing is looked at twice. */
 const done = new WeakSet<object>();
 
-function storedValue(key: string, value: unknown): unknown {
-  if (typeof value === 'number') return storedNumber(key, value);
-  if (typeof value === 'string') return NAMES.has(key) ? storedName(value) : value;
-  return typeof value === 'object' && value !== null ? asStored(value, key) : value;
+function objects(storeOf: (key: string) => Store | null): Store {
+  return (value) => {
+    if (!isObject(value) || done.has(value)) return value;
+    let same = true;
+    const entries = Object.entries(value).map(([key, old]): [string, unknown] => {
+      const next = storeOf(key)?.(old) ?? old;
+      if (!Object.is(next, old)) same = false;
+      return [key, next];
+    });
+    const result = same ? value : Object.fromEntries(entries);
+    done.add(result);
+    return result;
+  };
+}
+
+function lists(store: Store): Store {
+  return (value) => {
+    if (!Array.isArray(value) || done.has(value)) return value;
+    const next = value.map(store);
+    const result = next.every((item, i) => Object.is(item, value[i])) ? value : next;
+    done.add(result);
+    return result;
+  };
+}
+
+/** Keys of an object in any of the forms that it may take. */
+const formsOf = ({ keys = {}, matches = [] }: Described): Record<string, Described> =>
+  Object.assign({}, ...matches.map(({ schema }) => formsOf(schema ?? {})), keys);
+
+/** How values of a schema are stored, from the units and marks of its fields; null where they are kept as they are. */
+function storeOf(described: Described): Store | null {
+  const marks = Object.assign({}, ...(described.metas ?? []));
+  if (described.flags?.unit) return numbers(described.flags.unit, marks.wraps === true);
+  if (marks.line) return (value) => (typeof value === 'string' ? storedName(value) : value);
+  const [item, pattern] = [described.items?.[0], described.patterns?.[0]];
+  if (item) {
+    const store = storeOf(item);
+    return store && lists(store);
+  }
+  if (pattern) {
+    const store = storeOf(pattern.rule);
+    return store && objects(() => store);
+  }
+  const stores = new Map(Object.entries(formsOf(described)).map(([key, field]) => [key, storeOf(field)]));
+  return [...stores.values()].some((store) => store !== null) ? objects((key) => stores.get(key) ?? null) : null;
+}
+
+/** Puts values of one schema as they are stored; how is worked out when it is first asked. What is no such value is left for the judge. */
+function storing(schemaFor: () => Joi.Schema): <T>(value: T) => T {
+  let store: Store | null | undefined;
+  return <T>(value: T): T => {
+    if (store === undefined) store = storeOf(schemaFor().describe() as Described);
+    return (store ? store(value) : value) as T;
+  };
 }
 
 /**
- * A value as it is stored: numbers rounded to storage precision by their names, angles of turning wrapped, names tidied. What is
- * so already comes back as the same object; storing twice is storing once.
+ * A session as it is stored: numbers with a unit at that unit's precision, angles that go round wrapped, names tidied, as the records
+ * of its fields say. What is so already comes back as the same object; storing twice is storing once.
  */
-export function asStored<T extends object>(value: T, key = ''): T {
-  if (done.has(value)) return value;
-  let same = true;
-  const part = (name: string, old: unknown): unknown => {
-    const next = storedValue(name, old);
-    if (!Object.is(next, old)) same = false;
-    return next;
-  };
-  const next = Array.isArray(value)
-    ? value.map((item) => part(key, item))
-    : Object.fromEntries(Object.entries(value).map(([name, item]) => [name, part(name, item)]));
-  const result = (same ? value : next) as T;
-  done.add(result);
-  return result;
-}
+export const asStored = storing(() => schemaOf(SESSION));
+/** The same of parts: a microphone or some of its fields, the frame of a pair, a shelf, a set-up of one's own. */
+export const microphoneAsStored = storing(() => schemaOf(MICROPHONE));
+export const frameAsStored = storing(() => PAIR.frame.schema);
+export const shelfAsStored = storing(() => object(shelfKeys));
+export const recipeAsStored = storing(() => recipeSchema);

@@ -1,6 +1,6 @@
 import { carriedBase } from '../stands';
 import { frameOf, type Members, membersOf } from '../stereo';
-import { asStored } from './normalise';
+import { frameAsStored, microphoneAsStored } from './normalise';
 import type { Pair, PlacedMicrophone, Session } from './session';
 
 const find = (session: Session, id: string): PlacedMicrophone | undefined => session.microphones.find((microphone) => microphone.id === id);
@@ -34,7 +34,7 @@ export function settlePairs(before: Session | null, after: Session): Session {
   let { microphones } = after;
   const pairs = after.pairs.map((pair) => {
     const settled = settledFrame(before, after, pair);
-    const frame = settled && asStored(settled);
+    const frame = settled && frameAsStored(settled);
     if (frame) microphones = stoodIn(after, microphones, { ...pair, frame });
     return frame === pair.frame ? pair : { ...pair, frame };
   });
@@ -51,13 +51,13 @@ function stoodIn(
   if (!pair.frame) return microphones;
   const members = membersOf(pair.frame, pair.decoding);
   const places = new Map([
-    [pair.leftId, asStored(members.left)],
-    [pair.rightId, asStored(members.right)],
+    [pair.leftId, microphoneAsStored(members.left)],
+    [pair.rightId, microphoneAsStored(members.right)],
   ]);
   return microphones.map((microphone) => {
     const place = places.get(microphone.id);
     if (!place || (sameSpot(place.positionM, microphone.positionM) && sameSpot(place.aimM, microphone.aimM))) return microphone;
-    return asStored({
+    return microphoneAsStored({
       ...microphone,
       ...place,
       stand: microphone.stand && carriedBase(microphone.stand, microphone.positionM, place.positionM, room, shelf.stands),

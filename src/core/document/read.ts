@@ -3,7 +3,7 @@ import { admitted } from './commit';
 import { SESSION_FORMAT, SETUP_FORMAT, SHELF_FORMAT } from './formats';
 import { recipeProblem, sessionShapeProblem, shelfOf, shelfProblem } from './invariants';
 import { isRecord, migrateToCurrent } from './migrations';
-import { asStored } from './normalise';
+import { asStored, recipeAsStored, shelfAsStored } from './normalise';
 import { withoutDeadReferences } from './references';
 import type { Session, Shelf } from './session';
 import { frozen } from './sharing';
@@ -42,7 +42,7 @@ export function readShelf(value: unknown): Read<Shelf> {
   const current = lift(SHELF_FORMAT, 'shelf', value);
   if (!current.ok) return current;
   const { format: _f, version: _v, ...rest } = current.document;
-  const stored = asStored(rest);
+  const stored = shelfAsStored(rest);
   const problem = shelfProblem(stored);
   return problem ? unusable('shelf', problem) : { ok: true, value: frozen(shelfOf(stored as unknown as Shelf)) };
 }
@@ -54,7 +54,7 @@ export function readSetup(value: unknown): Read<Recipe> {
   const { format: _f, version: _v, setup, ...stray } = current.document;
   const extra = Object.keys(stray)[0];
   if (extra) return unusable('set-up', `${extra} is not allowed`);
-  const stored = isRecord(setup) ? asStored(setup) : setup;
+  const stored = isRecord(setup) ? recipeAsStored(setup) : setup;
   const problem = recipeProblem(stored);
   return problem ? unusable('set-up', problem) : { ok: true, value: frozen(stored as unknown as Recipe) };
 }

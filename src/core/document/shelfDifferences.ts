@@ -1,5 +1,5 @@
 import { SHELF_KINDS, type ShelfKind } from './commands';
-import { asStored, storedName } from './normalise';
+import { shelfAsStored, storedName } from './normalise';
 import type { Shelf } from './session';
 import { shared } from './sharing';
 
@@ -17,7 +17,10 @@ export interface ShelfDifference {
 }
 
 const itemsOf = (shelf: Shelf, kind: ShelfKind): readonly Item[] => shelf[kind] ?? [];
-const alike = (a: Item, b: Item): boolean => shared(asStored(a), asStored(b)) === asStored(a);
+function alike(kind: ShelfKind, a: Item, b: Item): boolean {
+  const stored = shelfAsStored({ [kind]: [a, b] })[kind];
+  return stored !== undefined && shared(stored[0], stored[1]) === stored[0];
+}
 
 /** Where the gear that a session was made with and the shelf of today differ. */
 export const shelfDifferences = (record: Shelf, own: Shelf): ShelfDifference[] =>
@@ -26,7 +29,7 @@ export const shelfDifferences = (record: Shelf, own: Shelf): ShelfDifference[] =
     const mine = here.flatMap(({ id, name }, i): ShelfDifference[] => {
       const twin = there.find((item) => item.id === id);
       if (!twin) return [{ kind, id, name, how: 'only in the session' }];
-      return alike(here[i] as Item, twin) ? [] : [{ kind, id, name, how: 'unlike' }];
+      return alike(kind, here[i] as Item, twin) ? [] : [{ kind, id, name, how: 'unlike' }];
     });
     const theirs = there.filter(({ id }) => !here.some((item) => item.id === id));
     return [...mine, ...theirs.map(({ id, name }): ShelfDifference => ({ kind, id, name, how: 'only on the shelf' }))];
@@ -53,7 +56,8 @@ export function mergedShelf(own: Shelf, other: Shelf, newId: () => string): Merg
         added.push(item.name);
         return [item];
       }
-      if (mine.some((candidate) => alike({ ...candidate, id: item.id, name: item.name }, item) && candidate.name.startsWith(item.name))) return [];
+      if (mine.some((candidate) => alike(kind, { ...candidate, id: item.id, name: item.name }, item) && candidate.name.startsWith(item.name)))
+        return [];
       beside.push(item.name);
       return [{ ...item, id: newId(), name: storedName(`${item.name.slice(0, 100)}, imported`) }];
     });

@@ -3,14 +3,20 @@ import { INSTRUMENT_KINDS } from '../instruments';
 import { MICROPHONE_KINDS, PATTERN_NAMES } from '../microphones';
 import { ISOLATIONS, PAIR_TECHNIQUES, SOUNDS } from '../setups';
 import { cableSchema, deviceSchema, microphoneModelSchema, outboardSchema, standSchema } from './gearSchema';
-import { id, name, number, object } from './schemaWords';
+import { id, name, number, object, turn } from './schemaWords';
 
 /** How many of a thing one shelf may hold. */
 export const SHELF_LIMITS = { models: 500, devices: 120, stands: 50, setups: 200 } as const;
 
 const pointRule = Joi.alternatives().try(
-  object({ rule: Joi.valid('offset'), mark: id, byM: Joi.array().items(number(-20, 20)).length(3) }),
-  object({ rule: Joi.valid('string'), mark: id, lengthM: number(0, 20), azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) }),
+  object({
+    rule: Joi.valid('offset'),
+    mark: id,
+    byM: Joi.array()
+      .items(number(-20, 20, 'm'))
+      .length(3),
+  }),
+  object({ rule: Joi.valid('string'), mark: id, lengthM: number(0, 20, 'm'), azimuthDeg: turn(), elevationDeg: number(-90, 90, '°') }),
 );
 const words = Joi.string().allow('').max(400);
 
@@ -30,7 +36,7 @@ export const recipeSchema = object({
         name,
         target: id.allow(null),
         place: pointRule,
-        aim: Joi.alternatives().try(object({ mark: id }), object({ azimuthDeg: number(-360, 360), elevationDeg: number(-90, 90) })),
+        aim: Joi.alternatives().try(object({ mark: id }), object({ azimuthDeg: turn(), elevationDeg: number(-90, 90, '°') })),
         kinds: Joi.array()
           .items(Joi.valid(...MICROPHONE_KINDS))
           .min(1),

@@ -30,7 +30,13 @@ export const BRIEF = {
   key: ofDay('key', Joi.string().trim().min(1).max(20).optional()),
   tempoBpm: ofDay('tempo', number(20, 400).optional()),
   bitDepth: ofSetUp('bit depth', Joi.valid(16, 24, 32).optional()),
-  levelsDb: ofSetUp('loudness of each instrument', Joi.object().pattern(id, number(-40, 0)).max(60).optional()),
+  levelsDb: ofSetUp(
+    'loudness of each instrument',
+    Joi.object()
+      .pattern(id, number(-40, 0, 'dB'))
+      .max(60)
+      .optional(),
+  ),
   desk: ofSetUp('place of the devices', Joi.valid(...DESKS).optional()),
   desks: ofSetUp(
     'devices that stand elsewhere',

@@ -4,8 +4,8 @@ import type { TapeReading } from '../session';
 import { ofDay, type Records } from './record';
 
 export const READING = {
-  microphoneId: ofDay('microphone', id),
+  microphoneId: ofDay('microphone', id, { refers: { to: 'microphone', lost: 'kept' } }),
   from: ofDay('from', Joi.string().min(1).max(170)),
-  lengthM: ofDay('length', number(0, 100)),
+  lengthM: ofDay('length', number(0, 100, 'm')),
   readAt: ofDay('time', Joi.string().isoDate().optional()),
 } satisfies Records<TapeReading>;

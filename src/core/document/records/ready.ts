@@ -25,7 +25,7 @@ export const READY = {
   ),
   choices: ofSetUp('choices of the sound', Joi.object().pattern(address, Joi.string().trim().min(1).max(60)).optional()),
   playedMinutes: ofDay('minutes played', number(0, 1440).optional()),
-  playedDba: ofDay('level while playing', number(30, 140).optional()),
+  playedDba: ofDay('level while playing', number(30, 140, 'dBA').optional()),
   prices: ofDay('prices', Joi.object().pattern(Joi.string().min(1).max(140), number(0, 1e6)).max(200).optional()),
   toGet: ofDay('what is to be got', Joi.object().pattern(id, Joi.number().integer().min(1).max(99)).max(200).optional(), { since: 5 }),
 } satisfies Records<Readiness>;

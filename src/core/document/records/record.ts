@@ -7,6 +7,17 @@ import { object } from '../schemaWords';
  */
 export type Part = 'set-up' | 'day' | 'record';
 
+/** What a field may point at: a thing of the session or of its shelf. */
+export type Target = 'microphone' | 'model' | 'stand' | 'outboard' | 'source' | 'mark';
+/**
+ * What a field points at, and what becomes of it once that is gone: it is null or absent, its item goes with it, or it stays: *kept*
+ * until what it points at is back, *refused* where a document without it is none.
+ */
+export interface Reference {
+  readonly to: Target;
+  readonly lost: 'null' | 'absent' | 'item' | 'kept' | 'refused';
+}
+
 /** One stored field, declared once: how it is judged, whose it is, since which version it is there, and what people call it. */
 export interface Field<P extends Part = Part> {
   readonly schema: Joi.Schema;
@@ -15,6 +26,8 @@ export interface Field<P extends Part = Part> {
   readonly since: number;
   /** What it is called in a sentence: "low cut". */
   readonly noun: string;
+  /** What it points at; null for a field that stands for itself. */
+  readonly refers: Reference | null;
 }
 
 /** A record has a field for each that its type has: one that has none does not compile. */
@@ -23,10 +36,10 @@ export type Records<T> = { readonly [K in keyof T]-?: Field };
 /** The last version before fields said since when they are there: what was there by then is since 4 or earlier. */
 const EARLIER = 4;
 
-type Options = { readonly since?: number };
+type Options = { readonly since?: number; readonly refers?: Reference };
 const field =
   <P extends Part>(part: P) =>
-  (noun: string, schema: Joi.Schema, { since = EARLIER }: Options = {}): Field<P> => ({ schema, part, since, noun });
+  (noun: string, schema: Joi.Schema, { since = EARLIER, refers }: Options = {}): Field<P> => ({ schema, part, since, noun, refers: refers ?? null });
 
 export const ofSetUp = field('set-up');
 export const ofDay = field('day');

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
-import { address, id, name, object } from '../schemaWords';
+import { address, id, line, name, object } from '../schemaWords';
 import type { Session } from '../session';
 import { shelfKeys } from '../shelfSchema';
 import { BRIEF } from './brief';
@@ -30,7 +30,7 @@ export const SESSION = {
   name: ofRecord('name', name),
   createdAt: ofRecord('beginning', Joi.string().isoDate()),
   updatedAt: ofRecord('last change', Joi.string().isoDate()),
-  players: ofDay('players', Joi.string().allow('').max(200)),
+  players: ofDay('players', line.allow('').max(200)),
   units: ofRecord('units', Joi.valid('metric', 'imperial')),
   sampleRateHz: ofSetUp('sample rate', Joi.number().integer().min(8000).max(384000)),
   room: ofSetUp('room', schemaOf(ROOM)),
