@@ -25,5 +25,7 @@ export const VERDICT: Readonly<Record<VerdictCode, string>> = {
   'take-bleed': 'In this take the {other} is {amount} dB {under, select, yes {below} other {above}} the {own} in {channel}.',
   'take-tone':
     'In this take the {band, select, low {low end} body {low middle} presence {high middle} other {top}} of {channel} is {amount} dB {over, select, yes {above} other {below}} its {other, select, low {low end} body {low middle} presence {high middle} other {top}}.',
+  'take-tone-then':
+    'By this take it would then be {amount} dB {over, select, yes {above} other {below}} the {other, select, low {low end} body {low middle} presence {high middle} other {top}}.',
   'take-width': 'In this take {name} has a correlation of {correlation}: 1 is mono, 0 is wide.',
 };

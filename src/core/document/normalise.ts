@@ -16,16 +16,15 @@ export const storedName = plainName;
 /** Puts a value as it is stored: what is so already comes back as the same. */
 type Store = (value: unknown) => unknown;
 
-/** What of a schema's own description matters here. */
-interface Described {
-  readonly type?: string;
-  readonly flags?: { readonly unit?: Unit };
-  readonly metas?: readonly { readonly wraps?: boolean; readonly line?: boolean }[];
-  readonly keys?: Readonly<Record<string, Described>>;
-  readonly patterns?: readonly { readonly rule: Described }[];
-  readonly items?: readonly Described[];
-  readonly matches?: readonly { readonly schema?: Described }[];
+/** What of a schema's own terms matters here: the browser's build of the validator cannot describe itself. */
+interface Terms {
+  readonly metas?: readonly { readonly wraps?: boolean; readonly line?: boolean }[] | null;
+  readonly keys?: readonly { readonly key: string; readonly schema: Joi.Schema }[] | null;
+  readonly patterns?: readonly { readonly rule: Joi.Schema }[] | null;
+  readonly items?: readonly Joi.Schema[] | null;
+  readonly matches?: readonly { readonly schema?: Joi.Schema }[] | null;
 }
+const termsOf = (schema: Joi.Schema): Terms => schema.$_terms;
 
 function numbers(unit: Unit, wraps: boolean): Store {
   const steps = STEPS[unit];
@@ -68,15 +67,19 @@ function lists(store: Store): Store {
 }
 
 /** Keys of an object in any of the forms that it may take. */
-const formsOf = ({ keys = {}, matches = [] }: Described): Record<string, Described> =>
-  Object.assign({}, ...matches.map(({ schema }) => formsOf(schema ?? {})), keys);
+function formsOf(schema: Joi.Schema): readonly { readonly key: string; readonly schema: Joi.Schema }[] {
+  const { keys, matches } = termsOf(schema);
+  return [...(matches ?? []).flatMap((one) => (one.schema ? formsOf(one.schema) : [])), ...(keys ?? [])];
+}
 
 /** How values of a schema are stored, from the units and marks of its fields; null where they are kept as they are. */
-function storeOf(described: Described): Store | null {
-  const marks = Object.assign({}, ...(described.metas ?? []));
-  if (described.flags?.unit) return numbers(described.flags.unit, marks.wraps === true);
+function storeOf(schema: Joi.Schema): Store | null {
+  const { metas, items, patterns } = termsOf(schema);
+  const marks = Object.assign({}, ...(metas ?? []));
+  const unit: Unit | undefined = schema.$_getFlag('unit');
+  if (unit) return numbers(unit, marks.wraps === true);
   if (marks.line) return (value) => (typeof value === 'string' ? storedName(value) : value);
-  const [item, pattern] = [described.items?.[0], described.patterns?.[0]];
+  const [item, pattern] = [items?.[0], patterns?.[0]];
   if (item) {
     const store = storeOf(item);
     return store && lists(store);
@@ -85,7 +88,7 @@ function storeOf(described: Described): Store | null {
     const store = storeOf(pattern.rule);
     return store && objects(() => store);
   }
-  const stores = new Map(Object.entries(formsOf(described)).map(([key, field]) => [key, storeOf(field)]));
+  const stores = new Map(formsOf(schema).map((field) => [field.key, storeOf(field.schema)]));
   return [...stores.values()].some((store) => store !== null) ? objects((key) => stores.get(key) ?? null) : null;
 }
 
@@ -93,7 +96,7 @@ function storeOf(described: Described): Store | null {
 function storing(schemaFor: () => Joi.Schema): <T>(value: T) => T {
   let store: Store | null | undefined;
   return <T>(value: T): T => {
-    if (store === undefined) store = storeOf(schemaFor().describe() as Described);
+    if (store === undefined) store = storeOf(schemaFor());
     return (store ? store(value) : value) as T;
   };
 }

@@ -1,7 +1,7 @@
 import { type ArrivalTable, arrivalTable, bandLevels, directToRoomDb } from '../arrivals';
 import { groupOf, leaks, type Move } from '../checks';
 import { type Pair, type PlacedMicrophone, pairOf, type Session } from '../document';
-import { type MicrophoneId, type SourceKey, sourceKey } from '../ids';
+import { keyOfSource, type MicrophoneId, type SourceKey, sourceKey } from '../ids';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { type PlanningCode, tell } from './codes';
@@ -73,6 +73,23 @@ function worstInTake(table: ArrivalTable, id: MicrophoneId, heard: HeardMargins)
   return shown.sort((a, b) => (heard.get(a.key) ?? 0) - (heard.get(b.key) ?? 0))[0]?.index;
 }
 
+/** A source's direct sound in a microphone, by the four bands, with the lift of its nearness, dB. */
+const ownBands = (...way: Parameters<typeof bandLevels>): [number, number, number, number] =>
+  bandLevels(...way).map(({ levelDb, proximityDb }) => levelDb + proximityDb) as [number, number, number, number];
+
+/** Each close microphone's own source by the four bands, as the plan has it, dB. */
+export function expectedBands(session: Session): ReadonlyMap<MicrophoneId, readonly number[]> {
+  const { plan, rows } = arrivalTable(resolvePlan(session));
+  return new Map(
+    plan.microphones.flatMap((microphone, m) => {
+      const target = session.microphones.find(({ id }) => id === microphone.id)?.target;
+      const s = target ? plan.sources.findIndex((source) => sourceKey(source) === keyOfSource(target)) : -1;
+      const [source, arrival] = [plan.sources[s], rows[m]?.[s]];
+      return source && arrival ? [[microphone.id, ownBands(microphone, source, arrival, plan.speedOfSoundMps)] as const] : [];
+    }),
+  );
+}
+
 /** What is complained of, as the model has it, the more the better: dB, or degrees of the image. Null where it cannot be said of this microphone. */
 function figureOf(complaint: Complaint, table: ArrivalTable, id: MicrophoneId, pair: Pair | null): number | null {
   if (complaint === 'narrow') return pair ? pictureWidthDeg(table, pair.leftId, pair.rightId) : null;
@@ -84,9 +101,7 @@ function figureOf(complaint: Complaint, table: ArrivalTable, id: MicrophoneId, p
   if (complaint === 'bleed') return leaks(table).find((leak) => leak.microphone.id === id)?.marginDb ?? null;
   if (complaint === 'roomy') return directToRoomDb(arrival);
   if (complaint === 'dry') return -directToRoomDb(arrival);
-  const [low, lowMiddle, highMiddle, top] = bandLevels(microphone, source, arrival, plan.speedOfSoundMps).map(
-    ({ levelDb, proximityDb }) => levelDb + proximityDb,
-  ) as [number, number, number, number];
+  const [low, lowMiddle, highMiddle, top] = ownBands(microphone, source, arrival, plan.speedOfSoundMps);
   switch (complaint) {
     case 'boomy':
       return lowMiddle - low;

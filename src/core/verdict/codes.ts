@@ -19,6 +19,7 @@ export type VerdictCode =
   | 'knocked-on'
   | 'take-bleed'
   | 'take-tone'
+  | 'take-tone-then'
   | 'take-width';
 
 export const tell = teller<VerdictCode>('verdict');

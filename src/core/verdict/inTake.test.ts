@@ -1,7 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { plainTake } from '../../../hostile/plainTake';
 import { reportOf } from '../../../scripts/reportOf';
+import { applyMove } from '../document';
 import { createRandom, type FftKernel, loadFftKernel } from '../math';
-import { inTake, marginsInTake, worstInTake } from './inTake';
+import { remediesFor, resolveFiles } from '../planning';
+import { inTake, marginsInTake, thenInTake, worstInTake } from './inTake';
 import type { Heard } from './verdicts';
 
 let kernel: FftKernel;
@@ -76,4 +79,50 @@ test('a take says in which channel most bleeds, and of which source of the plan 
   expect([...margins.keys()]).toEqual(['kit/B']);
   expect(margins.get('kit/B')).toBeCloseTo(12, 0);
   expect(worstInTake(take, 'boomy')).toBeNull();
+});
+
+describe('a take of the plan, by a renderer that shares nothing with the model', () => {
+  const kit = boathouseKit();
+  const idNamed = (name: string): string => kit.microphones.find((one) => one.name === name)?.id ?? '';
+  /** Up by some 9 dB below 150 Hz, by one pole. */
+  const boomy = (samples: Float32Array): Float32Array => {
+    let low = 0;
+    return samples.map((x) => {
+      low += (1 - Math.exp((-2 * Math.PI * 150) / RATE)) * (x - low);
+      return x + 2 * low;
+    });
+  };
+  async function take(session: typeof kit, boosted: string | null): Promise<Heard> {
+    const plan = resolveFiles(session);
+    const sounds = plainTake(plan, 3, 3);
+    const channels = Object.fromEntries(
+      plan.microphones.map(({ id, name }) => {
+        const samples = sounds.get(id) ?? sounds.get(name) ?? new Float32Array();
+        return [name, name === boosted ? boomy(samples) : samples];
+      }),
+    );
+    const report = await reportOf(kernel, plan.sampleRateHz, channels);
+    return { report, proof: null, session, matching: Object.fromEntries(plan.microphones.map(({ id, name }) => [name, id])) };
+  }
+
+  test.each(['Kick', 'Snare'])('%s with the low end raised is the one that is boomy; as planned none is', async (name) => {
+    expect(worstInTake(await take(kit, null), 'boomy')).toBeNull();
+    expect(worstInTake(await take(kit, name), 'boomy')).toBe(idNamed(name));
+  });
+
+  test('what a move is said to make of it is what the next take shows', async () => {
+    const snare = idNamed('Snare');
+    const before = await take(kit, null);
+    const [first] = remediesFor(kit, snare, 'boomy');
+    const next = first && applyMove(first.move)(kit);
+    if (!first || !next) throw new Error('nothing helps');
+    const said = thenInTake(before, snare, 'boomy', first.gain);
+    const after = inTake(await take(next, null), snare, 'boomy');
+    const signed = (told: typeof said): number => {
+      const { amount, over } = (told?.facts ?? {}) as { amount?: { figure: number }; over?: string };
+      return (amount?.figure ?? NaN) * (over === 'yes' ? 1 : -1);
+    };
+    expect(signed(said)).not.toBe(signed(inTake(before, snare, 'boomy')));
+    expect(Math.abs(signed(said) - signed(after))).toBeLessThan(1.5);
+  });
 });

@@ -1,21 +1,25 @@
 import type { SourceReport } from '../analysis';
 import { type Pair, pairOf } from '../document';
 import type { MicrophoneId, SourceKey } from '../ids';
-import type { HeardMargins } from '../planning';
+import { expectedBands, type HeardMargins } from '../planning';
 import type { Complaint } from '../setups';
 import { asNumber, type Told } from '../units';
 import { tell } from './codes';
 import type { Heard } from './verdicts';
 
-/** Of the four bands, what a complaint of tone is about: the first against the second. */
-const BANDS_OF: Partial<Readonly<Record<Complaint, readonly [number, number]>>> = {
-  boomy: [0, 1],
-  thin: [0, 1],
-  boxy: [1, 2],
-  harsh: [3, 2],
-  dull: [3, 2],
-  'no attack': [2, 0],
+/** Of the four bands, what a complaint of tone is about: the first against the second, and whether there is too much of it or too little. */
+const BANDS_OF: Partial<Readonly<Record<Complaint, readonly [one: number, other: number, tooMuch: 1 | -1]>>> = {
+  boomy: [0, 1, 1],
+  thin: [0, 1, -1],
+  boxy: [1, 2, 1],
+  harsh: [3, 2, 1],
+  dull: [3, 2, -1],
+  'no attack': [2, 0, -1],
 };
+/** What nearness does to the low end the plan knows; what is above is the instrument's own, which no plan knows well enough. */
+const KNOWN: readonly Complaint[] = ['boomy', 'thin'];
+/** So much more than the plan expects, and than the next microphone has, says which one a complaint of tone is about, dB (our choice: bands of one and the same drum differ by less from stroke to stroke). */
+const CLEARLY_DB = 3;
 /** The bands' names as a message selects them. */
 const NAMES = ['low', 'body', 'presence', 'top'] as const;
 
@@ -55,7 +59,23 @@ export function marginsInTake(heard: Heard, microphoneId: MicrophoneId): HeardMa
   return margins;
 }
 
-/** The microphone of which a complaint is truest by the take: where most bleeds in, or of the most alike pair; null where the take cannot say. */
+/**
+ * The microphone whose own source has most of a tone that is complained of, against what the plan expects there; null where none
+ * stands out. Every source has a tone of its own, so that they cannot be held against each other as they are.
+ */
+function worstTone(heard: Heard, complaint: Complaint): MicrophoneId | null {
+  const bands = BANDS_OF[complaint];
+  if (!bands || !heard.session || !KNOWN.includes(complaint)) return null;
+  const [one, other, tooMuch] = bands;
+  const excess = [...expectedBands(heard.session)].flatMap(([id, expected]) => {
+    const over = overInTake(heard, channelOf(heard, id) ?? '', bands);
+    return over === null ? [] : [{ id, db: tooMuch * (over - ((expected[one] ?? 0) - (expected[other] ?? 0))) }];
+  });
+  const [most, next] = excess.sort((a, b) => b.db - a.db);
+  return most && next && most.db > CLEARLY_DB && most.db - next.db > CLEARLY_DB ? most.id : null;
+}
+
+/** The microphone of which a complaint is truest by the take: where most bleeds in, the most alike pair, or the low end that is least what the plan expects; null where the take cannot say. */
 export function worstInTake(heard: Heard, complaint: Complaint): MicrophoneId | null {
   const { report, matching, session } = heard;
   if (complaint === 'bleed') {
@@ -68,7 +88,7 @@ export function worstInTake(heard: Heard, complaint: Complaint): MicrophoneId | 
     });
     return margins.sort((a, b) => a.db - b.db)[0]?.id ?? null;
   }
-  if (complaint !== 'narrow') return null;
+  if (complaint !== 'narrow') return worstTone(heard, complaint);
   const pairs = (session?.pairs ?? []).flatMap(({ leftId, rightId }) => {
     const [left, right] = [leftId, rightId].map((id) => channelOf(heard, id));
     const pair = report.pairs.find(({ a, b }) => (a === left && b === right) || (a === right && b === left));
@@ -92,13 +112,19 @@ function bleed(heard: Heard, channel: string): Told | null {
   });
 }
 
-/** A channel's own source as it sounds there: one band against the next. */
-function tone({ report: { sources } }: Heard, channel: string, [one, other]: readonly [number, number]): Told | null {
+/** How far one band of a channel's own source stands above another there, dB; null where the take has no such source. */
+function overInTake({ report: { sources } }: Heard, channel: string, [one, other]: readonly [number, number, 1 | -1]): number | null {
   const most = sources
     .filter(({ spot, colourDb }) => spot === channel && colourDb)
     .reduce<SourceReport | null>((a, b) => (a && a.events >= b.events ? a : b), null);
-  if (!most?.colourDb) return null;
-  const over = (most.colourDb[one] as number) - (most.colourDb[other] as number);
+  return most?.colourDb ? (most.colourDb[one] as number) - (most.colourDb[other] as number) : null;
+}
+
+/** A channel's own source as it sounds there: one band against the next. */
+function tone(heard: Heard, channel: string, bands: readonly [number, number, 1 | -1]): Told | null {
+  const over = overInTake(heard, channel, bands);
+  if (over === null) return null;
+  const [one, other] = bands;
   return tell('take-tone', {
     channel,
     band: NAMES[one] as string,
@@ -129,4 +155,27 @@ export function inTake(heard: Heard, microphoneId: MicrophoneId, complaint: Comp
   if (complaint === 'bleed') return bleed(heard, channel);
   const bands = BANDS_OF[complaint];
   return bands ? tone(heard, channel, bands) : null;
+}
+
+/**
+ * What a move that answers a complaint makes of what the take measured of it: the take's own figure, carried along by what the model
+ * gives for the move.
+ * @param gainDb what the model gives
+ * @returns null where the take has no figure for it, or the model none of the same kind
+ */
+export function thenInTake(heard: Heard, microphoneId: MicrophoneId, complaint: Complaint, gainDb: number | null): Told | null {
+  const channel = channelOf(heard, microphoneId);
+  const bands = BANDS_OF[complaint];
+  // What is boxy the model judges by the bands on both sides, the take by one.
+  if (channel === undefined || gainDb === null || !bands || complaint === 'boxy') return null;
+  const over = overInTake(heard, channel, bands);
+  if (over === null) return null;
+  const [one, other, tooMuch] = bands;
+  const then = over - tooMuch * gainDb;
+  return tell('take-tone-then', {
+    band: NAMES[one] as string,
+    other: NAMES[other] as string,
+    amount: asNumber(Math.abs(then), 0),
+    over: then >= 0 ? 'yes' : 'no',
+  });
 }

@@ -4,7 +4,8 @@ import { useSearchParams } from 'react-router';
 import { applyMove, type Session } from '../../../core/document';
 import { type Remedy, remediesFor } from '../../../core/planning';
 import { COMPLAINTS, type Complaint as Word } from '../../../core/setups';
-import { type Heard, inTake, marginsInTake, worstInTake } from '../../../core/verdict';
+import type { Told } from '../../../core/units';
+import { type Heard, inTake, marginsInTake, thenInTake, worstInTake } from '../../../core/verdict';
 import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { term } from '../../../words/term';
@@ -17,7 +18,7 @@ import { runCommand } from '../../stores/sessionStore';
 const OF_SEVERAL: readonly Word[] = ['bleed', 'narrow'];
 
 /** One answer: what to do, what it does, heard before and after, done by a press. */
-function Answer({ session, remedy, onDone }: { session: Session; remedy: Remedy; onDone: () => void }) {
+function Answer({ session, remedy, then, onDone }: { session: Session; remedy: Remedy; then: Told | null; onDone: () => void }) {
   const { deck, isPlaying } = useListening();
   const [isOwn, setOwn] = useState(false);
   const words = sayTold(remedy.act, session.units);
@@ -30,7 +31,10 @@ function Answer({ session, remedy, onDone }: { session: Session; remedy: Remedy;
   return (
     <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line">
       <Box fontWeight="700">{words}</Box>
-      <Box>{sayTold(remedy.effect, session.units)}</Box>
+      <Box>
+        {sayTold(remedy.effect, session.units)}
+        {then && ` ${sayTold(then, session.units)}`}
+      </Box>
       <Flex gap="2" mt="2" wrap="wrap">
         <Button
           size="sm"
@@ -130,7 +134,13 @@ export function Complaint({ session, heard }: { session: Session; heard: Heard }
       {remedies && remedies.length > 0 && (
         <Box as="ul" m="0" p="0" aria-label={sayCheck('what-helps')}>
           {remedies.map((remedy) => (
-            <Answer key={JSON.stringify(remedy.act)} session={session} remedy={remedy} onDone={() => setDone(true)} />
+            <Answer
+              key={JSON.stringify(remedy.act)}
+              session={session}
+              remedy={remedy}
+              then={chosen && complaint ? thenInTake(heard, chosen.id, complaint, remedy.gain) : null}
+              onDone={() => setDone(true)}
+            />
           ))}
         </Box>
       )}
