@@ -61,7 +61,7 @@ export function Loader({ session, onFiles, onFolder, onRecord, hasReport, childr
           })}
         </Box>
       )}
-      <Flex gap="2" wrap="wrap" align="center">
+      <Flex gap="2" wrap="wrap" align="flex-start">
         <Button minH="44px" bg="tapeFill" color="#12181b" disabled={busy} onClick={onRecord}>
           {sayCheck('record-here')}
         </Button>
@@ -105,7 +105,7 @@ export function Loader({ session, onFiles, onFolder, onRecord, hasReport, childr
           }}
         />
         {progress !== null && (
-          <Flex align="center" gap="3" flex="1" minW="220px">
+          <Flex align="center" gap="3" flex="1" minW="220px" minH="44px">
             <progress value={progress} max={1} aria-label={sayCheck('take-check')} style={{ flex: 1, height: 12 }} />
             <span className="measure">{formatNumber(progress * 100, 0)} %</span>
             <Button minH="44px" variant="outline" onClick={stopCheck}>

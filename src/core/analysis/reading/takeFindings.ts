@@ -75,7 +75,7 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
       severity: 'note',
       code: 'sum-fuller',
       channels: flips,
-      message: `${listed(flips)} with polarity reversed in the mix, its low end gains ${formatNumber(gained.low, 1)} dB: an offer, not a fault. Listen to both.`,
+      message: `With the polarity of ${listed(flips)} reversed in the mix, the low end of the sum gains ${formatNumber(gained.low, 1)} dB: an offer, not a fault. Listen to both.`,
     },
   ];
 }
