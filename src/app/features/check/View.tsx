@@ -9,6 +9,7 @@ import type { RecordedTake } from '../../capture/takeRecorder';
 import { useRecording } from '../../capture/useRecording';
 import { remember, remembered } from '../../components/remembered';
 import { Toggle } from '../../components/Toggle';
+import { Awaited } from '../../drawing/Awaited';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { heardOn } from '../../stores/heardOn';
 import { useProof, useProofProblem } from '../../stores/proofStore';
@@ -167,6 +168,7 @@ function Check({ session }: { session: Session }) {
           </Box>
         )}
         {isFree && report && proof && <Measured session={session} report={report} proof={proof} />}
+        {isFree && !report && <Awaited drawing="take" inline />}
         <Suspense fallback={null}>{session.microphones.length !== 1 && isFree && <LiveTwo session={session} />}</Suspense>
       </Box>
       {isFree && report && proof && <Verdicts session={session} report={report} proof={proof} />}

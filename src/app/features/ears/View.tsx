@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { sayEars } from '../../../words/ears.page.en';
 import { Segments } from '../../components/Segments';
+import { Awaited } from '../../drawing/Awaited';
 import { useEscapeToStop } from '../../listening/useEscapeToStop';
 import { useLiveSession } from '../../stores/sessionStore';
 import { Bench } from './Bench';
@@ -28,7 +29,9 @@ export function EarsStation() {
       </Box>
       <Box flex="1" minH="0" overflow="auto" px={{ base: '3', md: '6' }} py="4" role="region" aria-label={sayEars('for-the-ears')} tabIndex={0}>
         {session.microphones.length === 0 || session.instruments.length === 0 ? (
-          <Box color="quiet">{sayEars('there-is-nothing-to-hear-yet', { instruments: session.instruments.length === 0 ? 'yes' : 'no' })}</Box>
+          <Awaited drawing="take">
+            {sayEars('there-is-nothing-to-hear-yet', { instruments: session.instruments.length === 0 ? 'yes' : 'no' })}
+          </Awaited>
         ) : tab === 'bench' ? (
           <Bench session={session} />
         ) : tab === 'faults' ? (

@@ -5,6 +5,7 @@ import type { Session } from '../../../core/document';
 import { counted } from '../../../core/units';
 import { sayLoop } from '../../../words/loop.page.en';
 import { download, fileName } from '../../components/download';
+import { Awaited } from '../../drawing/Awaited';
 import { openAttempts, useAttempts } from '../../stores/attemptStore';
 import { useLiveSession } from '../../stores/sessionStore';
 import { Choosing } from './Choosing';
@@ -85,7 +86,7 @@ function Loop({ session }: { session: Session }) {
           ) : a ? (
             <Single key={a.id} session={session} attempt={a} />
           ) : (
-            <Intro session={session} />
+            <Intro session={session} isFirst={attempts.length === 0} />
           )}
         </Box>
       </Flex>
@@ -93,9 +94,10 @@ function Loop({ session }: { session: Session }) {
   );
 }
 
-function Intro({ session }: { session: Session }) {
+function Intro({ session, isFirst }: { session: Session; isFirst: boolean }) {
   return (
     <Box maxW="620px">
+      {isFirst && <Awaited drawing="attempts" inline />}
       <Box mb="3" color="quiet">
         {sayLoop('every-take-that-is-checked-is')}
       </Box>

@@ -30,6 +30,7 @@ import { Segments } from '../../components/Segments';
 import { SidePane } from '../../components/SidePane';
 import { Toggle } from '../../components/Toggle';
 import { useSize } from '../../components/useSize';
+import { Awaited } from '../../drawing/Awaited';
 import { PairPicture, PictureWords, seenFrom } from '../../drawing/PairPicture';
 import { ListenBar } from '../../listening/ListenBar';
 import { play, putOn, switchTo } from '../../listening/listening';
@@ -275,12 +276,7 @@ function NoPair({ session, onMade }: { session: Session; onMade: (id: string) =>
   const [left, setLeft] = useState(session.microphones[0]?.id ?? '');
   const [right, setRight] = useState(session.microphones[1]?.id ?? '');
   const options = session.microphones.map(({ id, name }) => ({ value: id, text: name }));
-  if (options.length < 2)
-    return (
-      <Box p="6" color="quiet">
-        {sayPairs('a-pair-is-two-microphones-used')}
-      </Box>
-    );
+  if (options.length < 2) return <Awaited drawing="pair">{sayPairs('a-pair-is-two-microphones-used')}</Awaited>;
   const make = (): void => {
     const id = newId();
     if (runCommand(makePair(id, left, right, session.microphones.find((one) => one.id === left)?.target ?? null))) onMade(id);

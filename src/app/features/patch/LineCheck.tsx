@@ -4,6 +4,7 @@ import { concludeLines, type LineFinding, nextStep, upUntold } from '../../../co
 import { formatNumber } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Severity } from '../../components/Severity';
+import { Awaited } from '../../drawing/Awaited';
 import { DeckBar } from '../../listening/DeckBar';
 import { LineBegin } from './LineBegin';
 import { LineRows } from './LineRows';
@@ -67,7 +68,7 @@ export function LineCheck({ session }: { session: Session }) {
   const state = useLineCheck();
   const { plan, notes, sessionId, source, steps, problem, isSimulated } = state;
   const { lines } = plan;
-  if (Object.keys(session.patch).length === 0) return <Box color="quiet">{sayPatch('no-microphone-is-plugged-into-an')}</Box>;
+  if (Object.keys(session.patch).length === 0) return <Awaited drawing="lines">{sayPatch('no-microphone-is-plugged-into-an')}</Awaited>;
   if (sessionId !== session.id || steps.length === 0) return <LineBegin session={session} />;
   const isDone = nextStep(steps, notes) === undefined;
   const findings = concludeLines(lines, notes);

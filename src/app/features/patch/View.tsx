@@ -26,6 +26,7 @@ import { sayPatch } from '../../../words/patch.page.en';
 import { Fold } from '../../components/Fold';
 import { Segments } from '../../components/Segments';
 import { Severity } from '../../components/Severity';
+import { Awaited } from '../../drawing/Awaited';
 import { TakeFaults } from '../../drawing/TakeFaults';
 import { runCommand, useLiveSession, useSessionStore } from '../../stores/sessionStore';
 import { type PatchWish, solvePatch } from '../../stores/solvePatch';
@@ -115,7 +116,7 @@ function Patch({ session }: { session: Session }) {
   const devices = session.shelf.devices
     .map((device) => ({ ...device, inputs: inputs.filter(({ deviceId }) => deviceId === device.id) }))
     .filter((device) => device.inputs.length > 0);
-  if (order.length === 0) return <Box p="8">{sayPatch('no-microphone-is-placed-yet-place')}</Box>;
+  if (order.length === 0) return <Awaited drawing="inputs">{sayPatch('no-microphone-is-placed-yet-place')}</Awaited>;
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow="auto">
       <Box flex={{ base: 'none', md: '1' }} minW="0" p="5" overflow="auto">

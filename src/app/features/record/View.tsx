@@ -11,6 +11,7 @@ import { RecordHere } from '../../capture/RecordHere';
 import { saveTake } from '../../capture/saveTake';
 import { dropSong, keepInMemory, lookForSongs, useSongs } from '../../capture/songs';
 import { useRecording } from '../../capture/useRecording';
+import { Awaited } from '../../drawing/Awaited';
 import { useTakeVerdicts } from '../../stores/heardOn';
 import { livePlan } from '../../stores/planHooks';
 import { useLiveSession } from '../../stores/sessionStore';
@@ -116,7 +117,12 @@ function Takes({ session, songs }: { session: Session; songs: readonly KeptTake[
       <Box as="h2" fontWeight="700" mb="1">
         {sayRecord('takes')}
       </Box>
-      {songs.length === 0 && <Box color="quiet">{sayRecord('no-take-here')}</Box>}
+      {songs.length === 0 && (
+        <>
+          <Box color="quiet">{sayRecord('no-take-here')}</Box>
+          <Awaited drawing="take" inline />
+        </>
+      )}
       <Box as="ul" aria-label={sayRecord('takes')} m="0" p="0">
         {songs.map((song, i) => (
           <Take key={song.directory || song.note.madeAt} session={session} song={song} number={songs.length - i} />

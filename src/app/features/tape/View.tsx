@@ -10,6 +10,7 @@ import { formatLength } from '../../../core/units';
 import { say, sayTold } from '../../../words';
 import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
+import { Awaited } from '../../drawing/Awaited';
 import { useLivePlan } from '../../stores/planHooks';
 import { runCommand, useLiveSession } from '../../stores/sessionStore';
 import { keyOf, type TapeGroup, type TapeLine, tapeGroups } from './derive';
@@ -37,12 +38,12 @@ function Tape({ session }: { session: Session }) {
   const line = lines[Math.min(at, lines.length - 1)];
   if (!line)
     return (
-      <Box p="6">
+      <Awaited drawing="strings">
         {sayTape('nothing-to-measure-yet')}{' '}
         <Link to="../floor" relative="path">
           {sayTape('place-microphones-on-the-floor-first')}
         </Link>
-      </Box>
+      </Awaited>
     );
   const kept = lines.find((candidate) => keyOf(candidate) === keptKey);
   const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
