@@ -12,7 +12,7 @@ import { sayFrame } from '../src/words/frame.page.en';
 import { sayRoom } from '../src/words/room.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
-import { station } from './steps';
+import { station, tabTo } from './steps';
 
 /** Someone who has never seen it: every press, choice and field typed is counted. */
 class Person {
@@ -24,10 +24,7 @@ class Person {
   ) {}
 
   private async reach(target: Locator): Promise<void> {
-    const on = (): Promise<boolean> => target.evaluate((element) => element === document.activeElement).catch(() => false);
-    await expect(target).toBeVisible();
-    for (let i = 0; i < 250 && !(await on()); i++) await this.page.keyboard.press('Tab');
-    expect(await on()).toBe(true);
+    await tabTo(this.page, target);
   }
 
   async press(target: Locator): Promise<void> {

@@ -4,16 +4,8 @@ import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
-import { LITTLE_GEAR, onPlan, onSide, station } from './steps';
+import { LITTLE_GEAR, onPlan, onSide, station, tabTo } from './steps';
 
-/** Presses Tab until the element has the focus, as a person without a mouse would. */
-async function tabTo(page: Page, target: Locator, most = 120): Promise<void> {
-  for (let i = 0; i < most; i++) {
-    if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`Tab never reached ${target}`);
-}
 const pressOn = async (page: Page, target: Locator, key = 'Enter'): Promise<void> => {
   await tabTo(page, target);
   await page.keyboard.press(key);

@@ -10,7 +10,7 @@ import { sayRecord } from '../src/words/record.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { sayTape } from '../src/words/tape.page.en';
 import { injectLater } from './injected';
-import { goTo, LITTLE_GEAR, wordsInView } from './steps';
+import { goTo, LITTLE_GEAR, tabTo, wordsInView } from './steps';
 
 const RATE = 48_000;
 const LENGTH = 20 * RATE;
@@ -70,9 +70,7 @@ class Walker {
     this.words.push(await wordsInView(this.page));
     if (this.by === 'mouse') return target.click();
     if (this.by === 'finger') return target.tap();
-    const isOn = (): Promise<boolean> => target.evaluate((element) => element === document.activeElement).catch(() => false);
-    for (let n = 0; n < 250 && !(await isOn()); n++) await this.page.keyboard.press('Tab');
-    expect(await isOn()).toBe(true);
+    await tabTo(this.page, target);
     await this.page.keyboard.press('Enter');
   }
 

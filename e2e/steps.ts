@@ -159,3 +159,25 @@ export const wordsInView = (page: Page): Promise<number> =>
     }
     return words;
   });
+
+/**
+ * Presses Tab until something has the focus, as a person without a mouse would; within a row that is one stop of the Tab key, the
+ * arrow keys.
+ */
+export async function tabTo(page: Page, target: Locator, most = 250): Promise<void> {
+  await expect(target).toBeVisible();
+  const where = (): Promise<'on' | 'in its row' | 'elsewhere'> =>
+    target
+      .evaluate((element) => {
+        if (element === document.activeElement) return 'on';
+        const row = (element as HTMLElement).tabIndex < 0 ? element.closest('nav, [role=toolbar]') : null;
+        return row?.contains(document.activeElement) ? 'in its row' : 'elsewhere';
+      })
+      .catch(() => 'elsewhere');
+  for (let n = 0; n < most; n++) {
+    const at = await where();
+    if (at === 'on') return;
+    await page.keyboard.press(at === 'in its row' ? 'ArrowDown' : 'Tab');
+  }
+  throw new Error(`Tab never reached ${target}`);
+}

@@ -54,6 +54,7 @@ export const sayFrame = speaker('frame', {
   undo: 'Undo: {step}',
   'export-the-session': 'Export the session',
   'back-up-everything': 'Back up everything',
+  'undo-units-theme': 'Undo, units and theme',
   'undo-one': 'Undo',
   'redo-one': 'Redo',
   step: '{what}: {step}',

@@ -3,6 +3,7 @@ import { Ellipsis } from 'lucide-react';
 import { NavLink, useNavigate } from 'react-router';
 import type { Session } from '../../core/document';
 import { sayFrame } from '../../words/frame.page.en';
+import { byArrows } from '../components/byArrows';
 import type { StopState } from './station';
 import type { StandingStop, Stops } from './useStops';
 
@@ -34,12 +35,12 @@ const Standing = ({ state, why }: Pick<StandingStop, 'state' | 'why'>) => (
 );
 
 /** One stop; those of the road say what is done there before where that is. */
-function StopLink({ session, stop, isLast }: { session: Session; stop: StandingStop; isLast?: boolean }) {
+function StopLink({ session, stop, isLast, isStop }: { session: Session; stop: StandingStop; isLast?: boolean; isStop: boolean }) {
   const { station, state, why } = stop;
   const verb = station.road?.verb;
   const isRoad = verb !== undefined;
   return (
-    <NavLink title={why} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
+    <NavLink title={why} tabIndex={isStop ? 0 : -1} to={`/session/${session.id}/${station.path}`} style={{ textDecoration: 'none' }}>
       {({ isActive }) => (
         <Flex
           position="relative"
@@ -136,9 +137,13 @@ function More({ session, beside, here }: { session: Session; beside: readonly St
 /** The road as stops on one line, and what lies beside it under that; at phone width a bar at the bottom, with the rest in a list. */
 export function StationLine({ session, stops }: { session: Session; stops: Stops }) {
   const { road, beside, here } = stops;
+  // One stop of the Tab key, where one is; the arrow keys go along it.
+  const isThere = [...road, ...beside].some(({ station }) => station.path === here);
+  const isStop = ({ station }: StandingStop, i: number): boolean => (isThere ? station.path === here : i === 0);
   return (
     <Flex
       as="nav"
+      onKeyDown={byArrows}
       aria-label={sayFrame('stations')}
       className="no-print"
       direction={{ base: 'row', md: 'column' }}
@@ -156,11 +161,11 @@ export function StationLine({ session, stops }: { session: Session; stops: Stops
       overflowY={{ md: 'auto' }}
     >
       {road.map((stop, i) => (
-        <StopLink key={stop.station.path} session={session} stop={stop} isLast={i === road.length - 1} />
+        <StopLink key={stop.station.path} session={session} stop={stop} isLast={i === road.length - 1} isStop={isStop(stop, i)} />
       ))}
       <Box display={{ base: 'none', md: 'block' }} borderTopWidth="1px" borderColor="line" mt="2" pt="2">
         {beside.map((stop) => (
-          <StopLink key={stop.station.path} session={session} stop={stop} />
+          <StopLink key={stop.station.path} session={session} stop={stop} isStop={isStop(stop, -1)} />
         ))}
       </Box>
       <More session={session} beside={beside} here={here} />

@@ -7,6 +7,7 @@ import { exportSession } from '../../core/exchange';
 import { inputsInUse, patchInputs } from '../../core/planning';
 import { formatTemperature } from '../../core/units';
 import { sayFrame } from '../../words/frame.page.en';
+import { byArrows } from '../components/byArrows';
 import { download, fileName } from '../components/download';
 import { showEverything, useEverything } from '../components/everything';
 import { livePlan } from '../stores/planHooks';
@@ -90,7 +91,7 @@ function HistoryButtons() {
   const words = useHistoryWords();
   const told = (what: 'undo-one' | 'redo-one', step: string | null): string =>
     step === null ? sayFrame(what) : sayFrame('step', { what: sayFrame(what), step });
-  const button = { variant: 'ghost', minW: '44px', minH: '44px', px: '2' } as const;
+  const button = { variant: 'ghost', minW: '44px', minH: '44px', px: '2', tabIndex: -1 } as const;
   return (
     <>
       <Button
@@ -175,32 +176,35 @@ export function TopBar({ session, children }: { session: Session | null; childre
       <Flex ml="auto" align="center" flexShrink={0}>
         <NewVersion />
         {session && <SavingWord />}
-        {session && <HistoryButtons />}
-        <Button
-          variant="ghost"
-          minW="44px"
-          minH="44px"
-          px="2"
-          className="measure"
-          aria-label={metric ? sayFrame('cm-metric-switch-to-imperial') : sayFrame('in-imperial-switch-to-metric')}
-          onClick={() => {
-            const next = metric ? 'imperial' : 'metric';
-            preferUnits(next);
-            if (session) runCommand(editSession({ units: next }));
-          }}
-        >
-          {metric ? 'cm' : 'in'}
-        </Button>
-        <Button
-          variant="ghost"
-          minW="44px"
-          minH="44px"
-          px="2"
-          aria-label={theme === 'slate' ? sayFrame('daylight-theme') : sayFrame('dim-room-theme')}
-          onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}
-        >
-          {theme === 'slate' ? <Sun size={18} /> : <Moon size={18} />}
-        </Button>
+        <Flex role="toolbar" aria-label={sayFrame('undo-units-theme')} onKeyDown={byArrows}>
+          {session && <HistoryButtons />}
+          <Button
+            variant="ghost"
+            minW="44px"
+            minH="44px"
+            px="2"
+            className="measure"
+            aria-label={metric ? sayFrame('cm-metric-switch-to-imperial') : sayFrame('in-imperial-switch-to-metric')}
+            onClick={() => {
+              const next = metric ? 'imperial' : 'metric';
+              preferUnits(next);
+              if (session) runCommand(editSession({ units: next }));
+            }}
+          >
+            {metric ? 'cm' : 'in'}
+          </Button>
+          <Button
+            variant="ghost"
+            minW="44px"
+            minH="44px"
+            px="2"
+            tabIndex={-1}
+            aria-label={theme === 'slate' ? sayFrame('daylight-theme') : sayFrame('dim-room-theme')}
+            onClick={() => applyTheme(theme === 'slate' ? 'daylight' : 'slate')}
+          >
+            {theme === 'slate' ? <Sun size={18} /> : <Moon size={18} />}
+          </Button>
+        </Flex>
       </Flex>
     </Flex>
   );

@@ -1,11 +1,13 @@
-import { Box, Grid, Input } from '@chakra-ui/react';
+import { Box, Button, Flex, Grid, Input } from '@chakra-ui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
-import { useForm } from 'react-hook-form';
+import type { ReactNode } from 'react';
+import { type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
 import type { Connector } from '../../../core/microphones';
 import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
 import { sayShelf } from '../../../words/shelf.page.en';
 import { term } from '../../../words/term';
+import { newId } from '../../components/newId';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { MaximumAsSpl } from './MaximumAsSpl';
@@ -18,9 +20,8 @@ const SHARED_CODE = 'time code';
 const named = (value: string | undefined, known: readonly string[]): readonly { readonly value: string; readonly text: string }[] =>
   value && !known.includes(value) ? [{ value, text: value }] : [];
 
-/** A device whose inputs are alike, as most are; mixed ones come from the catalogue or a file. */
-interface Draft {
-  name: string;
+/** Inputs of a device that are alike, in a row. */
+interface RowDraft {
   inputCount: number;
   bankSize: number;
   instruments: number;
@@ -28,13 +29,8 @@ interface Draft {
   /** How well its owner likes its preamps. */
   rank: '1' | '2' | '3';
   records: 'integer' | 'float';
-  clock: string;
-  timeCode: string;
   character: '' | PreampCharacter;
   polarity: 'none' | 'switch';
-  expands: string;
-  digitalInputs: number;
-  latencyMs: number;
   lowCutHz: number;
   einDbu: number;
   gainStepDb: number;
@@ -42,24 +38,32 @@ interface Draft {
   gainMinDb: number;
   gainMaxDb: number;
   maxLevelDbu: number;
+  group: string;
 }
 
+interface Draft {
+  name: string;
+  clock: string;
+  timeCode: string;
+  expands: string;
+  digitalInputs: number;
+  latencyMs: number;
+  rows: RowDraft[];
+}
+
+/** No device has more inputs than this. */
+const MOST_INPUTS = 64;
+
 const number = (label: string, low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high).label(label);
-const schema = Joi.object({
-  name: Joi.string().trim().min(1).max(120).label(sayShelf('name')),
-  inputCount: number(sayShelf('inputs'), 1, 64).integer(),
-  bankSize: number(sayShelf('inputs-on-one-phantom-switch'), 0, 64).integer(),
-  instruments: number(sayShelf('instrument-inputs'), 0, 64).integer(),
+const rowSchema = Joi.object({
+  inputCount: number(sayShelf('inputs'), 1, MOST_INPUTS).integer(),
+  bankSize: number(sayShelf('inputs-on-one-phantom-switch'), 0, MOST_INPUTS).integer(),
+  instruments: number(sayShelf('instrument-inputs'), 0, MOST_INPUTS).integer(),
   connector: Joi.valid('XLR', 'TRS', 'both'),
   rank: Joi.valid('1', '2', '3'),
   records: Joi.valid('integer', 'float'),
-  clock: Joi.string().trim().allow('').max(80).label(sayShelf('clock')),
-  timeCode: Joi.string().trim().allow('').max(40).label(sayShelf('time-code-2')),
   character: Joi.valid('', ...PREAMP_CHARACTERS),
   polarity: Joi.valid('none', 'switch'),
-  expands: Joi.string().allow(''),
-  digitalInputs: number(sayShelf('digital-inputs'), 0, 64).integer(),
-  latencyMs: number(sayShelf('delay'), -1000, 1000),
   lowCutHz: Joi.alternatives(Joi.valid(0), number(sayShelf('low-cut'), 20, 400))
     .label(sayShelf('low-cut'))
     .messages({ 'alternatives.match': sayShelf('low-cut-must-be-0-or') }),
@@ -69,9 +73,19 @@ const schema = Joi.object({
   gainMinDb: number(sayShelf('lowest-gain'), -60, 60),
   gainMaxDb: number(sayShelf('highest-gain'), -60, 120).min(Joi.ref('gainMinDb')),
   maxLevelDbu: number(sayShelf('maximum-level'), -60, 40),
+  group: Joi.string(),
+});
+const schema = Joi.object({
+  name: Joi.string().trim().min(1).max(120).label(sayShelf('name')),
+  clock: Joi.string().trim().allow('').max(80).label(sayShelf('clock')),
+  timeCode: Joi.string().trim().allow('').max(40).label(sayShelf('time-code-2')),
+  expands: Joi.string().allow(''),
+  digitalInputs: number(sayShelf('digital-inputs'), 0, MOST_INPUTS).integer(),
+  latencyMs: number(sayShelf('delay'), -1000, 1000),
+  rows: Joi.array().items(rowSchema).min(1),
 });
 
-const FIELDS = [
+const ROW_FIELDS = [
   ['inputCount', sayShelf('inputs')],
   ['bankSize', sayShelf('inputs-on-one-phantom-switch-0')],
   ['instruments', sayShelf('inputs-from-the-first-that-take')],
@@ -82,29 +96,36 @@ const FIELDS = [
   ['maxLevelDbu', sayShelf('maximum-level-at-lowest-gain-dbu')],
   ['einDbu', sayShelf('equivalent-input-noise-dbu-126-is')],
   ['lowCutHz', sayShelf('low-cut-hz-0-for-none')],
+] as const;
+const FIELDS = [
   ['digitalInputs', sayShelf('channels-its-digital-port-takes-at')],
   ['latencyMs', sayShelf('later-than-other-devices-ms-0')],
 ] as const;
 
-function draftOf(device: InputDevice): Draft {
-  const first = device.inputs[0];
+/** Inputs in a row that are of one group. */
+function rowsOf(inputs: readonly DeviceInput[]): DeviceInput[][] {
+  const rows: DeviceInput[][] = [];
+  for (const input of inputs) {
+    const last = rows.at(-1);
+    if (last?.[0]?.group === input.group) last.push(input);
+    else rows.push([input]);
+  }
+  return rows;
+}
+
+function rowDraftOf(inputs: readonly DeviceInput[]): RowDraft {
+  const first = inputs[0];
   const bank = first?.phantomBank;
   const plain = (first?.connectors ?? []).filter((connector) => connector !== 'Hi-Z');
   return {
-    name: device.name,
-    inputCount: device.inputs.length,
-    bankSize: bank ? device.inputs.filter((input) => input.phantomBank === bank).length : 0,
-    instruments: device.inputs.filter(({ connectors }) => connectors.includes('Hi-Z')).length,
+    inputCount: inputs.length,
+    bankSize: bank ? inputs.filter((input) => input.phantomBank === bank).length : 0,
+    instruments: inputs.filter(({ connectors }) => connectors.includes('Hi-Z')).length,
     connector: plain.length === 2 ? 'both' : plain[0] === 'TRS' ? 'TRS' : 'XLR',
     rank: `${first?.rank ?? 1}`,
     records: first?.floats ? 'float' : 'integer',
-    clock: device.clock ?? '',
-    timeCode: device.timeCode ?? '',
     character: first?.character ?? '',
     polarity: first?.inverts ? 'switch' : 'none',
-    expands: device.expands ?? '',
-    digitalInputs: device.digitalInputs ?? 0,
-    latencyMs: Math.round(1e7 * (device.latencySeconds ?? 0)) / 1e4,
     lowCutHz: first?.lowCutHz ?? 0,
     einDbu: first?.einDbu ?? USUAL_EIN_DBU,
     gainStepDb: first?.gainStepDb ?? 1,
@@ -112,47 +133,141 @@ function draftOf(device: InputDevice): Draft {
     gainMinDb: first?.gainMinDb ?? 0,
     gainMaxDb: first?.gainMaxDb ?? 56,
     maxLevelDbu: first?.maxLevelDbu ?? 12,
+    group: first?.group ?? 'mic',
   };
 }
 
-/** Inputs of several kinds stay as they came: one row of figures cannot say them. */
-const isMixed = ({ inputs }: InputDevice): boolean => new Set(inputs.map(({ group }) => group)).size > 1;
+const draftOf = (device: InputDevice): Draft => ({
+  name: device.name,
+  clock: device.clock ?? '',
+  timeCode: device.timeCode ?? '',
+  expands: device.expands ?? '',
+  digitalInputs: device.digitalInputs ?? 0,
+  latencyMs: Math.round(1e7 * (device.latencySeconds ?? 0)) / 1e4,
+  rows: rowsOf(device.inputs).map(rowDraftOf),
+});
 
-function deviceOf(device: InputDevice, draft: Draft): InputDevice {
+/** An input of a row, without what makes it this one. */
+const inputOf = (draft: RowDraft): Omit<DeviceInput, 'id' | 'name' | 'connectors' | 'phantomBank'> => ({
+  padDb: draft.padDb,
+  gainMinDb: draft.gainMinDb,
+  gainMaxDb: draft.gainMaxDb,
+  maxLevelDbu: draft.maxLevelDbu,
+  ...(draft.records === 'float' ? { floats: true } : {}),
+  ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
+  ...(draft.einDbu === USUAL_EIN_DBU ? {} : { einDbu: draft.einDbu }),
+  ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
+  ...(draft.polarity === 'switch' ? { inverts: true } : {}),
+  ...(draft.character === '' ? {} : { character: draft.character }),
+  ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
+  group: draft.group,
+});
+
+/** The inputs of a row that stands behind so many others; those that were there keep their ids, by which cables are plugged. */
+function inputsOf(draft: RowDraft, before: number, device: InputDevice): DeviceInput[] {
   const connectors: Connector[] = draft.connector === 'both' ? ['XLR', 'TRS'] : [draft.connector];
-  const inputs = Array.from({ length: draft.inputCount }, (_, i): DeviceInput => {
+  return Array.from({ length: draft.inputCount }, (_, i): DeviceInput => {
     const start = draft.bankSize > 0 ? Math.floor(i / draft.bankSize) * draft.bankSize + 1 : 0;
     const end = Math.min(draft.inputCount, start + draft.bankSize - 1);
-    const { padDb, gainMinDb, gainMaxDb, maxLevelDbu } = draft;
+    const old = device.inputs[before + i];
     return {
-      id: `in${i + 1}`,
-      name: String(i + 1),
+      id: old?.id ?? `in${before + i + 1}`,
+      name: old?.name ?? String(before + i + 1),
       connectors: i < draft.instruments ? [...connectors, 'Hi-Z'] : connectors,
-      phantomBank: start ? bankName(start, end) : null,
-      padDb,
-      gainMinDb,
-      gainMaxDb,
-      maxLevelDbu,
-      ...(draft.records === 'float' ? { floats: true } : {}),
-      ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
-      ...(draft.einDbu === USUAL_EIN_DBU ? {} : { einDbu: draft.einDbu }),
-      ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
-      ...(draft.polarity === 'switch' ? { inverts: true } : {}),
-      ...(draft.character === '' ? {} : { character: draft.character }),
-      ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
-      group: 'mic',
+      phantomBank: start ? bankName(before + start, before + end) : null,
+      ...inputOf(draft),
     };
   });
+}
+
+const countOf = (rows: readonly RowDraft[]): number => rows.reduce((sum, { inputCount }) => sum + inputCount, 0);
+
+function deviceOf(device: InputDevice, draft: Draft): InputDevice {
+  const inputs = draft.rows.flatMap((row, k) => inputsOf(row, countOf(draft.rows.slice(0, k)), device));
   return {
     id: device.id,
     name: draft.name.trim(),
-    inputs: isMixed(device) ? device.inputs : inputs,
+    inputs,
     ...(draft.clock.trim() && !draft.expands ? { clock: draft.clock.trim() } : {}),
     ...(draft.timeCode.trim() ? { timeCode: draft.timeCode.trim() } : {}),
     ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
     ...(draft.expands ? { expands: draft.expands } : {}),
     ...(draft.latencyMs === 0 ? {} : { latencySeconds: draft.latencyMs / 1000 }),
   };
+}
+
+const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
+
+/** Inputs of one kind. */
+function Row({ form, k, from, children }: { form: UseFormReturn<Draft>; k: number; from: number | null; children: ReactNode }) {
+  const { register, formState, setValue, watch } = form;
+  const errors = formState.errors.rows?.[k];
+  const count = Number(watch(`rows.${k}.inputCount`)) || 0;
+  return (
+    <Box as="fieldset" mt="4" border="0" p="0">
+      <Flex as="legend" align="center" gap="3" mb="2" fontWeight="700">
+        {from === null ? sayShelf('its-inputs') : sayShelf('inputs-from-to', { from: String(from), to: String(from + Math.max(1, count) - 1) })}
+        {children}
+      </Flex>
+      <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
+        <FormSelect
+          label={sayShelf('connectors')}
+          options={[
+            { value: 'both', text: sayShelf('xlr-and-trs') },
+            { value: 'XLR', text: 'XLR' },
+            { value: 'TRS', text: 'TRS' },
+          ]}
+          {...register(`rows.${k}.connector`)}
+        />
+        <FormSelect
+          label={sayShelf('you-like-its-preamps')}
+          options={[
+            { value: '1', text: sayShelf('best-or-as-well-as-any') },
+            { value: '2', text: sayShelf('second') },
+            { value: '3', text: sayShelf('least') },
+          ]}
+          {...register(`rows.${k}.rank`)}
+        />
+        <FormSelect
+          label={sayShelf('it-records')}
+          options={[
+            { value: 'integer', text: sayShelf('by-a-gain-that-is-set') },
+            { value: 'float', text: sayShelf('32-bit-float-without-a-gain') },
+          ]}
+          {...register(`rows.${k}.records`)}
+        />
+        <FormSelect
+          label={sayShelf('a-polarity-switch-at-each-input')}
+          options={[
+            { value: 'none', text: sayShelf('no') },
+            { value: 'switch', text: sayShelf('yes') },
+          ]}
+          {...register(`rows.${k}.polarity`)}
+        />
+        <FormSelect
+          label={sayShelf('its-preamps-sound')}
+          options={[
+            { value: '', text: sayShelf('like-any') },
+            ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: term(character) })),
+          ]}
+          {...register(`rows.${k}.character`)}
+        />
+        {ROW_FIELDS.map(([name, label]) => (
+          <Field key={name} label={label} problem={errors?.[name]?.message}>
+            <Input
+              size="sm"
+              h="44px"
+              className="measure"
+              inputMode="decimal"
+              aria-label={label}
+              {...register(`rows.${k}.${name}`, { setValueAs: toNumber })}
+            />
+          </Field>
+        ))}
+      </Grid>
+      <MaximumAsSpl onTake={(dbu) => setValue(`rows.${k}.maxLevelDbu`, dbu, { shouldValidate: true, shouldDirty: true })} />
+    </Box>
+  );
 }
 
 interface Props {
@@ -165,18 +280,24 @@ interface Props {
 
 export function DeviceForm({ device, others, onSave, onCancel }: Props) {
   const hosts = others.filter(({ digitalInputs, id }) => (digitalInputs ?? 0) > 0 || id === device.expands);
-  const { register, handleSubmit, formState, setValue } = useForm<Draft>({
+  const form = useForm<Draft>({
     defaultValues: draftOf(device),
     resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
   });
-  const mixed = isMixed(device);
-  const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
+  const { register, handleSubmit, formState, control, watch, setError } = form;
+  const { fields, append, remove } = useFieldArray({ control, name: 'rows' });
+  const rows = watch('rows');
+  const save = (draft: Draft): void => {
+    if (countOf(draft.rows) <= MOST_INPUTS) onSave(deviceOf(device, draft));
+    else setError('rows.0.inputCount', { message: sayShelf('more-than-64-inputs', { count: countOf(draft.rows) }) });
+  };
+  /** Another row as the last is, under a group of its own. */
+  const another = (): void => {
+    const last = rows.at(-1);
+    if (last) append({ ...last, inputCount: 2, instruments: 0, group: `kind ${rows.length + 1} ${newId().slice(0, 4)}` });
+  };
   return (
-    <form
-      onSubmit={handleSubmit((draft) => onSave(deviceOf(device, draft)))}
-      aria-label={sayShelf('input-device', { device: device.name })}
-      noValidate
-    >
+    <form onSubmit={handleSubmit(save)} aria-label={sayShelf('input-device', { device: device.name })} noValidate>
       <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
         <Field label={sayShelf('name')} problem={formState.errors.name?.message}>
           <Input size="sm" h="44px" aria-label={sayShelf('name')} {...register('name')} />
@@ -213,65 +334,24 @@ export function DeviceForm({ device, others, onSave, onCancel }: Props) {
           ]}
           {...register('timeCode')}
         />
-        {!mixed && (
-          <>
-            <FormSelect
-              label={sayShelf('connectors')}
-              options={[
-                { value: 'both', text: sayShelf('xlr-and-trs') },
-                { value: 'XLR', text: 'XLR' },
-                { value: 'TRS', text: 'TRS' },
-              ]}
-              {...register('connector')}
-            />
-            <FormSelect
-              label={sayShelf('you-like-its-preamps')}
-              options={[
-                { value: '1', text: sayShelf('best-or-as-well-as-any') },
-                { value: '2', text: sayShelf('second') },
-                { value: '3', text: sayShelf('least') },
-              ]}
-              {...register('rank')}
-            />
-            <FormSelect
-              label={sayShelf('it-records')}
-              options={[
-                { value: 'integer', text: sayShelf('by-a-gain-that-is-set') },
-                { value: 'float', text: sayShelf('32-bit-float-without-a-gain') },
-              ]}
-              {...register('records')}
-            />
-            <FormSelect
-              label={sayShelf('a-polarity-switch-at-each-input')}
-              options={[
-                { value: 'none', text: sayShelf('no') },
-                { value: 'switch', text: sayShelf('yes') },
-              ]}
-              {...register('polarity')}
-            />
-            <FormSelect
-              label={sayShelf('its-preamps-sound')}
-              options={[
-                { value: '', text: sayShelf('like-any') },
-                ...PREAMP_CHARACTERS.map((character) => ({ value: character, text: term(character) })),
-              ]}
-              {...register('character')}
-            />
-            {FIELDS.map(([name, label]) => (
-              <Field key={name} label={label} problem={formState.errors[name]?.message}>
-                <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
-              </Field>
-            ))}
-          </>
-        )}
+        {FIELDS.map(([name, label]) => (
+          <Field key={name} label={label} problem={formState.errors[name]?.message}>
+            <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />
+          </Field>
+        ))}
       </Grid>
-      {mixed ? (
-        <Box mt="2" fontSize="sm" color="quiet">
-          {sayShelf('its-inputs-are-of-several-kinds')}
-        </Box>
-      ) : (
-        <MaximumAsSpl onTake={(dbu) => setValue('maxLevelDbu', dbu, { shouldValidate: true, shouldDirty: true })} />
-      )}
+      {fields.map(({ id }, k) => (
+        <Row key={id} form={form} k={k} from={fields.length === 1 ? null : countOf(rows.slice(0, k)) + 1}>
+          {fields.length > 1 && (
+            <Button size="sm" minH="44px" variant="ghost" onClick={() => remove(k)}>
+              {sayShelf('without-these')}
+            </Button>
+          )}
+        </Row>
+      ))}
+      <Button mt="3" size="sm" minH="44px" variant="outline" onClick={another}>
+        {sayShelf('inputs-of-another-kind')}
+      </Button>
       <FormButtons onCancel={onCancel} />
       <Box mt="2" fontSize="sm" color="quiet">
         {sayShelf('gear-is-described-by-kind-look')}

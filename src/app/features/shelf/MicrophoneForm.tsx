@@ -55,6 +55,16 @@ export function MicrophoneForm({ model, units, onSave, onCancel }: Props) {
           {...register('phantom')}
         />
         <FormSelect label={sayShelf('connector')} options={CONNECTORS.map((value) => ({ value, text: value }))} {...register('connector')} />
+        <Field label={sayShelf('low-cut-hz-0-for-none')} problem={problem('lowCutHz')}>
+          <Input
+            size="sm"
+            h="44px"
+            className="measure"
+            inputMode="decimal"
+            aria-label={sayShelf('low-cut-hz-0-for-none')}
+            {...register('lowCutHz', { setValueAs: (text: unknown) => toNumber(text ?? '') || undefined })}
+          />
+        </Field>
         {numbers.map(([name, label]) => (
           <Field key={name} label={label} problem={problem(name)}>
             <Input size="sm" h="44px" className="measure" inputMode="decimal" aria-label={label} {...register(name, { setValueAs: toNumber })} />

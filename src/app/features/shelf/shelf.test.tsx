@@ -1,10 +1,10 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { jest } from '@jest/globals';
-import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { BOATHOUSE_SHELF } from '../../../../demo/boathouse';
 import { MICROPHONE_CATALOGUE, type MicrophoneModel } from '../../../core/microphones';
-import { DEVICE_CATALOGUE } from '../../../core/patch';
+import { DEVICE_CATALOGUE, type InputDevice } from '../../../core/patch';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
 import { system } from '../../theme/system';
 import { DeviceForm } from './DeviceForm';
@@ -90,6 +90,54 @@ test.each(DEVICE_CATALOGUE.map((device) => [device.name, device] as const))('%s 
   await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
   const [saved] = onSave.mock.calls[0] as [typeof device];
   expect(saved).toEqual(device);
+});
+
+describe('a device of one’s own', () => {
+  const [first] = DEVICE_CATALOGUE as [InputDevice];
+  test('with inputs of two kinds each is written by itself, and every input keeps its id', async () => {
+    const onSave = jest.fn();
+    show(<DeviceForm device={first} others={[]} onSave={onSave} onCancel={() => undefined} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Add inputs of another kind' }));
+    const second = within(await screen.findByRole('group', { name: /Inputs 9 to 10/ }));
+    fireEvent.change(second.getByLabelText(/^Connectors/), { target: { value: 'TRS' } });
+    fireEvent.change(second.getByLabelText(/^Highest gain/), { target: { value: '20' } });
+    fireEvent.change(second.getByLabelText(/on one phantom switch/), { target: { value: '0' } });
+    keep();
+    await waitFor(() => expect(onSave).toHaveBeenCalledTimes(1));
+    const [{ inputs }] = onSave.mock.calls[0] as [InputDevice];
+    expect(inputs.slice(0, 8)).toEqual(first.inputs);
+    expect(inputs.slice(8).map(({ name, connectors, gainMaxDb, phantomBank }) => [name, connectors, gainMaxDb, phantomBank])).toEqual([
+      ['9', ['TRS'], 20, null],
+      ['10', ['TRS'], 20, null],
+    ]);
+    expect(new Set(inputs.map(({ id }) => id)).size).toBe(10);
+    expect(inputs[8]?.group).not.toBe(first.inputs[0]?.group);
+  });
+  test('more than 64 inputs are told, and nothing is kept', async () => {
+    const onSave = jest.fn();
+    show(<DeviceForm device={first} others={[]} onSave={onSave} onCancel={() => undefined} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Add inputs of another kind' }));
+    const second = within(await screen.findByRole('group', { name: /Inputs 9 to 10/ }));
+    fireEvent.change(second.getByLabelText('Inputs'), { target: { value: '60' } });
+    keep();
+    expect((await screen.findByRole('alert')).textContent).toMatch(/68 inputs; a device has 64 at most/);
+    expect(onSave).not.toHaveBeenCalled();
+  });
+});
+
+test('a microphone’s own low cut is kept; 0 is none', async () => {
+  const onSave = jest.fn();
+  const model = MICROPHONE_CATALOGUE[0] as MicrophoneModel;
+  const { unmount } = show(<MicrophoneForm units="metric" model={model} onSave={onSave} onCancel={() => undefined} />);
+  type(/^Low cut/, '80');
+  keep();
+  await waitFor(() => expect(onSave).toHaveBeenCalledWith(expect.objectContaining({ lowCutHz: 80 })));
+  unmount();
+  show(<MicrophoneForm units="metric" model={{ ...model, lowCutHz: 80 }} onSave={onSave} onCancel={() => undefined} />);
+  type(/^Low cut/, '0');
+  keep();
+  await waitFor(() => expect(onSave).toHaveBeenCalledTimes(2));
+  expect((onSave.mock.calls[1] as [MicrophoneModel])[0].lowCutHz).toBeUndefined();
 });
 
 test('a maximum given as a sound level is turned into dBu: 130 dB SPL at 10 mV/Pa are 0.63 V, −1.8 dBu (by hand)', async () => {
