@@ -61,6 +61,7 @@ export const PLANNING: Readonly<Record<PlanningCode, string>> = {
   'now-the-song': 'Recording',
   'now-knock': '{name}: knock twice on it, lightly, then clap once in front',
   'now-click': '{name}: click two sticks together once, right at it',
+  'now-hold-still': 'Hold still: nobody plays, nobody moves',
   'now-guided': 'Knocks, claps and clicks, one thing at a time',
   'swap-them': 'Swap them',
   'left-is-where-right-belongs': '{left} is where {setup} has {right}, and {right} where it has {left}.',

@@ -59,6 +59,7 @@ export type PlanningCode =
   | 'now-knock'
   | 'now-click'
   | 'now-guided'
+  | 'now-hold-still'
   | 'swap-them'
   | 'left-is-where-right-belongs'
   | 'swap-the-two-or-their-cables'

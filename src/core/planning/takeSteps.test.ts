@@ -1,7 +1,7 @@
 import { boathouseSessions } from '../../../demo/boathouse';
 import { sayTold } from '../../words';
 import { familyOf, INSTRUMENT_KINDS, type Instrument } from '../instruments';
-import { takeActs, takeSteps } from './takeSteps';
+import { guidedList, guidedSecondsOf, guidedSteps, takeActs, takeSteps } from './takeSteps';
 
 const alone = (kind: Instrument['kind'], choices: Record<string, string> = {}): Instrument =>
   ({
@@ -50,5 +50,18 @@ describe('what to play for a take', () => {
 
   it('hears the music at once through one microphone', () => {
     expect(said([alone('drum-kit')], 1)).toEqual(['As in the take']);
+  });
+
+  it('holds its breath once in a guided take: before the playing here, last of all on the card', () => {
+    const [kit] = boathouseSessions();
+    if (!kit) throw new Error('there is no demo');
+    expect(guidedSteps(kit).slice(1)).toEqual(takeSteps(kit));
+    const [still] = guidedSteps(kit);
+    expect(still && sayTold(still.told, 'metric')).toBe('Hold still: nobody plays, nobody moves');
+    expect(guidedList(kit).at(-1)).toBe(still);
+    expect(guidedList(kit).filter(({ id }) => id === still?.id)).toHaveLength(1);
+    // 5 s a basket, two clicks of 4 s, and 3 s of silence.
+    const baskets = guidedList(kit).filter(({ tap }) => tap !== undefined).length;
+    expect(guidedSecondsOf(kit)).toBe(5 * baskets + 8 + 3);
   });
 });

@@ -82,9 +82,17 @@ export const askStep = ({ microphones }: Pick<Session, 'microphones'>, ask: Ask)
       }
     : { id: askRef(ask), told: tell('now-click', { name: ask.mark.name }), seconds: ask.seconds, click: refOf(ask.mark) };
 
+/** Nobody plays: what is left is the noise of each channel, which the check takes from the quietest moments. */
+const HELD_BREATH: TakeStep = { id: 'held breath', told: tell('now-hold-still'), seconds: 3 };
+
 /** What a list for a recording made elsewhere asks for, a line each, in its order. */
-export const guidedList = (session: Session): readonly TakeStep[] =>
-  listedAsks(arrivalTable(resolveFiles(session))).map((ask) => askStep(session, ask));
+export const guidedList = (session: Session): readonly TakeStep[] => [
+  ...listedAsks(arrivalTable(resolveFiles(session))).map((ask) => askStep(session, ask)),
+  HELD_BREATH,
+];
+
+/** What is done after the things that a guided take asks for one by one: a held breath, then what is played. */
+export const guidedSteps = (session: Pick<Session, 'instruments' | 'microphones'>): readonly TakeStep[] => [HELD_BREATH, ...takeSteps(session)];
 
 /** What stands for all of that in a list of what comes. */
 export const GUIDED_STEP: TakeStep = { id: 'guided', told: tell('now-guided'), seconds: 0 };
@@ -93,5 +101,5 @@ export const GUIDED_STEP: TakeStep = { id: 'guided', told: tell('now-guided'), s
 export function guidedSecondsOf({ microphones, shelf }: Pick<Session, 'microphones' | 'shelf'>): number | null {
   const kinds = microphones.flatMap(({ modelId }) => shelf.microphones.find(({ id }) => id === modelId)?.kind ?? []);
   const baskets = kinds.filter(hasBasket).length;
-  return microphones.length < 2 || baskets === 0 ? null : guidedSeconds(baskets);
+  return microphones.length < 2 || baskets === 0 ? null : guidedSeconds(baskets) + HELD_BREATH.seconds;
 }

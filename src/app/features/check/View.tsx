@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Session } from '../../../core/document';
-import { guidedSecondsOf, takeSteps } from '../../../core/planning';
+import { guidedSecondsOf, guidedSteps, takeSteps } from '../../../core/planning';
 import { sayCheck } from '../../../words/check.page.en';
 import { rememberedInput } from '../../capture/capture';
 import { RecordHere } from '../../capture/RecordHere';
@@ -78,12 +78,13 @@ function Check({ session }: { session: Session }) {
     void checkFiles(session, files, { matching, chains, ...(guided && { guided }) });
   };
   // Levels come many times a second; what is played does not change by them.
-  const steps = useMemo(() => takeSteps(session), [session]);
   const [knocks, setKnocks] = useState(() => remembered(KNOCKS) === 'yes');
   const guidedFor = guidedSecondsOf(session);
+  const isGuided = knocks && guidedFor !== null;
+  const steps = useMemo(() => (isGuided ? guidedSteps(session) : takeSteps(session)), [session, isGuided]);
   const recording = useRecording(session, {
     steps,
-    isGuided: knocks && guidedFor !== null,
+    isGuided,
     onTake: (recorded, ended) => {
       setTold(ended ?? (recorded.directory ? null : sayCheck('kept-in-memory-alone')));
       checkRecorded(recorded);
