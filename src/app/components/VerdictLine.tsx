@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { sayComponents } from '../../words/components.page.en';
+import { Help, type Term } from './Help';
 import { Severity, type SeverityName } from './Severity';
 
 interface Props {
@@ -14,6 +15,8 @@ interface Props {
   /** Lets it be heard before and after the move. */
   readonly onHear?: () => void;
   readonly onPoint?: () => void;
+  /** The term that it turns on, told by a press. */
+  readonly term?: Term | null;
 }
 
 const LOUD = { bg: 'tapeFill', color: '#12181b', _hover: { opacity: 0.88 } } as const;
@@ -23,7 +26,7 @@ const QUIET = { variant: 'outline', borderColor: 'edge' } as const;
 const LONG = { h: 'auto', py: '1', maxW: '100%', whiteSpace: 'normal', textAlign: 'start', overflowWrap: 'anywhere' } as const;
 
 /** One sentence, how bad it is, and the button with the move. */
-export function VerdictLine({ severity, message, why, moveLabel, onMove, moves = [], onHear, onPoint }: Props) {
+export function VerdictLine({ severity, message, why, moveLabel, onMove, moves = [], onHear, onPoint, term = null }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <Box as="li" listStyleType="none" py="3" borderBottomWidth="1px" borderColor="line" onMouseEnter={onPoint}>
@@ -65,6 +68,7 @@ export function VerdictLine({ severity, message, why, moveLabel, onMove, moves =
             {sayComponents('why')}
           </Button>
         )}
+        {term && <Help term={term} />}
       </Flex>
       {open && (
         <Box mt="1" color="quiet" fontSize="sm">

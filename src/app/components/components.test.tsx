@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { ChakraProvider } from '@chakra-ui/react';
 import { jest } from '@jest/globals';
 import { act, fireEvent, render, screen } from '@testing-library/react';
@@ -14,6 +15,7 @@ import { Segments } from './Segments';
 import { Severity } from './Severity';
 import { SumStrip } from './SumStrip';
 import { Toggle } from './Toggle';
+import { TERMS, termOf } from './termOf';
 import { VerdictLine } from './VerdictLine';
 
 const show = (element: ReactElement) => render(<ChakraProvider value={system}>{element}</ChakraProvider>);
@@ -212,6 +214,31 @@ test('a verdict without a move has no button that does nothing', () => {
     </ul>,
   );
   expect(screen.queryAllByRole('button')).toEqual([]);
+});
+
+test('a verdict that turns on a term has it told by a press; one that does not has no question mark', () => {
+  const { unmount } = show(
+    <ul>
+      <VerdictLine severity="fix" message="The polarity of Snare is reversed." term={termOf('polarity-reversed')} />
+    </ul>,
+  );
+  const [ask] = screen.getAllByRole('button');
+  expect(ask?.getAttribute('aria-label')).toMatch(/polarity/i);
+  fireEvent.click(ask as HTMLElement);
+  expect(screen.getByRole('note').textContent?.length).toBeGreaterThan(40);
+  unmount();
+  show(
+    <ul>
+      <VerdictLine severity="note" message="In a corner." term={termOf('corner')} />
+    </ul>,
+  );
+  expect(screen.queryAllByRole('button')).toEqual([]);
+});
+
+test('every term hangs on a code that findings have', () => {
+  const sources = readdirSync('src/core', { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.ts') && !name.includes('.test.'));
+  const core = sources.map((name) => readFileSync(`src/core/${name}`, 'utf8')).join('');
+  expect(Object.keys(TERMS).filter((code) => !core.includes(`'${code}'`))).toEqual([]);
 });
 
 describe('the arrival rake', () => {

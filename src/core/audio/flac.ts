@@ -123,6 +123,57 @@ class Feed {
   }
 }
 
+const TOO_LONG = `unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`;
+
+/** Where frames go as they are decoded. */
+interface Unpacking {
+  readonly stream: StreamInfo;
+  readonly decoding: FlacModule;
+  readonly feed: Feed;
+  readonly put: (parts: Uint8Array<ArrayBuffer>[]) => Promise<void> | void;
+}
+
+/** Decodes frame by frame, as long as each is what the stream says. */
+async function decodeAll({ stream, decoding, feed, put }: Unpacking): Promise<{ readonly frames: number; readonly isWhole: boolean }> {
+  const { channelCount, bits } = stream;
+  const sampleBytes = BYTES_PER_SAMPLE[formatOf(bits)];
+  let [frames, waiting, isWhole] = [0, 0, true];
+  let parts: Uint8Array<ArrayBuffer>[] = [];
+  const putAway = async (): Promise<void> => {
+    await put(parts);
+    [parts, waiting] = [[], 0];
+  };
+  const decoder = createFlacDecoder(decoding, {
+    read: (most) => feed.take(most),
+    damage: () => {
+      isWhole = false;
+      return undefined;
+    },
+    frame: (channels, ownBits, firstSample) => {
+      isWhole &&= channels.length === channelCount && ownBits === bits && firstSample === frames;
+      if (!isWhole) return false;
+      const part = packed(channels, bits, sampleBytes);
+      parts.push(part);
+      waiting += part.length;
+      frames += channels[0]?.length ?? 0;
+      return true;
+    },
+  });
+  try {
+    for (let step = 'goes on'; step === 'goes on' && isWhole; ) {
+      await feed.fill();
+      step = decoder.step();
+      if (frames * sampleBytes * channelCount > MOST_BYTES) throw new Refusal(TOO_LONG);
+      if (waiting >= PIECE) await putAway();
+      isWhole &&= step !== 'gave up';
+    }
+  } finally {
+    decoder.free();
+  }
+  await putAway();
+  return { frames, isWhole };
+}
+
 /**
  * Unpacks a FLAC file once, from its beginning to its end, frame by frame, into a store that can be read anywhere. Where a frame is
  * damaged or missing the times behind it would be wrong: such a file is refused.
@@ -134,9 +185,7 @@ export async function unpackFlac(
   const { stream, head } = await streamInfo(source);
   const { sampleRateHz, channelCount, bits, frameCount: told } = stream;
   const format = formatOf(bits);
-  const frameBytes = BYTES_PER_SAMPLE[format] * channelCount;
-  const tooLong = new Refusal(`unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`);
-  if (told * frameBytes > MOST_BYTES) throw tooLong;
+  if (told * BYTES_PER_SAMPLE[format] * channelCount > MOST_BYTES) throw new Refusal(TOO_LONG);
   if (!platform) throw new Refusal('FLAC is not unpacked here: export it as WAV');
   const putting = await platform.putting();
   const from = await firstFrame(source, head);
@@ -147,45 +196,12 @@ export async function unpackFlac(
     from,
     Math.ceil((LONGEST_BLOCK * channelCount * (bits + 1)) / 8) + PIECE / 16,
   );
-  let [frames, waiting, isWhole] = [0, 0, true];
-  let parts: Uint8Array<ArrayBuffer>[] = [];
-  const putAway = async (): Promise<void> => {
-    await putting.put(parts);
-    [parts, waiting] = [[], 0];
-  };
-  const decoder = createFlacDecoder(await libFlac(platform), {
-    read: (most) => feed.take(most),
-    damage: () => {
-      isWhole = false;
-      return undefined;
-    },
-    frame: (channels, ownBits, firstSample) => {
-      isWhole &&= channels.length === channelCount && ownBits === bits && firstSample === frames;
-      if (!isWhole) return false;
-      const part = packed(channels, bits, BYTES_PER_SAMPLE[format]);
-      parts.push(part);
-      waiting += part.length;
-      frames += channels[0]?.length ?? 0;
-      return true;
-    },
-  });
-  try {
-    for (let step = 'goes on'; step === 'goes on' && isWhole; ) {
-      await feed.fill();
-      step = decoder.step();
-      if (frames * frameBytes > MOST_BYTES) throw tooLong;
-      if (waiting >= PIECE) await putAway();
-      isWhole &&= step !== 'gave up';
-    }
-  } finally {
-    decoder.free();
-  }
+  const { frames, isWhole } = await decodeAll({ stream, decoding: await libFlac(platform), feed, put: (parts) => putting.put(parts) });
   if (frames === 0) throw new Refusal('it holds no samples, or none that can be unpacked: export it again');
   if (!isWhole || (told !== UNKNOWN && frames !== told))
     throw new Refusal(
       `${duration(frames / sampleRateHz)} of its ${duration((told || frames) / sampleRateHz)} can be unpacked, so its times cannot be trusted: copy it again, or export it as WAV`,
     );
-  await putAway();
   return {
     info: {
       sampleRateHz,

@@ -68,10 +68,12 @@ export interface FlacDecoder {
 
 export const compileFlac = (binary: Uint8Array): Promise<FlacModule> => WebAssembly.compile(binary);
 
-/** Makes a decoder of libFLAC. @throws when it was linked otherwise than is said above */
-export function createFlacDecoder(module: FlacModule, calls: FlacCalls): FlacDecoder {
-  const [memory, table] = [new WebAssembly.Memory(MEMORY), new WebAssembly.Table(TABLE)];
-  const words = (at: number, count: number): Int32Array => new Int32Array(memory.buffer, at, count);
+/** The decoder's code over a memory and a table of functions of its own: it opens no file and prints nothing. */
+function linked(
+  module: FlacModule,
+  memory: InstanceType<typeof WebAssembly.Memory>,
+  table: InstanceType<typeof WebAssembly.Table>,
+): (name: string, ...args: number[]) => number {
   const grow = (bytes: number): number => {
     try {
       memory.grow(Math.ceil(((bytes >>> 0) - memory.buffer.byteLength) / PAGE_BYTES));
@@ -88,17 +90,23 @@ export function createFlacDecoder(module: FlacModule, calls: FlacCalls): FlacDec
     round: (x: number) => (x >= 0 ? Math.floor(x + 0.5) : Math.ceil(x - 0.5)),
     setTempRet0: () => undefined,
   };
-  // It opens no file and prints nothing.
   const none = (): number => -1;
   const instance = new WebAssembly.Instance(module, {
     env,
     wasi_snapshot_preview1: { fd_close: none, fd_read: none, fd_write: none, fd_seek: none },
   });
-  const c = (name: string, ...args: number[]): number => {
+  return (name, ...args) => {
     const call = instance.exports[name];
     if (!call) throw new Error(`the FLAC decoder has no ${name}`);
     return call(...args);
   };
+}
+
+/** Makes a decoder of libFLAC. @throws when it was linked otherwise than is said above */
+export function createFlacDecoder(module: FlacModule, calls: FlacCalls): FlacDecoder {
+  const [memory, table] = [new WebAssembly.Memory(MEMORY), new WebAssembly.Table(TABLE)];
+  const words = (at: number, count: number): Int32Array => new Int32Array(memory.buffer, at, count);
+  const c = linked(module, memory, table);
   words(HEAP_TOP_AT, 1)[0] = HEAP_FROM;
   c('__wasm_call_ctors');
 

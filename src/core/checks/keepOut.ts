@@ -1,13 +1,14 @@
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { KeepOut } from '../instruments';
-import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
+import { add, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { ridesAlong } from '../microphones';
 import type { Room } from '../room';
-import { bodyRound, gapToSolid, isWorn, type Solid } from '../solids';
-import { feetOutsideM, gapToPoint, hangsOver, obstacles, poseOf } from '../stands';
-import { asLength, asWeight, type Told } from '../units';
+import { gapToSolid, isWorn, type Solid } from '../solids';
+import { gapToPoint } from '../stands';
+import { asLength } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
+import { sentence, standFindings } from './stands';
 
 /** Half the size of a microphone's body, metres: a capsule keeps this far from what moves. */
 const BODY_M = 0.015;
@@ -45,8 +46,6 @@ function inTheWay(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
     }),
   );
 }
-
-const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** A capsule's way straight out of a solid: down its gap, a step at a time. */
 function outOf(solid: Solid, point: Vec3): Vec3 {
@@ -90,114 +89,6 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
       },
     ];
   });
-}
-
-/** Weight times reach over a person that wants a counterweight said, kg·m (our choice). */
-const OVER_HEAD_MOMENT = 0.25;
-
-/** A low stand's boom starts about this high and this far out, and comes in this much over an opening's middle, metres (common practice). */
-const LOW_POLE_M = 0.3;
-const LOW_REACH_M = 0.51;
-const OVER_MIDDLE_M = 0.03;
-/** Deeper than this behind an opening a straight boom from a low stand does not come, metres. */
-const DEEPEST_M = 0.22;
-
-/** The place behind a body's opening that a boom from a low stand reaches, as deep in as a capsule is if it can be; null where it is there or there is no opening. */
-function behindOpening(body: Solid, point: Vec3): Vec3 | null {
-  const opening = body.hollow?.opening;
-  if (!opening) return null;
-  const deep = Math.min(DEEPEST_M, dot(subtract(opening.centreM, point), opening.normal));
-  const share = deep / LOW_REACH_M;
-  const straight = subtract(opening.centreM, scale(opening.normal, deep));
-  const at = { ...straight, z: Math.max(0.08, (opening.centreM.z + OVER_MIDDLE_M - LOW_POLE_M * share) / (1 - share)) };
-  return magnitude(subtract(at, point)) > 0.2 * opening.radiusM ? at : null;
-}
-
-function standFindings(table: ArrivalTable, microphone: PlanMicrophone): Finding[] {
-  const { stand, model } = microphone;
-  if (!stand) return [];
-  const { plan } = table;
-  const pose = poseOf(stand.model, stand.baseM, microphone.positionM);
-  const volumes = plan.geometries.flatMap((geometry) => geometry.keepOuts);
-  const out: Finding[] = [];
-  const restand: Move = { kind: 'stand', microphoneId: microphone.id, label: tell('find-it-a-place') };
-  const say = (code: string, severity: Finding['severity'], message: Told, advice: Told | null, why: Told, move: Move | null = restand): void => {
-    out.push({
-      id: `${code}/${microphone.id}`,
-      code,
-      severity,
-      microphoneIds: [microphone.id],
-      message,
-      advice,
-      why,
-      move,
-    });
-  };
-  if (pose.shortM > 0.01)
-    say(
-      'stand-reach',
-      'fix',
-      tell('the-of-ends-short', { model: stand.model.name.toLowerCase(), microphone: microphone.name, short: asLength(pose.shortM) }),
-      tell('stand-it-nearer-or-take-a'),
-      tell('boom-and-pole-are-fully-out'),
-    );
-  const [first] = obstacles(pose, volumes, plan.solids);
-  const body = bodyRound(plan.solids, microphone.positionM);
-  if (first && body && first.name === body.name) {
-    const behind = behindOpening(body, microphone.positionM);
-    const move: Move = {
-      kind: 'place',
-      microphoneId: microphone.id,
-      positionM: behind ?? microphone.positionM,
-      restand: true,
-      label: tell('move-it-behind-the-opening'),
-    };
-    say(
-      'stand-in-way',
-      'improve',
-      behind
-        ? tell('the-boom-of-does-not-go', { microphone: microphone.name, body: body.name })
-        : tell('the-boom-of-is-in-the', { microphone: microphone.name, why: first.why }),
-      behind ? tell('bring-it-behind-the-opening-from', { magnitude: asLength(magnitude(subtract(behind, microphone.positionM))) }) : null,
-      tell('a-straight-boom-reaches-only-what'),
-      microphone.locked || body.hollow?.opening === null ? null : behind ? move : restand,
-    );
-  } else if (first)
-    say(
-      'stand-in-way',
-      'improve',
-      tell('the-of-is-in-the-way', { part: first.part === 'foot' ? 'stand' : first.part, microphone: microphone.name, why: first.why }),
-      tell('stand-it-elsewhere'),
-      tell('needs-that-space', { sentence: sentence(first.name) }),
-    );
-  const outM = feetOutsideM(stand.model, stand.baseM, plan.room);
-  if (outM > 0.01 && stand.model.reachM > 0)
-    say(
-      'stand-outside',
-      'improve',
-      tell('the-feet-of-s-stand-reach', { microphone: microphone.name, out: asLength(outM) }),
-      tell('stand-it-further-in'),
-      tell('the-pole-is-nearer-to-the'),
-    );
-  const moment = model.weightKg * Math.hypot(pose.poleTopM.x - pose.tipM.x, pose.poleTopM.y - pose.tipM.y);
-  const head = volumes.find((volume) => volume.kind === 'head' && hangsOver(pose, volume));
-  if (moment > stand.model.maxMomentKgM)
-    say(
-      'stand-load',
-      'fix',
-      tell('weighs-on-a-long-boom-more', { microphone: microphone.name, weightKg: asWeight(model.weightKg) }),
-      tell('counterweight-it-put-a-leg-under'),
-      tell('a-stand-that-tips-takes-the'),
-    );
-  else if (head && moment > OVER_HEAD_MOMENT)
-    say(
-      'boom-over-head',
-      'improve',
-      tell('the-boom-of-hangs-over', { microphone: microphone.name, head: head.name.toLowerCase() }),
-      tell('counterweight-it-put-a-leg-under-2'),
-      tell('at-over-a-person-local-rules', { weightKg: asWeight(model.weightKg), boom: asLength(pose.boomM) }),
-    );
-  return out;
 }
 
 interface Known {

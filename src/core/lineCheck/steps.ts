@@ -200,72 +200,90 @@ function doneAfter(step: LineStep, before: LineNotes, wasLost: boolean): string[
   return wasLost ? kept : [...kept, key];
 }
 
+/** What a step works with. */
+interface Doing {
+  readonly device: LineDevice;
+  readonly plan: LinePlan;
+  readonly before: LineNotes;
+}
+
+async function quietly({ device, plan }: Doing): Promise<void> {
+  await device.hand({ do: 'quiet' });
+  await glance(device, plan.lines);
+}
+
+async function hearingSilence(doing: Doing): Promise<Partial<LineNotes>> {
+  const { device, plan } = doing;
+  await quietly(doing);
+  const recording = await device.record(SILENCE_S);
+  await stopHowl(device, plan.lines, recording);
+  const silence = byInput(device, plan.lines)(recording, (samples) => hearSilence(samples, recording.sampleRateHz));
+  const crackles = countCrackles(recording.channels, recording.sampleRateHz);
+  return { silence, crackles: Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, crackles[i] ?? 0])) };
+}
+
+async function hearingTap(doing: Doing, microphoneId: MicrophoneId): Promise<Partial<LineNotes>> {
+  const { device, plan, before } = doing;
+  await quietly(doing);
+  await device.hand({ do: 'tap', microphoneId });
+  const recording = await device.record(TAP_S);
+  const own = byInput(device, plan.lines)(recording, (samples, input, line) => ({
+    samples,
+    noiseDbfs: before.silence[input.id]?.noiseDbfs ?? line?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
+  }));
+  const [ids, channels] = [Object.keys(own), Object.values(own)];
+  const heard = hearTaps(
+    channels.map(({ samples }) => samples),
+    recording.sampleRateHz,
+    channels.map(({ noiseDbfs }) => noiseDbfs),
+  );
+  const tapped = Object.fromEntries(ids.flatMap((id, i) => (heard[i] ? [[id, heard[i]]] : [])));
+  const tries = { ...before.tries, [microphoneId]: (before.tries[microphoneId] ?? 0) + 1 };
+  return { taps: { ...before.taps, [microphoneId]: tapped }, tries };
+}
+
+async function hearingPlay(doing: Doing): Promise<Partial<LineNotes>> {
+  const { device, plan, before } = doing;
+  await quietly(doing);
+  await device.hand({ do: 'play' });
+  const recording = await device.record(PLAY_S);
+  const noises = device.description.inputs.map(
+    ({ id }) => before.silence[id]?.noiseDbfs ?? plan.lines.find(({ inputId }) => inputId === id)?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
+  );
+  const counts = countCuts(recording.channels, recording.sampleRateHz, noises);
+  const cuts = Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, counts[i] ?? 0]));
+  return { played: byInput(device, plan.lines)(recording, (samples) => hearPeak(samples)), cuts };
+}
+
+async function measured(step: LineStep, doing: Doing): Promise<Partial<LineNotes>> {
+  const { device, plan } = doing;
+  switch (step.kind) {
+    case 'monitors down':
+    case 'plug':
+      // Who plugs again does it in the dark.
+      await powerOff(device);
+      return {};
+    case 'answer':
+      return { answers: await answering(device, plan.lines) };
+    case 'power':
+      return { power: await lighting(device, plan) };
+    case 'silence':
+      return hearingSilence(doing);
+    case 'tap':
+      return hearingTap(doing, step.microphoneId);
+    case 'play':
+      return hearingPlay(doing);
+  }
+}
+
 /**
  * Does one step and gives what is known after it. Steps can be done again; what they measured is then taken anew. A step in which the
  * connection was lost is not done, and power, which never comes on by itself again, is to be switched on anew.
  * @throws OutOfTurn where a step's safe order is not kept; whatever the device fails with
  */
 export async function doStep(step: LineStep, device: LineDevice, plan: LinePlan, before: LineNotes): Promise<LineNotes> {
-  const { lines } = plan;
   inTurn(step, before);
-  const each = byInput(device, lines);
-  const listenFirst = async (): Promise<void> => {
-    await device.hand({ do: 'quiet' });
-    await glance(device, lines);
-  };
-  const measured = async (): Promise<Partial<LineNotes>> => {
-    switch (step.kind) {
-      case 'monitors down':
-        await powerOff(device);
-        return {};
-      case 'plug':
-        // Who plugs again does it in the dark.
-        await powerOff(device);
-        return {};
-      case 'answer':
-        return { answers: await answering(device, lines) };
-      case 'power':
-        return { power: await lighting(device, plan) };
-      case 'silence': {
-        await listenFirst();
-        const recording = await device.record(SILENCE_S);
-        await stopHowl(device, lines, recording);
-        const silence = each(recording, (samples) => hearSilence(samples, recording.sampleRateHz));
-        const crackles = countCrackles(recording.channels, recording.sampleRateHz);
-        return { silence, crackles: Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, crackles[i] ?? 0])) };
-      }
-      case 'tap': {
-        await listenFirst();
-        await device.hand({ do: 'tap', microphoneId: step.microphoneId });
-        const recording = await device.record(TAP_S);
-        const own = each(recording, (samples, input, line) => ({
-          samples,
-          noiseDbfs: before.silence[input.id]?.noiseDbfs ?? line?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
-        }));
-        const [ids, channels] = [Object.keys(own), Object.values(own)];
-        const heard = hearTaps(
-          channels.map(({ samples }) => samples),
-          recording.sampleRateHz,
-          channels.map(({ noiseDbfs }) => noiseDbfs),
-        );
-        const tapped = Object.fromEntries(ids.map((id, i) => [id, heard[i] as TapHeard]));
-        const tries = { ...before.tries, [step.microphoneId]: (before.tries[step.microphoneId] ?? 0) + 1 };
-        return { taps: { ...before.taps, [step.microphoneId]: tapped }, tries };
-      }
-      case 'play': {
-        await listenFirst();
-        await device.hand({ do: 'play' });
-        const recording = await device.record(PLAY_S);
-        const noises = device.description.inputs.map(
-          ({ id }) => before.silence[id]?.noiseDbfs ?? lines.find(({ inputId }) => inputId === id)?.predictedNoiseDbfs ?? UNKNOWN_NOISE_DBFS,
-        );
-        const counts = countCuts(recording.channels, recording.sampleRateHz, noises);
-        const cuts = Object.fromEntries(device.description.inputs.map(({ id }, i) => [id, counts[i] ?? 0]));
-        return { played: each(recording, (samples) => hearPeak(samples)), cuts };
-      }
-    }
-  };
-  const found = await measured();
+  const found = await measured(step, { device, plan, before });
   const timesLost = device.timesLost();
   const wasLost = timesLost > before.timesLost;
   // What comes back may have come back lit, and somebody may be plugging by now.

@@ -2,7 +2,7 @@ import { bankAddress, inputAddress } from '../ids';
 import { demandKey } from './demand';
 import { limitCables } from './limitCables';
 import { asked, limitPower, wayOf } from './limitPower';
-import { createModel, type SolveMilp } from './milp';
+import { createModel, type MilpModel, type SolveMilp } from './milp';
 import { isAtLine, type Outboard, partsOf, plugsFit } from './outboard';
 import type { Demand, Patch, PatchInput, PatchMicrophone, PatchProblem, Wanted } from './problem';
 import { tellUneasy } from './tellUneasy';
@@ -62,15 +62,131 @@ interface Wish {
   readonly not?: readonly Readonly<Record<string, string>>[];
 }
 
+/** A patch as a linear program in the making. */
+interface Program {
+  readonly problem: PatchProblem;
+  readonly model: MilpModel;
+  readonly wanted: Wanted;
+  readonly banks: readonly string[];
+  /** What may stand between, by microphone. */
+  readonly between: readonly (readonly Between[])[];
+}
+
+/** Names of unknowns: microphone in input, microphone left out, bank lit. */
+const inInput = (m: number, i: number): string => `x${m}_${i}`;
+const leftOut = (m: number): string => `z${m}`;
+const lit = (b: number): string => `p${b}`;
+
+/** No more of a thing is used than there are, and one thing at most by each microphone, only where it is of use. */
+function addBetween({ problem: { inputs }, model, between }: Program, m: number): void {
+  const own = between[m] ?? [];
+  for (const { name, outboard } of own) model.binary(name, betweenCost(outboard));
+  if (own.length > 1)
+    model.atMost(
+      own.map(({ name }) => [1, name] as const),
+      1,
+    );
+  for (const { name, allows } of own) {
+    const never = inputs.flatMap((_, i) => (allows[i] ? [] : [[1, inInput(m, i)] as const]));
+    if (never.length > 0) model.atMost([...never, [1, name]], 1);
+  }
+}
+
+/** A microphone is in one input that it may be in, or left out. */
+function addMicrophone(program: Program, microphone: PatchMicrophone, m: number, partly: boolean): void {
+  const { problem, model, wanted, between } = program;
+  const { inputs, previous, pinned = {} } = problem;
+  const { id } = microphone;
+  addBetween(program, m);
+  const mustHave = wanted({ kind: 'input', microphoneId: id });
+  model.binary(leftOut(m), mustHave ? COST.leftOut + COST.leftOutMore * ((microphone.weight ?? 1) - 1) : 0);
+  if (mustHave && !partly) model.fixZero(leftOut(m));
+  inputs.forEach((input, i) => {
+    const address = inputAddress(input);
+    const moves = previous[id] !== undefined && previous[id] !== address;
+    model.binary(inInput(m, i), (moves ? COST.change : 0) + placeCost(problem, m, i));
+    const pinnedAway = pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id });
+    const plain = allowed(problem, microphone, input, null, wanted);
+    const helped = (between[m] ?? []).filter(({ allows }) => allows[i]);
+    if (pinnedAway || (!plain && helped.length === 0)) model.fixZero(inInput(m, i));
+    else if (!plain) model.atMost([[1, inInput(m, i)], ...helped.map(({ name }) => [-1, name] as const)], 0);
+  });
+  model.equal([...inputs.map((_, i) => [1, inInput(m, i)] as const), [1, leftOut(m)]], 1);
+}
+
+/** An input takes one microphone, and its bank is dark or lit as those in it need. */
+function addInput({ problem: { microphones }, model, wanted, banks, between }: Program, input: PatchInput, i: number): void {
+  model.atMost(
+    microphones.map((_, m) => [1, inInput(m, i)] as const),
+    1,
+  );
+  const bank = bankAddress(input);
+  if (bank === null) return;
+  limitPower(
+    model,
+    lit(banks.indexOf(bank)),
+    microphones.map((microphone, m) => ({
+      x: inInput(m, i),
+      plain: asked(microphone, input, null, wanted),
+      helped: (between[m] ?? []).map(({ outboard, name }) => ({ name, ...asked(microphone, input, outboard, wanted) })),
+    })),
+  );
+}
+
+/** What a level costs that lands far from where it should. */
+function addUneasy({ problem, model, between }: Program, id: string, m: number): void {
+  tellUneasy(
+    model,
+    `u${m}`,
+    COST.uneasy,
+    problem.inputs.map((input, i) => ({
+      x: inInput(m, i),
+      plain: isUneasy(problem, id, input, null),
+      helped: (between[m] ?? []).map(({ outboard, name }) => ({ name, uneasy: isUneasy(problem, id, input, outboard) })),
+    })),
+  );
+}
+
+/** Two of a pair are side by side, unless one of them is left out. */
+function addPair({ problem: { microphones, inputs }, model, wanted }: Program, pair: PatchProblem['pairs'][number], k: number): void {
+  const [left, right] = pair;
+  const l = microphones.findIndex((m) => m.id === left);
+  const r = microphones.findIndex((m) => m.id === right);
+  if (l < 0 || r < 0 || !wanted({ kind: 'pair', pair: [left, right] })) return;
+  const slots = neighbours(inputs).map(([i, j], n) => {
+    const slot = `y${k}_${n}`;
+    model.binary(slot, 0);
+    for (const place of [inInput(l, i), inInput(r, j)])
+      model.atMost(
+        [
+          [1, slot],
+          [-1, place],
+        ],
+        0,
+      );
+    return [-1, slot] as const;
+  });
+  model.atMost([...slots, [-1, leftOut(l)], [-1, leftOut(r)]], -1);
+}
+
+/** A patch that is not wanted again. */
+function forbid({ problem: { microphones, inputs }, model }: Program, patch: Readonly<Record<string, string>>): void {
+  const terms = microphones.flatMap(({ id }, m) => {
+    const i = inputs.findIndex((input) => inputAddress(input) === patch[id]);
+    return i < 0 ? [] : [[1, inInput(m, i)] as const];
+  });
+  if (terms.length > 0) model.atMost(terms, terms.length - 1);
+}
+
 /** The cheapest patch; null when there is none. */
 export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without = new Set(), partly = false, not = [] }: Wish = {}): Patch | null {
-  const { microphones, inputs, pairs, previous, pinned = {} } = problem;
+  const { microphones, inputs, pairs } = problem;
   const model = createModel();
   const wanted = (demand: Demand): boolean => !without.has(demandKey(demand));
   const banks = [...new Set(inputs.map(bankAddress).filter((bank) => bank !== null))];
-  banks.forEach((_, b) => model.binary(`p${b}`, COST.bank));
-  const x = (m: number, i: number): string => `x${m}_${i}`;
+  banks.forEach((_, b) => model.binary(lit(b), COST.bank));
   const between = microphones.map((microphone, m) => betweens(problem, microphone, m, wanted));
+  const program: Program = { problem, model, wanted, banks, between };
   for (const { outboard } of new Map(between.flat().map((one) => [one.outboard.id, one])).values()) {
     const all = between.flat().filter((one) => one.outboard.id === outboard.id);
     model.atMost(
@@ -78,98 +194,12 @@ export function cheapestPatch(problem: PatchProblem, solve: SolveMilp, { without
       outboard.count,
     );
   }
-  microphones.forEach((microphone, m) => {
-    const { id } = microphone;
-    const own = between[m] as Between[];
-    for (const { name, outboard } of own) model.binary(name, betweenCost(outboard));
-    if (own.length > 1)
-      model.atMost(
-        own.map(({ name }) => [1, name] as const),
-        1,
-      );
-    for (const { name, allows } of own) {
-      const never = inputs.flatMap((_, i) => (allows[i] ? [] : [[1, x(m, i)] as const]));
-      if (never.length > 0) model.atMost([...never, [1, name]], 1);
-    }
-    const mustHave = wanted({ kind: 'input', microphoneId: id });
-    model.binary(`z${m}`, mustHave ? COST.leftOut + COST.leftOutMore * ((microphone.weight ?? 1) - 1) : 0);
-    if (mustHave && !partly) model.fixZero(`z${m}`);
-    inputs.forEach((input, i) => {
-      const address = inputAddress(input);
-      const moves = previous[id] !== undefined && previous[id] !== address;
-      model.binary(x(m, i), (moves ? COST.change : 0) + placeCost(problem, m, i));
-      const pinnedAway = pinned[id] !== undefined && pinned[id] !== address && wanted({ kind: 'pin', microphoneId: id });
-      const plain = allowed(problem, microphone, input, null, wanted);
-      const helped = own.filter(({ allows }) => allows[i]);
-      if (pinnedAway || (!plain && helped.length === 0)) model.fixZero(x(m, i));
-      else if (!plain) model.atMost([[1, x(m, i)], ...helped.map(({ name }) => [-1, name] as const)], 0);
-    });
-    model.equal([...inputs.map((_, i) => [1, x(m, i)] as const), [1, `z${m}`]], 1);
-  });
-  inputs.forEach((input, i) => {
-    model.atMost(
-      microphones.map((_, m) => [1, x(m, i)] as const),
-      1,
-    );
-    const bank = bankAddress(input);
-    if (bank === null) return;
-    limitPower(
-      model,
-      `p${banks.indexOf(bank)}`,
-      microphones.map((microphone, m) => ({
-        x: x(m, i),
-        plain: asked(microphone, input, null, wanted),
-        helped: (between[m] as Between[]).map(({ outboard, name }) => ({ name, ...asked(microphone, input, outboard, wanted) })),
-      })),
-    );
-  });
-  limitCables(problem, model, x, wanted);
-  microphones.forEach(({ id }, m) => {
-    tellUneasy(
-      model,
-      `u${m}`,
-      COST.uneasy,
-      inputs.map((input, i) => ({
-        x: x(m, i),
-        plain: isUneasy(problem, id, input, null),
-        helped: (between[m] as Between[]).map(({ outboard, name }) => ({ name, uneasy: isUneasy(problem, id, input, outboard) })),
-      })),
-    );
-  });
-  const adjacent = neighbours(inputs);
-  pairs.forEach(([left, right], k) => {
-    const l = microphones.findIndex((m) => m.id === left);
-    const r = microphones.findIndex((m) => m.id === right);
-    if (l < 0 || r < 0 || !wanted({ kind: 'pair', pair: [left, right] })) return;
-    const slots = adjacent.map(([i, j], n) => {
-      const slot = `y${k}_${n}`;
-      model.binary(slot, 0);
-      model.atMost(
-        [
-          [1, slot],
-          [-1, x(l, i)],
-        ],
-        0,
-      );
-      model.atMost(
-        [
-          [1, slot],
-          [-1, x(r, j)],
-        ],
-        0,
-      );
-      return [-1, slot] as const;
-    });
-    // Side by side, unless one of the two is left out.
-    model.atMost([...slots, [-1, `z${l}`], [-1, `z${r}`]], -1);
-  });
-  for (const patch of not) {
-    const terms = microphones.flatMap(({ id }, m) => {
-      const i = inputs.findIndex((input) => inputAddress(input) === patch[id]);
-      return i < 0 ? [] : [[1, x(m, i)] as const];
-    });
-    if (terms.length > 0) model.atMost(terms, terms.length - 1);
-  }
+  microphones.forEach((microphone, m) => addMicrophone(program, microphone, m, partly));
+  inputs.forEach((input, i) => addInput(program, input, i));
+  limitCables(problem, model, inInput, wanted);
+  microphones.forEach(({ id }, m) => addUneasy(program, id, m));
+  pairs.forEach((pair, k) => addPair(program, pair, k));
+  for (const patch of not) forbid(program, patch);
   const answer = solve(model.text());
   return answer && patchFrom(problem, banks, between, answer);
 }

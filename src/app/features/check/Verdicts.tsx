@@ -9,6 +9,7 @@ import { sayTold } from '../../../words';
 import { sayCheck } from '../../../words/check.page.en';
 import { Severity } from '../../components/Severity';
 import { SidePane } from '../../components/SidePane';
+import { termOf } from '../../components/termOf';
 import { VerdictLine } from '../../components/VerdictLine';
 import { heardOn } from '../../stores/heardOn';
 import { useIsProven } from '../../stores/proofStore';
@@ -48,13 +49,14 @@ export function Verdicts({ session, report, proof }: { session: Session; report:
       )}
       <Box as="ul" aria-label={sayCheck('findings-of-the-take')} m="0" p="0">
         {verdicts.map((verdict) => {
-          const { id, severity, message, moves, rematch, evidence } = verdict;
+          const { id, code, severity, message, moves, rematch, evidence } = verdict;
           const onHear = hear(verdict);
           return (
             <VerdictLine
               key={id}
               severity={severity}
               message={sayTold(message, session.units)}
+              term={termOf(code)}
               moves={
                 isCurrent
                   ? [

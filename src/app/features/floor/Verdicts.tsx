@@ -8,6 +8,7 @@ import type { UnitSystem } from '../../../core/units';
 import { findingWhy, sayFinding, sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Severity } from '../../components/Severity';
+import { termOf } from '../../components/termOf';
 import { VerdictLine } from '../../components/VerdictLine';
 import { TakeFaults } from '../../drawing/TakeFaults';
 import { useNoPatch } from '../../stores/patchVerdict';
@@ -121,6 +122,7 @@ const One = ({
 }) => (
   <Verdict
     id={finding.id}
+    code={finding.code}
     severity={finding.severity}
     message={sayFinding(finding, units)}
     why={findingWhy(finding, units)}
@@ -165,6 +167,7 @@ function Folded({ words, units, findings, onMove, onHear, quiet = false }: Folde
 
 interface VerdictProps {
   readonly id: string;
+  readonly code: string;
   readonly severity: Finding['severity'];
   readonly message: string;
   readonly why: string;
@@ -174,7 +177,7 @@ interface VerdictProps {
 }
 
 /** One verdict, drawn anew only when its words change. */
-const Verdict = memo(function Verdict({ id, severity, message, why, label, onMove, onHear }: VerdictProps) {
+const Verdict = memo(function Verdict({ id, code, severity, message, why, label, onMove, onHear }: VerdictProps) {
   return (
     <VerdictLine
       severity={severity}
@@ -182,6 +185,7 @@ const Verdict = memo(function Verdict({ id, severity, message, why, label, onMov
       why={why}
       moveLabel={label}
       onMove={() => onMove(id)}
+      term={termOf(code)}
       {...(label ? { onHear: () => onHear(id) } : {})}
     />
   );

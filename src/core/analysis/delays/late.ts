@@ -106,6 +106,52 @@ function pairsOf(
     });
 }
 
+const ms = (value: number): string => `${formatNumber(value, 1)} ms`;
+const mostOf = (list: readonly Early[]): number => Math.max(...list.map(({ byMs }) => byMs));
+
+/** A far microphone that is sooner on every source than those which stand nearer, while others are not: its track starts too soon. */
+function earlyFinding(pairs: readonly Early[], name: string): TakeFinding[] {
+  const heard = pairs.filter((one) => one.far === name);
+  const sooner = heard.filter(({ byMs }) => byMs > SURE_MS);
+  const others = pairs.some((one) => one.far !== name && sooner.some(({ close }) => close === one.close) && one.byMs <= SURE_MS);
+  if (sooner.length < 2 || sooner.length < heard.length || !others) return [];
+  return [
+    {
+      severity: 'improve',
+      code: 'early',
+      channels: [name],
+      message: `${name} hears ${sooner.map(({ close }) => close).join(', ')} up to ${ms(mostOf(sooner))} before their own microphones, which stand nearer: its track starts too soon. Line it up by at least that much, or look at its recorder.`,
+      probability: chanceOf(sooner.length),
+      evidence: sooner.map(({ close, byMs }) => `${close}: ${ms(byMs)} sooner`),
+    },
+  ];
+}
+
+/** A close microphone that hears its own source after some that stand farther away, by those that are not told to start too soon. */
+function lateFinding(pairs: readonly Early[], close: string, sooner: readonly Early[]): TakeFinding {
+  // Its far ones must be right on other sources: else it may be they.
+  const trusted = sooner.filter(({ far: name }) => pairs.some((one) => one.far === name && one.close !== close && one.byMs <= SURE_MS));
+  const names = sooner.map((one) => one.far).join(' and ');
+  const evidence = sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`);
+  return sooner.length >= 2 && trusted.length > 0
+    ? {
+        severity: 'improve',
+        code: 'late',
+        channels: [close],
+        message: `${close} hears its own source ${ms(mostOf(sooner))} after ${names}, which ${sooner.length > 1 ? 'stand' : 'stands'} farther away: its track is late by more than that. Look for a plug-in or another recorder on it, then line it up.`,
+        probability: chanceOf(sooner.length),
+        evidence,
+      }
+    : {
+        severity: 'note',
+        code: 'question',
+        channels: [close, ...sooner.map((one) => one.far)],
+        message: `${close} hears its own source ${ms(mostOf(sooner))} after ${names}: either its track is late, or ${sooner.length > 1 ? 'those start' : 'that one starts'} too soon, or the nearest microphone is another. Look at which recorder or plug-in is on each.`,
+        probability: chanceOf(1),
+        evidence,
+      };
+}
+
 /**
  * What is late in time where geometry alone proves it: a close microphone cannot hear its own source after one that stands farther away.
  * All far ones that are sooner on one source: the close one is late, by as much at least. One far one sooner on all sources: its track
@@ -123,52 +169,11 @@ export function lateFindings(
     ),
   );
   const early = pairs.filter(({ byMs }) => byMs > SURE_MS);
-  const ms = (value: number): string => `${formatNumber(value, 1)} ms`;
-  const most = (list: readonly Early[]): number => Math.max(...list.map(({ byMs }) => byMs));
-  const findings: TakeFinding[] = [];
-  const told = new Set<string>();
-  const far = [...new Set(early.map((one) => one.far))];
-  for (const name of far) {
-    const heard = pairs.filter((one) => one.far === name);
-    const sooner = early.filter((one) => one.far === name);
-    const others = pairs.some((one) => one.far !== name && sooner.some(({ close }) => close === one.close) && one.byMs <= SURE_MS);
-    if (sooner.length < 2 || sooner.length < heard.length || !others) continue;
-    told.add(name);
-    findings.push({
-      severity: 'improve',
-      code: 'early',
-      channels: [name],
-      message: `${name} hears ${sooner.map(({ close }) => close).join(', ')} up to ${ms(most(sooner))} before their own microphones, which stand nearer: its track starts too soon. Line it up by at least that much, or look at its recorder.`,
-      probability: chanceOf(sooner.length),
-      evidence: sooner.map(({ close, byMs }) => `${close}: ${ms(byMs)} sooner`),
-    });
-  }
-  for (const close of [...new Set(early.map((one) => one.close))]) {
+  const tooSoon = [...new Set(early.map(({ far }) => far))].flatMap((name) => earlyFinding(pairs, name));
+  const told = new Set(tooSoon.flatMap(({ channels }) => channels));
+  const late = [...new Set(early.map(({ close }) => close))].flatMap((close) => {
     const sooner = early.filter((one) => one.close === close && !told.has(one.far));
-    if (sooner.length === 0) continue;
-    // Its far ones must be right on other sources: else it may be they.
-    const trusted = sooner.filter(({ far: name }) => pairs.some((one) => one.far === name && one.close !== close && one.byMs <= SURE_MS));
-    const sure = sooner.length >= 2 && trusted.length > 0;
-    const names = sooner.map((one) => one.far).join(' and ');
-    findings.push(
-      sure
-        ? {
-            severity: 'improve',
-            code: 'late',
-            channels: [close],
-            message: `${close} hears its own source ${ms(most(sooner))} after ${names}, which ${sooner.length > 1 ? 'stand' : 'stands'} farther away: its track is late by more than that. Look for a plug-in or another recorder on it, then line it up.`,
-            probability: chanceOf(sooner.length),
-            evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
-          }
-        : {
-            severity: 'note',
-            code: 'question',
-            channels: [close, ...sooner.map((one) => one.far)],
-            message: `${close} hears its own source ${ms(most(sooner))} after ${names}: either its track is late, or ${sooner.length > 1 ? 'those start' : 'that one starts'} too soon, or the nearest microphone is another. Look at which recorder or plug-in is on each.`,
-            probability: chanceOf(1),
-            evidence: sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`),
-          },
-    );
-  }
-  return findings;
+    return sooner.length > 0 ? [lateFinding(pairs, close, sooner)] : [];
+  });
+  return [...tooSoon, ...late];
 }

@@ -50,6 +50,43 @@ const FREEDOM = 4;
 const WIDEST = 30;
 const NARROWS = 0.75;
 
+/** What one difference of arrivals says of the unknowns: how much is missing, how it weighs, and by which of them it goes. */
+interface Equation {
+  readonly missing: number;
+  readonly weight: number;
+  readonly row: readonly (readonly [unknown: number, slope: number])[];
+}
+
+/** The likeliest unknowns given where everything was planned and what was heard: the normal equations of one step. */
+function normalEquations(
+  x: Float64Array,
+  priorSigma: (i: number) => number,
+  equations: readonly Equation[],
+): { readonly matrix: number[][]; readonly right: number[] } {
+  const matrix = Array.from(x, (_, i) => Array.from(x, (_unused, j) => (i === j ? 1 / priorSigma(i) ** 2 : 0)));
+  const right = Array.from(x, (value, i) => -value / priorSigma(i) ** 2);
+  for (const { missing, weight, row } of equations)
+    for (const [i, gi] of row) {
+      right[i] = (right[i] as number) + weight * gi * missing;
+      for (const [j, gj] of row) (matrix[i] as number[])[j] = ((matrix[i] as number[])[j] as number) + weight * gi * gj;
+    }
+  return { matrix, right };
+}
+
+/** Covariance of the three coordinates of one microphone, from the normal equations; the prior's own where they cannot be solved. */
+const covarianceAt = (matrix: number[][], m: number, priorSigma: (i: number) => number): number[][] =>
+  [0, 1, 2].map((at) => {
+    const i = 3 * m + at;
+    const column = solveLinear(
+      matrix,
+      Array.from(matrix, (_, j) => (i === j ? 1 : 0)),
+    );
+    return [0, 1, 2].map((k) => column?.[3 * m + k] ?? (i === 3 * m + k ? priorSigma(i) ** 2 : 0));
+  });
+
+/** The way from one place to another, one metre long; none where they are one. */
+const toward = (from: Vec3, to: Vec3): Vec3 => (distance(from, to) < STEP_M ? vec3(0, 0, 0) : normalize(subtract(to, from)));
+
 /**
  * Places of all microphones at once from differences of arrivals of strokes whose places are known about: the likeliest ones, given where
  * they were planned (Gauss and Newton, outliers held back). The moment of each stroke falls out, since only differences count; the places of
@@ -68,10 +105,8 @@ export function locate({ microphonesM, strayM, sourcesM, markM, heard, speedOfSo
   const mic = (m: number): Vec3 => at(microphonesM[m] as Vec3, 3 * m);
   const late = (m: number): number => (withLatency ? (x[3 * (mics + sources) + m] as number) : 0);
 
-  const normal = (width: number): { matrix: number[][]; right: number[] } => {
-    const matrix = Array.from({ length: size }, (_, i) => Array.from({ length: size }, (_unused, j) => (i === j ? 1 / priorSigma(i) ** 2 : 0)));
-    const right = Array.from({ length: size }, (_, i) => -(x[i] as number) / priorSigma(i) ** 2);
-    for (const { source: s, microphone: m, spot, seconds, sigmaS, fromM, spotFromM } of heard) {
+  const normal = (width: number): ReturnType<typeof normalEquations> => {
+    const equations = heard.map(({ source: s, microphone: m, spot, seconds, sigmaS, fromM, spotFromM }): Equation => {
       const own = sourcesM[s] as Vec3;
       const [from, fromSpot] = [at(fromM ?? own, 3 * (mics + s)), at(spotFromM ?? own, 3 * (mics + s))];
       const [a, b] = [mic(m), mic(spot)];
@@ -79,21 +114,16 @@ export function locate({ microphonesM, strayM, sourcesM, markM, heard, speedOfSo
       const missing = seconds - model;
       const sigma = sigmaS * width;
       const weight = 1 / (1 + (missing / sigma) ** 2 / FREEDOM) / sigma ** 2;
-      const [toA, toB] = [subtract(a, from), subtract(b, fromSpot)].map((way) =>
-        Math.hypot(way.x, way.y, way.z) < STEP_M ? vec3(0, 0, 0) : normalize(way),
-      ) as [Vec3, Vec3];
+      const [toA, toB] = [toward(from, a), toward(fromSpot, b)];
       const row: [number, number][] = [];
       (['x', 'y', 'z'] as const).forEach((axis, k) => {
         row.push([3 * m + k, toA[axis] / speedOfSoundMps], [3 * spot + k, -toB[axis] / speedOfSoundMps]);
         row.push([3 * (mics + s) + k, (toB[axis] - toA[axis]) / speedOfSoundMps]);
       });
       if (withLatency) row.push([3 * (mics + sources) + m, 1], [3 * (mics + sources) + spot, -1]);
-      for (const [i, gi] of row) {
-        right[i] = (right[i] as number) + weight * gi * missing;
-        for (const [j, gj] of row) (matrix[i] as number[])[j] = ((matrix[i] as number[])[j] as number) + weight * gi * gj;
-      }
-    }
-    return { matrix, right };
+      return { missing, weight, row };
+    });
+    return normalEquations(x, priorSigma, equations);
   };
 
   for (let round = 0; round < ROUNDS; round++) {
@@ -109,16 +139,8 @@ export function locate({ microphonesM, strayM, sourcesM, markM, heard, speedOfSo
     if (most < STEP_M && width === 1) break;
   }
   const { matrix } = normal(1);
-  /** Row of the covariance for one unknown, at the three of a microphone. */
-  const covarianceOf = (i: number, m: number): number[] => {
-    const column = solveLinear(
-      matrix,
-      Array.from({ length: size }, (_, j) => (i === j ? 1 : 0)),
-    );
-    return [0, 1, 2].map((k) => column?.[3 * m + k] ?? (i === 3 * m + k ? priorSigma(i) ** 2 : 0));
-  };
   return microphonesM.map((_, m) => {
-    const covariance = [0, 1, 2].map((k) => covarianceOf(3 * m + k, m));
+    const covariance = covarianceAt(matrix, m, priorSigma);
     const sigmas = covariance.map((row, k) => Math.sqrt(Math.max(0, row[k] as number))) as [number, number, number];
     const off = [0, 1, 2].map((k) => x[3 * m + k] as number);
     const weighed = solveLinear(covariance, off) ?? off.map(() => 0);
