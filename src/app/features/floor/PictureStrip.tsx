@@ -51,7 +51,7 @@ export function PictureStrip({ session, table, chosen }: { session: Session; tab
         role="region"
         aria-label={sayFloor('picture-of', { pair: pair.name })}
       >
-        <PairPicture places={places} width={Math.max(240, size.width - 4)} />
+        <PairPicture key={size.width > 0 ? 'sized' : 'not yet'} places={places} width={Math.max(240, size.width - 4)} />
       </Box>
       <Box
         w={{ base: '100%', md: '230px' }}

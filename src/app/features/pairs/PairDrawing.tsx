@@ -35,6 +35,8 @@ export function PairDrawing({ session, pair, frame, sides, points, fit }: Props)
   return (
     <div ref={box} style={{ width: '100%', height: '100%', minHeight: 0, overflow: 'hidden' }}>
       <svg
+        // Drawn anew once its size is known: nothing slides in from where a smaller paper had it.
+        key={size.width > 0 ? 'sized' : 'not yet'}
         className="drawing"
         role="group"
         aria-label={sayPairs('from-over-itself', { pair: pair.name })}

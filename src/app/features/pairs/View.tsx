@@ -222,7 +222,7 @@ function PairStrip({ session, pair, places }: { session: Session; pair: Pair; pl
         {strip === 'picture' && (
           <Flex gap="4" direction={{ base: 'column', md: 'row' }}>
             <Box flex="1" minW="0" ref={box} role="region" aria-label={sayPairs('picture-of', { pair: pair.name })}>
-              <PairPicture places={seen} width={Math.max(240, size.width - 4)} />
+              <PairPicture key={size.width > 0 ? 'sized' : 'not yet'} places={seen} width={Math.max(240, size.width - 4)} />
             </Box>
             <Box w={{ base: '100%', md: '230px' }} fontSize="sm">
               <PictureWords pair={pair} places={seen} />
