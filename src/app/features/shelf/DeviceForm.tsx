@@ -3,11 +3,11 @@ import { joiResolver } from '@hookform/resolvers/joi';
 import Joi from 'joi';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useFieldArray, useForm } from 'react-hook-form';
-import type { Connector } from '../../../core/microphones';
-import { bankName, type DeviceInput, type InputDevice, PREAMP_CHARACTERS, type PreampCharacter, USUAL_EIN_DBU } from '../../../core/patch';
+import { type InputDevice, PREAMP_CHARACTERS } from '../../../core/patch';
 import { sayShelf } from '../../../words/shelf.page.en';
 import { term } from '../../../words/term';
 import { newId } from '../../components/newId';
+import { countOf, type DeviceDraft, deviceOf, draftOf, MOST_INPUTS } from './deviceDraft';
 import { FormButtons } from './FormButtons';
 import { FormSelect } from './FormSelect';
 import { MaximumAsSpl } from './MaximumAsSpl';
@@ -19,40 +19,6 @@ const SHARED_CODE = 'time code';
 /** A name from before it was chosen from a list, which is not in it. */
 const named = (value: string | undefined, known: readonly string[]): readonly { readonly value: string; readonly text: string }[] =>
   value && !known.includes(value) ? [{ value, text: value }] : [];
-
-/** Inputs of a device that are alike, in a row. */
-interface RowDraft {
-  inputCount: number;
-  bankSize: number;
-  instruments: number;
-  connector: 'XLR' | 'TRS' | 'both';
-  /** How well its owner likes its preamps. */
-  rank: '1' | '2' | '3';
-  records: 'integer' | 'float';
-  character: '' | PreampCharacter;
-  polarity: 'none' | 'switch';
-  lowCutHz: number;
-  einDbu: number;
-  gainStepDb: number;
-  padDb: number;
-  gainMinDb: number;
-  gainMaxDb: number;
-  maxLevelDbu: number;
-  group: string;
-}
-
-interface Draft {
-  name: string;
-  clock: string;
-  timeCode: string;
-  expands: string;
-  digitalInputs: number;
-  latencyMs: number;
-  rows: RowDraft[];
-}
-
-/** No device has more inputs than this. */
-const MOST_INPUTS = 64;
 
 const number = (label: string, low: number, high: number): Joi.NumberSchema => Joi.number().min(low).max(high).label(label);
 const rowSchema = Joi.object({
@@ -102,104 +68,10 @@ const FIELDS = [
   ['latencyMs', sayShelf('later-than-other-devices-ms-0')],
 ] as const;
 
-/** Inputs in a row that are of one group. */
-function rowsOf(inputs: readonly DeviceInput[]): DeviceInput[][] {
-  const rows: DeviceInput[][] = [];
-  for (const input of inputs) {
-    const last = rows.at(-1);
-    if (last?.[0]?.group === input.group) last.push(input);
-    else rows.push([input]);
-  }
-  return rows;
-}
-
-function rowDraftOf(inputs: readonly DeviceInput[]): RowDraft {
-  const first = inputs[0];
-  const bank = first?.phantomBank;
-  const plain = (first?.connectors ?? []).filter((connector) => connector !== 'Hi-Z');
-  return {
-    inputCount: inputs.length,
-    bankSize: bank ? inputs.filter((input) => input.phantomBank === bank).length : 0,
-    instruments: inputs.filter(({ connectors }) => connectors.includes('Hi-Z')).length,
-    connector: plain.length === 2 ? 'both' : plain[0] === 'TRS' ? 'TRS' : 'XLR',
-    rank: `${first?.rank ?? 1}`,
-    records: first?.floats ? 'float' : 'integer',
-    character: first?.character ?? '',
-    polarity: first?.inverts ? 'switch' : 'none',
-    lowCutHz: first?.lowCutHz ?? 0,
-    einDbu: first?.einDbu ?? USUAL_EIN_DBU,
-    gainStepDb: first?.gainStepDb ?? 1,
-    padDb: first?.padDb ?? 0,
-    gainMinDb: first?.gainMinDb ?? 0,
-    gainMaxDb: first?.gainMaxDb ?? 56,
-    maxLevelDbu: first?.maxLevelDbu ?? 12,
-    group: first?.group ?? 'mic',
-  };
-}
-
-const draftOf = (device: InputDevice): Draft => ({
-  name: device.name,
-  clock: device.clock ?? '',
-  timeCode: device.timeCode ?? '',
-  expands: device.expands ?? '',
-  digitalInputs: device.digitalInputs ?? 0,
-  latencyMs: Math.round(1e7 * (device.latencySeconds ?? 0)) / 1e4,
-  rows: rowsOf(device.inputs).map(rowDraftOf),
-});
-
-/** An input of a row, without what makes it this one. */
-const inputOf = (draft: RowDraft): Omit<DeviceInput, 'id' | 'name' | 'connectors' | 'phantomBank'> => ({
-  padDb: draft.padDb,
-  gainMinDb: draft.gainMinDb,
-  gainMaxDb: draft.gainMaxDb,
-  maxLevelDbu: draft.maxLevelDbu,
-  ...(draft.records === 'float' ? { floats: true } : {}),
-  ...(draft.gainStepDb === 1 ? {} : { gainStepDb: draft.gainStepDb }),
-  ...(draft.einDbu === USUAL_EIN_DBU ? {} : { einDbu: draft.einDbu }),
-  ...(draft.lowCutHz === 0 ? {} : { lowCutHz: draft.lowCutHz }),
-  ...(draft.polarity === 'switch' ? { inverts: true } : {}),
-  ...(draft.character === '' ? {} : { character: draft.character }),
-  ...(draft.rank === '1' ? {} : { rank: draft.rank === '2' ? 2 : 3 }),
-  group: draft.group,
-});
-
-/** The inputs of a row that stands behind so many others; those that were there keep their ids, by which cables are plugged. */
-function inputsOf(draft: RowDraft, before: number, device: InputDevice): DeviceInput[] {
-  const connectors: Connector[] = draft.connector === 'both' ? ['XLR', 'TRS'] : [draft.connector];
-  return Array.from({ length: draft.inputCount }, (_, i): DeviceInput => {
-    const start = draft.bankSize > 0 ? Math.floor(i / draft.bankSize) * draft.bankSize + 1 : 0;
-    const end = Math.min(draft.inputCount, start + draft.bankSize - 1);
-    const old = device.inputs[before + i];
-    return {
-      id: old?.id ?? `in${before + i + 1}`,
-      name: old?.name ?? String(before + i + 1),
-      connectors: i < draft.instruments ? [...connectors, 'Hi-Z'] : connectors,
-      phantomBank: start ? bankName(before + start, before + end) : null,
-      ...inputOf(draft),
-    };
-  });
-}
-
-const countOf = (rows: readonly RowDraft[]): number => rows.reduce((sum, { inputCount }) => sum + inputCount, 0);
-
-function deviceOf(device: InputDevice, draft: Draft): InputDevice {
-  const inputs = draft.rows.flatMap((row, k) => inputsOf(row, countOf(draft.rows.slice(0, k)), device));
-  return {
-    id: device.id,
-    name: draft.name.trim(),
-    inputs,
-    ...(draft.clock.trim() && !draft.expands ? { clock: draft.clock.trim() } : {}),
-    ...(draft.timeCode.trim() ? { timeCode: draft.timeCode.trim() } : {}),
-    ...(draft.digitalInputs > 0 ? { digitalInputs: draft.digitalInputs } : {}),
-    ...(draft.expands ? { expands: draft.expands } : {}),
-    ...(draft.latencyMs === 0 ? {} : { latencySeconds: draft.latencyMs / 1000 }),
-  };
-}
-
 const toNumber = (text: unknown): number => Number(String(text).replace(',', '.'));
 
 /** Inputs of one kind. */
-function Row({ form, k, from, children }: { form: UseFormReturn<Draft>; k: number; from: number | null; children: ReactNode }) {
+function Row({ form, k, from, children }: { form: UseFormReturn<DeviceDraft>; k: number; from: number | null; children: ReactNode }) {
   const { register, formState, setValue, watch } = form;
   const errors = formState.errors.rows?.[k];
   const count = Number(watch(`rows.${k}.inputCount`)) || 0;
@@ -280,14 +152,14 @@ interface Props {
 
 export function DeviceForm({ device, others, onSave, onCancel }: Props) {
   const hosts = others.filter(({ digitalInputs, id }) => (digitalInputs ?? 0) > 0 || id === device.expands);
-  const form = useForm<Draft>({
+  const form = useForm<DeviceDraft>({
     defaultValues: draftOf(device),
     resolver: joiResolver(schema, { presence: 'required', errors: { wrap: { label: false } } }),
   });
   const { register, handleSubmit, formState, control, watch, setError } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'rows' });
   const rows = watch('rows');
-  const save = (draft: Draft): void => {
+  const save = (draft: DeviceDraft): void => {
     if (countOf(draft.rows) <= MOST_INPUTS) onSave(deviceOf(device, draft));
     else setError('rows.0.inputCount', { message: sayShelf('more-than-64-inputs', { count: countOf(draft.rows) }) });
   };
