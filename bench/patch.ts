@@ -34,7 +34,7 @@ export async function benchPatch(): Promise<void> {
   for (let round = 0; round < ROUNDS; round++) {
     const start = performance.now();
     const result = assignInputs(problem, solve);
-    if (!result.ok) throw new Error(result.reason);
+    if (!result.ok) throw new Error(JSON.stringify(result.reason));
     times.push(performance.now() - start);
   }
   const inNode = median(times);

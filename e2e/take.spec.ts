@@ -424,3 +424,46 @@ test('a finding is heard where it stands, as recorded and corrected without a ga
   await player.getByRole('button', { name: sayCheck('whole-take') }).click();
   await expect(player).not.toContainText(/\d\.\d to \d+\.\d s/);
 });
+
+test('an earlier part is heard with the take, slid to where it belongs; how loud the take is beside it is told, and another rate is refused', async ({
+  page,
+}) => {
+  /** A sine at 997 Hz in both channels: as many LUFS as it has dBFS (ITU-R BS.1770-5). */
+  const sine = (dbfs: number, rate: number): Buffer => {
+    const side = Float32Array.from({ length: 8 * rate }, (_, i) => 10 ** (dbfs / 20) * Math.sin((2 * Math.PI * 997 * i) / rate));
+    return Buffer.from(writeWav([side, side], rate));
+  };
+  await page.goto('/demo');
+  await page.waitForURL(/session/);
+  await station(page, 'Check').click();
+  await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
+  const earlier = page.getByRole('group', { name: sayCheck('earlier-part') });
+  const player = page.getByRole('group', { name: sayCheck('player') });
+  const choose = (name: string, buffer: Buffer): Promise<void> =>
+    earlier.getByLabel(sayCheck('earlier-part-file')).setInputFiles({ name, mimeType: 'audio/wav', buffer });
+  await expect(player).toBeVisible({ timeout: 60_000 });
+  await choose('Bass, other rate.wav', sine(-20, 32_000));
+  await player.getByRole('button', { name: sayCheck('play'), exact: true }).click();
+  await expect(player.getByRole('alert')).toContainText('Bass, other rate.wav is at 32000 Hz');
+  const beside = async (dbfs: number): Promise<number> => {
+    const name = `Bass ${dbfs}.wav`;
+    await choose(name, sine(dbfs, boathouseKit().sampleRateHz));
+    await expect(earlier).toContainText(name);
+    const told = earlier.getByRole('status');
+    await expect(told).toContainText('LU', { timeout: 60_000 });
+    return Number(/at ([−\d]+) LU/.exec((await told.textContent()) ?? '')?.[1]?.replace('−', '-'));
+  };
+  await choose('Bass.wav', sine(-26, boathouseKit().sampleRateHz));
+  await player.getByRole('button', { name: sayCheck('play'), exact: true }).click();
+  // What sounds is made anew with every part that is chosen.
+  const [loud, soft] = [await beside(-20), await beside(-32)];
+  expect(Math.abs(soft - loud - 12)).toBeLessThanOrEqual(1);
+  const later = earlier.getByLabel(sayCheck('it-begins-later-than-the-take'));
+  await later.fill('250');
+  await later.press('Enter');
+  await expect(later).toHaveValue('250');
+  await expect(earlier.getByRole('status')).toContainText('LU', { timeout: 60_000 });
+  await earlier.getByRole('button', { name: sayCheck('without-it') }).click();
+  await expect(earlier.getByRole('status')).toHaveCount(0);
+  await expect(player.getByRole('button', { name: sayCheck('stop') })).toBeVisible({ timeout: 60_000 });
+});

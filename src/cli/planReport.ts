@@ -4,7 +4,7 @@ import { plugAll, type Session } from '../core/document';
 import { inputAddress } from '../core/ids';
 import { assignInputs, type SolveMilp } from '../core/patch';
 import { gainSetting, outboardOf, patchInputs, patchProblem, planFindings, powerOf, powerWords, resolvePlan, withOffers } from '../core/planning';
-import { sayFinding } from '../words';
+import { sayFinding, sayTold } from '../words';
 
 /** The plan report of `plan-check`: arrivals, pairs, patch and findings of a session. */
 export function planReport(session: Session, solve: SolveMilp): object {
@@ -32,7 +32,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
         };
       })
     : [];
-  const patchFinding = patched.ok ? [] : [{ severity: 'fix', code: 'no-patch', message: patched.reason, microphones: [] }];
+  const patchFinding = patched.ok ? [] : [{ severity: 'fix', code: 'no-patch', message: sayTold(patched.reason, session.units), microphones: [] }];
   return {
     format: 'shuttlecraft-plan-report',
     version: 1,

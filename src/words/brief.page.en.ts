@@ -55,6 +55,9 @@ export const sayBrief = speaker('brief', {
   'proposals-pairs': 'Proposals, Pairs',
   'more-of': 'More of',
   'attack-is-near-the-stroke-body': 'Attack is close to where it is hit, body is farther away and lower.',
+  'the-playing-is': 'The playing is',
+  'very-steady-lets-peaks':
+    'Very steady playing may peak near −9 dBFS, unsteady playing near −15. Without an answer −12. Meters by halves and 32-bit float stay as they are.',
   'level-habit': 'Level habit',
   'patch-aims-its-gains-by-it':
     'Patch sets gains by it: −12 dBFS, or −15 for three quarters of the meter. “At unity” records softer parts softer. 32-bit float aims at −20: nothing is lost at low level, and a converter can still clip.',

@@ -1,3 +1,4 @@
+import { CHANGES } from './changes.en';
 import { CHECKLIST } from './checklist.en';
 import { CHECKS } from './checks.en';
 import { DRILLS } from './drills.en';
@@ -6,7 +7,9 @@ import { FITS } from './fits.en';
 import { HEARD } from './heard.en';
 import { IMPORTS } from './imports.en';
 import { KINDS } from './kinds.en';
+import { LINES } from './lines.en';
 import { OPTIMISE } from './optimise.en';
+import { PATCHES } from './patches.en';
 import { PLANNING } from './planning.en';
 import { PROOF } from './proof.en';
 import { RECORDING } from './recording.en';
@@ -20,7 +23,9 @@ export const EN = {
   verdict: VERDICT,
   proof: PROOF,
   optimise: OPTIMISE,
+  patches: PATCHES,
   planning: PLANNING,
+  changes: CHANGES,
   checklist: CHECKLIST,
   checks: CHECKS,
   drills: DRILLS,
@@ -29,6 +34,7 @@ export const EN = {
   heard: HEARD,
   imports: IMPORTS,
   kinds: KINDS,
+  lines: LINES,
   recording: RECORDING,
   tape: TAPE,
 } as const;

@@ -227,9 +227,7 @@ export const sayPatch = speaker('patch', {
   'choose-an-input-for-it': 'Choose an input for it.',
   'peaks-aim-at-dbfs-levelhabit2-by':
     'Peaks aim at {peakTargetOf} dBFS ({levelHabit}{levelHabit2, select, yes {, by the brief} other {}}). Levels are estimates, ±{value} dB: check while playing as loud as in the take.',
-  'power-was-not-switched-off-do': '{sentence} Power is still on: switch it off at the device before you touch a cable.',
   'the-connection-was-lost-meanwhile-this': 'The connection was lost. Do this step again, and switch power on before it.',
-  'that-did-not-work-begin-again': 'That did not work: begin again.',
   'record-this-step-first-or-choose': 'Record this step first, or choose its file.',
   'turn-the-monitors-down': 'Turn the monitors down',
   'loudspeakers-down-and-headphones-off-the':

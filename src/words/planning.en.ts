@@ -108,4 +108,19 @@ export const PLANNING: Readonly<Record<PlanningCode, string>> = {
   'reverse-it-in-the-mix': 'Reverse the polarity of {microphone} in the mix.',
   'it-hears-the-other-side': 'It hears the other side of what moves: what pushes there pulls here, and the two cancel below a few hundred hertz.',
   'reverse-polarity-in-the-mix': 'Reverse polarity in the mix',
+  'part-sits-right': 'Beside the earlier part this take is at {is} LU, and {wanted} LU is wanted: it sits right.',
+  'part-gains-down':
+    'Beside the earlier part this take is at {is} LU, and {wanted} LU is wanted. With faders at unity, turn all its gains down by {by} dB.',
+  'part-gains-up':
+    'Beside the earlier part this take is at {is} LU, and {wanted} LU is wanted. With faders at unity, turn all its gains up by {by} dB.',
+  'part-fader-down': 'Beside the earlier part this take is at {is} LU, and {wanted} LU is wanted: its fader goes down by {by} dB.',
+  'part-fader-up': 'Beside the earlier part this take is at {is} LU, and {wanted} LU is wanted: its fader goes up by {by} dB.',
+  'port-of-nobody': '{device} hangs on the digital port of a device that is not on the shelf: say on the shelf where it goes.',
+  'port-lacking': '{device} hangs on the digital port of {host}, which has none: say on the shelf where it goes.',
+  'port-carries':
+    'At {rate} kHz the digital port of {host} carries {carried, plural, =0 {none of its inputs} one {its first input alone} other {its first # inputs}} of {device}: record at a lower rate, or leave the others free.',
+  'clocks-apart':
+    '{devices} run by clocks of their own and drift apart, a sample or some each second. Link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.',
+  'clocks-stamped':
+    '{devices} run by clocks of their own and drift apart, a sample or some each second. Their time code lines up where files begin, and no more: link their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.',
 };

@@ -76,8 +76,21 @@ export type CorrectedAnswer =
     }
   | { readonly ok: false; readonly reason: string };
 
+/** A take beside an earlier part: loudness of each alone over what is heard, LUFS, and by how much the earlier one was taken to begin later, s. */
+export interface BesideEarlier {
+  readonly ownLufs: number;
+  readonly lufs: number;
+  readonly seconds: number;
+}
+
 export type MixedTake =
-  | { readonly ok: true; readonly rate: number; readonly sides: readonly [Float32Array, Float32Array]; readonly lufs: number }
+  | {
+      readonly ok: true;
+      readonly rate: number;
+      readonly sides: readonly [Float32Array, Float32Array];
+      readonly lufs: number;
+      readonly earlier?: BesideEarlier;
+    }
   | { readonly ok: false; readonly reason: string };
 
 /** Every job that runs off the page: what goes in and what comes out. */
@@ -156,6 +169,8 @@ export interface Jobs {
       readonly files: readonly TakeFile[];
       readonly channels: readonly HeardFile[];
       readonly moment: Moment | null;
+      /** What the song has already, heard with it: later by so much than the take, by both files' time stamps where that is not said. */
+      readonly earlier?: { readonly file: TakeFile; readonly seconds: number | null };
     };
     readonly output: MixedTake;
   };

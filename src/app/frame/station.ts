@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { Proof } from '../../core/analysis';
 import type { Session } from '../../core/document';
+import type { Words } from '../../core/units';
 import { sayStations } from '../../words/stations.page.en';
 import type { LivePlan } from '../stores/planHooks';
 import type { useTakeStore } from '../stores/takeStore';
@@ -29,7 +30,7 @@ export interface StationFacts {
   /** How many takes of the song are here. */
   readonly songs: number;
   /** Why its microphones cannot all be plugged in; null where they can or it is not known yet. */
-  readonly noPatch: string | null;
+  readonly noPatch: Words | null;
   readonly take: Pick<ReturnType<typeof useTakeStore.getState>, 'report' | 'matching' | 'roles' | 'chains'> & {
     /** The take held against the plan; null until it has been. */
     readonly proof: Proof | null;

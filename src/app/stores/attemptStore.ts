@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { type Attempt, type AttemptFigures, changesBetween, notPutBack, putBack } from '../../core/attempts';
+import type { Attempt, AttemptFigures } from '../../core/attempts';
 import type { Session } from '../../core/document';
 import type { SessionId } from '../../core/ids';
 import { sayStores } from '../../words/stores.page.en';
@@ -105,7 +105,7 @@ export async function keepAttempt(session: Session, { kind, figures = null, word
     at: new Date().toISOString(),
     kind,
     parentId: standsOn,
-    changes: before ? changesBetween(before, session).map((change) => change.words) : [],
+    changes: before ? (await import('./attemptWords')).changesSaid(before, session) : [],
     figures,
     words,
     tags: [],
@@ -152,8 +152,9 @@ export async function putAttemptBack(attempt: Attempt): Promise<void> {
     return;
   }
   const { doc } = useSessionStore.getState();
-  const leftOut = doc ? notPutBack(doc, snapshot) : null;
-  runCommand(putBack(snapshot));
+  const { wayToPutBack } = await import('./attemptWords');
+  const { command, leftOut } = wayToPutBack(doc, snapshot);
+  runCommand(command);
   await written(() => setStanding(attempt.sessionId, attempt.id));
   if (leftOut) useAttempts.setState({ problem: leftOut });
 }

@@ -3,6 +3,7 @@ import { useStore } from 'zustand';
 import type { Session } from '../../core/document';
 import { somePatch } from '../../core/patch';
 import { patchProblem, patchTroubles } from '../../core/planning';
+import type { Words } from '../../core/units';
 import { livePlan } from './planHooks';
 import { createResource, useResource } from './resource';
 
@@ -13,7 +14,7 @@ const GROUNDS = ['id', 'instruments', 'microphones', 'pairs', 'room', 'shelf', '
 const isPatched = (session: Session): boolean => patchTroubles(session).length === 0;
 
 /** Why a session's microphones cannot all be plugged in; null where they can: found at a glance that there is a patch, else asked of the solver. */
-const verdicts = createResource<{ readonly session: Session }, string | null, 'patch'>({
+const verdicts = createResource<{ readonly session: Session }, Words | null, 'patch'>({
   job: 'patch',
   owner: 'patch verdict',
   key: ({ session }) => GROUNDS.map((ground) => session[ground]),
@@ -29,7 +30,7 @@ const verdicts = createResource<{ readonly session: Session }, string | null, 'p
 });
 
 /** Why there is no patch of all microphones of a session, as last found out; null where there is one, or where it is not known yet. */
-export const useNoPatch = (session: Session): string | null =>
+export const useNoPatch = (session: Session): Words | null =>
   useStore(verdicts.store, ({ of, value }) => (of?.session.id === session.id ? value : null));
 
 /** Keeps the verdict of the session on the bench, once it is still. */

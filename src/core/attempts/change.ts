@@ -1,14 +1,16 @@
 import type { Plan } from '../arrivals';
 import type { Session } from '../document';
 import type { MicrophoneId } from '../ids';
-import { formatNumber } from '../units';
+import { asList, asNumber, type Fact, type Told } from '../units';
+import { tell } from './codes';
 
-/** One thing that differs between two set-ups, in a sentence. */
+/** One thing that differs between two set-ups. */
 export interface Change {
   readonly kind: 'place' | 'aim' | 'switch' | 'gain' | 'input' | 'microphone' | 'pair' | 'instrument' | 'room' | 'choice';
   /** The microphone it is about; null for what is none's. */
   readonly microphoneId: MicrophoneId | null;
-  readonly words: string;
+  /** Null where it is no thing that a hand could set. */
+  readonly told: Told | null;
   /** The stored fields it tells of, as "entity/id/field". */
   readonly fields: readonly string[];
 }
@@ -19,18 +21,19 @@ export interface Stood {
   readonly plan: Plan;
 }
 
-/** A stored value as it reads. */
-export function read(value: unknown): string {
-  if (value === undefined || value === null) return 'none';
-  if (typeof value === 'boolean') return value ? 'on' : 'off';
-  if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : 2);
-  return typeof value === 'string' ? value : Array.isArray(value) ? value.map(read).join(', ') || 'none' : 'another';
+/** A stored value as it is told. */
+export function read(value: unknown): Fact {
+  if (value === undefined || value === null) return tell('none');
+  if (typeof value === 'boolean') return tell(value ? 'on' : 'off');
+  if (typeof value === 'number') return asNumber(value, Number.isInteger(value) ? 0 : 2);
+  if (typeof value === 'string') return value;
+  return !Array.isArray(value) ? tell('another') : value.length === 0 ? tell('none') : asList(value.map(read), 'comma');
 }
 
 /** A field that nothing better is said of. */
-export function plainWords(of: string, noun: string, was: unknown, is: unknown): string {
-  const about = of === '' ? '' : `${of}: `;
-  if (typeof is === 'boolean' || typeof was === 'boolean') return `${about}${noun} ${read(is ?? false)}.`;
-  if ([was, is].some((value) => typeof value === 'object' && value !== null)) return `${about}${noun} changed.`;
-  return `${about}${noun} ${read(is)}, it was ${read(was)}.`;
+export function plainlyTold(of: string, noun: string, was: unknown, is: unknown): Told {
+  const what = of === '' ? noun.slice(0, 1).toUpperCase() + noun.slice(1) : `${of}: ${noun}`;
+  if (typeof is === 'boolean' || typeof was === 'boolean') return tell('switched', { what, is: read(is ?? false) });
+  if ([was, is].some((value) => typeof value === 'object' && value !== null)) return tell('changed', { what });
+  return tell('was-is', { what, is: read(is), was: read(was) });
 }

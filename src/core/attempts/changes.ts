@@ -1,14 +1,17 @@
 import { type Command, command, differenceOf, lostMicrophones, type Session, withSetUpOf } from '../document';
 import { resolvePlan } from '../planning';
 import { type TapeEntry, tapeList } from '../tape';
+import { asList, type Told } from '../units';
 import type { Change, Stood } from './change';
+import { tell } from './codes';
 import { microphoneChanges } from './microphoneChanges';
 import { otherChange } from './otherChanges';
 
-export type { Change } from './change';
+/** A change that is told. */
+export type ToldChange = Change & { readonly told: Told };
 
-/** Everything that a hand would have had to change to come from one set-up to another, a sentence each: every field of the set-up that differs. */
-export function changesBetween(before: Session, after: Session): readonly Change[] {
+/** Everything that a hand would have had to change to come from one set-up to another, each told: every field of the set-up that differs. */
+export function changesBetween(before: Session, after: Session): readonly ToldChange[] {
   const [a, b] = [before, after].map((session): Stood => ({ session, plan: resolvePlan(session) })) as [Stood, Stood];
   const differences = differenceOf(before, after);
   const isMicrophones = ({ entity, field }: (typeof differences)[number]): boolean =>
@@ -26,17 +29,17 @@ export function changesBetween(before: Session, after: Session): readonly Change
         own.map(({ field }) => field),
       );
     const fields = own.map(({ entity, field }) => `${entity}/${id}/${field}`);
-    return [{ kind: 'microphone', microphoneId: id, words: `${nameOf(id)} is ${whole.how}.`, fields }];
+    return [{ kind: 'microphone', microphoneId: id, told: tell(whole.how === 'new' ? 'whole-new' : 'whole-gone', { name: nameOf(id) }), fields }];
   });
   const moved = (id: string): boolean =>
-    ofMicrophones.some(({ kind, microphoneId, words }) => kind === 'place' && microphoneId === id && words !== '');
+    ofMicrophones.some(({ kind, microphoneId, told }) => kind === 'place' && microphoneId === id && told !== null);
   // A pair's frame goes with its microphones: that is told of them.
   const goesAlong = ({ entity, id, field }: (typeof differences)[number]): boolean => {
     const pair = entity === 'pairs' && field === 'frame' ? after.pairs.find((one) => one.id === id) : undefined;
     return pair !== undefined && (moved(pair.leftId) || moved(pair.rightId));
   };
   const others = differences.filter((one) => !isMicrophones(one) && !goesAlong(one)).flatMap((one) => otherChange(before, after, one));
-  return [...ofMicrophones, ...others].filter(({ words }) => words !== '');
+  return [...ofMicrophones, ...others].flatMap((change) => (change.told ? [{ ...change, told: change.told }] : []));
 }
 
 /** Fields that one act in the world, and what makes up for it, change together. */
@@ -55,7 +58,7 @@ function actOf({ microphoneId, fields }: Change): string | undefined {
 }
 
 /** How many things were changed at once: the two of a pair that moved are one, and so are cables that were exchanged, or a delay and what makes up for it. */
-export function countChanges({ pairs }: Session, changes: readonly Change[]): number {
+export function countChanges({ pairs }: Session, changes: readonly ToldChange[]): number {
   const keys = changes.map((change, i) => {
     const { kind, microphoneId } = change;
     const act = actOf(change);
@@ -66,8 +69,8 @@ export function countChanges({ pairs }: Session, changes: readonly Change[]): nu
   return new Set(keys).size;
 }
 
-/** The strings to set, and the sentences of what else to do, to come from here to an earlier set-up. */
-export function wayBack(now: Session, then: Session): { readonly tape: readonly TapeEntry[]; readonly others: readonly string[] } {
+/** The strings to set, and what else to do, to come from here to an earlier set-up. */
+export function wayBack(now: Session, then: Session): { readonly tape: readonly TapeEntry[]; readonly others: readonly Told[] } {
   const changes = changesBetween(now, then);
   const plan = resolvePlan(then);
   const moved = new Set(
@@ -75,7 +78,7 @@ export function wayBack(now: Session, then: Session): { readonly tape: readonly 
   );
   return {
     tape: tapeList(plan).filter(({ microphoneId }) => moved.has(microphoneId)),
-    others: changes.filter(({ kind }) => kind !== 'place').map(({ words }) => words),
+    others: changes.filter(({ kind }) => kind !== 'place').map(({ told }) => told),
   };
 }
 
@@ -85,9 +88,14 @@ export function wayBack(now: Session, then: Session): { readonly tape: readonly 
  */
 export const putBack = (snapshot: Session): Command => command('put an attempt back', (session) => withSetUpOf(session, snapshot));
 
-/** Why not all of a set-up can be put back, in a sentence; null where it can. */
-export function notPutBack(session: Session, snapshot: Session): string | null {
+/** Why not all of a set-up can be put back; null where it can. */
+export function notPutBack(session: Session, snapshot: Session): Told | null {
   const lost = lostMicrophones(session, snapshot);
   if (lost.length === 0) return null;
-  return `Left out, since the shelf of this session has them no more: ${lost.map(({ name }) => name).join(', ')}.`;
+  return tell('left-out', {
+    names: asList(
+      lost.map(({ name }) => name),
+      'comma',
+    ),
+  });
 }

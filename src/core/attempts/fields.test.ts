@@ -1,4 +1,5 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayTold } from '../../words';
 import {
   BRIEF,
   differenceOf,
@@ -123,6 +124,7 @@ const ROOMS: Others<Omit<Session['room'], 'softM2' | 'softOnM2'>> = {
 const BRIEFS = {
   loudness: 'loud',
   levelHabit: 'balanced at unity',
+  steadiness: 'unsteady',
   bitDepth: 16,
   levelsDb: { 'demo-instrument': -6 },
   desk: 'back right',
@@ -183,8 +185,11 @@ test.each(cases)(
     const told = changesBetween(KIT, changed).filter(({ kind }) => kind !== 'gain');
     if (!UNTOLD.has(label)) {
       expect(told.flatMap(({ fields }) => fields).some((key) => key.startsWith(`${entity}/`) && key.endsWith(`/${field}`))).toBe(true);
-      for (const { words } of told) expect(words).toMatch(/^[\p{Lu}\d].*[.]$/u);
-      for (const { words } of told) expect(words).not.toMatch(/undefined|NaN|\[object/);
+      for (const { told: one } of told) {
+        const words = sayTold(one, 'metric');
+        expect(words).toMatch(/^[\p{Lu}\d].*[.]$/u);
+        expect(words).not.toMatch(/undefined|NaN|\[object/);
+      }
     }
     expect(differenceOf(withSetUpOf(changed, KIT), KIT)).toEqual([]);
     const keys = JSON.stringify(sessionSchema.describe());

@@ -4,8 +4,9 @@ import { MICROPHONE, type PlacedMicrophone, panOf, panWords } from '../document'
 import { type InputAddress, inputAddress, sourceKey } from '../ids';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
 import { gainSetting, outboardOf, patchInputs } from '../planning';
-import { degreesFromRadians, formatLength, formatNumber } from '../units';
-import { type Change, plainWords, type Stood } from './change';
+import { asLength, asList, asNumber, degreesFromRadians, type Fact, type Told } from '../units';
+import { type Change, plainlyTold, type Stood } from './change';
+import { type ChangeCode, tell } from './codes';
 
 /** Less than this is the same place, or the same way: no hand sets a stand finer. */
 const SAME_PLACE_M = 0.002;
@@ -15,7 +16,7 @@ const SAME_GAIN_DB = 0.5;
 const angleBetweenDeg = (a: Vec3, b: Vec3): number => degreesFromRadians(Math.acos(Math.min(1, Math.max(-1, dot(normalize(a), normalize(b))))));
 
 /** How far a microphone went, told by its height and by its string to what it is there for, or to the nearest source. */
-function placeWords(before: Plan, { session: { units }, plan: after }: Stood, a: PlanMicrophone, b: PlanMicrophone): string {
+function placeTold(before: Plan, after: Plan, a: PlanMicrophone, b: PlanMicrophone): Told {
   const moved = distance(a.positionM, b.positionM);
   const up = b.positionM.z - a.positionM.z;
   const source =
@@ -24,12 +25,12 @@ function placeWords(before: Plan, { session: { units }, plan: after }: Stood, a:
   const then = source && before.sources.find((one) => sourceKey(one) === sourceKey(source));
   const longer = source && then ? distance(source.sides[0].positionM, b.positionM) - distance(then.sides[0].positionM, a.positionM) : 0;
   const parts = [
-    ...(Math.abs(up) >= 0.005 ? [`${formatLength(Math.abs(up), units)} ${up > 0 ? 'higher' : 'lower'}`] : []),
+    ...(Math.abs(up) >= 0.005 ? [tell(up > 0 ? 'higher' : 'lower', { by: asLength(Math.abs(up)) })] : []),
     ...(source && Math.abs(longer) >= 0.005
-      ? [`its distance to the ${source.name.toLowerCase()} ${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}`]
+      ? [tell(longer > 0 ? 'string-longer' : 'string-shorter', { source: source.name.toLowerCase(), by: asLength(Math.abs(longer)) })]
       : []),
   ];
-  return `${b.name} stands ${formatLength(moved, units)} from where it was${parts.length ? `: ${parts.join(', ')}` : ''}.`;
+  return tell(parts.length ? 'stands-away-so' : 'stands-away', { name: b.name, far: asLength(moved), parts: asList(parts, 'comma') });
 }
 
 /** The same microphone in both set-ups. */
@@ -43,94 +44,99 @@ interface Both {
 }
 
 /** What is said of some fields together, where one of them differs; null says nothing of what no hand could set. */
-interface Told {
+interface Group {
   readonly kind: Change['kind'];
   readonly fields: readonly (keyof PlacedMicrophone | 'patch')[];
-  readonly words: (both: Both) => string | null;
+  readonly told: (both: Both) => Told | null;
 }
 
-const laterBy = (samples: number): string => `${formatNumber(Math.abs(samples), 0)} samples ${samples > 0 ? 'later' : 'earlier'}`;
+const shifted = (name: string, samples: number, [later, earlier]: readonly [ChangeCode, ChangeCode]): Told =>
+  tell(samples > 0 ? later : earlier, { name, samples: asNumber(Math.abs(samples), 0) });
 
 const moved = ({ a, b }: Both): boolean => distance(a.positionM, b.positionM) > SAME_PLACE_M;
 
-const inputName = ({ session }: Stood, address: InputAddress | undefined): string =>
-  patchInputs(session).find((one) => inputAddress(one) === address)?.name ?? 'none';
+const inputName = ({ session }: Stood, address: InputAddress | undefined): Fact =>
+  patchInputs(session).find((one) => inputAddress(one) === address)?.name ?? tell('none');
+
+const through = ({ session }: Stood, id: string): Fact => outboardOf(session, id)?.name ?? tell('a-cable-alone');
+
+const asPattern = (pattern: string): string => pattern.replaceAll('-', ' ');
 
 /** Fields that are told together or better than by their names; the others are told one by one. */
-const TOLD: readonly Told[] = [
+const GROUPS: readonly Group[] = [
   {
     kind: 'microphone',
     fields: ['modelId'],
-    words: ({ b, pa, pb }) => `${b.name} is another kind: ${pb.model.name}, it was ${pa.model.name}.`,
+    told: ({ b, pa, pb }) => tell('another-kind', { name: b.name, is: pb.model.name, was: pa.model.name }),
   },
-  { kind: 'microphone', fields: ['name'], words: ({ a, b }) => `${a.name} is called ${b.name}.` },
+  { kind: 'microphone', fields: ['name'], told: ({ a, b }) => tell('renamed', { was: a.name, is: b.name }) },
   {
     kind: 'place',
     // Who moves a stand aims anew: that is told by itself only where nothing moved.
     fields: ['positionM', 'aimM', 'stand', 'setupId'],
-    words: (both) => {
+    told: (both) => {
       const { before, after, a, b, pa, pb } = both;
-      if (moved(both)) return placeWords(before.plan, after, pa, pb);
+      if (moved(both)) return placeTold(before.plan, after.plan, pa, pb);
       const turned = angleBetweenDeg(subtract(a.aimM, a.positionM), subtract(b.aimM, b.positionM));
-      if (turned > SAME_WAY_DEG) return `${b.name} is turned by ${formatNumber(turned, 0)}°.`;
-      if (JSON.stringify(a.stand) !== JSON.stringify(b.stand)) return `The stand of ${b.name} is another, or stands elsewhere.`;
+      if (turned > SAME_WAY_DEG) return tell('turned', { name: b.name, angle: asNumber(turned, 0) });
+      if (JSON.stringify(a.stand) !== JSON.stringify(b.stand)) return tell('stand-another', { name: b.name });
       return null;
     },
   },
   {
     kind: 'switch',
     fields: ['pattern'],
-    words: ({ a, b }) => `${b.name} is set to ${b.pattern.replaceAll('-', ' ')}, it was ${a.pattern.replaceAll('-', ' ')}.`,
+    told: ({ a, b }) => tell('pattern-set', { name: b.name, is: asPattern(b.pattern), was: asPattern(a.pattern) }),
   },
   {
     kind: 'switch',
     fields: ['cable', 'cableChanges', 'madeUp'],
-    words: ({ b }) => (b.cable === 'reversed' ? `The cable of ${b.name} is reversed.` : `The cable of ${b.name} was changed.`),
+    told: ({ b }) => tell(b.cable === 'reversed' ? 'cable-reversed' : 'cable-changed', { name: b.name }),
   },
   {
     kind: 'switch',
     fields: ['latencySamples'],
-    words: ({ a, b }) => `${b.name} is ${laterBy(samplesInFile(b) - samplesInFile(a))} by what is in its way.`,
+    told: ({ a, b }) => shifted(b.name, samplesInFile(b) - samplesInFile(a), ['later-on-its-way', 'earlier-on-its-way']),
   },
   {
     kind: 'switch',
     fields: ['alignSamples'],
-    words: ({ a, b }) => `${b.name} comes ${laterBy(b.alignSamples - a.alignSamples)} in the mix than it did.`,
+    told: ({ a, b }) => shifted(b.name, b.alignSamples - a.alignSamples, ['later-in-the-mix', 'earlier-in-the-mix']),
   },
   {
     kind: 'switch',
     fields: ['pan'],
-    words: ({ before, after, a, b }) => `${b.name} is panned ${panWords(panOf(after.session, b))}, it was ${panWords(panOf(before.session, a))}.`,
+    told: ({ before, after, a, b }) =>
+      tell('panned', { name: b.name, is: panWords(panOf(after.session, b)), was: panWords(panOf(before.session, a)) }),
   },
   {
     kind: 'input',
     fields: ['patch'],
-    words: ({ before, after, b }) =>
-      `${b.name} is in input ${inputName(after, after.session.patch[b.id])}, it was in ${inputName(before, before.session.patch[b.id])}.`,
+    told: ({ before, after, b }) =>
+      tell('in-input', { name: b.name, is: inputName(after, after.session.patch[b.id]), was: inputName(before, before.session.patch[b.id]) }),
   },
   {
     kind: 'input',
     fields: ['outboardId', 'lineOutboardId'],
-    words: ({ before, after, b }) =>
-      `${b.name} goes through ${outboardOf(after.session, b.id)?.name ?? 'a cable alone'}, it went through ${outboardOf(before.session, b.id)?.name ?? 'a cable alone'}.`,
+    told: ({ before, after, b }) => tell('goes-through', { name: b.name, is: through(after, b.id), was: through(before, b.id) }),
   },
   {
     kind: 'input',
     fields: ['secondInput'],
-    words: ({ before, after, a, b }) =>
-      `The second way of ${b.name} goes into input ${inputName(after, b.secondInput)}, it went into ${inputName(before, a.secondInput)}.`,
+    told: ({ before, after, a, b }) =>
+      tell('second-way', { name: b.name, is: inputName(after, b.secondInput), was: inputName(before, a.secondInput) }),
   },
 ];
 
 /** Gains follow places; told by themselves only where they are what was changed. */
-function gainChanges({ before, after, b: { id, name } }: Both): string[] {
+function gainChanges({ before, after, b: { id, name } }: Both): Told[] {
   const gainOf = ({ session, plan }: Stood): number | null => {
     const input = patchInputs(session).find((one) => inputAddress(one) === session.patch[id]);
     return input ? (gainSetting(arrivalTable(plan), id, input, outboardOf(session, id))?.gainDb ?? null) : null;
   };
   const [was, is] = [gainOf(before), gainOf(after)];
   if (was === null || is === null || Math.abs(is - was) < SAME_GAIN_DB) return [];
-  return [`${name}: gain ${formatNumber(is, 0)} dB, it was ${formatNumber(was, 0)} dB.`];
+  return [tell('gain', { name, is: asNumber(is, 0), was: asNumber(was, 0) })];
 }
 
 /** What differs of one microphone that is in both, told of the fields that do. */
@@ -140,17 +146,17 @@ export function microphoneChanges(before: Stood, after: Stood, id: string, field
   if (!a || !b || !pa || !pb) return [];
   const both: Both = { before, after, a, b, pa, pb };
   const key = (field: string): string => `${field === 'patch' ? 'session' : 'microphones'}/${id}/${field}`;
-  const together = TOLD.flatMap(({ kind, fields: own, words }): Change[] => {
+  const together = GROUPS.flatMap(({ kind, fields: own, told }): Change[] => {
     const differing = own.filter((field) => fields.includes(field));
     if (differing.length === 0) return [];
-    return [{ kind, microphoneId: id, words: words(both) ?? '', fields: differing.map(key) }];
+    return [{ kind, microphoneId: id, told: told(both), fields: differing.map(key) }];
   });
-  const rest = fields.filter((field) => !TOLD.some(({ fields: own }) => (own as readonly string[]).includes(field)));
+  const rest = fields.filter((field) => !GROUPS.some(({ fields: own }) => (own as readonly string[]).includes(field)));
   const alone = rest.map((field): Change => {
     const name = field as keyof PlacedMicrophone;
-    return { kind: 'switch', microphoneId: id, words: plainWords(b.name, MICROPHONE[name].noun, a[name], b[name]), fields: [key(field)] };
+    return { kind: 'switch', microphoneId: id, told: plainlyTold(b.name, MICROPHONE[name].noun, a[name], b[name]), fields: [key(field)] };
   });
   const changes = [...together, ...alone];
-  const explained = changes.some(({ kind, words }) => words !== '' && (kind === 'place' || kind === 'microphone')) || fields.includes('padOn');
-  return [...changes, ...(explained ? [] : gainChanges(both).map((words): Change => ({ kind: 'gain', microphoneId: id, words, fields: [] })))];
+  const explained = changes.some(({ kind, told }) => told !== null && (kind === 'place' || kind === 'microphone')) || fields.includes('padOn');
+  return [...changes, ...(explained ? [] : gainChanges(both).map((told): Change => ({ kind: 'gain', microphoneId: id, told, fields: [] })))];
 }

@@ -1,7 +1,8 @@
 import { BRIEF, type Difference, FURNISHING, INSTRUMENT, PAIR, ROOM, type Session } from '../document';
 import type { Instrument } from '../instruments';
-import { formatLength, formatNumber } from '../units';
-import { type Change, plainWords, read } from './change';
+import { asLength, asNumber, type Fact, type Told } from '../units';
+import { type Change, plainlyTold, read } from './change';
+import { tell } from './codes';
 
 type Items = Readonly<Record<string, unknown>> & { readonly id: string; readonly name: string };
 const NOUNS = { instruments: INSTRUMENT, pairs: PAIR, furnishings: FURNISHING } as const;
@@ -10,39 +11,38 @@ const KINDS = { instruments: 'instrument', pairs: 'pair', furnishings: 'room' } 
 const itemIn = (session: Session, entity: keyof typeof NOUNS, id: string | null): Items | undefined =>
   (session[entity] as unknown as readonly Items[]).find((one) => one.id === id);
 
+const answer = (value: unknown): Fact => (value === undefined ? tell('as-it-comes') : read(value));
+
 /** What differs in a table of answers, key by key. */
-const entries = (of: string, was: unknown, is: unknown): string[] => {
+const entries = (of: string, was: unknown, is: unknown): Told[] => {
   const [a, b] = [was, is].map((value) => (value ?? {}) as Record<string, unknown>) as [Record<string, unknown>, Record<string, unknown>];
   return Object.keys({ ...a, ...b })
     .filter((key) => a[key] !== b[key])
-    .map(
-      (key) => `${of}${key}: ${b[key] === undefined ? 'as it comes' : read(b[key])}, it was ${a[key] === undefined ? 'as it comes' : read(a[key])}.`,
-    );
+    .map((key) => tell('was-is', { what: `${capital(`${of}${key}`)}:`, is: answer(b[key]), was: answer(a[key]) }));
 };
 
-const wordsFor = (after: Session, name: string, field: string, noun: string, was: unknown, is: unknown): string[] => {
+const toldFor = (name: string, field: string, noun: string, was: unknown, is: unknown): Told[] => {
   if (field === 'positionM') {
     const [a, b] = [was, is] as readonly Instrument['positionM'][] as [Instrument['positionM'], Instrument['positionM']];
-    return [`${name} stands ${formatLength(Math.hypot(b.x - a.x, b.y - a.y), after.units)} from where it was.`];
+    return [tell('stands-away', { name, far: asLength(Math.hypot(b.x - a.x, b.y - a.y)) })];
   }
-  if (field === 'rotationDeg') return [`${name} is turned by ${formatNumber((is as number) - (was as number), 0)}°.`];
-  if (field === 'name') return [`${String(was)} is called ${String(is)}.`];
+  if (field === 'rotationDeg') return [tell('turned', { name, angle: asNumber((is as number) - (was as number), 0) })];
+  if (field === 'name') return [tell('renamed', { was: String(was), is: String(is) })];
   if (field === 'choices' || field === 'levelsDb') return entries(`${name}, `, was, is);
-  return [plainWords(name, noun, was, is)];
+  return [plainlyTold(name, noun, was, is)];
 };
 
 /** What differs that is no microphone's. */
 export function otherChange(before: Session, after: Session, { entity, id, field, how }: Difference): Change[] {
   const key = `${entity}/${id ?? ''}/${field}`;
-  const of = (kind: Change['kind'], sentences: readonly string[]): Change[] =>
-    sentences.map((words) => ({ kind, microphoneId: null, words: sentence(words), fields: [key] }));
+  const of = (kind: Change['kind'], each: readonly Told[]): Change[] => each.map((told) => ({ kind, microphoneId: null, told, fields: [key] }));
   if (entity === 'instruments' || entity === 'pairs' || entity === 'furnishings') {
     const [a, b] = [itemIn(before, entity, id), itemIn(after, entity, id)];
     const kind = KINDS[entity];
     const name = (b ?? a)?.name ?? '';
-    if (how !== 'changed') return of(kind, [`${name} is ${how}.`]);
+    if (how !== 'changed') return of(kind, [tell(how === 'new' ? 'whole-new' : 'whole-gone', { name })]);
     const records = NOUNS[entity] as Readonly<Record<string, { readonly noun: string }>>;
-    return of(kind, wordsFor(after, name, field, records[field]?.noun ?? field, a?.[field], b?.[field]));
+    return of(kind, toldFor(name, field, records[field]?.noun ?? field, a?.[field], b?.[field]));
   }
   const value = (session: Session): unknown =>
     entity === 'session'
@@ -54,14 +54,14 @@ export function otherChange(before: Session, after: Session, { entity, id, field
     const { noun } = BRIEF[field as keyof typeof BRIEF];
     return of(
       'choice',
-      field === 'levelsDb' || field === 'desks' ? entries(`${noun}, `, named(after, was), named(after, is)) : [plainWords('', noun, was, is)],
+      field === 'levelsDb' || field === 'desks' ? entries(`${noun}, `, named(after, was), named(after, is)) : [plainlyTold('', noun, was, is)],
     );
   }
-  if (entity === 'room') return of('room', [plainWords('The room', ROOM[field as keyof typeof ROOM].noun, was, is)]);
-  return of('choice', [plainWords('', field === 'sampleRateHz' ? 'sample rate' : field, was, is)]);
+  if (entity === 'room') return of('room', [plainlyTold('The room', ROOM[field as keyof typeof ROOM].noun, was, is)]);
+  return of('choice', [plainlyTold('', field === 'sampleRateHz' ? 'sample rate' : field, was, is)]);
 }
 
-const sentence = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
+const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
 
 /** Choices by what is chosen, without the instrument's id. */
 const shortKeys = (value: unknown): Record<string, unknown> =>

@@ -116,6 +116,7 @@ export const LOUDNESSES = ['soft', 'ordinary', 'loud'] as const;
 export const PICTURES = ['mono in a dense mix', 'part of a band', 'wide and alone'] as const;
 export const ROOM_SHARES = ['dry', 'some room', 'roomy'] as const;
 export const LEVEL_HABITS = ['safe peaks', 'half to three quarters', 'balanced at unity', '32-bit float'] as const;
+export const STEADINESSES = ['unsteady', 'very steady'] as const;
 export const FIX_HABITS = ['at the source', 'in the mix', 'between'] as const;
 export const ALIGN_HABITS = ['leave the delay', 'polarity only', 'align to the pair'] as const;
 export const CHARACTERS = ['natural', 'attack', 'body'] as const;
@@ -140,6 +141,8 @@ export interface Brief {
   readonly character?: (typeof CHARACTERS)[number];
   readonly roomShare?: (typeof ROOM_SHARES)[number];
   readonly levelHabit?: (typeof LEVEL_HABITS)[number];
+  /** How evenly loud it is played; as most do where it is not said. */
+  readonly steadiness?: (typeof STEADINESSES)[number];
   readonly fixHabit?: (typeof FIX_HABITS)[number];
   readonly alignHabit?: (typeof ALIGN_HABITS)[number];
   readonly away?: boolean;

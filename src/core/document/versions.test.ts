@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
+import { boathouseSessions } from '../../../demo/boathouse';
 import { distance } from '../math';
 import { resolvePlan } from '../planning';
-import { readSession, type Session, sessionProblem } from './index';
+import { readSession, type Session, sessionProblem, versionNeeded } from './index';
 
 /** A microphone as the program that wrote the document saw it: behind the mix, and as far from each face of each source. */
 interface Meant {
@@ -29,6 +30,14 @@ const opened = (document: Record<string, unknown>): Session => {
   if (!read.ok) throw new Error(`${String(document.version)} ${String(document.id)}: ${read.reason}`);
   return read.value;
 };
+
+test('a document of version 6 opens as it is, and only one that says how steadily it is played needs version 7', () => {
+  const [session] = boathouseSessions() as [Session];
+  const { version: _, ...rest } = session;
+  expect(opened({ ...rest, version: 6 })).toEqual(session);
+  const steady = (steadiness: Session['brief']['steadiness']) => versionNeeded({ ...session, brief: { ...session.brief, steadiness } });
+  expect([versionNeeded(session) < 7, steady('very steady')]).toEqual([true, 7]);
+});
 
 test.each([2, 3, 4, 5])('documents of version %i, made by the program that wrote it, open and mean the same', (version) => {
   const fixtures = FIXTURES.filter(({ document }) => document.version === version);

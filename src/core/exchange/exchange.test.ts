@@ -50,7 +50,7 @@ describe('bad documents: one sentence naming the field, nothing changed', () => 
       changed((d) => {
         d.version = 9;
       }),
-      /made by a newer version of the program \(9, and this one reads up to 6\)/,
+      /made by a newer version of the program \(9, and this one reads up to 7\)/,
     ],
     [
       'no version',

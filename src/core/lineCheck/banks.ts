@@ -1,16 +1,17 @@
 import { type InputAddress, partsOfAddress } from '../ids';
 import { powerPlan } from '../patch';
-import { listed } from '../units';
+import { asList, type Told } from '../units';
+import { tell } from './codes';
 import type { LinePlan } from './line';
 import type { DeviceDescription } from './protocol';
 
 const inputOf = (address: InputAddress): string => partsOfAddress(address).inputId;
 
 /**
- * Where the device's own map of phantom switches is another than the shelf's, in a sentence; null where they agree. Banks may be called
+ * Where the device's own map of phantom switches is another than the shelf's; null where they agree. Banks may be called
  * otherwise: what counts is who shares a switch with whom.
  */
-export function bankClash({ sockets }: LinePlan, { inputs }: DeviceDescription): string | null {
+export function bankClash({ sockets }: LinePlan, { inputs }: DeviceDescription): Told | null {
   const told = new Map(inputs.map(({ id, bank }) => [id, bank]));
   const mates = (bankOf: (input: string) => string | null | undefined, input: string): string[] => {
     const bank = bankOf(input);
@@ -20,14 +21,13 @@ export function bankClash({ sockets }: LinePlan, { inputs }: DeviceDescription):
   for (const { address, line } of sockets) {
     const input = inputOf(address);
     if (!told.has(input)) {
-      if (line)
-        return `The device has no input “${input}” and the shelf has: nothing is switched. Take the device that the shelf means, or change it there.`;
+      if (line) return tell('device-lacks-input', { input });
       continue;
     }
     const [own, others] = [mates((id) => told.get(id), input), mates((id) => shelf.get(id), input)];
     if (own.join() === others.join()) continue;
-    const words = (list: readonly string[]): string => (list.length === 0 ? 'no phantom power at all' : `one phantom switch for ${listed(list)}`);
-    return `The device says ${words(own)} where the shelf has ${words(others)}: nothing is switched. Change the device on the shelf, solve the patch again, then check.`;
+    const words = (list: readonly string[]): Told => (list.length === 0 ? tell('no-power-at-all') : tell('one-switch-for', { inputs: asList(list) }));
+    return tell('banks-differ', { device: words(own), shelf: words(others) });
   }
   return null;
 }

@@ -108,7 +108,7 @@ test('sound comes channel after channel, as it was said; of another length it is
     end.say({ type: 'recording', id, sampleRateHz: 44_100, channels: 2, frames: 4 });
     end.bytes(bytes);
   };
-  await expect(client.record(1)).rejects.toThrow('another length of sound than it said');
+  await expect(client.record(1)).rejects.toThrow('lines/another-length');
 });
 
 test('what is refused fails with the device’s own sentence; what is no message is passed over', async () => {
@@ -136,13 +136,13 @@ test('an answer that never comes is told, in a sentence, when patience has run o
   const asked = client.set({ input: 'in1', gainDb: 10 });
   await new Promise((done) => setTimeout(done, 5));
   time.runOut();
-  await expect(asked).rejects.toThrow('does not answer');
+  await expect(asked).rejects.toThrow('lines/does-not-answer');
 });
 
 test('nobody there is told at once, after one more try', async () => {
   const end = new OtherEnd();
   end.takes = false;
-  await expect(connected(end)).rejects.toThrow('No device answers at that address');
+  await expect(connected(end)).rejects.toThrow('lines/nobody-there');
   expect(end.opened).toBe(2);
 });
 
@@ -177,14 +177,14 @@ describe('a connection that goes', () => {
   test('as often as a question is asked: then it fails, and says so', async () => {
     const { client, end } = await connected();
     end.answer = ({ type, id }) => (type === 'record' ? end.drop() : end.say({ type: 'done', id, state: STATE }));
-    await expect(client.record(1)).rejects.toThrow('connection to the device was lost');
+    await expect(client.record(1)).rejects.toThrow('lines/connection-lost');
     expect(client.timesLost()).toBe(4);
   });
   test('for good: tried for a while with longer pauses, then told', async () => {
     const { client, end, time } = await connected();
     end.takes = false;
     end.drop();
-    await expect(client.set({ input: 'in1', gainDb: 1 })).rejects.toThrow('No device answers');
+    await expect(client.set({ input: 'in1', gainDb: 1 })).rejects.toThrow('lines/nobody-there');
     const pauses = time.waited.filter((ms) => ms >= 250 && ms <= 5000);
     expect(pauses.length).toBeGreaterThan(8);
     expect(pauses).toEqual([...pauses].sort((a, b) => a - b));
@@ -209,7 +209,7 @@ test('what was ended stays ended: nothing is opened any more, and what is asked 
   const asked = client.record(1);
   await new Promise((done) => setTimeout(done, 5));
   client.end();
-  await expect(asked).rejects.toThrow('was ended');
+  await expect(asked).rejects.toThrow('lines/ended');
   await new Promise((done) => setTimeout(done, 20));
   expect(end.opened).toBe(opened);
 });

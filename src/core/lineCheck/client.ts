@@ -1,3 +1,4 @@
+import { tell } from './codes';
 import type { LineDevice, Recording } from './device';
 import {
   type DeviceCommand,
@@ -8,6 +9,7 @@ import {
   readFromDevice,
   type ToDevice,
 } from './protocol';
+import { LineTrouble } from './trouble';
 
 /** One open connection, whatever carries it. */
 export interface Wire {
@@ -47,7 +49,7 @@ const TRIES = 12;
 const PATIENCE_MS = 15_000;
 
 /** The connection went while something was asked. */
-class Lost extends Error {}
+class Lost extends LineTrouble {}
 
 /**
  * A device behind the messages of docs/adapters.md. A lost connection is opened again, gains and pads are set again, and what was asked
@@ -83,7 +85,7 @@ export class DeviceClient implements LineDevice {
   }
 
   get description(): DeviceDescription {
-    if (!this.told) throw new Error('The device has not said yet what it is.');
+    if (!this.told) throw new LineTrouble(tell('not-said-yet'));
     return this.told.device;
   }
 
@@ -99,12 +101,12 @@ export class DeviceClient implements LineDevice {
   end(): void {
     this.ended = true;
     this.wire?.close();
-    this.fail(new Error('The line check was ended.'));
+    this.fail(new LineTrouble(tell('ended')));
   }
 
   async set(command: DeviceCommand): Promise<DeviceState> {
     const answer = await this.ask((id) => ({ type: 'set', id, command }));
-    if (!('state' in answer)) throw new Error('The device did not say how it is set.');
+    if (!('state' in answer)) throw new LineTrouble(tell('not-said-how-set'));
     // What was refused is not asked for again.
     if (!('bank' in command)) this.lastSet.set(command.input, { ...this.lastSet.get(command.input), ...command });
     if (this.told) this.told = { ...this.told, state: answer.state };
@@ -113,7 +115,7 @@ export class DeviceClient implements LineDevice {
 
   async record(seconds: number): Promise<Recording> {
     const answer = await this.ask((id) => ({ type: 'record', id, seconds }), seconds * 1000);
-    if ('type' in answer) throw new Error('The device recorded nothing.');
+    if ('type' in answer) throw new LineTrouble(tell('recorded-nothing'));
     return answer;
   }
 
@@ -142,13 +144,13 @@ export class DeviceClient implements LineDevice {
     const id = ++this.ids;
     return new Promise((done, failed) => {
       if (!this.wire) {
-        failed(new Lost('The connection to the device was lost.'));
+        failed(new Lost(tell('connection-lost')));
         return;
       }
       this.pending.set(id, { done, failed });
       this.wire.send(JSON.stringify(message(id)));
       void this.options.wait(PATIENCE_MS + extraMs).then(() => {
-        if (this.pending.delete(id)) failed(new Error('The device does not answer: look whether it is switched on, and connect again.'));
+        if (this.pending.delete(id)) failed(new LineTrouble(tell('does-not-answer')));
       });
     });
   }
@@ -157,12 +159,12 @@ export class DeviceClient implements LineDevice {
     let pause = FIRST_WAIT_MS;
     this.connecting = true;
     for (let tries = 0; ; tries++) {
-      if (this.ended) throw new Error('The line check was ended.');
+      if (this.ended) throw new LineTrouble(tell('ended'));
       try {
         await this.open();
         await this.greet();
         // It may have gone again in the very moment in which all was said.
-        if (!this.wire) throw new Lost('The connection to the device was lost.');
+        if (!this.wire) throw new Lost(tell('connection-lost'));
         this.connecting = false;
         this.options.onConnected?.(true);
         return;
@@ -172,7 +174,7 @@ export class DeviceClient implements LineDevice {
         if (!gone || (first && tries >= 1) || tries >= TRIES) {
           this.ended ||= first;
           this.wire?.close();
-          throw gone ? new Error('No device answers at that address: look whether it, or its bridge, is running, then connect again.') : error;
+          throw gone ? new LineTrouble(tell('nobody-there')) : error;
         }
         await this.options.wait(pause);
         pause = Math.min(LONGEST_WAIT_MS, pause * 2);
@@ -193,7 +195,7 @@ export class DeviceClient implements LineDevice {
         text: (text) => this.hear(text),
         bytes: (bytes) => this.take(bytes),
         closed: () => {
-          failed(new Lost('The connection to the device was lost.'));
+          failed(new Lost(tell('connection-lost')));
           if (this.wire === wire) this.onClosed();
         },
       });
@@ -209,7 +211,7 @@ export class DeviceClient implements LineDevice {
       this.ready = this.connect(false);
       this.ready.catch(() => undefined);
     }
-    this.fail(new Lost('The connection to the device was lost.'));
+    this.fail(new Lost(tell('connection-lost')));
   }
 
   /** Says what rig it is to be, hears what device it is, and sets again what was set. */
@@ -217,8 +219,8 @@ export class DeviceClient implements LineDevice {
     const wish = this.options.rig(this.attempt++);
     if (wish) await this.once((id) => ({ type: 'rig', id, ...wish }), 0);
     for (let waited = 0; !this.greeted; waited += 20) {
-      if (waited > PATIENCE_MS) throw new Error('The device does not say what it is: it speaks another language than this page.');
-      if (!this.wire) throw new Lost('The connection to the device was lost.');
+      if (waited > PATIENCE_MS) throw new LineTrouble(tell('another-language'));
+      if (!this.wire) throw new Lost(tell('connection-lost'));
       await this.options.wait(20);
     }
     for (const command of this.lastSet.values()) await this.once((id) => ({ type: 'set', id, command }), 0);
@@ -239,7 +241,7 @@ export class DeviceClient implements LineDevice {
     const waiting = message.id === null ? undefined : this.pending.get(message.id);
     if (!waiting || message.id === null) return;
     this.pending.delete(message.id);
-    if (message.type === 'refused') waiting.failed(new Error(message.reason));
+    if (message.type === 'refused') waiting.failed(new LineTrouble(message.reason));
     else waiting.done(message);
   }
 
@@ -251,7 +253,7 @@ export class DeviceClient implements LineDevice {
     this.pending.delete(announced.id);
     const { channels: count, frames, sampleRateHz } = announced;
     if (bytes.byteLength !== 4 * count * frames) {
-      waiting.failed(new Error('The device sent another length of sound than it said.'));
+      waiting.failed(new LineTrouble(tell('another-length')));
       return;
     }
     // Little-endian, as every machine is that a browser or Node runs on.

@@ -1,4 +1,5 @@
-import { listed } from '../units';
+import { asList } from '../units';
+import { type LineCode, tell } from './codes';
 import { contactFindings, crackles, isLoose } from './contacts';
 import type { LineFinding } from './finding';
 import { found, holderOf, isInPlace, secondWayFindings } from './holders';
@@ -20,50 +21,28 @@ const unmoved = (lines: readonly Line[], { answers }: LineNotes): Line[] =>
 function answerFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   const dull = unmoved(lines, notes);
   if (dull.length === 0) return [];
-  if (dull.length === lines.length)
-    return [
-      found(
-        'not answering',
-        'fix',
-        [],
-        'The device takes commands and does nothing: its gain was moved and its meters were not. Look whether another program holds it, whether it is the device that is plugged in, switch it off and on, and check again.',
-      ),
-    ];
-  return [
-    found(
-      'not answering',
-      'fix',
-      dull,
-      `Input ${listed(dull.map(({ inputName }) => inputName))} did not follow its gain: a knob or a switch on the device itself rules it. Set it there, then check again.`,
-    ),
-  ];
+  if (dull.length === lines.length) return [found('not answering', 'fix', [], tell('device-deaf'))];
+  return [found('not answering', 'fix', dull, tell('gain-unmoved', { inputs: asList(dull.map(({ inputName }) => inputName)) }))];
 }
 
 /** Where nothing comes through: the cable, or the power of its bank. */
 function silentFinding(line: Line, silent: readonly Line[], lines: readonly Line[], notes: LineNotes): LineFinding {
-  const cable = (why: string): LineFinding =>
-    found(
-      'dead',
-      'fix',
-      [line],
-      `${line.name} is silent${why}: try its cable on another microphone, then its input; look whether the microphone has a switch.`,
-    );
-  if (!line.needsPower) return cable('');
+  const facts = { line: line.name, input: line.inputName };
+  const cable = (code: LineCode): LineFinding => found('dead', 'fix', [line], tell(code, facts));
+  if (!line.needsPower) return cable('silent');
   const { bank } = line;
-  const dark = (why: string): LineFinding => found('no power', 'fix', [line], `${line.name} is silent, and it needs power: ${why}`);
-  if (bank === null) return dark(`input ${line.inputName} gives none. Use another input, or a supply of its own.`);
+  const dark = (code: LineCode, others: readonly Line[] = []): LineFinding =>
+    found('no power', 'fix', [line], tell(code, { ...facts, bank: bank ?? '', others: asList(others.map(({ name }) => name)) }));
+  if (bank === null) return dark('input-gives-no-power');
   const harmed = lines.filter((other) => other.bank === bank && other.forbidsPower);
-  if (harmed.length > 0)
-    return dark(`bank ${bank} stays off for ${listed(harmed.map(({ name }) => name))}. Move one of them to another bank in Patch.`);
+  if (harmed.length > 0) return dark('bank-stays-off', harmed);
   const mates = lines.filter((other) => other.bank === line.bank && other.needsPower && other !== line);
-  if (mates.some((mate) => !silent.includes(mate))) return cable(', and power is on in its bank, for others there are heard');
+  if (mates.some((mate) => !silent.includes(mate))) return cable('silent-though-powered');
   const answer = notes.answers[line.inputId];
   // Power off and all gain up: only an open input hisses more than a silent microphone lets it.
   const open = answer !== undefined && answer.noiseDbfs > line.idleNoiseDbfs + OPEN_DB;
-  if (open && mates.length === 0) return cable(', and its input hisses as one with nothing in it');
-  return dark(
-    `bank ${bank} ${notes.power[bank] === false ? 'says that it is off' : 'says that it is on and gives none'}. Monitors down, switch it off, wait ten seconds, switch it on again; if nothing comes, plug it into another bank or give it a supply of its own.`,
-  );
+  if (open && mates.length === 0) return cable('silent-as-if-open');
+  return dark(notes.power[bank] === false ? 'bank-says-off' : 'bank-gives-none');
 }
 
 function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): LineFinding[] {
@@ -79,35 +58,20 @@ function tapFindings(lines: readonly Line[], notes: LineNotes, deaf: boolean): L
     if (told.has(line) || holder === line) continue;
     if (holder === null) {
       const free = freeInputOf(line.microphoneId, lines, notes);
-      if (free !== null)
-        out.push(
-          found(
-            'swapped',
-            'fix',
-            [line],
-            `${line.name} is in an input that the patch leaves free: plug it into input ${line.inputName}, power off first.`,
-          ),
-        );
+      if (free !== null) out.push(found('swapped', 'fix', [line], tell('in-a-free-input', { line: line.name, input: line.inputName })));
       // A device that does nothing lights nothing; what hums too loud to hear a knock is told to hum.
       else if (!(deaf && line.needsPower) && !hums(line, notes)) out.push(silentFinding(line, silent, lines, notes));
     } else if (holder === undefined) {
       // What crackles or is loose is told as that.
       if (!crackles(line, notes) && !isLoose(line, notes))
-        out.push(
-          found(
-            'question',
-            'note',
-            [line],
-            `Input ${line.inputName} heard two microphones about as loud: tap ${line.name} again, by itself, on its body.`,
-          ),
-        );
+        out.push(found('question', 'note', [line], tell('heard-two-alike', { line: line.name, input: line.inputName })));
     } else
       out.push(
         found(
           'swapped',
           'fix',
           [line, holder],
-          `Input ${line.inputName} has ${holder.name} where ${line.name} should be: plug ${holder.name} into input ${holder.inputName}, power off first.`,
+          tell('in-its-input', { line: line.name, input: line.inputName, other: holder.name, otherInput: holder.inputName }),
         ),
       );
   }
@@ -125,23 +89,12 @@ function signFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   const [up, down] = [signed.filter(({ clapSign }) => clapSign === 1), signed.filter(({ clapSign }) => clapSign === -1)];
   if (down.length === 0 || up.length === 0 || signed.length < 2) return [];
   const names = (some: typeof signed): Line[] => some.map(({ line }) => line);
+  const nameList = (some: typeof signed) => asList(some.map(({ line }) => line.name));
   if (signed.length === 2 || up.length === down.length)
-    return [
-      found(
-        'question',
-        'note',
-        names(signed),
-        `${listed(names(down).map(({ name }) => name))} ${down.length === 1 ? 'has' : 'have'} opposite polarity to ${listed(names(up).map(({ name }) => name))}, and it is not settled whose is reversed: exchange one cable and tap again. A clap in front pushes first, so look at ${listed(names(down).map(({ name }) => name))} first.`,
-      ),
-    ];
+    return [found('question', 'note', names(signed), tell('polarity-open', { count: down.length, lines: nameList(down), others: nameList(up) }))];
   const few = up.length < down.length ? up : down;
   return names(few).map((line) =>
-    found(
-      'reversed',
-      'fix',
-      [line],
-      `The polarity of ${line.name} is reversed: its first swing is opposite to the other ${signed.length - few.length}. Use another cable, or reverse its polarity in the mix and write that down.`,
-    ),
+    found('reversed', 'fix', [line], tell('polarity-reversed', { line: line.name, others: signed.length - few.length })),
   );
 }
 
@@ -161,14 +114,7 @@ export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFin
   const misplaced = new Set(taps.filter(({ kind }) => kind !== 'question').flatMap(({ microphoneIds }) => microphoneIds));
   const inPlace = lines.filter((line) => ![line.microphoneId, line.secondOf ?? ''].some((id) => misplaced.has(id)) && !dull.includes(line));
   return [
-    ...refused.map((line) =>
-      found(
-        'harmful power',
-        'fix',
-        [line],
-        `${line.name} must never get phantom power, and another microphone on the same switch needs it: the switch stays off. Move one of them in Patch.`,
-      ),
-    ),
+    ...refused.map((line) => found('harmful power', 'fix', [line], tell('power-harms', { line: line.name }))),
     ...answer,
     ...taps,
     ...contactFindings(lines, notes),
@@ -176,15 +122,6 @@ export function concludeLines(lines: readonly Line[], notes: LineNotes): LineFin
     ...saidFindings(inPlace, notes),
     ...levelFindings(inPlace, notes),
     ...silenceFindings(lines, inPlace, notes),
-    ...(notes.timesLost > 0
-      ? [
-          found(
-            'lost',
-            'improve',
-            [],
-            `The connection to the device was lost ${notes.timesLost === 1 ? 'once' : `${notes.timesLost} times`}: take another cable and a port of the computer itself, no hub, before the take.`,
-          ),
-        ]
-      : []),
+    ...(notes.timesLost > 0 ? [found('lost', 'improve', [], tell('lost-before-the-take', { times: notes.timesLost }))] : []),
   ];
 }

@@ -1,3 +1,4 @@
+import { tell } from './codes';
 import type { LineFinding } from './finding';
 import { found } from './holders';
 import type { Line } from './line';
@@ -12,24 +13,9 @@ export const isLoose = (line: Line, notes: LineNotes): boolean => (notes.cuts[li
 /** Contacts: what crackles in silence, what is cut off while it sounds. */
 export function contactFindings(lines: readonly Line[], notes: LineNotes): LineFinding[] {
   return lines.flatMap((line): LineFinding[] => {
-    if (isLoose(line, notes))
-      return [
-        found(
-          'loose',
-          'fix',
-          [line],
-          `${line.name} cuts out and comes back: a contact is loose. Power off, then another cable; move the plugs at both ends and listen.`,
-        ),
-      ];
+    if (isLoose(line, notes)) return [found('loose', 'fix', [line], tell('loose', { line: line.name }))];
     return crackles(line, notes)
-      ? [
-          found(
-            'crackle',
-            'fix',
-            [line],
-            `${line.name} crackles: ${notes.crackles[line.inputId]} times in six seconds of silence. Power off, then another cable; clean the contacts, keep it dry.`,
-          ),
-        ]
+      ? [found('crackle', 'fix', [line], tell('crackles', { line: line.name, times: notes.crackles[line.inputId] ?? 0 }))]
       : [];
   });
 }

@@ -1,3 +1,5 @@
+import type { Told } from '../units';
+
 export type LineFaultKind =
   | 'swapped'
   | 'reversed'
@@ -22,7 +24,7 @@ export interface LineFinding {
   readonly severity: 'fix' | 'improve' | 'note';
   readonly microphoneIds: readonly string[];
   /** What is wrong and what to do. */
-  readonly message: string;
+  readonly told: Told;
 }
 
 /** What a person sees on the meters of their own device and hears of a line. */

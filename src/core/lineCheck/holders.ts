@@ -1,3 +1,5 @@
+import type { Told } from '../units';
+import { tell } from './codes';
 import type { LineFaultKind, LineFinding } from './finding';
 import { isTapped, type Line } from './line';
 import type { LineNotes } from './steps';
@@ -5,11 +7,11 @@ import type { LineNotes } from './steps';
 /** One tap's own microphone over the next one's, dB; less is no answer. */
 const CLEARLY_DB = 8;
 
-export const found = (kind: LineFaultKind, severity: LineFinding['severity'], lines: readonly Line[], message: string): LineFinding => ({
+export const found = (kind: LineFaultKind, severity: LineFinding['severity'], lines: readonly Line[], told: Told): LineFinding => ({
   kind,
   severity,
   microphoneIds: lines.map(({ microphoneId }) => microphoneId),
-  message,
+  told,
 });
 
 /** Which microphone an input really has: the one whose tap it heard loudest; null where it heard none, undefined where it is not clear. */
@@ -34,14 +36,7 @@ export function secondWayFindings(lines: readonly Line[], notes: LineNotes): Lin
     const holder = holderOf(line, lines, notes);
     if (isTapped(line) || holder === undefined || isInPlace(line, holder) || (first && holderOf(first, lines, notes) !== first)) return [];
     return holder === null
-      ? [found('dead', 'fix', [line], `${line.name}, is silent: take another cable from its splitter to input ${line.inputName}.`)]
-      : [
-          found(
-            'swapped',
-            'fix',
-            [line],
-            `Input ${line.inputName} has ${holder.name} where ${line.name}, should be: plug the splitter’s other way in there.`,
-          ),
-        ];
+      ? [found('dead', 'fix', [line], tell('second-way-silent', { line: line.name, input: line.inputName }))]
+      : [found('swapped', 'fix', [line], tell('second-way-other', { line: line.name, input: line.inputName, other: holder.name }))];
   });
 }

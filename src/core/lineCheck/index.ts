@@ -1,5 +1,6 @@
 export { banksToLight } from './banks';
 export { DeviceClient, type OpenWire } from './client';
+export type { LineCode } from './codes';
 export * from './conclude';
 export * from './device';
 export * from './finding';

@@ -1,5 +1,6 @@
 import { median } from '../math';
-import { formatNumber } from '../units';
+import { asNumber } from '../units';
+import { tell } from './codes';
 import { crackles } from './contacts';
 import type { LineFinding } from './finding';
 import { found } from './holders';
@@ -37,14 +38,7 @@ export function levelFindings(lines: readonly Line[], notes: LineNotes): LineFin
     const off = offBy(line, notes);
     return off === null || soft.includes(line) ? [] : [{ line, off }];
   });
-  const missed = soft.map((line) =>
-    found(
-      'question',
-      'note',
-      [line],
-      `${line.name} hardly heard the playing: play what it is there for, as loudly as in the take, and do that step again.`,
-    ),
-  );
+  const missed = soft.map((line) => found('question', 'note', [line], tell('unplayed', { line: line.name })));
   if (heard.length === 0) return missed;
   // A player who plays louder than planned does so in every microphone; of one or two that are off alike it is not told whose it is.
   const offs = heard.map(({ off }) => off);
@@ -54,31 +48,13 @@ export function levelFindings(lines: readonly Line[], notes: LineNotes): LineFin
   return [
     ...missed,
     ...wrong.map(({ line, off }) => {
-      const by = formatNumber(Math.abs(off - common), 0);
-      const high = off > common;
+      const facts = { line: line.name, input: line.inputName, by: asNumber(Math.abs(off - common), 0) };
       if (PADS_DB.some((padDb) => Math.abs(off - common + padDb) <= PAD_WITHIN_DB) && !line.pad)
-        return found(
-          'pad',
-          'fix',
-          [line],
-          `${line.name} is ${by} dB softer than planned, as with a pad left on. Check the switch on the microphone, input ${line.inputName} and everything between.`,
-        );
-      return found(
-        'wrong gain',
-        'fix',
-        [line],
-        `${line.name} comes ${by} dB ${high ? 'hotter' : 'softer'} than planned: its preamp is not at ${formatNumber(line.gainDb, 0)} dB. ${high ? 'Turn it down' : 'Turn it up'} by ${by} dB at the device, and look at the pad of input ${line.inputName} and of the microphone.`,
-      );
+        return found('pad', 'fix', [line], tell('as-with-a-pad', facts));
+      return found('wrong gain', 'fix', [line], tell(off > common ? 'gain-too-high' : 'gain-too-low', { ...facts, gain: asNumber(line.gainDb, 0) }));
     }),
     ...(Math.abs(common) > OFF_DB
-      ? [
-          found(
-            'wrong gain',
-            'note',
-            [],
-            `All of it is ${formatNumber(Math.abs(common), 0)} dB ${common > 0 ? 'louder' : 'softer'} than planned: it is played so, or ${heard.length === 1 ? 'its gain is' : 'all gains are'} elsewhere. Turn ${heard.length === 1 ? 'it' : 'every gain'} by as much.`,
-          ),
-        ]
+      ? [found('wrong gain', 'note', [], tell(common > 0 ? 'all-louder' : 'all-softer', { by: asNumber(Math.abs(common), 0), lines: heard.length }))]
       : []),
   ];
 }
@@ -88,32 +64,11 @@ export function silenceFindings(lines: readonly Line[], inPlace: readonly Line[]
     const heard = notes.silence[line.inputId];
     if (!heard) return [];
     if (heard.hum && hums(line, notes))
-      return [
-        found(
-          'hum',
-          'fix',
-          [line],
-          `${line.name} hums at ${heard.hum.mainsHz} Hz, ${formatNumber(heard.hum.levelDbfs, 0)} dBFS: lead its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
-        ),
-      ];
+      return [found('hum', 'fix', [line], tell('hums', { line: line.name, mains: heard.hum.mainsHz, level: asNumber(heard.hum.levelDbfs, 0) }))];
     const over = heard.noiseDbfs - line.predictedNoiseDbfs;
     if (!inPlace.includes(line) || over <= NOISY_DB || crackles(line, notes)) return [];
     return heard.isEven
-      ? [
-          found(
-            'hiss',
-            'fix',
-            [line],
-            `${line.name} hisses evenly, ${formatNumber(over, 0)} dB over what it should: try another cable and another input; check everything between, and let a condenser dry.`,
-          ),
-        ]
-      : [
-          found(
-            'noise',
-            'improve',
-            [line],
-            `${line.name} is at ${formatNumber(heard.noiseDbfs, 0)} dBFS in silence, ${formatNumber(over, 0)} dB over what it should be: listen to it alone, look for a fan, an open plug or a tired cable.`,
-          ),
-        ];
+      ? [found('hiss', 'fix', [line], tell('hisses', { line: line.name, over: asNumber(over, 0) }))]
+      : [found('noise', 'improve', [line], tell('noisy', { line: line.name, level: asNumber(heard.noiseDbfs, 0), over: asNumber(over, 0) }))];
   });
 }

@@ -1,5 +1,6 @@
 import type { MicrophoneId } from '../ids';
-import { listed } from '../units';
+import { asList } from '../units';
+import { tell } from './codes';
 import type { LineFinding } from './finding';
 import { found } from './holders';
 import type { Line } from './line';
@@ -43,21 +44,11 @@ export function misplugged(own: readonly Line[], holders: ReadonlyMap<Line, Line
     if (!isClosed && holders.get(last) !== null) continue;
     for (const line of row) told.add(line);
     const names = row.map(({ name }) => name);
-    const plugs = row.map((line) => `${line.name} into input ${line.inputName}`);
+    const plugs = row.map((line) => tell('plug-into', { line: line.name, input: line.inputName }));
     out.push(
       row.length === 2 && isRing
-        ? found(
-            'swapped',
-            'fix',
-            row,
-            `${names[0]} and ${names[1]} are in each other’s inputs: exchange their plugs at inputs ${row.map(({ inputName }) => inputName).join(' and ')}, power off first.`,
-          )
-        : found(
-            'swapped',
-            'fix',
-            row,
-            `${listed(names)} are ${isRing ? 'plugged in a ring, each in the input of the next' : 'all one input off'}: power off, then plug ${listed(plugs)}.`,
-          ),
+        ? found('swapped', 'fix', row, tell('exchanged', { lines: asList(names), inputs: asList(row.map(({ inputName }) => inputName)) }))
+        : found('swapped', 'fix', row, tell(isRing ? 'in-a-ring' : 'one-off', { lines: asList(names), plugs: asList(plugs) })),
     );
   }
   return { out, told };

@@ -1,6 +1,9 @@
+import type { Told, Words } from '../units';
+import { tell } from './codes';
 import type { LineDevice } from './device';
 import type { LinePlan } from './line';
 import { doStep, Howling, type LineNotes, type LineStep, NO_NOTES, powerOff, stepKey } from './steps';
+import { LineTrouble } from './trouble';
 
 /** A line check as far as it has come. */
 export interface LineRun {
@@ -11,8 +14,8 @@ export interface LineRun {
 
 export interface RunAnswer {
   readonly run: LineRun;
-  /** What hindered, in a sentence; null where the step is done. */
-  readonly problem: string | null;
+  /** What hindered; null where the step is done. */
+  readonly problem: Words | null;
 }
 
 /** Whether the same things are plugged into the same sockets, so that what was measured still holds; levels may have moved. */
@@ -30,29 +33,33 @@ export function samePlugging(a: LinePlan, b: LinePlan): boolean {
   return a.lines.length === b.lines.length && told(a) === told(b);
 }
 
-const CHANGED =
-  'The patch, or what is in it, has changed since: power is off everywhere. Begin with the monitors down, plug as it is now, and check again.';
+const CHANGED = tell('changed-since');
+
+/** What to tell somebody who ended a check whose power did not go off. */
+export const stillOn = (error: unknown): Told => tell('power-is-still-on', { why: troubleOf(error) });
 
 /** Power went out of every bank, or why it did not. */
-async function darkened(device: LineDevice): Promise<string | null> {
+async function darkened(device: LineDevice): Promise<Told | null> {
   try {
     await powerOff(device);
     return null;
   } catch (error) {
-    return `${sentence(error)} Switch phantom power off at the device before you touch a cable.`;
+    return tell('off-by-hand', { why: troubleOf(error) });
   }
 }
 
-const sentence = (error: unknown): string => (error instanceof Error ? error.message : 'That did not work: begin again.');
+/** What an error says of a line check. */
+export const troubleOf = (error: unknown): Words =>
+  error instanceof LineTrouble ? error.told : error instanceof Error ? error.message : tell('begin-again');
 
 /** Power off first, then all anew with what is plugged now. */
-export async function begunAnew(device: LineDevice, plan: LinePlan, why: string = CHANGED): Promise<RunAnswer> {
+export async function begunAnew(device: LineDevice, plan: LinePlan, why: Words = CHANGED): Promise<RunAnswer> {
   const failed = await darkened(device);
   return { run: { plan, notes: { ...NO_NOTES, timesLost: device.timesLost() } }, problem: failed ?? why };
 }
 
 /** Found in the midst of a step: what is plugged is another than what was judged. */
-class Changed extends Error {}
+class Changed extends LineTrouble {}
 
 /**
  * Does one step with what is plugged now. Where that is another than the check began with, power goes off first and all begins anew; before
@@ -84,7 +91,7 @@ export async function runStep(step: LineStep, device: LineDevice, planNow: () =>
     if (error instanceof Changed || !samePlugging(planNow(), plan)) return begunAnew(device, planNow(), CHANGED);
     // Gains are at their least after a howl: they are set with the power.
     const done = error instanceof Howling ? run.notes.done.filter((key) => key !== 'power' && key !== stepKey(step)) : run.notes.done;
-    return { run: { plan, notes: { ...run.notes, done } }, problem: sentence(error) };
+    return { run: { plan, notes: { ...run.notes, done } }, problem: troubleOf(error) };
   }
 }
 

@@ -1,4 +1,5 @@
-import { formatNumber } from '../units';
+import { asNumber } from '../units';
+import { tell } from './codes';
 import type { LineFinding } from './finding';
 import { found } from './holders';
 import type { Line } from './line';
@@ -11,29 +12,24 @@ export function saidFindings(lines: readonly Line[], { said }: LineNotes): LineF
       const { name } = line;
       switch (what) {
         case 'hums':
-          return found(
-            'hum',
-            'fix',
-            [line],
-            `${name} hums: keep its cable away from power leads and dimmers, try another cable, plug everything into one outlet; never lift the safety earth.`,
-          );
+          return found('hum', 'fix', [line], tell('said-hums', { line: name }));
         case 'hisses':
-          return found('hiss', 'fix', [line], `${name} hisses: try another cable and another input, and check everything between.`);
+          return found('hiss', 'fix', [line], tell('said-hisses', { line: name }));
         case 'crackles':
-          return found('crackle', 'fix', [line], `${name} crackles: power off, then another cable; clean the contacts, keep it dry.`);
+          return found('crackle', 'fix', [line], tell('said-crackles', { line: name }));
         case 'hot':
           return found(
             'wrong gain',
             'fix',
             [line],
-            `${name} is too hot: turn input ${line.inputName} down until its peaks are near ${formatNumber(line.predictedPeakDbfs, 0)} dBFS.`,
+            tell('said-hot', { line: name, input: line.inputName, peak: asNumber(line.predictedPeakDbfs, 0) }),
           );
         case 'soft':
           return found(
             'wrong gain',
             'fix',
             [line],
-            `${name} is too soft: turn input ${line.inputName} up until its peaks are near ${formatNumber(line.predictedPeakDbfs, 0)} dBFS, and look for a pad that is in.`,
+            tell('said-soft', { line: name, input: line.inputName, peak: asNumber(line.predictedPeakDbfs, 0) }),
           );
       }
     }),

@@ -67,14 +67,14 @@ async function through(
 
 describe('the safe order', () => {
   test.each([
-    ['plug', /^Monitors go down/],
-    ['answer', /cables go in before power/],
-    ['power', /cables go in before power/],
-    ['silence', /^Power comes before sound/],
-    ['play', /^Power comes before sound/],
-  ] as const)('%s out of turn is refused in a sentence, and nothing is commanded', async (kind, words) => {
+    ['plug', 'monitors-go-first'],
+    ['answer', 'monitors-go-first'],
+    ['power', 'monitors-go-first'],
+    ['silence', 'power-comes-first'],
+    ['play', 'power-comes-first'],
+  ] as const)('%s out of turn is refused, and nothing is commanded', async (kind, code) => {
     const device = watched(rigOf(PATCHED));
-    await expect(doStep(step(kind), device, linePlanOf(PATCHED, DEVICE), NO_NOTES)).rejects.toThrow(words);
+    await expect(doStep(step(kind), device, linePlanOf(PATCHED, DEVICE), NO_NOTES)).rejects.toThrow(`lines/${code}`);
     expect(device.commands).toEqual([]);
   });
 
@@ -94,7 +94,7 @@ describe('the safe order', () => {
 
   test('a device that says power is still on is not plugged into', async () => {
     const device: LineDevice = { ...watched(rigOf(PATCHED)), set: async () => ({ inputs: [], banks: { '1–4': true, '5–8': false } }) };
-    await expect(through(['monitors down'], device)).rejects.toThrow('power is still on in 1–4: switch it off there before you plug anything');
+    await expect(through(['monitors down'], device)).rejects.toMatchObject({ told: { code: 'power-still-on', facts: { banks: { each: ['1–4'] } } } });
   });
 
   test('gains end as they are planned, pads too; who goes back to an earlier step is asked for power again', async () => {
@@ -106,7 +106,7 @@ describe('the safe order', () => {
     for (const kind of ['monitors down', 'plug', 'answer'] as const) {
       const again = await through([kind], device, PATCHED, notes);
       expect([kind, again.done.includes('power'), again.done.includes(kind)]).toEqual([kind, false, true]);
-      await expect(through(['silence'], device, PATCHED, again)).rejects.toThrow(/^Power comes before sound/);
+      await expect(through(['silence'], device, PATCHED, again)).rejects.toThrow('lines/power-comes-first');
     }
     // Looking whether it answers leaves nothing lit behind.
     await through(['answer'], device, PATCHED, notes);

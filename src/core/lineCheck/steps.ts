@@ -1,11 +1,14 @@
 import type { MicrophoneId } from '../ids';
+import { asList } from '../units';
 import { bankClash, banksToLight } from './banks';
+import { tell } from './codes';
 import type { LineDevice, Recording } from './device';
 import type { SaidWrong } from './finding';
 import { hearPeak, hearSilence, hearTaps, type QuietHeard, type TapHeard } from './hear';
 import { isTapped, type Line, type LinePlan } from './line';
 import { countCrackles, countCuts, hearHowl } from './listenIn';
 import type { DeviceInputDescription } from './protocol';
+import { LineTrouble } from './trouble';
 
 /** What is done one after the other, the safe way round: monitors down, power off, plug, power, then sound. */
 export type LineStep =
@@ -102,7 +105,7 @@ const byInput =
     );
 
 /** Who howled, and what was done about it. */
-export class Howling extends Error {}
+export class Howling extends LineTrouble {}
 
 /** Ends a step in which something howls: every gain goes to least before anything is said. */
 async function stopHowl(device: LineDevice, lines: readonly Line[], recording: Recording): Promise<void> {
@@ -111,10 +114,8 @@ async function stopHowl(device: LineDevice, lines: readonly Line[], recording: R
   if (!loud) return;
   if (device.takesCommands) for (const { id, gainMinDb } of device.description.inputs) await device.set({ input: id, gainDb: gainMinDb });
   const line = lines.find(({ inputId }) => inputId === loud.id);
-  const name = line?.name ?? `Input ${device.description.inputs.find(({ id }) => id === loud.id)?.name ?? ''}`;
-  throw new Howling(
-    `${name} howls at ${Math.round(loud.howl.hertz)} Hz: ${device.takesCommands ? 'every gain is at its least now' : 'turn every gain down now'}. Turn the monitors down and the headphones off, keep microphones away from loudspeakers, then set power and gains again.`,
-  );
+  const name = line?.name ?? tell('input-called', { input: device.description.inputs.find(({ id }) => id === loud.id)?.name ?? '' });
+  throw new Howling(tell(device.takesCommands ? 'howls-gains-down' : 'howls', { line: name, hertz: Math.round(loud.howl.hertz) }));
 }
 
 /** Looks for a moment whether something howls before anybody is asked for more. */
@@ -135,15 +136,14 @@ const banksOf = ({ description }: LineDevice): string[] => [...new Set(descripti
 
 /**
  * Before anything is plugged no bank is lit.
- * @throws Error where the device says that one still is
+ * @throws LineTrouble where the device says that one still is
  */
 export async function powerOff(device: LineDevice): Promise<void> {
   if (!device.takesCommands) return;
   let said: Readonly<Record<string, boolean>> = {};
   for (const bank of banksOf(device)) said = (await device.set({ bank, phantom: false })).banks;
   const still = Object.keys(said).filter((bank) => said[bank]);
-  if (still.length > 0)
-    throw new Error(`The device says that power is still on in ${still.join(' and ')}: switch it off there before you plug anything.`);
+  if (still.length > 0) throw new LineTrouble(tell('power-still-on', { banks: asList(still) }));
 }
 
 async function answering(device: LineDevice, lines: readonly Line[]): Promise<LineNotes['answers']> {
@@ -163,12 +163,12 @@ async function answering(device: LineDevice, lines: readonly Line[]): Promise<Li
   return Object.fromEntries(Object.entries(most).map(([id, noiseDbfs]) => [id, { riseDb: noiseDbfs - (least[id] ?? noiseDbfs), noiseDbfs }]));
 }
 
-/** @throws Error where the device's own map of switches is another than the shelf's: nothing is lit then */
+/** @throws LineTrouble where the device's own map of switches is another than the shelf's: nothing is lit then */
 async function lighting(device: LineDevice, plan: LinePlan): Promise<LineNotes['power']> {
   const { lines } = plan;
   if (!device.takesCommands) return Object.fromEntries(banksToLight(plan).map((bank) => [bank, true]));
   const clash = bankClash(plan, device.description);
-  if (clash) throw new Error(clash);
+  if (clash) throw new LineTrouble(clash);
   const wanted = banksToLight(plan, device.description);
   let said: Readonly<Record<string, boolean>> = {};
   for (const bank of wanted) said = (await device.set({ bank, phantom: true })).banks;
@@ -177,17 +177,12 @@ async function lighting(device: LineDevice, plan: LinePlan): Promise<LineNotes['
 }
 
 /** Before power goes on, what was plugged is plugged: a step's own order cannot be taken from the wrong end. */
-class OutOfTurn extends Error {}
+class OutOfTurn extends LineTrouble {}
 
 export function inTurn(step: LineStep, notes: LineNotes): void {
   const first = step.kind === 'monitors down' ? null : step.kind === 'plug' ? 'monitors down' : step.kind === 'answer' ? 'plug' : 'power';
   const wanted = step.kind === 'power' ? 'plug' : first;
-  if (wanted && !notes.done.includes(wanted))
-    throw new OutOfTurn(
-      wanted === 'power'
-        ? 'Power comes before sound: do that step first.'
-        : 'Monitors go down before anything is plugged, and cables go in before power.',
-    );
+  if (wanted && !notes.done.includes(wanted)) throw new OutOfTurn(tell(wanted === 'power' ? 'power-comes-first' : 'monitors-go-first'));
 }
 
 /** What stands after these is set up anew: with power off and gains elsewhere, sound says nothing. */

@@ -1,4 +1,5 @@
 import { cheapestPatch } from './cheapestPatch';
+import { tell } from './codes';
 import { explain } from './explain';
 import { conflictOf, mendsFor } from './mends';
 import type { SolveMilp } from './milp';
@@ -11,10 +12,10 @@ import type { PatchProblem, PatchResult } from './problem';
  */
 export function assignInputs(problem: PatchProblem, solve: SolveMilp): PatchResult {
   if (problem.microphones.length === 0) return { ok: true, inputs: {}, through: {}, phantomBanks: [], changed: 0, cost: 0 };
-  if (problem.inputs.length === 0) return { ok: false, reason: 'There is no input device on the shelf: add one first.' };
+  if (problem.inputs.length === 0) return { ok: false, reason: tell('no-device') };
   const whole = cheapestPatch(problem, solve, { not: problem.not ?? [] });
   if (whole) return { ok: true, ...whole };
-  if (problem.not?.length) return { ok: false, reason: 'There is no other patch of these microphones to these inputs.' };
+  if (problem.not?.length) return { ok: false, reason: tell('no-other-patch') };
   const partial = cheapestPatch(problem, solve, { partly: true });
   const left = problem.microphones.flatMap(({ id }) => (partial?.inputs[id] === undefined ? [id] : []));
   const conflict = conflictOf(problem, solve);

@@ -1,11 +1,15 @@
-import { counted, formatNumber, listed } from '../units';
+import { asList, type Fact, type Told } from '../units';
+import { type PatchCode, tell } from './codes';
 import type { Demand, PatchProblem } from './problem';
 
+/** What some have in common; nothing of none. */
+const about = (code: PatchCode, names: readonly Fact[]): Told[] => (names.length ? [tell(code, { names: asList(names), count: names.length })] : []);
+
 /**
- * The demands that conflict, as one sentence and what to do.
+ * The demands that conflict, and what to do.
  * @param left who has no input where as many as can be have one
  */
-export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conflict: readonly Demand[], left: readonly string[] = []): string {
+export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conflict: readonly Demand[], left: readonly string[] = []): Told {
   const nameOf = (id: string): string => microphones.find((microphone) => microphone.id === id)?.name ?? id;
   const of = (kind: Demand['kind']): string[] =>
     conflict.flatMap((one) => (one.kind === kind && one.kind !== 'pair' ? [nameOf(one.microphoneId)] : []));
@@ -18,40 +22,42 @@ export function explain({ microphones, inputs, pinned = {} }: PatchProblem, conf
     string[],
     string[],
   ];
-  const pairs = conflict.flatMap((one) => (one.kind === 'pair' ? [one.pair.map(nameOf).join(' with ')] : []));
+  const pairs = conflict.flatMap((one) => (one.kind === 'pair' ? [one.pair.map(nameOf)] : []));
   const only = power.length + never.length + plug.length + level.length + cable.length + pin.length + pairs.length === 0;
   if (only) {
-    const [count, over] = [microphones.length, microphones.length - inputs.length];
-    const these = left.length > 0 ? listed(left.map(nameOf)) : formatNumber(over, 0);
-    return `${counted(count, 'microphone')} and ${counted(inputs.length, 'input')}: ${over} too many. Leave out ${these}, or add a device.`;
+    const over = microphones.length - inputs.length;
+    const these = left.length > 0 ? asList(left.map(nameOf)) : over;
+    return tell('too-many', { microphones: microphones.length, inputs: inputs.length, over, these });
   }
   const must = [
-    ...(power.length ? [`${listed(power)} must have phantom power`] : []),
-    ...(never.length ? [`${listed(never)} must never get it`] : []),
-    ...(plug.length ? [`${listed(plug)} ${plug.length === 1 ? 'needs an input with its' : 'need inputs with their'} connector`] : []),
-    ...(level.length ? [`${listed(level)} ${level.length === 1 ? 'needs an input that takes its' : 'need inputs that take their'} level`] : []),
-    ...(cable.length
-      ? [`${listed(cable)} ${cable.length === 1 ? 'needs a cable that reaches' : 'need cables that reach, and those there are do not all'}`]
-      : []),
-    ...(pairs.length ? [`${listed(pairs)} ${pairs.length === 1 ? 'wants' : 'want'} neighbouring inputs of the same kind`] : []),
-    ...(pin.length ? [`${listed(pin)} ${pin.length === 1 ? 'is' : 'are'} pinned`] : []),
+    ...about('must-have-power', power),
+    ...about('must-not-have-power', never),
+    ...about('needs-its-plug', plug),
+    ...about('needs-its-level', level),
+    ...about('needs-a-cable', cable),
+    ...about(
+      'wants-neighbours',
+      pairs.map(([one = '', other = '']) => tell('paired', { one, other })),
+    ),
+    ...about('is-pinned', pin),
   ];
   const others = all
     .filter((name) => ![...power, ...never, ...plug, ...level, ...cable].includes(name))
     .filter((name) => !pairs.some((pair) => pair.includes(name)));
-  const also = others.length > 0 ? `, and ${listed(others)} ${others.length === 1 ? 'wants an input' : 'want inputs'} too` : '';
   const way = level.length
-    ? 'switch a pad on, move it back or choose another microphone'
+    ? tell('pad-or-move')
     : cable.length
-      ? 'get a longer cable or put a device nearer'
+      ? tell('longer-cable')
       : pin.length && Object.keys(pinned).length
-        ? 'let go what is pinned or leave one out'
+        ? tell('let-go-pins')
         : plug.length && !power.length && !never.length
-          ? 'use another device or an adaptor box'
+          ? tell('adaptor-box')
           : never.length
-            ? 'swap one for a microphone that does not mind, or leave one out'
+            ? tell('swap-microphone')
             : pairs.length
-              ? 'free two inputs side by side or undo the pair'
-              : 'leave one out or add a device';
-  return `No patch does it all: ${must.join(', ')}${also}. Do one of these: ${way}.`;
+              ? tell('undo-the-pair')
+              : tell('leave-out-or-add');
+  const [also] = about('wants-an-input', others);
+  const facts = { must: asList(must, 'comma'), way };
+  return also ? tell('no-patch-also', { ...facts, also }) : tell('no-patch', facts);
 }

@@ -1,6 +1,7 @@
 export * from './assign';
 export * from './cable';
 export * from './chain';
+export type { PatchCode } from './codes';
 export * from './device';
 export * from './gain';
 export type { SolveMilp } from './milp';

@@ -1,5 +1,6 @@
 import type { DeviceId, MicrophoneId } from '../ids';
 import type { Connector, PhantomNeed } from '../microphones';
+import type { Words } from '../units';
 import type { Cable } from './cable';
 import type { DeviceInput, PreampCharacter } from './device';
 import type { Outboard } from './outboard';
@@ -95,7 +96,7 @@ export type PatchResult =
   | ({ readonly ok: true } & Patch)
   | {
       readonly ok: false;
-      readonly reason: string;
+      readonly reason: Words;
       /** The most that can be plugged at once, and who is left. */
       readonly partial?: Patch;
       readonly left?: readonly string[];

@@ -13,6 +13,7 @@ import {
   plugAll,
   ROOM_SHARES,
   type Session,
+  STEADINESSES,
 } from '../document';
 import { inputList } from '../exchange';
 import { renderTake } from '../render';
@@ -57,6 +58,7 @@ const ANSWERS: { readonly [K in keyof Required<Brief>]: { readonly values: reado
   character: { values: [undefined, ...CHARACTERS], output: proposed },
   roomShare: { values: [undefined, ...ROOM_SHARES], output: proposed },
   levelHabit: { values: LEVEL_HABITS.filter((habit) => habit !== 'balanced at unity'), output: gains },
+  steadiness: { values: [undefined, ...STEADINESSES], output: gains },
   fixHabit: { values: [undefined, ...FIX_HABITS], output: proposed },
   alignHabit: { values: [undefined, ...ALIGN_HABITS], output: briefWords },
   away: { values: [false, true], output: listed },
@@ -96,8 +98,11 @@ test('a practice take’s loudest peaks land where the habit wants them, so that
     ['safe peaks', -12],
     ['half to three quarters', -15],
     ['32-bit float', -20],
+    ['very steady', -9],
+    ['unsteady', -15],
   ] as const) {
-    const take = renderTake(resolvePlan(kitWith({ levelHabit })), { seed: 5 });
+    const brief: Brief = levelHabit === 'very steady' || levelHabit === 'unsteady' ? { steadiness: levelHabit } : { levelHabit };
+    const take = renderTake(resolvePlan(kitWith(brief)), { seed: 5 });
     for (const { samples } of take.channels) {
       const peak = 20 * Math.log10(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0));
       expect([levelHabit, Math.abs(peak - dbfs) < 4]).toEqual([levelHabit, true]);

@@ -104,6 +104,16 @@ export type PlanningCode =
   | 'the-set-up-reverses-it'
   | 'reverse-it-in-the-mix'
   | 'it-hears-the-other-side'
-  | 'reverse-polarity-in-the-mix';
+  | 'reverse-polarity-in-the-mix'
+  | 'part-sits-right'
+  | 'part-gains-down'
+  | 'part-gains-up'
+  | 'part-fader-down'
+  | 'part-fader-up'
+  | 'port-of-nobody'
+  | 'port-lacking'
+  | 'port-carries'
+  | 'clocks-apart'
+  | 'clocks-stamped';
 
 export const tell = teller<PlanningCode>('planning');

@@ -6,7 +6,7 @@ import type { MicrophoneKind } from '../microphones';
 import { assignInputs, type SolveMilp, somePatch } from '../patch';
 import { distanceToSurface, distanceToWall } from '../room';
 import { type PairTechnique, placeRecipe, type Recipe } from '../setups';
-import type { Metres } from '../units';
+import type { Metres, Words } from '../units';
 import { ALIKE, chooseGear, usedOf } from './chooseGear';
 import { planFindings } from './expected';
 import { patchInputs, patchProblem } from './patchProblem';
@@ -37,7 +37,7 @@ export type FitReason =
   | { readonly code: 'off-midway'; readonly facts: { readonly behind: Metres; readonly best: Metres } }
   | { readonly code: 'set-otherwise'; readonly facts: { readonly value: string } }
   /** No patch of it is possible, or none could be tried, in the patch's own words. */
-  | { readonly code: 'patch' | 'not-tried'; readonly said: string }
+  | { readonly code: 'patch' | 'not-tried'; readonly said: Words }
   /** What the checks raise beyond what it does by design. */
   | { readonly code: 'finding'; readonly finding: Finding };
 
@@ -83,7 +83,7 @@ function missingKinds(session: Session, recipe: Recipe, instrument: Instrument, 
  * Whether the microphones that are up can all be plugged in, power and levels minded: found at a glance, or asked of the solver; open where
  * there is none to ask.
  */
-function patchOf(up: Session, table: ArrivalTable, solve?: SolveMilp): { readonly isOpen: boolean; readonly reason: string | null } {
+function patchOf(up: Session, table: ArrivalTable, solve?: SolveMilp): { readonly isOpen: boolean; readonly reason: Words | null } {
   const problem = patchProblem(up, table);
   if (problem.microphones.length === 0 || somePatch(problem)) return { isOpen: false, reason: null };
   if (!solve) return { isOpen: true, reason: null };

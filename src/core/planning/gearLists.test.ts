@@ -7,7 +7,7 @@ import { MICROPHONE_CATALOGUE } from '../microphones';
 import { CABLE_CATALOGUE, OUTBOARD_CATALOGUE } from '../patch';
 import {
   cableNeeds,
-  clockWords,
+  clocksTold,
   dangerOfBetween,
   learnedFrom,
   patchProblem,
@@ -141,10 +141,10 @@ test('two devices by clocks of their own are told; by one clock they are not', (
   const second = { ...(KIT.shelf.devices[0] as Session['shelf']['devices'][number]), id: 'other', name: 'Other recorder' };
   const [a, b] = KIT.microphones.map(({ id }) => id);
   const both = { ...withShelf({ devices: [...KIT.shelf.devices, second] }), patch: { [a as string]: 'eight-input/in1', [b as string]: 'other/in1' } };
-  expect(clockWords(KIT)).toBeNull();
-  expect(clockWords(both)).toMatch(/Other recorder run by clocks of their own/);
+  expect(clocksTold(KIT)).toBeNull();
+  expect(said(clocksTold(both))).toMatch(/Other recorder run by clocks of their own/);
   const linked = both.shelf.devices.map((device) => ({ ...device, clock: 'the first' }));
-  expect(clockWords({ ...both, shelf: { ...both.shelf, devices: linked } })).toBeNull();
+  expect(clocksTold({ ...both, shelf: { ...both.shelf, devices: linked } })).toBeNull();
 });
 
 test('a microphone that is its own device takes no input, is never chosen for a set-up, and among others is told why not', () => {

@@ -5,6 +5,7 @@ export { CHECK_TIMES } from './checklist.data';
 export { usedOf } from './chooseGear';
 export type { PlanningCode } from './codes';
 export * from './complaints';
+export { besideEarlierPart } from './earlierPart';
 export { planFindings, withExpectations } from './expected';
 export * from './fit';
 export * from './freeMicrophones';

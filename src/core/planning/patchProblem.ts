@@ -21,8 +21,9 @@ import {
   secondWayId,
   secondWayName,
 } from '../patch';
-import { formatNumber, listed } from '../units';
+import { asList, asNumber, type Told } from '../units';
 import { cableLengthM } from './cableLength';
+import { tell } from './codes';
 
 /** Every input of the session's devices that can be recorded at its rate, in order. */
 export const patchInputs = ({ shelf, sampleRateHz }: Session): PatchInput[] =>
@@ -67,21 +68,18 @@ export function devicesInUse(session: Session): readonly InputDevice[] {
   return session.shelf.devices.filter(({ id }) => used.has(id));
 }
 
-/** What hangs on another device's digital port and is not carried whole, in a sentence each. */
-export function expansionWords({ shelf, sampleRateHz }: Session): string[] {
+/** What hangs on another device's digital port and is not carried whole. */
+export function expansionsTold({ shelf, sampleRateHz }: Session): Told[] {
   const { devices } = shelf;
   return devices.flatMap((device) => {
     if (device.expands === undefined) return [];
     const carried = carriedInputs(devices, device, sampleRateHz);
     const host = devices.find(({ id }) => id === device.expands);
-    if (!host?.digitalInputs)
-      return [
-        `${device.name} hangs on the digital port of ${host ? `${host.name}, which has none` : 'a device that is not on the shelf'}: say on the shelf where it goes.`,
-      ];
+    if (!host) return [tell('port-of-nobody', { device: device.name })];
+    if (!host.digitalInputs) return [tell('port-lacking', { device: device.name, host: host.name })];
     if (carried === device.inputs.length) return [];
-    const rate = `${formatNumber(sampleRateHz / 1000, sampleRateHz % 1000 ? 1 : 0)} kHz`;
-    const which = carried === 0 ? 'none of its inputs' : carried === 1 ? 'its first input alone' : `its first ${carried} inputs`;
-    return [`At ${rate} the digital port of ${host.name} carries ${which} of ${device.name}: record at a lower rate, or leave the others free.`];
+    const rate = asNumber(sampleRateHz / 1000, sampleRateHz % 1000 ? 1 : 0);
+    return [tell('port-carries', { rate, host: host.name, device: device.name, carried })];
   });
 }
 
@@ -232,13 +230,11 @@ export function learnedFrom(session: Session, table: ArrivalTable, peaksDbfs: Re
 }
 
 /** What two devices without a common clock do to one take; null where all that are in use run in step. */
-export function clockWords(session: Session): string | null {
+export function clocksTold(session: Session): Told | null {
   const used = devicesInUse(session);
   const own = [...new Set(used.map((device) => clockOf(session.shelf.devices, device)))];
   if (own.length < 2) return null;
-  const names = used.map(({ name }) => name);
   const [code] = used.map(({ timeCode }) => timeCode);
   const stamped = code !== undefined && used.every(({ timeCode }) => timeCode === code);
-  const begin = stamped ? 'Their time code lines up where files begin, and no more: ' : '';
-  return `${listed(names)} run by clocks of their own and drift apart, a sample or some each second. ${begin}${stamped ? 'link' : 'Link'} their clocks and say so on the shelf, or clap once at the beginning and once at the end and let the take check line them up. Pairs stay on one.`;
+  return tell(stamped ? 'clocks-stamped' : 'clocks-apart', { devices: asList(used.map(({ name }) => name)) });
 }

@@ -92,6 +92,10 @@ const HABITUAL_DBFS: Readonly<Partial<Record<NonNullable<Session['brief']['level
   '32-bit float': -20,
 };
 
+/** Where the loudest peaks are wanted of whom: very steady players may come nearer to full scale (common practice), unsteady ones want as much more room above (our choice), dBFS. */
+const BY_STEADINESS_DBFS: Readonly<Record<NonNullable<Session['brief']['steadiness']>, number>> = { 'very steady': -9, unsteady: -15 };
+const usualTargetDbfs = ({ steadiness }: Session['brief']): number => (steadiness ? BY_STEADINESS_DBFS[steadiness] : PEAK_TARGET_DBFS);
+
 /** A shaker is recorded quietly: it is felt more than heard (common practice), dB under the rest. */
 const SHAKEN_DB = -12;
 
@@ -99,13 +103,17 @@ const SHAKEN_DB = -12;
 export const wantedLevelDb = ({ brief }: Pick<Session, 'brief'>, { id, kind }: Pick<Instrument, 'id' | 'kind'>): number =>
   brief.levelsDb?.[id] ?? (kind === 'shaken' ? SHAKEN_DB : 0);
 
-/** With faders at unity the balance is made by the gains: every microphone aims as far under the usual as its instrument is to be softer. */
+/**
+ * With faders at unity the balance is made by the gains: every microphone aims as far under the usual as its instrument is to be softer, against
+ * the loudest that plays, or of the song where parts are recorded one after another.
+ */
 function unityTargets(session: Session): Record<string, number> {
-  const loudest = Math.max(-Infinity, ...session.instruments.map((one) => wantedLevelDb(session, one)));
+  const { brief } = session;
+  const loudest = brief.together === 'one after another' ? 0 : Math.max(-Infinity, ...session.instruments.map((one) => wantedLevelDb(session, one)));
   return Object.fromEntries(
     session.microphones.flatMap((placed) => {
       const instrument = session.instruments.find(({ id }) => belongsTo(session, placed, id));
-      return instrument ? [[placed.id, PEAK_TARGET_DBFS + wantedLevelDb(session, instrument) - loudest]] : [];
+      return instrument ? [[placed.id, usualTargetDbfs(brief) + wantedLevelDb(session, instrument) - loudest]] : [];
     }),
   );
 }
@@ -139,8 +147,8 @@ export function resolveFiles(session: Session, chains: Readonly<Record<string, C
 }
 
 function habitual({ brief }: Session): Pick<Plan, 'peakTargetDbfs'> {
-  const peakTargetDbfs = brief.levelHabit && HABITUAL_DBFS[brief.levelHabit];
-  return peakTargetDbfs === undefined ? {} : { peakTargetDbfs };
+  const peakTargetDbfs = (brief.levelHabit && HABITUAL_DBFS[brief.levelHabit]) ?? usualTargetDbfs(brief);
+  return peakTargetDbfs === PEAK_TARGET_DBFS ? {} : { peakTargetDbfs };
 }
 
 /** Turns the document into the plain inputs that the physics wants, channels as the mix has them. The only place that knows both. */

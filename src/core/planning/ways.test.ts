@@ -9,9 +9,9 @@ import { loadMilpSolver } from '../patch/highs';
 import { renderTake } from '../render';
 import {
   cableNeeds,
-  clockWords,
+  clocksTold,
   deskOf,
-  expansionWords,
+  expansionsTold,
   gainSetting,
   inputsInUse,
   isOneSplit,
@@ -125,7 +125,7 @@ describe('a splitter', () => {
       shelf: { ...split.shelf, devices: [host, recorder] },
     });
     expect(powerUses(far).map(({ device }) => device)).toContain('Other');
-    expect(clockWords(far)).toMatch(/Other run by clocks of their own/);
+    expect(said(clocksTold(far))).toMatch(/Other run by clocks of their own/);
     const way = cableNeeds(far).find(({ microphoneId }) => microphoneId === secondWayId(first.id));
     expect(way?.needM).toBeCloseTo(far.room.widthM - 1 + (far.room.depthM - 1) + 1, 6);
   });
@@ -195,7 +195,7 @@ describe('an equaliser at line level', () => {
   test('the solver leaves the row where it is, gives it to nobody else, and its preamp is not there twice', async () => {
     const solve = await loadMilpSolver();
     const result = assignInputs(patchProblem(row, arrivalTable(resolvePlan(row))), solve);
-    if (!result.ok) throw new Error(result.reason);
+    if (!result.ok) throw new Error(said(result.reason));
     expect(Object.entries(result.through)).toEqual([[first.id, outboardOf(row, first.id)?.id]]);
     const plugged = plugAll(result.inputs, result.through)(row);
     expect(plugged.microphones[0]).toMatchObject({ outboardId: preamp.id, lineOutboardId: equaliser.id });
@@ -210,10 +210,10 @@ describe('inputs over a digital port', () => {
   const wide = withShelf({ devices: [host, byLight] });
 
   test('are all there at 48 kHz, and half of them at 96 kHz, which is said', () => {
-    expect([patchInputs(wide).length, expansionWords(wide)]).toEqual([16, []]);
+    expect([patchInputs(wide).length, expansionsTold(wide)]).toEqual([16, []]);
     const fast = { ...wide, sampleRateHz: 96_000 };
     expect(patchInputs(fast)).toHaveLength(12);
-    expect(expansionWords(fast)).toEqual([expect.stringMatching(/At 96 kHz the digital port of .* carries its first 4 inputs/)]);
+    expect(expansionsTold(fast).map(said)).toEqual([expect.stringMatching(/At 96 kHz the digital port of .* carries its first 4 inputs/)]);
   });
 
   test('a microphone in one that is no longer carried is told', () => {
@@ -223,16 +223,16 @@ describe('inputs over a digital port', () => {
 
   test('run by the clock of the port: nothing drifts, which two devices by themselves do', () => {
     const both = plugIn(first.id, `${byLight.id}/in2`)(wide);
-    expect(clockWords(both)).toBeNull();
+    expect(clocksTold(both)).toBeNull();
     const { expands: _, ...alone } = byLight;
-    expect(clockWords({ ...both, shelf: { ...both.shelf, devices: [host, alone] } })).toMatch(/drift apart/);
+    expect(said(clocksTold({ ...both, shelf: { ...both.shelf, devices: [host, alone] } }))).toMatch(/drift apart/);
   });
 
   test('without a port they carry nothing, and it is said where to say so', () => {
     const { digitalInputs: _, ...plain } = host;
     const session = withShelf({ devices: [plain, byLight] });
     expect(patchInputs(session)).toHaveLength(8);
-    expect(expansionWords(session)).toEqual([expect.stringMatching(/which has none: say on the shelf where it goes/)]);
+    expect(expansionsTold(session).map(said)).toEqual([expect.stringMatching(/which has none: say on the shelf where it goes/)]);
   });
 });
 
@@ -274,6 +274,9 @@ describe('faders at unity', () => {
     expect(heard(unity({}))).toEqual([-12, -12, -12, -12]);
     // One instrument alone is the loudest, however soft it is to be.
     expect(heard(unity({ levelsDb: { [kit.id]: -9 } }))).toEqual([-12, -12, -12, -12]);
+    // Recorded after others it is as soft as the song wants it.
+    expect(heard(unity({ levelsDb: { [kit.id]: -9 }, together: 'one after another' }))).toEqual([-21, -21, -21, -21]);
+    expect(heard(unity({ steadiness: 'very steady' }))).toEqual([-9, -9, -9, -9]);
     const two = { ...unity({ levelsDb: { shaker: -5, [kit.id]: 0 } }), instruments: [kit, shaker] };
     const own = editMicrophone(first.id, { target: { instrumentId: 'shaker', sourceId: 'none' } })(two);
     expect(peakTargetOf(resolvePlan(own), first.id)).toBe(-17);
@@ -285,13 +288,13 @@ describe('faders at unity', () => {
     expect(wantedLevelDb(unity({}), shaker)).toBe(-12);
     expect(wantedLevelDb(unity({ levelsDb: { shaker: -3 } }), shaker)).toBe(-3);
     expect(heard({ ...KIT, brief: { levelHabit: 'safe peaks', levelsDb: { [kit.id]: -9 } } })).toEqual([-12, -12, -12, -12]);
-    expect(heard({ ...KIT, brief: { levelHabit: 'half to three quarters' } })).toEqual([-15, -15, -15, -15]);
+    expect(heard({ ...KIT, brief: { levelHabit: 'half to three quarters', steadiness: 'very steady' } })).toEqual([-15, -15, -15, -15]);
   });
 });
 
 test('two recorders with one time code begin together and drift all the same', () => {
   const recorder = { ...host, id: 'other', timeCode: 'A' };
   const both = plugIn(first.id, 'other/in1')(withShelf({ devices: [{ ...host, timeCode: 'A' }, recorder] }));
-  expect(clockWords(both)).toMatch(/drift apart.*Their time code lines up where files begin, and no more: link their clocks/);
-  expect(clockWords({ ...both, shelf: { ...both.shelf, devices: [host, recorder] } })).not.toMatch(/time code/);
+  expect(said(clocksTold(both))).toMatch(/drift apart.*Their time code lines up where files begin, and no more: link their clocks/);
+  expect(said(clocksTold({ ...both, shelf: { ...both.shelf, devices: [host, recorder] } }))).not.toMatch(/time code/);
 });

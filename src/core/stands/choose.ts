@@ -3,7 +3,7 @@ import { type Vec3, vec3 } from '../math';
 import type { Room } from '../room';
 import { bodyRound, type Solid } from '../solids';
 import type { StandModel, StandPlace } from './model';
-import { gapToRod, hangsOver, obstacles, poseOf } from './reach';
+import { gapToRod, hangsOver, obstacleCount, poseOf } from './reach';
 
 const DIRECTIONS = 24;
 
@@ -12,12 +12,14 @@ export interface Around {
   readonly volumes: readonly KeepOut[];
   readonly solids: readonly Solid[];
   readonly room: Room;
-  /** Where other stands' feet are. */
   /** What hangs on its boom, kilograms; 0 where it is not told. */
   readonly weightKg?: number;
+  /** Where other stands' feet are. */
   readonly feet?: readonly { readonly x: number; readonly y: number; readonly footprintM: number }[];
 }
 
+/** What one thing in the way of pole or boom costs. */
+const OBSTACLE = 3;
 /** Another stand's foot and a pole are at least this far apart, metres. */
 const APART_M = 0.05;
 
@@ -45,29 +47,37 @@ function crowding(stand: StandModel, base: { x: number; y: number }, { volumes, 
   return 0.3 * onFloor.length + 2 * others.length;
 }
 
-/** Cost of a base: lacking reach, things in the way, a wall, and turning away from the outward side. */
-function costOf(stand: StandModel, base: { x: number; y: number }, tipM: Vec3, around: Around, inward: number): number {
+/**
+ * Cost of a base: lacking reach, a wall, what it would tip over, and turning away from the outward side first, which are soon told; then what
+ * is in the way, up to the cost from which on it is no longer of interest.
+ */
+function costOf(stand: StandModel, base: { x: number; y: number }, tipM: Vec3, around: Around, inward: number, most: number): number {
   const { volumes, solids, room } = around;
   const pose = poseOf(stand, base, tipM);
   // A stand that its load tips over is no place for it.
   const tips = (around.weightKg ?? 0) * Math.hypot(pose.poleTopM.x - tipM.x, pose.poleTopM.y - tipM.y) > 0.95 * stand.maxMomentKgM ? 6 : 0;
   const outM = feetOutsideM(stand, base, room);
   const outside = outM > 0 ? 2.5 + 10 * outM : 0;
+  const short = (pose.shortM > 0.005 ? 3 : 0) + 20 * pose.shortM;
+  const soon = short + tips + outside + inward;
+  if (soon >= most) return soon;
   const overHead = volumes.some((volume) => volume.kind === 'head' && hangsOver(pose, volume)) ? 0.6 : 0;
-  return (
-    overHead +
-    (pose.shortM > 0.005 ? 3 : 0) +
-    20 * pose.shortM +
-    3 * obstacles(pose, volumes, solids).length +
-    crowding(stand, base, around) +
-    tips +
-    outside +
-    inward
-  );
+  const crowded = soon + overHead + crowding(stand, base, around);
+  const left = Math.ceil((most - crowded) / OBSTACLE);
+  return left <= 0 ? crowded : crowded + OBSTACLE * obstacleCount(pose, volumes, solids, left);
 }
 
-/** The best place for a stand's pole: outward from the instrument, clear of feet, heads and walls. */
-export function chooseBase(stand: StandModel, tipM: Vec3, centre: { x: number; y: number }, around: Around): { x: number; y: number; cost: number } {
+/**
+ * The best place for a stand's pole: outward from the instrument, clear of feet, heads and walls.
+ * @param most the cost from which on no place is of interest; where there is none below it, the cost is infinite
+ */
+export function chooseBase(
+  stand: StandModel,
+  tipM: Vec3,
+  centre: { x: number; y: number },
+  around: Around,
+  most = Infinity,
+): { x: number; y: number; cost: number } {
   // Inside a body the boom comes through its opening; elsewhere from the outward side.
   const opening = bodyRound(around.solids, tipM)?.hollow?.opening;
   const out = opening ? Math.atan2(opening.centreM.y - tipM.y, opening.centreM.x - tipM.x) : Math.atan2(tipM.y - centre.y, tipM.x - centre.x);
@@ -79,8 +89,15 @@ export function chooseBase(stand: StandModel, tipM: Vec3, centre: { x: number; y
       const there = { x: tipM.x + reach * Math.cos(out + turn), y: tipM.y + reach * Math.sin(out + turn) };
       // A straight stand is under its microphone wherever that is.
       const base = reach > 0 ? keptInside(there, stand, around.room) : there;
-      const cost = costOf(stand, base, tipM, around, 0.4 * (1 - Math.cos(turn)) + 0.1 * Math.abs(reach - 0.6 * stand.reachM));
-      if (cost < best.cost) best = { ...base, cost };
+      const cost = costOf(
+        stand,
+        base,
+        tipM,
+        around,
+        0.4 * (1 - Math.cos(turn)) + 0.1 * Math.abs(reach - 0.6 * stand.reachM),
+        Math.min(most, best.cost),
+      );
+      if (cost < Math.min(most, best.cost)) best = { ...base, cost };
     }
   return best;
 }
@@ -92,8 +109,9 @@ export function chooseBase(stand: StandModel, tipM: Vec3, centre: { x: number; y
 export function chooseStand(free: readonly StandModel[], tipM: Vec3, centre: { x: number; y: number }, around: Around): StandPlace | null {
   let best: { place: StandPlace; cost: number } | null = null;
   for (const stand of free) {
-    const { x, y, cost } = chooseBase(stand, tipM, centre, around);
-    const total = cost + 0.3 * stand.maxHeightM + (stand.reachM === 0 ? 0.2 : 0);
+    const own = 0.3 * stand.maxHeightM + (stand.reachM === 0 ? 0.2 : 0);
+    const { x, y, cost } = chooseBase(stand, tipM, centre, around, best ? best.cost - own : Infinity);
+    const total = cost + own;
     if (!best || total < best.cost) best = { place: { modelId: stand.id, baseM: { x, y } }, cost: total };
   }
   return best?.place ?? null;

@@ -22,8 +22,9 @@ export function poseOf(stand: StandModel, base: { readonly x: number; readonly y
 
 /** Gap between a volume and a straight rod, metres; negative when the rod runs through it. */
 export function gapToRod(volume: KeepOut, from: Vec3, to: Vec3): number {
-  const gaps = volume.pointsM.map((point) => distance(point, closestOnSegment(point, from, to)));
-  return Math.min(...gaps) - volume.radiusM;
+  let least = Infinity;
+  for (const point of volume.pointsM) least = Math.min(least, distance(point, closestOnSegment(point, from, to)));
+  return least - volume.radiusM;
 }
 
 /** Gap between a volume's chain of points and a point, metres; negative inside. */
@@ -68,17 +69,30 @@ function againstSolid(pose: StandPose, nearTip: Vec3, solid: Solid): Obstacle[] 
   return touches(solid, poleTopM, nearTip, thick) ? there('boom', `${solid.name} is there`) : [];
 }
 
+/** How a volume, a foot or a head, is in a stand's way, if it is. */
+function partInWay({ footM, poleTopM }: StandPose, nearTip: Vec3, volume: KeepOut): Obstacle['part'] | null {
+  if (volume.kind === 'foot') return gapToRod(volume, footM, vec3(footM.x, footM.y, 0.1)) < POLE_CLEARANCE_M ? 'foot' : null;
+  if (gapToRod(volume, footM, poleTopM) < 0) return 'pole';
+  return gapToRod(volume, poleTopM, nearTip) < 0 ? 'boom' : null;
+}
+
 /** What stands in a stand's way, worst first: feet on the floor, what its boom would run through, and what is solid. */
 export function obstacles(pose: StandPose, volumes: readonly KeepOut[], solids: readonly Solid[] = []): Obstacle[] {
-  const { footM, poleTopM } = pose;
   const nearTip = nearTipOf(pose);
   const soft = volumes.flatMap((volume): Obstacle[] => {
-    const said = { name: volume.name, why: volume.why };
-    if (volume.kind === 'foot') return gapToRod(volume, footM, vec3(footM.x, footM.y, 0.1)) < POLE_CLEARANCE_M ? [{ ...said, part: 'foot' }] : [];
-    if (gapToRod(volume, footM, poleTopM) < 0) return [{ ...said, part: 'pole' }];
-    return gapToRod(volume, poleTopM, nearTip) < 0 ? [{ ...said, part: 'boom' }] : [];
+    const part = partInWay(pose, nearTip, volume);
+    return part ? [{ part, name: volume.name, why: volume.why }] : [];
   });
   return [...soft, ...solids.flatMap((solid) => (isWorn(solid) ? [] : againstSolid(pose, nearTip, solid)))];
+}
+
+/** How many of them there are; it stops at the number from which on more are of no interest. */
+export function obstacleCount(pose: StandPose, volumes: readonly KeepOut[], solids: readonly Solid[], most: number): number {
+  const nearTip = nearTipOf(pose);
+  let count = 0;
+  for (const volume of volumes) if (partInWay(pose, nearTip, volume) && ++count >= most) return count;
+  for (const solid of solids) if (!isWorn(solid) && againstSolid(pose, nearTip, solid).length > 0 && ++count >= most) return count;
+  return count;
 }
 
 /** A boom over a head is safe only when it cannot come down: this far round the head counts as over it, metres. */

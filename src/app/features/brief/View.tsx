@@ -142,9 +142,9 @@ function BriefPage({ session }: { session: Session }) {
           {HABIT_QUESTIONS.map((question) => (
             <Fragment key={question.of}>
               <Line session={session} question={question} />
-              {question.of === 'levelHabit' && brief.levelHabit === 'balanced at unity' && session.instruments.length > 1 && (
-                <Levels session={session} />
-              )}
+              {question.of === 'levelHabit' &&
+                brief.levelHabit === 'balanced at unity' &&
+                (session.instruments.length > 1 || brief.together === 'one after another') && <Levels session={session} />}
             </Fragment>
           ))}
           <Parts session={session} />

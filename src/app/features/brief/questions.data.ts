@@ -1,4 +1,15 @@
-import { ALIGN_HABITS, type Brief, CHARACTERS, ENSEMBLES, FIX_HABITS, LEVEL_HABITS, LOUDNESSES, PICTURES, ROOM_SHARES } from '../../../core/document';
+import {
+  ALIGN_HABITS,
+  type Brief,
+  CHARACTERS,
+  ENSEMBLES,
+  FIX_HABITS,
+  LEVEL_HABITS,
+  LOUDNESSES,
+  PICTURES,
+  ROOM_SHARES,
+  STEADINESSES,
+} from '../../../core/document';
 import { sayBrief } from '../../../words/brief.page.en';
 
 /** One line of the brief: what is asked, why, and what can be said. */
@@ -50,6 +61,13 @@ export const HABIT_QUESTIONS: readonly Question[] = [
     why: sayBrief('patch-aims-its-gains-by-it'),
     usedBy: sayBrief('patch-line-check-practice-takes-check'),
     answers: LEVEL_HABITS,
+  },
+  {
+    of: 'steadiness',
+    ask: sayBrief('the-playing-is'),
+    why: sayBrief('very-steady-lets-peaks'),
+    usedBy: sayBrief('patch-line-check-practice-takes-check'),
+    answers: STEADINESSES,
   },
   {
     of: 'fixHabit',

@@ -3,9 +3,11 @@ import type { Session } from '../../../core/document';
 import { gainsOf, type HeardFile, type TakePart } from '../../../core/planning';
 import { correctionsOf, type Heard, isFaulty, type Moment, verdictsOf } from '../../../core/verdict';
 import { sayCheck } from '../../../words/check.page.en';
+import type { BesideEarlier } from '../../../workers/protocol';
 import { runJob } from '../../../workers/runJob';
 import { type Deck, hearDeck, loadDecks, stopDecks, useDecks } from '../../listening/decks';
 import { filesOfTake } from '../../stores/takeStore';
+import { earlierOf, useEarlierPart } from './earlierPart';
 import { offersOf, withOffer } from './sumOffers';
 
 /** The take as its files have it, as it is corrected, or with an offer for a fuller sum. */
@@ -81,26 +83,46 @@ export async function play(
   const versions = versionsOf(heard, part);
   const wanted = versions.some((one) => one.version === version) ? version : 'recorded';
   usePlayer.setState({ version: wanted });
-  const key = JSON.stringify([heard.session.id, files.map(({ loadId }) => loadId), moment, versions]);
+  const earlier = earlierOf(heard.session.id);
+  const key = JSON.stringify([
+    earlier && [earlier.file.loadId, earlier.seconds],
+    heard.session.id,
+    files.map(({ loadId }) => loadId),
+    moment,
+    versions,
+  ]);
   if (key !== laid || useDecks.getState().decks.length === 0) {
     const own = ++asked;
     stopDecks();
     busy({ isBusy: true });
     const decks: Deck[] = [];
+    let beside: BesideEarlier | null = null;
     for (const one of versions) {
-      const answer = await runJob('hear-take', { files, channels: one.channels, moment }, { owner: `hear ${one.version}` });
+      const answer = await runJob(
+        'hear-take',
+        { files, channels: one.channels, moment, ...(earlier && { earlier }) },
+        { owner: `hear ${one.version}` },
+      );
       if (own !== asked) return;
       const reason = answer.kind === 'failed' ? answer.reason : answer.kind === 'done' && !answer.output.ok ? answer.output.reason : null;
       if (reason) return busy({ isBusy: false, problem: reason });
-      if (answer.kind === 'done' && answer.output.ok) decks.push({ id: one.version, name: NAMES[one.version], mixed: answer.output });
+      if (answer.kind !== 'done' || !answer.output.ok) continue;
+      decks.push({ id: one.version, name: NAMES[one.version], mixed: answer.output });
+      if (one.version === wanted) beside = answer.output.earlier ?? null;
     }
     loadDecks(decks);
     laid = key;
+    useEarlierPart.setState({ beside });
     busy({ isBusy: false });
   }
   await hearDeck(wanted);
   const { problem } = useDecks.getState();
   if (problem) busy({ problem });
+}
+
+/** Makes what sounds, or is being made ready, anew. */
+export function playAnew(heard: Heard & { readonly session: Session }): void {
+  if (useDecks.getState().heard !== null || usePlayer.getState().isBusy) void play(heard);
 }
 
 /** Nothing sounds any more, and what was chosen is as at first. */

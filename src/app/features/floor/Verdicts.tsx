@@ -65,7 +65,7 @@ export function Verdicts({ session, findings }: { session: Session; findings: re
       {noPatch !== null && (
         <Box py="3" role="alert">
           <Severity severity="fix" />
-          <Box my="1">{noPatch}</Box>
+          <Box my="1">{sayTold(noPatch, session.units)}</Box>
           <Button asChild size="sm" minH={{ base: '44px', md: '34px' }} variant="outline">
             <Link to={`/session/${session.id}/patch`}>{sayFloor('look-at-the-patch')}</Link>
           </Button>

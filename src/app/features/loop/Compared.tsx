@@ -4,6 +4,7 @@ import { type Attempt, changesBetween, countChanges } from '../../../core/attemp
 import type { Session } from '../../../core/document';
 import { asMixed } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayLoop } from '../../../words/loop.page.en';
 import { runJob } from '../../../workers/runJob';
 import { soundOf } from '../../db/attempts';
@@ -55,9 +56,11 @@ export function Compared({ session, one, other }: { session: Session; one: Attem
             : sayLoop('things-changed-between-them', { count })}
       </Box>
       <Box as="ul" m="0" pl="4" aria-label={sayLoop('changed-between-them')}>
-        {changes.map(({ words: said }) => (
-          <li key={said}>{said}</li>
-        ))}
+        {changes
+          .map(({ told }) => sayTold(told, session.units))
+          .map((said) => (
+            <li key={said}>{said}</li>
+          ))}
       </Box>
       {before && after && (
         <Flex gap="4" my="3" direction={{ base: 'column', lg: 'row' }}>

@@ -1,6 +1,7 @@
 import { Box, Button } from '@chakra-ui/react';
 import { changesBetween, countChanges } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
+import { sayTold } from '../../../words';
 import { sayLoop } from '../../../words/loop.page.en';
 import { keepAttempt } from '../../stores/attemptStore';
 import { useSnapshot } from './useSnapshot';
@@ -20,9 +21,12 @@ export function Now({ session, standsOn }: { session: Session; standsOn: string 
             <>
               <Box fontWeight="700">{count === 1 ? sayLoop('one-thing-changed-since') : sayLoop('things-changed-since', { count })}</Box>
               <Box as="ul" m="0" pl="4" fontSize="sm">
-                {changes.slice(0, 6).map(({ words }) => (
-                  <li key={words}>{words}</li>
-                ))}
+                {changes
+                  .slice(0, 6)
+                  .map(({ told }) => sayTold(told, session.units))
+                  .map((words) => (
+                    <li key={words}>{words}</li>
+                  ))}
                 {changes.length > 6 && <li>{sayLoop('and-more', { changes: changes.length - 6 })}</li>}
               </Box>
               {count > 1 && (

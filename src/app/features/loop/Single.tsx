@@ -5,6 +5,7 @@ import { ATTEMPT_TAGS, type Attempt, LONGEST_WORDS, wayBack } from '../../../cor
 import type { Session } from '../../../core/document';
 import { COMPLAINTS } from '../../../core/setups';
 import { counted, formatLength, formatNumber } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayLoop } from '../../../words/loop.page.en';
 import { term } from '../../../words/term';
 import { Toggle } from '../../components/Toggle';
@@ -136,9 +137,11 @@ export function Single({ session, attempt }: { session: Session; attempt: Attemp
                     {microphone}: {from} <span className="measure">{formatLength(lengthM, session.units)}</span>
                   </li>
                 ))}
-                {back.others.map((other) => (
-                  <li key={other}>{other}</li>
-                ))}
+                {back.others
+                  .map((other) => sayTold(other, session.units))
+                  .map((other) => (
+                    <li key={other}>{other}</li>
+                  ))}
               </Box>
             </Box>
           </Flex>

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import type { Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/ids';
+import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { wasCutOff } from '../../components/underway';
@@ -78,7 +79,7 @@ export function LineBegin({ session }: { session: Session }) {
       )}
       {problem && (
         <Box role="alert" color="fix" mt="3">
-          {problem}
+          {sayTold(problem, session.units)}
         </Box>
       )}
       <Box mt="4" fontSize="sm" color="quiet">

@@ -1,7 +1,8 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { Session } from '../../../core/document';
 import { concludeLines, type LineFinding, nextStep, upUntold } from '../../../core/lineCheck';
-import { formatNumber } from '../../../core/units';
+import { formatNumber, type UnitSystem } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Severity } from '../../components/Severity';
 import { Awaited } from '../../drawing/Awaited';
@@ -12,6 +13,7 @@ import { LineStepCard } from './LineStep';
 import { endLineCheck, mendLines, useLineCheck } from './lineStore';
 
 interface FindingsProps {
+  readonly units: UnitSystem;
   readonly findings: readonly LineFinding[];
   readonly isDone: boolean;
   readonly count: number;
@@ -22,7 +24,7 @@ interface FindingsProps {
   readonly isSaid: boolean;
 }
 
-function Findings({ findings, isDone, count, untold, isSimulated, isSaid }: FindingsProps) {
+function Findings({ units, findings, isDone, count, untold, isSimulated, isSaid }: FindingsProps) {
   if (findings.length === 0 && isSimulated && isDone)
     return (
       <Box>
@@ -54,9 +56,9 @@ function Findings({ findings, isDone, count, untold, isSimulated, isSaid }: Find
   return (
     <Box as="ul" m="0" p="0" aria-label={sayPatch('what-is-wrong-with-the-lines')}>
       {findings.map((finding) => (
-        <Box as="li" key={finding.message} listStyleType="none" mb="3">
+        <Box as="li" key={finding.told.code + finding.microphoneIds.join()} listStyleType="none" mb="3">
           <Severity severity={finding.severity} />
-          <Box>{finding.message}</Box>
+          <Box>{sayTold(finding.told, units)}</Box>
         </Box>
       ))}
     </Box>
@@ -86,10 +88,11 @@ export function LineCheck({ session }: { session: Session }) {
       <Box order={1} w={{ base: '100%', lg: '320px' }} flexShrink={0}>
         {problem && (
           <Box role="alert" color="fix" mb="3">
-            {problem}
+            {sayTold(problem, session.units)}
           </Box>
         )}
         <Findings
+          units={session.units}
           findings={findings}
           isDone={isDone}
           count={lines.length}

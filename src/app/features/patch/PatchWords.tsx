@@ -71,7 +71,7 @@ export function NoWholePatch({ session, result }: { session: Session; result: Ex
   return (
     <Box role="alert" my="3" maxW="720px">
       <Severity severity="fix" />
-      <Box>{reason}</Box>
+      <Box>{sayTold(reason, session.units)}</Box>
       {partial && left.length > 0 && (
         <Flex mt="2" gap="2" align="center" wrap="wrap">
           <Button

@@ -6,9 +6,9 @@ import { plugIn, type Session, unplug } from '../../../core/document';
 import { type InputAddress, inputAddress, type MicrophoneId } from '../../../core/ids';
 import { type PatchResult, peakTargetOf } from '../../../core/patch';
 import {
-  clockWords,
+  clocksTold,
   dangerOfPlugging,
-  expansionWords,
+  expansionsTold,
   gainSetting,
   inputsInUse,
   inputTitle,
@@ -97,7 +97,7 @@ function Patch({ session }: { session: Session }) {
   const selected = order.find((microphone) => microphone.id === chosen) ?? order[0];
   const input = inputs.find((candidate) => inputAddress(candidate) === session.patch[selected?.id ?? '']);
   const troubles = patchTroubles(session);
-  const clocks = clockWords(session);
+  const clocks = clocksTold(session);
   const [asked, setAsked] = useState<{ readonly microphoneId: MicrophoneId; readonly address: InputAddress; readonly danger: Told } | null>(null);
   const connect = (microphoneId: MicrophoneId, address: InputAddress): void => {
     const danger = session.patch[microphoneId] === address ? null : dangerOfPlugging(session, microphoneId, address);
@@ -195,14 +195,16 @@ function Patch({ session }: { session: Session }) {
                 onConnect={connect}
               />
             </Box>
-            {expansionWords(session).map((words) => (
-              <Box key={words} mt="3" maxW="640px">
-                <Severity severity="note" /> <span>{words}</span>
-              </Box>
-            ))}
+            {expansionsTold(session)
+              .map((told) => sayTold(told, session.units))
+              .map((words) => (
+                <Box key={words} mt="3" maxW="640px">
+                  <Severity severity="note" /> <span>{words}</span>
+                </Box>
+              ))}
             {clocks && (
               <Box mt="3" maxW="640px">
-                <Severity severity="note" /> <span>{clocks}</span>
+                <Severity severity="note" /> <span>{sayTold(clocks, session.units)}</span>
               </Box>
             )}
             <Box mt="4" color="quiet" fontSize="sm" maxW="640px">

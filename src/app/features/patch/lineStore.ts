@@ -25,7 +25,10 @@ import {
   type SaidAnswer,
   samePlugging,
   stepKey,
+  stillOn,
+  troubleOf,
 } from '../../../core/lineCheck';
+import type { Words } from '../../../core/units';
 import { sayPatch } from '../../../words/patch.page.en';
 import { openFile } from '../../../workers/openFile';
 import { beginUnderway } from '../../components/underway';
@@ -49,7 +52,7 @@ interface LineCheckState {
   readonly connected: boolean;
   /** Key of the step that is under way. */
   readonly busy: string | null;
-  readonly problem: string | null;
+  readonly problem: Words | null;
   /** The last that was recorded in which somebody knocked or played. */
   readonly recording: Recording | null;
   /** Lines that were listened to alone. */
@@ -107,16 +110,11 @@ export async function endLineCheck(keepsPower = false): Promise<void> {
   [client, device] = [null, null];
   useLineCheck.setState(IDLE);
   marked();
-  if (own && !keepsPower)
-    await powerOff(own).catch((error: unknown) =>
-      useLineCheck.setState({ problem: sayPatch('power-was-not-switched-off-do', { sentence: sentence(error) }) }),
-    );
+  if (own && !keepsPower) await powerOff(own).catch((error: unknown) => useLineCheck.setState({ problem: stillOn(error) }));
   wire?.end();
 }
 
 const LOST_MEANWHILE = sayPatch('the-connection-was-lost-meanwhile-this');
-
-const sentence = (error: unknown): string => (error instanceof Error ? error.message : sayPatch('that-did-not-work-begin-again'));
 
 export interface LineWish {
   readonly session: Session;
@@ -161,7 +159,7 @@ export async function beginLineCheck({ session, deviceId, source, address, fault
       steps: lineSteps(plan.lines, device.takesCommands),
     });
   } catch (error) {
-    useLineCheck.setState({ busy: null, problem: sentence(error) });
+    useLineCheck.setState({ busy: null, problem: troubleOf(error) });
   }
 }
 
@@ -218,7 +216,7 @@ export function answerLineStep(step: LineStep, answer: SaidAnswer): void {
   try {
     useLineCheck.setState({ notes: answerStep(step, answer, plan, notes), problem: null });
   } catch (error) {
-    useLineCheck.setState({ problem: sentence(error) });
+    useLineCheck.setState({ problem: troubleOf(error) });
   }
 }
 

@@ -15,6 +15,7 @@ import { thingsThatStandAbout } from './session/0002-things-that-stand-about';
 import { roomsAndBriefs } from './session/0003-rooms-and-briefs';
 import { theChainOfAChannel } from './session/0004-the-chain-of-a-channel';
 import { namesOfTheField } from './session/0005-names-of-the-field';
+import { howSteadyThePlayerIs } from './session/0006-how-steady-the-player-is';
 import { inputsThatInvert } from './shelf/0001-inputs-that-invert';
 
 export { isRecord, type RawDocument } from './migration';
@@ -28,7 +29,7 @@ interface History {
 export const HISTORIES: Readonly<Record<string, History>> = {
   [SESSION_FORMAT]: {
     version: SESSION_VERSION,
-    migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs, theChainOfAChannel, namesOfTheField],
+    migrations: [pairsOwnTheirFrame, thingsThatStandAbout, roomsAndBriefs, theChainOfAChannel, namesOfTheField, howSteadyThePlayerIs],
   },
   [SHELF_FORMAT]: { version: SHELF_VERSION, migrations: [inputsThatInvert] },
   [SETUP_FORMAT]: { version: SETUP_VERSION, migrations: [] },

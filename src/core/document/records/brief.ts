@@ -12,6 +12,7 @@ import {
   PANS,
   PICTURES,
   ROOM_SHARES,
+  STEADINESSES,
 } from '../session';
 import { ofDay, ofSetUp, type Records } from './record';
 
@@ -23,6 +24,7 @@ export const BRIEF = {
   character: ofDay('character wanted', Joi.valid(...CHARACTERS).optional()),
   roomShare: ofDay('room wanted', Joi.valid(...ROOM_SHARES).optional()),
   levelHabit: ofSetUp('level habit', Joi.valid(...LEVEL_HABITS).optional()),
+  steadiness: ofSetUp('steadiness of the player', Joi.valid(...STEADINESSES).optional(), { since: 7 }),
   fixHabit: ofDay('where faults are mended', Joi.valid(...FIX_HABITS).optional()),
   alignHabit: ofDay('what is done about delays', Joi.valid(...ALIGN_HABITS).optional()),
   away: ofDay('away from home', Joi.boolean().optional()),

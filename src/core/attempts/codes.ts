@@ -1,0 +1,40 @@
+import { teller } from '../units';
+
+/** What differs between two set-ups. */
+export type ChangeCode =
+  | 'none'
+  | 'on'
+  | 'off'
+  | 'another'
+  | 'as-it-comes'
+  | 'switched'
+  | 'changed'
+  | 'was-is'
+  | 'whole-new'
+  | 'whole-gone'
+  | 'higher'
+  | 'lower'
+  | 'string-longer'
+  | 'string-shorter'
+  | 'stands-away'
+  | 'stands-away-so'
+  | 'another-kind'
+  | 'renamed'
+  | 'turned'
+  | 'stand-another'
+  | 'pattern-set'
+  | 'cable-reversed'
+  | 'cable-changed'
+  | 'later-on-its-way'
+  | 'earlier-on-its-way'
+  | 'later-in-the-mix'
+  | 'earlier-in-the-mix'
+  | 'panned'
+  | 'in-input'
+  | 'a-cable-alone'
+  | 'goes-through'
+  | 'second-way'
+  | 'gain'
+  | 'left-out';
+
+export const tell = teller<ChangeCode>('changes');
