@@ -136,7 +136,7 @@ test('corrected files: what the plan turns and slides is done to copies, exactly
   expect(Object.keys(files)).toHaveLength(4);
   for (const [file, bytes] of Object.entries(files)) {
     const opened = await openAudio(bytesSource(file, bytes));
-    if (!opened.ok) throw new Error(opened.reason);
+    if (!opened.ok) throw new Error(opened.reason.code);
     const samples = new Float32Array(4 * rate);
     await opened.file.read(0, 4 * rate, [samples]);
     const name = names.find((one) => file.includes(one)) ?? '';
@@ -231,7 +231,7 @@ test('two recorders: the second’s clock is told from its distance, and taken o
   const files = unzipSync(readFileSync(await (await waiting).path()));
   const [name] = Object.keys(files).filter((one) => one.includes('Overhead right'));
   const opened = await openAudio(bytesSource('r.wav', files[name ?? ''] as Uint8Array));
-  if (!opened.ok) throw new Error(opened.reason);
+  if (!opened.ok) throw new Error(opened.reason.code);
   const samples = new Float32Array(24 * rate);
   await opened.file.read(0, samples.length, [samples]);
   // Twenty seconds on it lies where the first clock has it: uncorrected it would be 13 samples off.
@@ -278,7 +278,7 @@ test('a fuller sum is an offer: done to the copies alone, sample for sample as i
   const files = unzipSync(readFileSync(await (await waiting).path()));
   const [name] = Object.keys(files).filter((one) => one.includes('Snare'));
   const opened = await openAudio(bytesSource('s.wav', files[name ?? ''] as Uint8Array));
-  if (!opened.ok) throw new Error(opened.reason);
+  if (!opened.ok) throw new Error(opened.reason.code);
   const samples = new Float32Array(2 * rate);
   await opened.file.read(0, samples.length, [samples]);
   let [off, power] = [0, 0];

@@ -1,6 +1,8 @@
 import { admitOwnSession, type Command, commit, firstDeadReference, newSession, type Session, sessionContent } from '../src/core/document';
 import { exportSession, importDocument } from '../src/core/exchange';
 import { createRandom } from '../src/core/math';
+import { sayDocument } from '../src/words/documents';
+import { sayStep } from '../src/words/steps';
 import { COMMANDS, NOW, SHELF } from './commands';
 import { Hand } from './hand';
 import { troubleIn } from './workOut';
@@ -24,7 +26,7 @@ function objection(session: Session): string | null {
   const dead = firstDeadReference(session);
   if (dead) return dead;
   const back = importDocument(exportSession(session));
-  if (!back.ok) return back.reason;
+  if (!back.ok) return sayDocument(back.reason);
   if (back.kind !== 'session') return `came back as a ${back.kind}`;
   return sessionContent(back.session) === sessionContent(session) ? null : 'comes back changed';
 }
@@ -66,8 +68,9 @@ export function walkCommands(seed: number, steps: number, counts: WalkCounts, lo
     if (result.kind === 'same') counts.same += 1;
     if (result.kind === 'refused') {
       counts.refused += 1;
-      if (!/^Not done \([^\n]+\): [^\n]+\. Nothing was changed\.$/.test(result.reason))
-        return `seed ${seed}, step ${step}, ${name}: refused with “${result.reason}”`;
+      const reason = sayStep(result.reason);
+      if (!/^Not done \([^\n]+\): [^\n]+\. Nothing was changed\.$/.test(reason))
+        return `seed ${seed}, step ${step}, ${name}: refused with “${reason}”`;
     }
     if (result.kind !== 'changed') continue;
     counts.changed += 1;

@@ -6,6 +6,7 @@ import { flacInNode } from '../src/cli/flacInNode';
 import { checkTake, type TakeReport } from '../src/core/analysis';
 import { bytesSource, inBlob, openAudio, writeWav } from '../src/core/audio';
 import { createRandom, type FftKernel } from '../src/core/math';
+import { sayOfTake } from '../src/words/takes';
 import { flacFrames, healed } from './flacFrames';
 
 const FLAC = { ...flacInNode(), putting: inBlob };
@@ -163,7 +164,7 @@ function badFigure(value: unknown, path = 'report'): string | null {
 const UNFIT = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]|NaN|Infinity|undefined|\de[+-]?\d\d/;
 
 function badWords(report: TakeReport): string | null {
-  const said = [...report.findings.map(({ message }) => message), ...report.channels.map(({ name }) => name)];
+  const said = [...report.findings.map(({ message }) => sayOfTake(message)), ...report.channels.map(({ name }) => name)];
   const found = said.find((words) => UNFIT.test(words) || words.length > 600);
   if (found) return `it says ${JSON.stringify(found.slice(0, 200))}`;
   const names = report.channels.map(({ name }) => name);
@@ -214,7 +215,8 @@ async function checked(seed: number, name: string, bytes: Uint8Array, kernel: Ff
     const opened = await openAudio(bytesSource(name, bytes), FLAC);
     if (!opened.ok) {
       counts.refused++;
-      if (UNFIT.test(opened.reason) || !opened.reason.endsWith('.')) wrong(`refused with ${JSON.stringify(opened.reason)}`);
+      const reason = sayOfTake(opened.reason);
+      if (UNFIT.test(reason) || !reason.endsWith('.')) wrong(`refused with ${JSON.stringify(reason)}`);
       return;
     }
     if (opened.file.info.warning) counts.warned++;

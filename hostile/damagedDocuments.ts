@@ -2,6 +2,7 @@ import { boathouseSessions } from '../demo/boathouse';
 import type { Session } from '../src/core/document';
 import { exportSession, importDocument } from '../src/core/exchange';
 import { createRandom } from '../src/core/math';
+import { sayDocument } from '../src/words/documents';
 import { troubleIn } from './workOut';
 
 type Random = ReturnType<typeof createRandom>;
@@ -114,7 +115,7 @@ export function strikeOne(seed: number, counts: DocumentCounts): Session | null 
     const read = importDocument(text);
     if (!read.ok) {
       counts.refused++;
-      const { reason } = read;
+      const reason = sayDocument(read.reason);
       return UNFIT.test(reason) || reason.length > 400 || !reason.endsWith('Nothing was changed.')
         ? wrong(`refused with ${JSON.stringify(reason.slice(0, 300))}`)
         : null;

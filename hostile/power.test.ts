@@ -101,7 +101,7 @@ test('power over rigs by chance: nobody is harmed, nobody unfed and untold, and 
     expect([seed, [...litBanks(session)].sort()]).toEqual([seed, [...lit].sort()]);
     const table = arrivalTable(resolvePlan(session));
     const rows = inputList(session, table);
-    const said = printed(session, inputListCsv(rows));
+    const said = printed(session, inputListCsv(rows, sayMetric));
     const there = carried(session);
     for (const [bank, addresses] of banksOf(session))
       for (const address of addresses)

@@ -6,7 +6,7 @@ import { harmDb } from '../src/core/optimise';
 import { fitOf, patchProblem, resolvePlan, withExpectations } from '../src/core/planning';
 import { RECIPES } from '../src/core/setups';
 import { tapeList } from '../src/core/tape';
-import { sayFinding, sayTold } from '../src/words';
+import { sayFinding, sayMetric, sayTold } from '../src/words';
 
 /** The first number in a value that is none, by its path; infinity is a level of silence and may stand. */
 function firstNaN(value: unknown, path = ''): string | null {
@@ -30,7 +30,8 @@ export function troubleIn(session: Session): string | null {
       if (/NaN|undefined|Infinity|\[object/.test(words)) return `it says “${words}”`;
     }
     if (Number.isNaN(harmDb(table.plan))) return 'its harm is no number';
-    const lists = tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units) + inputListCsv(inputList(session, table));
+    const lists =
+      tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units, sayMetric) + inputListCsv(inputList(session, table), sayMetric);
     if (/NaN|undefined|Infinity/.test(lists)) return 'a list has a number that is none';
     patchProblem(session, table);
     for (const instrument of session.instruments) {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseSync } from '@swc/core';
-import { WITHOUT_PROSE } from './rules.data';
+import { WITH_WORDS, WITHOUT_PROSE } from './rules.data';
 
 /** Words for programmers, who get them in an error. */
 const FOR_PROGRAMMERS = /(?:throw new \w*Error|RangeError|TypeError|Error)\(\s*$/;
@@ -43,7 +43,9 @@ function wordsIn(node: unknown, found: string[] = []): string[] {
 /** What in the files that say nothing themselves is said all the same. */
 export const proseIn = (files: readonly string[]): string[] =>
   files
-    .filter((file) => WITHOUT_PROSE.some((place) => file.startsWith(place)))
+    .filter(
+      (file) => WITHOUT_PROSE.some((place) => file.startsWith(place)) && !WITH_WORDS.some((some) => file.startsWith(some) || file.endsWith(some)),
+    )
     .flatMap((file) => {
       const source = readFileSync(file, 'utf8');
       const drawn = file.endsWith('.tsx') ? wordsIn(parseSync(source, { syntax: 'typescript', tsx: true, target: 'es2022' }).body) : [];

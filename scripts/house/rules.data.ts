@@ -41,9 +41,9 @@ export const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   ...Object.fromEntries(core),
   demo: ['src/core'],
   'src/words': ['src/core'],
-  'src/workers': ['src/core'],
+  'src/workers': ['src/core', 'src/words'],
   'src/cli': ['src/core', 'src/words'],
-  'src/server': ['src/core'],
+  'src/server': ['src/core', 'src/words'],
   'src/app/components': ['src/core', 'src/words'],
   'src/app/theme': [],
   'src/app/db': ['src/core', 'src/words', 'src/app/components/newId.ts', 'src/app/components/inPieces.ts'],
@@ -76,27 +76,19 @@ export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts', 'src/co
 export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', 'munkres', '@echogarden/pffft-wasm', 'libflacjs'];
 
 /** Files and folders that say nothing themselves: the core's give codes and facts, the page's a code of their domain; `src/words` says them. All of the core, in the end. */
-export const WITHOUT_PROSE: readonly string[] = [
-  'src/core/acoustics/',
-  'src/core/analysis/roomHearing/',
-  'src/core/arrivals/',
-  'src/app/',
-  'src/core/analysis/proof/',
-  'src/core/chain/',
-  'src/core/checks/',
-  'src/core/derived/',
-  'src/core/drills/',
-  'src/core/evidence/',
-  'src/core/exchange/importPlan.ts',
-  'src/core/listening/',
-  'src/core/math/',
-  'src/core/optimise/',
-  'src/core/planning/checklist.data.ts',
-  'src/core/planning/fit.ts',
-  'src/core/recording/',
-  'src/core/solids/',
-  'src/core/stereo/',
-  'src/core/tape/judge.ts',
-  'src/core/tape/solvePosition.ts',
-  'src/core/verdict/',
+export const WITHOUT_PROSE: readonly string[] = ['src/core/', 'src/app/'];
+
+/** Files of the core that hold words all the same: names and what is stored, texts of data, and what is told of a file by its fields. */
+export const WITH_WORDS: readonly string[] = [
+  '.data.ts',
+  'src/core/document/gearSchema.ts',
+  'src/core/document/invariants.ts',
+  'src/core/document/records/',
+  'src/core/document/references.ts',
+  'src/core/document/session.ts',
+  'src/core/instruments/',
+  'src/core/lineCheck/protocol.ts',
+  'src/core/patch/device.ts',
+  'src/core/planning/proposals.ts',
+  'src/core/synthesis/touch.ts',
 ];

@@ -3,6 +3,7 @@ import { constants, type Stats } from 'node:fs';
 import { link, lstat, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { type AudioFile, type ByteSource, type FlacPlatform, openAudio } from '../core/audio';
+import { sayOfTake } from '../words/takes';
 import { flacInNode, readAt } from './flacInNode';
 
 interface OpenSource extends ByteSource {
@@ -72,7 +73,7 @@ async function openAll(paths: readonly string[], sources: OpenSource[], flac: Fl
     const source = await fileSource(path);
     sources.push(source);
     const opened = await openAudio(source, flac).catch((error) => ({ ok: false as const, reason: `${path} cannot be read: ${because(error)}.` }));
-    if (!opened.ok) throw new InputError(opened.reason);
+    if (!opened.ok) throw new InputError(sayOfTake(opened.reason));
     files.push(opened.file);
   }
   return files;

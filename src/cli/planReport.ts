@@ -24,7 +24,7 @@ export function planReport(session: Session, solve: SolveMilp): object {
           microphone: microphone.name,
           input: patched.inputs[microphone.id],
           phantom: words?.input === 'on',
-          phantomNote: words?.note ?? null,
+          phantomNote: words?.note ? sayTold(words.note, session.units) : null,
           between: outboardOf(plugged, microphone.id)?.name ?? null,
           pads,
           gainDb: setting?.gainDb ?? null,

@@ -1,12 +1,13 @@
 import type { Session } from '../core/document';
 import { importDocument } from '../core/exchange';
+import { sayDocument } from '../words/documents';
 import { InputError, readText } from './files';
 
 /** Reads an exported session, or throws an {@link InputError} with one sentence. */
 export async function readSession(path: string): Promise<Session> {
   const text = await readText(path);
   const imported = importDocument(text);
-  if (!imported.ok) throw new InputError(`${path}: ${imported.reason}`);
+  if (!imported.ok) throw new InputError(`${path}: ${sayDocument(imported.reason)}`);
   if (imported.kind !== 'session')
     throw new InputError(`${path} holds a ${imported.kind} and a session is wanted: export one session and name that file.`);
   return imported.session;

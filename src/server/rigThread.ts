@@ -1,6 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { readSession } from '../core/document';
 import { readFaults, SimulatedRig } from '../core/lineCheck';
+import { sayDocument } from '../words/documents';
 import type { RigAnswer, RigAsk, RigRequest } from './rigs';
 
 /** The rigs of this thread by their conversations. */
@@ -10,7 +11,7 @@ function begin(conversation: number, { session, deviceId, seed, faults }: RigAsk
   const read = readSession(session);
   const planted = readFaults(faults);
   if (!read.ok || !planted)
-    return { ok: false, reason: read.ok ? 'One of the faults is none that this rig knows: see docs/adapters.md.' : read.reason };
+    return { ok: false, reason: read.ok ? 'One of the faults is none that this rig knows: see docs/adapters.md.' : sayDocument(read.reason) };
   const rig = new SimulatedRig(read.value, deviceId, seed, planted);
   rigs.set(conversation, rig);
   const dropped = planted.find((fault) => fault.kind === 'dropped');

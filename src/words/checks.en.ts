@@ -36,7 +36,7 @@ export const CHECKS: Readonly<Record<ChecksCode, string>> = {
   'what-is-struck-blown-at-or': '{volume}: {why}. The microphone would be hit, blown at or sat on.',
   'is-inside-to-put-it-there': '{microphone} is inside {solid}: {otherwise} to put it there.',
   'is-where-is': '{microphone} is where {solid} is.',
-  'bring-it-clear-2': 'Move it {clear} clear.{caution}',
+  'bring-it-clear-2': 'Move it {clear} clear.{caution, select, none {} other { {caution}}}',
   'takes-up-that-space': '{sentence} is in that space.',
   'find-it-a-place': 'Find it a place',
   'the-of-ends-short': 'The {model} of {microphone} is {short} too short.',

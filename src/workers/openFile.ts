@@ -1,5 +1,6 @@
 import wasm from 'libflacjs/dist/libflac.wasm.wasm?url';
-import { blobSource, type FlacPlatform, inBlob, type OpenResult, openAudio, readAhead } from '../core/audio';
+import { type AudioFile, blobSource, type FlacPlatform, inBlob, type OpenResult, openAudio, readAhead } from '../core/audio';
+import { sayOfTake } from '../words/takes';
 import type { TakeFile } from './protocol';
 
 const flac: FlacPlatform = {
@@ -11,8 +12,13 @@ const flac: FlacPlatform = {
   },
 };
 
+/** A file that is open, or why it cannot be used, in a sentence. */
+type Opened = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: string };
+
+const inWords = (opened: OpenResult): Opened => (opened.ok ? opened : { ok: false, reason: sayOfTake(opened.reason) });
+
 /** Opens a file that the person chose; nothing throws. */
-export const openFile = ({ name, blob }: TakeFile): Promise<OpenResult> => openAudio(blobSource(name, blob), flac);
+export const openFile = async ({ name, blob }: TakeFile): Promise<Opened> => inWords(await openAudio(blobSource(name, blob), flac));
 
 /** The same for who reads it from its beginning to its end. */
-export const openFileAhead = ({ name, blob }: TakeFile): Promise<OpenResult> => openAudio(readAhead(blobSource(name, blob)), flac);
+export const openFileAhead = async ({ name, blob }: TakeFile): Promise<Opened> => inWords(await openAudio(readAhead(blobSource(name, blob)), flac));

@@ -1,5 +1,6 @@
 import { checkTake, strokePictures } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
+import { findingInWords } from '../words/takes';
 import { meterInWorker } from './meterInWorker';
 import { openFileAhead } from './openFile';
 import type { TakeAnswer, TakeFile } from './protocol';
@@ -23,7 +24,7 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
     const report = await checkTake(good, { kernel, onProgress, meter: async () => (await alone).readings });
     return {
       ok: true,
-      report,
+      report: { ...report, findings: report.findings.map(findingInWords) },
       waveforms: (await alone).waveforms,
       strokes: await strokePictures(good, report),
       refused,

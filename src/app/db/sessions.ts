@@ -1,6 +1,7 @@
 import { mergedOnto, readSession, SESSION_VERSION, type Session, sessionContent, storedName } from '../../core/document';
 import type { InSteps } from '../../core/exchange';
 import { sayDb } from '../../words/db.page.en';
+import { sayDocument } from '../../words/documents';
 import { inPieces } from '../components/inPieces';
 import { newId } from '../components/newId';
 import { database, type SessionRow, TAB_ID } from './database';
@@ -14,7 +15,7 @@ export type Stored =
 function storedOf(row: SessionRow): Stored {
   const read = readSession(row.session);
   if (read.ok && read.value.id === row.id) return { kind: 'session', session: read.value, revision: row.revision };
-  const reason = read.ok ? sayDb('the-session-is-stored-under-another') : read.reason;
+  const reason = read.ok ? sayDb('the-session-is-stored-under-another') : sayDocument(read.reason);
   return { kind: 'unreadable', id: row.id, updatedAt: String(row.updatedAt), reason, raw: row.session };
 }
 

@@ -1,5 +1,6 @@
 import { readShelf, SHELF_FORMAT, SHELF_VERSION, type Shelf, shelfOf, shelfProblem } from '../../core/document';
 import { sayDb } from '../../words/db.page.en';
+import { sayDocument } from '../../words/documents';
 import { database, type ShelfRow } from './database';
 
 /** What the shelf holds before anything was put on it. */
@@ -14,7 +15,7 @@ export type StoredShelf =
 const shelfIn = (row: ShelfRow | undefined): StoredShelf => {
   if (!row) return { kind: 'none' };
   const read = readShelf(row.shelf);
-  return read.ok ? { kind: 'shelf', shelf: read.value } : { kind: 'unreadable', reason: read.reason, raw: row.shelf };
+  return read.ok ? { kind: 'shelf', shelf: read.value } : { kind: 'unreadable', reason: sayDocument(read.reason), raw: row.shelf };
 };
 
 export const loadShelf = async (): Promise<StoredShelf> => shelfIn(await database.shelves.get('shelf'));

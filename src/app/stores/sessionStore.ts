@@ -2,6 +2,7 @@ import { temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import { type Command, commit, drafted, type Session } from '../../core/document';
 import type { SessionId } from '../../core/ids';
+import { sayStep } from '../../words/steps';
 import { sayStores } from '../../words/stores.page.en';
 import { readProblem, type SessionRow } from '../db/database';
 import { loadSession, storedOf } from '../db/sessions';
@@ -121,13 +122,13 @@ export function runCommand(command: Command, { burst = null, held = false }: Bur
   if (!doc) return false;
   const result = commit(doc, command, now());
   if (result.kind !== 'changed') {
-    set(result.kind === 'refused' ? { draft: null, notice: result.reason } : { draft: null });
+    set(result.kind === 'refused' ? { draft: null, notice: sayStep(result.reason) } : { draft: null });
     return false;
   }
   const joins = held && burst !== null && burst === lastBurst;
   lastBurst = burst;
   if (joins) history().pause();
-  show(result.session, (joins && state().step) || result.words);
+  show(result.session, (joins && state().step) || sayStep(result.words));
   if (joins) history().resume();
   keep({ command });
   return true;

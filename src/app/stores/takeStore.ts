@@ -3,6 +3,7 @@ import type { Matching, Role, StrokePicture, TakeReport } from '../../core/analy
 import { readTakeReport } from '../../core/document';
 import type { SessionId } from '../../core/ids';
 import type { Chains } from '../../core/verdict';
+import { sayDocument } from '../../words/documents';
 import type { ChannelPeaks, TakeFile } from '../../workers/protocol';
 import { newId } from '../components/newId';
 import { database } from '../db/database';
@@ -76,7 +77,7 @@ function readTake(value: unknown): Take | string | null {
   const take = value as Partial<Take> | null | undefined;
   if (!take?.report) return null;
   const read = readTakeReport(take.report);
-  if (!read.ok) return read.reason;
+  if (!read.ok) return sayDocument(read.reason);
   if (!Array.isArray(take.waveforms) || !Array.isArray(take.refused)) return null;
   return {
     report: read.report,

@@ -9,7 +9,7 @@ import { fitOf, opposedMoves, planFindings, resolvePlan, withOffers } from '../.
 import { gapToSolid } from '../../core/solids';
 import { obstacles, poseOf } from '../../core/stands';
 import { degreesFromRadians } from '../../core/units';
-import { sayFinding } from '../../words';
+import { sayFinding, sayMetric } from '../../words';
 import { type Case, INSTRUMENT_ID, knocked, nameOf, placed, roomed } from './cases';
 import { noSilentHarm, type SilentHarm, walkSilentHarm } from './silentHarm';
 
@@ -70,7 +70,7 @@ function solidsIn(session: Session, name: string): string[] {
     const { stand, positionM, model } = microphone;
     const full = ridesAlong(model.kind) ? [] : solids.filter(({ hollow, shape }) => !hollow && gapToSolid(shape, positionM) < 0);
     const through = stand ? obstacles(poseOf(stand.model, stand.baseM, positionM), [], solids) : [];
-    return [...full.map((solid) => `capsule in ${solid.name}`), ...through.map((one) => `${one.part}, ${one.why}`)].map(
+    return [...full.map((solid) => `capsule in ${solid.name}`), ...through.map((one) => `${one.part}, ${sayMetric(one.why)}`)].map(
       (what) => `${name}: ${microphone.name}, ${what}`,
     );
   });

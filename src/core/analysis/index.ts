@@ -1,4 +1,5 @@
 export { COMPARISON_SIGMA_S } from '../evidence';
+export type { TakeCode } from './codes';
 export * from './delays/clocks';
 export * from './delays/live';
 export * from './drumHearing/lugs';

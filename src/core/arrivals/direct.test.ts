@@ -1,4 +1,5 @@
 import { BOATHOUSE_SHELF } from '../../../demo/boathouse';
+import { sayMetric } from '../../words';
 import { checkPlan, leaks, threeToOne } from '../checks';
 import { addInstrument, newSession, type Session } from '../document';
 import { inputList, tapeListCsv } from '../exchange';
@@ -85,7 +86,7 @@ test('the tape has nothing to measure of it and says so; it is still in the list
   expect(tapeList(table.plan).some(({ microphoneId }) => microphoneId === pickup.id)).toBe(false);
   expect(pluggedIn(table.plan).map(({ id }) => id)).toEqual([pickup.id]);
   expect(walkingOrder(table.plan).map(({ id }) => id)).toContain(pickup.id);
-  expect(tapeListCsv(table.plan, tapeList(table.plan), [], 'metric')).toMatch(/PU,Pickup,"?plugged in, 0 ms/);
+  expect(tapeListCsv(table.plan, tapeList(table.plan), [], 'metric', sayMetric)).toMatch(/PU,Pickup,"?plugged in, 0 ms/);
 });
 
 test('straight in it gets an instrument input, on a direct box a microphone’s; its level fits either', async () => {

@@ -1,6 +1,7 @@
 import { boathouseKit, boathouseSessions } from '../../../demo/boathouse';
 import { wander } from '../../../hostile/commandWalk';
 import { walks } from '../../../scripts/walks';
+import { sayMetric } from '../../words';
 import type { Move } from '../checks';
 import {
   applyMove,
@@ -238,7 +239,7 @@ test('a stored attempt is read as it was; anything else is none', () => {
 
 test('the log: the first first, quoted as CSV wants, no cell a formula; as JSON whole', () => {
   const later = { ...ATTEMPT, id: 'b', at: '2026-11-26T11:00:00.000Z', words: '' };
-  const lines = attemptsCsv([later, ATTEMPT], 'b').split('\r\n');
+  const lines = attemptsCsv([later, ATTEMPT], 'b', sayMetric).split('\r\n');
   expect(lines[1]).toContain('2026-11-26T10:00');
   expect(lines[1]).not.toMatch(/,=cmd|,"=cmd/);
   expect(lines[2]).toContain('current');

@@ -1,4 +1,4 @@
-import { type Command, command, differenceOf, lostMicrophones, type Session, withSetUpOf } from '../document';
+import { type Command, command, differenceOf, lostMicrophones, type Session, stepTold, withSetUpOf } from '../document';
 import { resolvePlan } from '../planning';
 import { type TapeEntry, tapeList } from '../tape';
 import { asList, type Told } from '../units';
@@ -86,7 +86,7 @@ export function wayBack(now: Session, then: Session): { readonly tape: readonly 
  * Puts an earlier set-up back: instruments, microphones, room, patch, chains, gains and choices of the sound. The day's readings, checklists
  * and reminders, and the record's name and gear, stay as they are.
  */
-export const putBack = (snapshot: Session): Command => command('put an attempt back', (session) => withSetUpOf(session, snapshot));
+export const putBack = (snapshot: Session): Command => command(stepTold('put-back'), (session) => withSetUpOf(session, snapshot));
 
 /** Why not all of a set-up can be put back; null where it can. */
 export function notPutBack(session: Session, snapshot: Session): Told | null {

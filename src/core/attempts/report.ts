@@ -1,8 +1,10 @@
-import { toCsv } from '../exchange';
+import { type Say, tableTold, toCsv } from '../exchange';
 import type { Attempt } from './attempt';
 
+const HEADS = ['attempt', 'when', 'what', 'changed', 'to-fix', 'to-improve', 'worst-loss', 'rating', 'tags', 'in-words', 'now'] as const;
+
 /** What was tried and what stayed, one row for each attempt, the first first. */
-export function attemptsCsv(attempts: readonly Attempt[], kept: string | null): string {
+export function attemptsCsv(attempts: readonly Attempt[], kept: string | null, say: Say): string {
   const rows = [...attempts]
     .sort((a, b) => a.at.localeCompare(b.at))
     .map((one, i) => [
@@ -16,12 +18,9 @@ export function attemptsCsv(attempts: readonly Attempt[], kept: string | null): 
       one.rating ? String(one.rating) : '',
       one.tags.join(', '),
       one.words,
-      one.id === kept ? 'current' : '',
+      one.id === kept ? say(tableTold('current')) : '',
     ]);
-  return toCsv([
-    ['Attempt', 'When', 'What', 'Changed', 'To fix', 'To improve', 'Worst loss in the sum dB', 'Rating', 'Tags', 'In words', 'Now'],
-    ...rows,
-  ]);
+  return toCsv([HEADS.map((head) => say(tableTold(head))), ...rows]);
 }
 
 export const attemptsJson = (attempts: readonly Attempt[], kept: string | null): string =>

@@ -1,6 +1,7 @@
 import { plainName } from '../units';
 import type { ByteSource } from './byteSource';
-import { type AudioInfo, ascii, checkShape, duration, LIMITS, Refusal, readExactly, viewOf } from './headers';
+import { tell } from './codes';
+import { type AudioInfo, ascii, asDuration, checkShape, LIMITS, Refusal, readExactly, viewOf } from './headers';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
 /** An 80-bit floating-point number, as COMM has the sample rate (IEEE 754 extended). */
@@ -25,20 +26,19 @@ const HIGH_FIRST: ReadonlySet<string> = new Set(['NONE', 'twos', 'in24', 'in32',
 function formatOf(kind: string, bits: number): Pick<Common, 'format' | 'highFirst'> {
   if (/^fl32$/i.test(kind)) return { format: 'f32', highFirst: true };
   if (/^fl64$/i.test(kind)) return { format: 'f64', highFirst: true };
-  if (!LOW_FIRST.has(kind) && !HIGH_FIRST.has(kind))
-    throw new Refusal(`its samples are compressed (${kind.replaceAll(/[^ -~]/g, '?')}): export it as plain AIFF or WAV`);
+  if (!LOW_FIRST.has(kind) && !HIGH_FIRST.has(kind)) throw new Refusal(tell('compressed', { format: kind.replaceAll(/[^ -~]/g, '?'), kind: 'aiff' }));
   // Samples of odd lengths are padded to whole bytes.
   const bytes = Math.ceil(bits / 8);
   const format = ([undefined, 'u8', 's16', 's24', 's32'] as const)[bytes];
-  if (!format) throw new Refusal(`it has ${bits} bits a sample: export it with 16, 24 or 32 bits`);
+  if (!format) throw new Refusal(tell('odd-bits', { bits }));
   if (bytes === 1) return { format, highFirst: kind !== 'raw ' };
   return { format, highFirst: HIGH_FIRST.has(kind) };
 }
 
 async function readCommon(source: ByteSource, offset: number, sizeBytes: number, isAifc: boolean): Promise<Common> {
   const least = isAifc ? 22 : 18;
-  if (sizeBytes < least) throw new Refusal(`its COMM chunk has ${sizeBytes} bytes instead of ${least} or more: export it again`);
-  const bytes = await readExactly(source, offset, least, 'COMM chunk');
+  if (sizeBytes < least) throw new Refusal(tell('short-chunk', { part: 'COMM', bytes: sizeBytes, least }));
+  const bytes = await readExactly(source, offset, least, 'COMM');
   const view = viewOf(bytes);
   const [channels, rate] = [view.getUint16(0), Math.round(extended(view, 8))];
   checkShape(channels, rate);
@@ -49,28 +49,28 @@ async function readCommon(source: ByteSource, offset: number, sizeBytes: number,
 export async function readAiff(source: ByteSource): Promise<AudioInfo> {
   const head = await readExactly(source, 0, 12, 'header');
   const kind = ascii(head, 8, 4);
-  if (kind !== 'AIFF' && kind !== 'AIFC') throw new Refusal('it is neither WAV nor AIFF, whatever its name says: export it as WAV');
+  if (kind !== 'AIFF' && kind !== 'AIFC') throw new Refusal(tell('neither-wav-nor-aiff'));
   let common: Common | null = null;
   let sound: { readonly offset: number; readonly bytes: number } | null = null;
   let offset = 12;
   for (let seen = 0; seen < LIMITS.chunks && offset + 8 <= source.sizeBytes && !(common && sound); seen++) {
-    const chunk = await readExactly(source, offset, 8, 'chunk list');
+    const chunk = await readExactly(source, offset, 8, 'list');
     const sizeBytes = viewOf(chunk).getUint32(4);
     const id = ascii(chunk, 0, 4);
     if (id === 'COMM') common = await readCommon(source, offset + 8, sizeBytes, kind === 'AIFC');
     if (id === 'SSND') {
-      const lead = sizeBytes >= 8 ? viewOf(await readExactly(source, offset + 8, 8, 'SSND chunk')).getUint32(0) : 0;
+      const lead = sizeBytes >= 8 ? viewOf(await readExactly(source, offset + 8, 8, 'SSND')).getUint32(0) : 0;
       sound = { offset: offset + 16 + lead, bytes: Math.max(0, sizeBytes - 8 - lead) };
     }
     offset += 8 + sizeBytes + (sizeBytes % 2);
   }
-  if (!common) throw new Refusal('it has no COMM chunk: export it again');
-  if (!sound) throw new Refusal('it has no sound in it (no SSND chunk): record or export it again');
+  if (!common) throw new Refusal(tell('no-chunk', { part: 'COMM' }));
+  if (!sound) throw new Refusal(tell('no-sound', { part: 'SSND' }));
   const { channels, frames, rate, format, highFirst } = common;
   const frameBytes = channels * BYTES_PER_SAMPLE[format];
   const present = Math.floor(Math.min(sound.bytes, Math.max(0, source.sizeBytes - sound.offset)) / frameBytes);
   const frameCount = Math.min(frames, present);
-  if (frameCount === 0) throw new Refusal('it holds no samples: record or export it again');
+  if (frameCount === 0) throw new Refusal(tell('no-samples'));
   const cut = frameCount < frames;
   return {
     sampleRateHz: rate,
@@ -81,8 +81,6 @@ export async function readAiff(source: ByteSource): Promise<AudioInfo> {
     dataOffset: sound.offset,
     trackNames: [],
     timeReference: null,
-    warning: cut
-      ? `${plainName(source.name)} was cut short: it says ${duration(frames / rate)} and holds ${duration(frameCount / rate)}. What is there was checked; copy it again if you need the rest.`
-      : null,
+    warning: cut ? tell('cut-short', { name: plainName(source.name), says: asDuration(frames / rate), holds: asDuration(frameCount / rate) }) : null,
   };
 }

@@ -8,7 +8,7 @@ import { decodeSamples } from './samples';
 const open = async (bytes: Uint8Array, name = 'take.wav') => openAudio(bytesSource(name, bytes));
 const readAll = async (bytes: Uint8Array) => {
   const opened = await open(bytes);
-  if (!opened.ok) throw new Error(opened.reason);
+  if (!opened.ok) throw new Error(opened.reason.code);
   const { info } = opened.file;
   const out = Array.from({ length: info.channelCount }, () => new Float32Array(info.frameCount));
   await opened.file.read(0, info.frameCount, out);
@@ -137,7 +137,7 @@ test('RF64: the data size is taken from ds64 (EBU Tech 3306)', async () => {
   expect(info.frameCount).toBe(300);
 });
 
-describe('bad files: one sentence each, nothing thrown', () => {
+describe('bad files: each refused by what it is, nothing thrown', () => {
   const good = writeWav([noise(5, 4800)], 48000, 's16');
   const patched = (change: (view: DataView) => void): Uint8Array => {
     const copy = good.slice();
@@ -145,37 +145,35 @@ describe('bad files: one sentence each, nothing thrown', () => {
     return copy;
   };
   test.each([
-    ['empty', new Uint8Array(0), /is empty/],
-    ['text renamed', new TextEncoder().encode('Dear diary, today we recorded the flugelhorn by the lake.'), /not a WAV file/],
-    ['wrong magic', patched((v) => v.setUint32(0, 0x4f676753)), /not a WAV file/],
-    ['cut in its header', good.slice(0, 30), /ends inside its/],
-    ['0 channels', patched((v) => v.setUint16(22, 0, true)), /0 channels/],
-    ['400 channels', patched((v) => v.setUint16(22, 400, true)), /400 channels/],
-    ['1 Hz', patched((v) => v.setUint32(24, 1, true)), /sample rate is 1 Hz/],
-    ['768 kHz', patched((v) => v.setUint32(24, 768000, true)), /sample rate is 768000 Hz/],
-    ['compressed', patched((v) => v.setUint16(20, 85, true)), /compressed/],
-    ['12 bits', patched((v) => v.setUint16(34, 12, true)), /12 bits/],
-    ['no sound', good.slice(0, 36), /no sound in it/],
-    ['no samples', patched((v) => v.setUint32(40, 0, true)).slice(0, 44), /holds no samples/],
-    ['frame size that lies', patched((v) => v.setUint16(32, 7, true)), /frame size/],
-  ])('%s', async (_, bytes, reason) => {
+    ['empty', new Uint8Array(0), 'empty'],
+    ['text renamed', new TextEncoder().encode('Dear diary, today we recorded the flugelhorn by the lake.'), 'not-a-sound-file'],
+    ['wrong magic', patched((v) => v.setUint32(0, 0x4f676753)), 'not-a-sound-file'],
+    ['cut in its header', good.slice(0, 30), 'ends-inside'],
+    ['0 channels', patched((v) => v.setUint16(22, 0, true)), 'no-channels'],
+    ['400 channels', patched((v) => v.setUint16(22, 400, true)), 'too-many-channels'],
+    ['1 Hz', patched((v) => v.setUint32(24, 1, true)), 'other-rate'],
+    ['768 kHz', patched((v) => v.setUint32(24, 768000, true)), 'other-rate'],
+    ['compressed', patched((v) => v.setUint16(20, 85, true)), 'compressed'],
+    ['12 bits', patched((v) => v.setUint16(34, 12, true)), 'odd-bits'],
+    ['no sound', good.slice(0, 36), 'no-sound'],
+    ['no samples', patched((v) => v.setUint32(40, 0, true)).slice(0, 44), 'no-samples'],
+    ['frame size that lies', patched((v) => v.setUint16(32, 7, true)), 'odd-frames'],
+  ])('%s', async (_, bytes, why) => {
     const opened = await open(bytes, 'Kick.wav');
-    expect(opened.ok).toBe(false);
-    if (opened.ok) return;
-    expect(opened.reason).toMatch(/^Kick\.wav /);
-    expect(opened.reason).toMatch(reason);
-    expect(opened.reason).toMatch(/: .*(export|record|copy|split).*\.$/);
-    expect(opened.reason.split('\n')).toHaveLength(1);
+    expect(opened).toEqual({
+      ok: false,
+      reason: { domain: 'audio', code: 'cannot-be-used', facts: { name: 'Kick.wav', why: expect.objectContaining({ code: why }) } },
+    });
   });
   test('cut short in its samples: what is there is used and said', async () => {
     const { info } = await readAll(good.slice(0, 44 + 2000));
     expect(info.frameCount).toBe(1000);
-    expect(info.warning).toMatch(/cut short: it says 0\.10 s and holds 0\.02 s/);
+    expect(info.warning).toMatchObject({ code: 'cut-short', facts: { says: { figure: 0.1 }, holds: { figure: 1000 / 48_000 } } });
   });
   test('never finished, its size not written: all of it is used and said', async () => {
     const { info } = await readAll(patched((v) => v.setUint32(40, 0, true)));
     expect(info.frameCount).toBe(4800);
-    expect(info.warning).toMatch(/^take\.wav was never finished.*All 0\.10 s/);
+    expect(info.warning).toMatchObject({ code: 'never-finished', facts: { name: 'take.wav', holds: { figure: 0.1 } } });
   });
   test('past 4 GiB in a plain WAV, its size field wrapped: read to its real end (a file of holes)', async () => {
     const frameBytes = 4;
@@ -193,9 +191,9 @@ describe('bad files: one sentence each, nothing thrown', () => {
       },
     };
     const opened = await openAudio(holes);
-    if (!opened.ok) throw new Error(opened.reason);
+    if (!opened.ok) throw new Error(opened.reason.code);
     expect(opened.file.info.frameCount).toBe(frames);
-    expect(opened.file.info.warning).toMatch(/longer than a plain WAV can say/);
+    expect(opened.file.info.warning?.code).toBe('longer-than-plain');
   });
   test('a data size of 4 GB that lies does not allocate or hang', async () => {
     const { info } = await readAll(patched((v) => v.setUint32(40, 0xfffffff0, true)));
@@ -205,7 +203,7 @@ describe('bad files: one sentence each, nothing thrown', () => {
     await fc.assert(
       fc.asyncProperty(fc.uint8Array({ maxLength: 300 }), async (bytes) => {
         const opened = await open(bytes);
-        return opened.ok || opened.reason.length > 10;
+        return opened.ok || opened.reason.code.startsWith('cannot-be-');
       }),
       { seed: 77, numRuns: 300 },
     );
@@ -214,7 +212,7 @@ describe('bad files: one sentence each, nothing thrown', () => {
         const copy = good.slice(0, 2000);
         for (const [at, value] of damage) copy[at] = value;
         const opened = await open(copy);
-        if (!opened.ok) return opened.reason.length > 10;
+        if (!opened.ok) return opened.reason.code.startsWith('cannot-be-');
         const out = Array.from({ length: opened.file.info.channelCount }, () => new Float32Array(4096));
         return (await opened.file.read(0, 4096, out)) <= 4096;
       }),

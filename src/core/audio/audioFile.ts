@@ -1,6 +1,7 @@
-import { plainName } from '../units';
+import { plainName, type Told } from '../units';
 import { readAiff } from './aiffHeader';
 import type { ByteSource } from './byteSource';
+import { tell } from './codes';
 import { type FlacPlatform, unpackFlac } from './flac';
 import { type AudioInfo, ascii, Refusal } from './headers';
 import { BYTES_PER_SAMPLE, decodeSamples, lowFirst } from './samples';
@@ -14,7 +15,7 @@ export interface AudioFile {
   read(start: number, count: number, out: readonly Float32Array[]): Promise<number>;
 }
 
-export type OpenResult = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: string };
+export type OpenResult = { readonly ok: true; readonly file: AudioFile } | { readonly ok: false; readonly reason: Told };
 
 /** What a file is and the bytes that its plain samples are in: its own, or unpacked ones. */
 async function opened(source: ByteSource, flac: FlacPlatform | undefined): Promise<{ readonly info: AudioInfo; readonly samples: ByteSource }> {
@@ -32,12 +33,9 @@ export async function openAudio(source: ByteSource, flac?: FlacPlatform): Promis
     const { info, samples } = await opened(source, flac);
     return { ok: true, file: { name: plainName(source.name), info, read: readerOf(info, samples) } };
   } catch (error) {
-    const name = plainName(source.name) || 'The file';
-    if (error instanceof Refusal) return { ok: false, reason: `${name} cannot be used: ${error.message}.` };
-    return {
-      ok: false,
-      reason: `${name} cannot be read: ${error instanceof Error ? error.message : 'unknown trouble'}. Copy it to this machine and try again.`,
-    };
+    const name = plainName(source.name) || tell('the-file');
+    if (error instanceof Refusal) return { ok: false, reason: tell('cannot-be-used', { name, why: error.told }) };
+    return { ok: false, reason: tell('cannot-be-read', { name, why: error instanceof Error ? error.message : tell('not-known-why') }) };
   }
 }
 

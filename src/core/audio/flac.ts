@@ -1,5 +1,6 @@
 import type { ByteSource, Putting } from './byteSource';
-import { type AudioInfo, checkShape, duration, LIMITS, Refusal, readExactly, viewOf } from './headers';
+import { tell } from './codes';
+import { type AudioInfo, asDuration, checkShape, LIMITS, Refusal, readExactly, viewOf } from './headers';
 import { compileFlac, createFlacDecoder, type FlacModule } from './libFlac';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
@@ -47,7 +48,7 @@ interface StreamInfo {
 async function streamInfo(source: ByteSource): Promise<{ readonly stream: StreamInfo; readonly head: Uint8Array }> {
   const head = await readExactly(source, 0, HEAD_BYTES, 'header');
   const view = viewOf(head);
-  if ((view.getUint8(4) & 0x7f) !== 0) throw new Refusal('it is FLAC without its STREAMINFO block: export it again');
+  if ((view.getUint8(4) & 0x7f) !== 0) throw new Refusal(tell('no-streaminfo'));
   // 20 bits of rate, 3 of channels less one, 5 of bits less one, 36 of frames.
   const high = view.getUint32(18);
   const stream = {
@@ -64,7 +65,7 @@ async function streamInfo(source: ByteSource): Promise<{ readonly stream: Stream
 async function firstFrame(source: ByteSource, head: Uint8Array): Promise<number> {
   let [at, last] = [HEAD_BYTES, ((head[4] as number) & LAST_BLOCK) !== 0];
   for (let blocks = 0; !last; blocks++) {
-    if (blocks === LIMITS.chunks) throw new Refusal(`it has more than ${LIMITS.chunks} blocks of tags before its sound: export it again`);
+    if (blocks === LIMITS.chunks) throw new Refusal(tell('too-many-tags', { most: `${LIMITS.chunks}` }));
     const block = viewOf(await readExactly(source, at, 4, 'tags'));
     last = (block.getUint8(0) & LAST_BLOCK) !== 0;
     at += 4 + (block.getUint32(0) & 0xffffff);
@@ -123,7 +124,7 @@ class Feed {
   }
 }
 
-const TOO_LONG = `unpacked it is longer than ${MOST_BYTES / 2 ** 30} GiB: export it in parts`;
+const TOO_LONG = tell('too-long-unpacked', { most: MOST_BYTES / 2 ** 30 });
 
 /** Where frames go as they are decoded. */
 interface Unpacking {
@@ -186,7 +187,7 @@ export async function unpackFlac(
   const { sampleRateHz, channelCount, bits, frameCount: told } = stream;
   const format = formatOf(bits);
   if (told * BYTES_PER_SAMPLE[format] * channelCount > MOST_BYTES) throw new Refusal(TOO_LONG);
-  if (!platform) throw new Refusal('FLAC is not unpacked here: export it as WAV');
+  if (!platform) throw new Refusal(tell('flac-not-here'));
   const putting = await platform.putting();
   const from = await firstFrame(source, head);
   // A frame that gains nothing holds its samples as they are; the side channel of two has one bit more.
@@ -197,11 +198,9 @@ export async function unpackFlac(
     Math.ceil((LONGEST_BLOCK * channelCount * (bits + 1)) / 8) + PIECE / 16,
   );
   const { frames, isWhole } = await decodeAll({ stream, decoding: await libFlac(platform), feed, put: (parts) => putting.put(parts) });
-  if (frames === 0) throw new Refusal('it holds no samples, or none that can be unpacked: export it again');
+  if (frames === 0) throw new Refusal(tell('none-unpacked'));
   if (!isWhole || (told !== UNKNOWN && frames !== told))
-    throw new Refusal(
-      `${duration(frames / sampleRateHz)} of its ${duration((told || frames) / sampleRateHz)} can be unpacked, so its times cannot be trusted: copy it again, or export it as WAV`,
-    );
+    throw new Refusal(tell('unpacked-in-part', { holds: asDuration(frames / sampleRateHz), says: asDuration((told || frames) / sampleRateHz) }));
   return {
     info: {
       sampleRateHz,

@@ -1,4 +1,6 @@
+import { asNumber, type Figure, type Told } from '../units';
 import type { ByteSource } from './byteSource';
+import { tell } from './codes';
 import type { SampleFormat } from './samples';
 
 export interface AudioInfo {
@@ -16,7 +18,7 @@ export interface AudioInfo {
   /** Samples since midnight from the bext chunk (EBU Tech 3285); null without one. */
   readonly timeReference: number | null;
   /** Said beside the results when the file was usable but not quite right. */
-  readonly warning: string | null;
+  readonly warning: Told | null;
 }
 
 export const LIMITS = { channels: 32, lowestRateHz: 8000, highestRateHz: 384_000, chunks: 4096 } as const;
@@ -25,21 +27,27 @@ export const ascii = (bytes: Uint8Array, from: number, length: number): string =
 export const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 
 /** Why a file cannot be used, and what to do. */
-export class Refusal extends Error {}
+export class Refusal extends Error {
+  constructor(readonly told: Told) {
+    super(told.code);
+  }
+}
 
-export async function readExactly(source: ByteSource, offset: number, length: number, what: string): Promise<Uint8Array> {
+/** A part of a file that it ends inside of; by its own name, or in words. */
+type Part = 'list' | 'format' | 'header' | 'tags' | 'COMM' | 'SSND' | 'ds64';
+
+export async function readExactly(source: ByteSource, offset: number, length: number, part: Part): Promise<Uint8Array> {
   const bytes = await source.read(offset, length);
-  if (bytes.length < length) throw new Refusal(`it ends inside its ${what}, at byte ${offset + bytes.length}: copy or export it again`);
+  if (bytes.length < length) throw new Refusal(tell('ends-inside', { part, at: `${offset + bytes.length}` }));
   return bytes;
 }
 
 export function checkShape(channels: number, rate: number): void {
-  if (channels < 1) throw new Refusal('it says it has 0 channels: export it again');
-  if (channels > LIMITS.channels) throw new Refusal(`it says it has ${channels} channels and at most ${LIMITS.channels} are read: split it`);
+  if (channels < 1) throw new Refusal(tell('no-channels'));
+  if (channels > LIMITS.channels) throw new Refusal(tell('too-many-channels', { channels, most: LIMITS.channels }));
   if (!(rate >= LIMITS.lowestRateHz && rate <= LIMITS.highestRateHz))
-    throw new Refusal(
-      `its sample rate is ${rate >= 0 && rate < 1e7 ? `${Number(rate.toFixed(3))} Hz` : 'no number that can be'} and 8 to 384 kHz are read: export it again at 48 kHz`,
-    );
+    throw new Refusal(rate >= 0 && rate < 1e7 ? tell('other-rate', { rate: `${Number(rate.toFixed(3))}` }) : tell('no-rate'));
 }
 
-export const duration = (seconds: number): string => `${seconds < 1e6 ? seconds.toFixed(2) : 'a million'} s`;
+/** A file's length as it is told, in seconds to the hundredth. */
+export const asDuration = (seconds: number): Figure => asNumber(seconds, 2);

@@ -1,5 +1,6 @@
 export * from './audioFile';
 export * from './byteSource';
+export type { AudioCode } from './codes';
 export type { FlacPlatform } from './flac';
 
 export { BYTES_PER_SAMPLE, FARTHEST, silenceDamage } from './samples';

@@ -1,6 +1,7 @@
-import { plainName } from '../units';
+import { plainName, type Told } from '../units';
 import type { ByteSource } from './byteSource';
-import { type AudioInfo, ascii, checkShape, duration, LIMITS, Refusal, readExactly, viewOf } from './headers';
+import { tell } from './codes';
+import { type AudioInfo, ascii, asDuration, checkShape, LIMITS, Refusal, readExactly, viewOf } from './headers';
 import { BYTES_PER_SAMPLE, type SampleFormat } from './samples';
 
 const UNKNOWN_SIZE = 0xffffffff;
@@ -15,7 +16,7 @@ interface Chunk {
 
 /** ds64 of RF64/BW64 (EBU Tech 3306, ITU-R BS.2088): the real size of the data chunk. */
 async function dataSize64(source: ByteSource, chunk: Chunk): Promise<number> {
-  const view = viewOf(await readExactly(source, chunk.offset, 16, 'ds64 chunk'));
+  const view = viewOf(await readExactly(source, chunk.offset, 16, 'ds64'));
   return Number(view.getBigUint64(8, true));
 }
 
@@ -24,7 +25,7 @@ async function listChunks(source: ByteSource, is64: boolean): Promise<Chunk[]> {
   let offset = 12;
   let longData: number | null = null;
   while (offset + 8 <= source.sizeBytes && chunks.length < LIMITS.chunks) {
-    const head = await readExactly(source, offset, 8, 'chunk list');
+    const head = await readExactly(source, offset, 8, 'list');
     const id = ascii(head, 0, 4);
     let sizeBytes = viewOf(head).getUint32(4, true);
     if (id === 'data' && sizeBytes === UNKNOWN_SIZE) sizeBytes = longData ?? source.sizeBytes - offset - 8;
@@ -41,16 +42,14 @@ function formatOf(tag: number, bits: number): SampleFormat {
   if (tag === 1 && (bits === 16 || bits === 24 || bits === 32)) return `s${bits}`;
   if (tag === 3 && (bits === 32 || bits === 64)) return `f${bits}`;
   throw new Refusal(
-    tag === 1 || tag === 3
-      ? `it has ${bits} bits a sample: export it with 16, 24 or 32 bits`
-      : `its samples are compressed (format ${tag}): export it as plain WAV`,
+    tag === 1 || tag === 3 ? tell('odd-bits', { bits }) : tell('compressed', { format: tell('format-number', { tag }), kind: 'wav' }),
   );
 }
 
 async function readFormat(source: ByteSource, chunk: Chunk | undefined): Promise<{ format: SampleFormat; channels: number; rate: number }> {
-  if (!chunk) throw new Refusal('it has no format chunk: export it again');
-  if (chunk.sizeBytes < 16) throw new Refusal(`its format chunk has ${chunk.sizeBytes} bytes instead of 16 or more: export it again`);
-  const bytes = await readExactly(source, chunk.offset, Math.min(chunk.sizeBytes, 40), 'format chunk');
+  if (!chunk) throw new Refusal(tell('no-chunk', { part: 'format' }));
+  if (chunk.sizeBytes < 16) throw new Refusal(tell('short-chunk', { part: 'format', bytes: chunk.sizeBytes, least: 16 }));
+  const bytes = await readExactly(source, chunk.offset, Math.min(chunk.sizeBytes, 40), 'format');
   const view = viewOf(bytes);
   const declared = view.getUint16(0, true);
   const tag = declared === 0xfffe && bytes.length >= 26 ? view.getUint16(24, true) : declared;
@@ -59,8 +58,7 @@ async function readFormat(source: ByteSource, chunk: Chunk | undefined): Promise
   checkShape(channels, rate);
   const format = formatOf(tag, view.getUint16(14, true));
   const align = view.getUint16(12, true);
-  if (align !== channels * BYTES_PER_SAMPLE[format])
-    throw new Refusal(`its frame size of ${align} bytes does not fit its ${channels} channels: export it again`);
+  if (align !== channels * BYTES_PER_SAMPLE[format]) throw new Refusal(tell('odd-frames', { bytes: align, channels }));
   return { format, channels, rate };
 }
 
@@ -132,32 +130,27 @@ async function dataExtent(source: ByteSource, data: Chunk, isPlain: boolean): Pr
   return { declaredBytes: data.sizeBytes, presentBytes, kind: presentBytes < data.sizeBytes ? 'cut' : 'whole' };
 }
 
-function warningFor(name: string, { kind }: DataExtent, seconds: number, declaredSeconds: number): string | null {
-  if (kind === 'cut')
-    return `${name} was cut short: it says ${duration(declaredSeconds)} and holds ${duration(seconds)}. What is there was checked; copy it again if you need the rest.`;
-  if (kind === 'unfinished')
-    return `${name} was never finished, perhaps by a power cut: its size was not written. All ${duration(seconds)} of it were checked; save it anew before you use it elsewhere.`;
-  if (kind === 'wrapped')
-    return `${name} is longer than a plain WAV can say (4 GiB), so other programs may show only its end or its start. All ${duration(seconds)} were checked; export it as RF64 or in parts.`;
-  return null;
+function warningFor(name: string, { kind }: DataExtent, seconds: number, declaredSeconds: number): Told | null {
+  const facts = { name, says: asDuration(declaredSeconds), holds: asDuration(seconds) };
+  if (kind === 'whole') return null;
+  return tell(kind === 'cut' ? 'cut-short' : kind === 'unfinished' ? 'never-finished' : 'longer-than-plain', facts);
 }
 
 /** Reads the header of a WAV, Broadcast Wave, RF64 or BW64 file. */
 export async function readWav(source: ByteSource): Promise<AudioInfo> {
-  if (source.sizeBytes === 0) throw new Refusal('it is empty: record or export it again');
+  if (source.sizeBytes === 0) throw new Refusal(tell('empty'));
   const head = await readExactly(source, 0, Math.min(12, source.sizeBytes), 'header');
   const magic = ascii(head, 0, 4);
-  if (!['RIFF', 'RF64', 'BW64'].includes(magic) || ascii(head, 8, 4) !== 'WAVE')
-    throw new Refusal('it is not a WAV file, nor AIFF or FLAC, whatever its name says: export it as WAV');
+  if (!['RIFF', 'RF64', 'BW64'].includes(magic) || ascii(head, 8, 4) !== 'WAVE') throw new Refusal(tell('not-a-sound-file'));
   const chunks = await listChunks(source, magic !== 'RIFF');
   const find = (id: string): Chunk | undefined => chunks.find((chunk) => chunk.id === id);
   const { format, channels, rate } = await readFormat(source, find('fmt '));
   const data = find('data');
-  if (!data) throw new Refusal('it has no sound in it (no data chunk): record or export it again');
+  if (!data) throw new Refusal(tell('no-sound', { part: 'data' }));
   const frameBytes = channels * BYTES_PER_SAMPLE[format];
   const extent = await dataExtent(source, data, magic === 'RIFF');
   const frameCount = Math.floor(extent.presentBytes / frameBytes);
-  if (frameCount === 0) throw new Refusal('it holds no samples: record or export it again');
+  if (frameCount === 0) throw new Refusal(tell('no-samples'));
   return {
     sampleRateHz: rate,
     channelCount: channels,

@@ -73,7 +73,7 @@ function insideSolids(table: ArrivalTable, microphone: PlanMicrophone): Finding[
     const clear = asLength(magnitude(subtract(to, microphone.positionM)));
     const move: Move | null =
       microphone.locked || shut ? null : { kind: 'place', microphoneId: microphone.id, positionM: to, label: tell('move-it-clear') };
-    const caution = solid.caution ? ` ${solid.caution}` : '';
+    const caution = solid.caution ?? 'none';
     return [
       {
         id: `solid/${microphone.id}/${solid.id}`,

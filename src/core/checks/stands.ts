@@ -2,6 +2,7 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { dot, magnitude, scale, subtract, type Vec3 } from '../math';
 import { bodyRound, type Solid } from '../solids';
 import { feetOutsideM, hangsOver, obstacles, poseOf, type StandModel, type StandPlace, type StandPose } from '../stands';
+import type { Words } from '../units';
 import { asLength, asWeight } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
@@ -62,7 +63,7 @@ const tooShort = ({ microphone, model, pose }: Standing): Finding[] =>
       ];
 
 /** A boom that goes through the very body its microphone is in: behind the opening it goes straight in. */
-function throughItsBody({ microphone }: Standing, body: Solid, why: string): Finding {
+function throughItsBody({ microphone }: Standing, body: Solid, why: Words): Finding {
   const behind = behindOpening(body, microphone.positionM);
   return ofStand(microphone, {
     code: 'stand-in-way',

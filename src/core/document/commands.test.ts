@@ -45,7 +45,7 @@ const of = (session: Session, id: string) => {
 /** What is kept of a session after a command. */
 const kept = (command: Command, session: Session): Session => {
   const result = commit(session, command, '2026-11-25T10:00:00.000Z');
-  if (result.kind === 'refused') throw new Error(result.reason);
+  if (result.kind === 'refused') throw new Error(JSON.stringify(result.reason));
   return result.kind === 'changed' ? result.session : session;
 };
 const move = (part: object): Command => applyMove({ label: 'x', ...part } as Move);

@@ -1,3 +1,4 @@
+import type { Told, Words } from '../units';
 import type { Command } from './command';
 import { withDistinctNames } from './distinctNames';
 import { withoutMissingSwitches } from './inputs';
@@ -7,12 +8,13 @@ import { settlePairs } from './pairFrames';
 import { withoutDeadReferences } from './references';
 import type { Session } from './session';
 import { frozen, shared } from './sharing';
+import { tell } from './stepCodes';
 
 /** What became of a change: made (with its words), nothing to make, or refused in a sentence. */
 export type Committed =
-  | { readonly kind: 'changed'; readonly session: Session; readonly words: string }
+  | { readonly kind: 'changed'; readonly session: Session; readonly words: Words }
   | { readonly kind: 'same' }
-  | { readonly kind: 'refused'; readonly reason: string };
+  | { readonly kind: 'refused'; readonly reason: Told };
 
 type Settled = { readonly ok: true; readonly session: Session } | { readonly ok: false; readonly problem: string };
 
@@ -48,7 +50,7 @@ export function commit(session: Session, command: Command, nowIso: string): Comm
   if (changed === session) return { kind: 'same' };
   const words = command.words(session);
   const next = settled(session, changed);
-  if (!next.ok) return { kind: 'refused', reason: `Not done (${words}): ${next.problem}. Nothing was changed.` };
+  if (!next.ok) return { kind: 'refused', reason: tell('not-done', { step: words, problem: next.problem }) };
   if (next.session === session) return { kind: 'same' };
   return { kind: 'changed', session: frozen({ ...next.session, updatedAt: nowIso }), words };
 }

@@ -9,7 +9,7 @@ import type { PlacedMicrophone, Session } from './session';
 const NOW = '2026-01-01T00:00:00.000Z';
 const made = (session: Session, command: Parameters<typeof commit>[1]): Session => {
   const result = commit(session, command, NOW);
-  if (result.kind === 'refused') throw new Error(result.reason);
+  if (result.kind === 'refused') throw new Error(JSON.stringify(result.reason));
   return result.kind === 'changed' ? result.session : session;
 };
 

@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import { TAKE_REPORT_FORMAT, type TakeReport } from '../analysis';
+import type { Told } from '../units';
+import { tell } from './readCodes';
 
 /** The only version of a report there is. */
 const VERSION = 1;
@@ -95,13 +97,11 @@ const reportSchema = open({
     .required(),
 });
 
-/** A stored report of a take, or one sentence on why it cannot be used. */
-export function readTakeReport(value: unknown): { readonly ok: true; readonly report: TakeReport } | { readonly ok: false; readonly reason: string } {
+/** A stored report of a take, or why it cannot be used. */
+export function readTakeReport(value: unknown): { readonly ok: true; readonly report: TakeReport } | { readonly ok: false; readonly reason: Told } {
   const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Partial<Record<keyof TakeReport, unknown>>;
-  if (format === TAKE_REPORT_FORMAT && typeof version === 'number' && version > VERSION)
-    return { ok: false, reason: 'The take kept here was made by a newer version of the program: load its files again.' };
+  if (format === TAKE_REPORT_FORMAT && typeof version === 'number' && version > VERSION) return { ok: false, reason: tell('take-newer') };
   const problem = reportSchema.validate(value, { convert: false, abortEarly: true }).error?.details[0];
-  if (problem)
-    return { ok: false, reason: `The take kept here cannot be read (${problem.path.join('.') || 'it is no report'}): load its files again.` };
+  if (problem) return { ok: false, reason: tell('take-unreadable', { field: problem.path.join('.') || tell('no-report') }) };
   return { ok: true, report: value as TakeReport };
 }

@@ -27,7 +27,7 @@ const FIXTURES = ['versions2to4', 'version5'].flatMap(
 
 const opened = (document: Record<string, unknown>): Session => {
   const read = readSession(document);
-  if (!read.ok) throw new Error(`${String(document.version)} ${String(document.id)}: ${read.reason}`);
+  if (!read.ok) throw new Error(`${String(document.version)} ${String(document.id)}: ${JSON.stringify(read.reason)}`);
   return read.value;
 };
 
@@ -74,10 +74,6 @@ test.each([2, 3, 4, 5])('documents of version %i, made by the program that wrote
 test('a document of a newer version is refused by saying so, and names no field', () => {
   for (const { document } of FIXTURES.slice(0, 5)) {
     const read = readSession({ ...document, version: 99, microphones: 'otherwise since' });
-    expect(read.ok).toBe(false);
-    if (!read.ok) {
-      expect(read.reason).toMatch(/made by a newer version/);
-      expect(read.reason).not.toMatch(/microphones/);
-    }
+    expect(read).toEqual({ ok: false, reason: { domain: 'documents', code: 'newer-version', facts: { version: 99, most: 7 } } });
   }
 });

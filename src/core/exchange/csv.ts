@@ -1,3 +1,8 @@
+import type { Words } from '../units';
+
+/** Says what is told, for whoever reads what leaves. */
+export type Say = (words: Words) => string;
+
 /** A cell that a spreadsheet would run as a formula gets an apostrophe in front (OWASP: CSV injection; from memory). */
 function neutralise(text: string): string {
   return /^[=+\-@\t\r]/.test(text) && !/^[+-]?\d+(\.\d+)?$/.test(text) ? `'${text}` : text;

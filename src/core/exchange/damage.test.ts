@@ -1,4 +1,5 @@
 import { boathouseSessions } from '../../../demo/boathouse';
+import { sayMetric } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
 import { type Session, sessionProblem } from '../document';
@@ -42,13 +43,13 @@ test('600 damaged sessions: refused with one sentence that names the field, or t
     const imported = importDocument(JSON.stringify(damaged));
     if (!imported.ok) {
       refused++;
-      expect([seed, imported.reason]).toEqual([seed, expect.stringMatching(/^[^\n]+\. Nothing was changed\.$/)]);
+      expect([seed, sayMetric(imported.reason)]).toEqual([seed, expect.stringMatching(/^[^\n]+\. Nothing was changed\.$/)]);
       continue;
     }
     if (imported.kind !== 'session') throw new Error(`seed ${seed} became a ${imported.kind}`);
     expect([seed, sessionProblem(imported.session)]).toEqual([seed, null]);
     const findings = checkPlan(arrivalTable(resolvePlan(imported.session)));
-    for (const finding of findings) expect([seed, finding.message]).toEqual([seed, expect.not.stringMatching(/NaN|undefined|Infinity/)]);
+    for (const finding of findings) expect([seed, sayMetric(finding.message)]).toEqual([seed, expect.not.stringMatching(/NaN|undefined|Infinity/)]);
   }
   expect(refused).toBeGreaterThan(300);
 });
@@ -57,7 +58,7 @@ test('a pair of one microphone, a string read twice, a model that is not on the 
   const [kit] = boathouseSessions() as [Session];
   const refuse = (change: (session: Session) => Session): string => {
     const imported = importDocument(exportSession(change(kit)));
-    return imported.ok ? 'taken' : imported.reason;
+    return imported.ok ? 'taken' : sayMetric(imported.reason);
   };
   expect(refuse((session) => ({ ...session, pairs: session.pairs.map((pair) => ({ ...pair, rightId: pair.leftId })) }))).toMatch(
     /pairs\[0\] names the same microphone twice/,
@@ -76,7 +77,7 @@ test('lengths, angles and levels outside what can be are refused by their field'
   const [kit] = boathouseSessions() as [Session];
   const reason = (change: object): string => {
     const imported = importDocument(exportSession({ ...kit, ...change } as Session));
-    return imported.ok ? 'taken' : imported.reason;
+    return imported.ok ? 'taken' : sayMetric(imported.reason);
   };
   expect(reason({ room: { ...kit.room, heightM: 0.5 } })).toMatch(/room\.heightM/);
   expect(reason({ room: { ...kit.room, glass: ['roof'] } })).toMatch(/room\.glass/);

@@ -20,19 +20,21 @@ import {
   type ShelfDocument,
   shelfOf,
   shelfVersionNeeded,
+  documentTold as tell,
   versionNeeded,
 } from '../document';
 import type { Recipe } from '../setups';
-import { plainName } from '../units';
+import { plainName, type Told, type Words } from '../units';
+import type { Say } from './csv';
 
 /** Part of a backup that could not be read: what it was, why not, and the part itself. */
 export interface SetAside {
-  readonly what: string;
-  readonly reason: string;
+  readonly what: Words;
+  readonly reason: Told;
   readonly content: unknown;
 }
 
-/** What came through the door, or one sentence saying what, where and what to do. */
+/** What came through the door, or what is wrong with it, where, and what to do. */
 export type Imported =
   | { readonly ok: true; readonly kind: 'session'; readonly session: Session }
   | { readonly ok: true; readonly kind: 'shelf'; readonly shelf: Shelf }
@@ -47,26 +49,26 @@ export type Imported =
       readonly shelf: Shelf | null;
       readonly aside: readonly SetAside[];
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Told };
 
-const refuse = (reason: string): Imported => ({ ok: false, reason: `${reason} Nothing was changed.` });
+const refuse = (reason: Told): Imported => ({ ok: false, reason: tell('nothing-was-changed', { reason }) });
 
 /** Largest document taken, characters: far more than 10,000 microphones, or thousands of attempts with their set-ups. */
 const LONGEST_TEXT = 250_000_000;
 
-function parse(text: string): Record<string, unknown> | string {
-  if (text.length > LONGEST_TEXT) return 'The file is larger than 250 MB, which no session or backup is: choose the exported JSON file.';
+function parse(text: string): { readonly ok: true; readonly document: Record<string, unknown> } | { readonly ok: false; readonly reason: Told } {
+  if (text.length > LONGEST_TEXT) return { ok: false, reason: tell('too-large') };
   try {
     const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
-    return isRecord(value) ? value : 'The file holds JSON but no Shuttlecraft document: choose a file exported here.';
+    return isRecord(value) ? { ok: true, document: value } : { ok: false, reason: tell('no-document') };
   } catch {
-    return 'The file is not readable as JSON, perhaps cut short or of another kind: export it again.';
+    return { ok: false, reason: tell('no-json') };
   }
 }
 
 const LIBRARY_FIELDS = new Set(['format', 'version', 'shelf', 'sessions', 'attempts']);
-const nameOf = (value: unknown, i: number): string =>
-  (isRecord(value) && typeof value.name === 'string' && plainName(value.name)) || `session ${i + 1}`;
+const nameOf = (value: unknown, i: number): Words =>
+  (isRecord(value) && typeof value.name === 'string' && plainName(value.name)) || tell('session-number', { number: i + 1 });
 
 /** Work in steps, each a share done from 0 to 1, so that a page can breathe in between. */
 export type InSteps<T> = Generator<number, T, void>;
@@ -77,18 +79,17 @@ function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
   if (!current.ok) return refuse(current.reason);
   const { sessions: listed, shelf: raw, attempts: tried = [] } = current.document;
   const aside: SetAside[] = [];
-  const keep = <T>(what: string, content: unknown, read: Read<T>): T[] => {
+  const keep = <T>(what: Words, content: unknown, read: Read<T>): T[] => {
     if (read.ok) return [read.value];
     aside.push({ what, reason: read.reason, content });
     return [];
   };
   for (const key of Object.keys(current.document))
     if (!LIBRARY_FIELDS.has(key))
-      aside.push({ what: `the field “${plainName(key)}”`, reason: 'No backup has such a field.', content: current.document[key] });
-  if (!Array.isArray(listed)) aside.push({ what: 'the sessions', reason: 'The field “sessions” is no list.', content: listed });
+      aside.push({ what: tell('the-field', { field: plainName(key) }), reason: tell('no-such-field'), content: current.document[key] });
+  if (!Array.isArray(listed)) aside.push({ what: tell('the-sessions'), reason: tell('no-list', { field: 'sessions' }), content: listed });
   const seen = new Set<string>();
-  const once = (read: Read<Session>): Read<Session> =>
-    read.ok && seen.has(read.value.id) ? { ok: false, reason: 'Another session of the file has the same id.' } : read;
+  const once = (read: Read<Session>): Read<Session> => (read.ok && seen.has(read.value.id) ? { ok: false, reason: tell('same-id') } : read);
   const sessions: Session[] = [];
   const all: unknown[] = Array.isArray(listed) ? listed : [];
   for (const [i, value] of all.entries()) {
@@ -99,14 +100,14 @@ function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
     yield i / all.length;
   }
   const attempts: KeptAttempt[] = [];
-  if (!Array.isArray(tried)) aside.push({ what: 'the attempts', reason: 'The field “attempts” is no list.', content: tried });
+  if (!Array.isArray(tried)) aside.push({ what: tell('the-attempts'), reason: tell('no-list', { field: 'attempts' }), content: tried });
   else
     for (const [i, value] of tried.entries()) {
       const read = readKeptAttempt(value);
       if (read) attempts.push(read);
-      else aside.push({ what: `attempt ${i + 1}`, reason: 'It is no attempt, or its set-up cannot be read.', content: value });
+      else aside.push({ what: tell('attempt-number', { number: i + 1 }), reason: tell('no-attempt'), content: value });
     }
-  const [shelf = null] = keep('the shelf', raw, readShelf(raw));
+  const [shelf = null] = keep(tell('the-shelf'), raw, readShelf(raw));
   return { ok: true, kind: 'library', sessions, attempts, shelf, aside };
 }
 
@@ -115,23 +116,24 @@ function* libraryInSteps(document: Record<string, unknown>): InSteps<Imported> {
  * of a backup what can be read is, and the rest is set aside.
  */
 export function* importInSteps(text: string): InSteps<Imported> {
-  const parsed = parse(text);
+  const read = parse(text);
   yield 0;
-  if (typeof parsed === 'string') return refuse(parsed);
+  if (!read.ok) return refuse(read.reason);
+  const parsed = read.document;
   if (parsed.format === LIBRARY_FORMAT) return yield* libraryInSteps(parsed);
   if (parsed.format === SESSION_FORMAT) {
-    const read = readSession(parsed);
-    return read.ok ? { ok: true, kind: 'session', session: read.value } : refuse(read.reason);
+    const session = readSession(parsed);
+    return session.ok ? { ok: true, kind: 'session', session: session.value } : refuse(session.reason);
   }
   if (parsed.format === SHELF_FORMAT) {
-    const read = readShelf(parsed);
-    return read.ok ? { ok: true, kind: 'shelf', shelf: read.value } : refuse(read.reason);
+    const shelf = readShelf(parsed);
+    return shelf.ok ? { ok: true, kind: 'shelf', shelf: shelf.value } : refuse(shelf.reason);
   }
   if (parsed.format === SETUP_FORMAT) {
-    const read = readSetup(parsed);
-    return read.ok ? { ok: true, kind: 'setup', setup: read.value } : refuse(read.reason);
+    const setup = readSetup(parsed);
+    return setup.ok ? { ok: true, kind: 'setup', setup: setup.value } : refuse(setup.reason);
   }
-  return refuse('The field “format” names no Shuttlecraft document: choose a session, shelf, set-up or library file exported here.');
+  return refuse(tell('no-known-format'));
 }
 
 /** {@link importInSteps} in one go. */
@@ -144,7 +146,8 @@ export function importDocument(text: string): Imported {
 }
 
 /** What was set aside, as a file of its own. */
-export const exportAside = (aside: readonly SetAside[]): string => asText(aside);
+export const exportAside = (aside: readonly SetAside[], say: Say): string =>
+  asText(aside.map(({ what, reason, content }) => ({ what: say(what), reason: say(reason), content })));
 
 const asText = (document: unknown): string => `${JSON.stringify(document, null, 2)}\n`;
 const shelfDocument = (shelf: Shelf): ShelfDocument => ({

@@ -1,3 +1,4 @@
+export { type TableCode, tell as tableTold } from './codes';
 export * from './csv';
 export * from './documents';
 export * from './importPlan';

@@ -4,7 +4,9 @@ import { chainIn, type PlacedMicrophone, panOf, panWords, type Session } from '.
 import { type InputAddress, inputAddress, type MicrophoneId } from '../ids';
 import { type GainSetting, secondWayName } from '../patch';
 import { gainSetting, outboardOf, patchInputs, powerOf, powerWords } from '../planning';
-import { toCsv } from './csv';
+import { asList, type Facts, type Told, type Words } from '../units';
+import { type TableCode, tell } from './codes';
+import { type Say, toCsv } from './csv';
 
 export interface InputListRow {
   readonly microphoneId: MicrophoneId;
@@ -16,7 +18,7 @@ export interface InputListRow {
   /** Whether the phantom switch of its input is on. */
   readonly phantom: boolean;
   /** What holds that power off it, a unit's own switch, or why the input's must stay off; null where there is nothing to say. */
-  readonly phantomNote: string | null;
+  readonly phantomNote: Told | null;
   readonly setting: GainSetting | null;
   /** What stands between it and the input; empty for a cable alone. */
   readonly between: string;
@@ -26,8 +28,8 @@ export interface InputListRow {
   readonly lowCut: boolean;
   /** The low cut of its input, or of what stands between, is on. */
   readonly inputLowCut: boolean;
-  /** What the chain and the mix do to its polarity and delay, in words; "normal" where nothing. */
-  readonly polarity: string;
+  /** What the chain and the mix do to its polarity and delay; empty where nothing. */
+  readonly polarity: readonly Told[];
   /** Where the channel goes in the picture, in words. */
   readonly pan: string;
   /** What its recorded file may be called: its place in the list, what it is on, where it goes. */
@@ -96,7 +98,7 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
           hasGain: input !== undefined && !input.floats,
           lowCut: placed?.lowCut === true,
           inputLowCut: cutOnItsWay,
-          polarity: placed ? polarityWords(placed, chainIn(session, placed)) : 'normal',
+          polarity: placed ? polarityTold(placed, chainIn(session, placed)) : [],
           pan: panOfRow(session, microphone.id),
         },
       };
@@ -111,49 +113,50 @@ export function inputList(session: Session, table: ArrivalTable): InputListRow[]
   return sorted.map((row, i) => ({ ...row, fileName: own[i] as string }));
 }
 
-const bySamples = (samples: number): string => `${Math.abs(Math.round(samples))} samples ${samples > 0 ? 'later' : 'earlier'}`;
+const shift = (samples: number): Facts => ({ samples: Math.abs(Math.round(samples)), later: samples > 0 ? 'yes' : 'no' });
 
 /** What turns and delays a channel, from the cable to the mix. */
-function polarityWords({ flipped, alignSamples }: PlacedMicrophone, { cable, inputInverted, latencySamples = 0 }: Chain): string {
-  const said = [
-    ...(cable === 'reversed' ? ['cable reversed'] : []),
-    ...(inputInverted ? ['reversed at the input'] : []),
-    ...(latencySamples === 0 ? [] : [`${bySamples(latencySamples)} in its file`]),
-    ...(flipped ? ['reverse in the mix'] : []),
-    ...(alignSamples === 0 ? [] : [`${bySamples(alignSamples)} in the mix`]),
-  ];
-  return said.length > 0 ? said.join(', ') : 'normal';
-}
+const polarityTold = ({ flipped, alignSamples }: PlacedMicrophone, { cable, inputInverted, latencySamples = 0 }: Chain): Told[] => [
+  ...(cable === 'reversed' ? [tell('cable-reversed')] : []),
+  ...(inputInverted ? [tell('reversed-at-input')] : []),
+  ...(latencySamples === 0 ? [] : [tell('shifted-in-file', shift(latencySamples))]),
+  ...(flipped ? [tell('reverse-in-mix')] : []),
+  ...(alignSamples === 0 ? [] : [tell('shifted-in-mix', shift(alignSamples))]),
+];
 
-const yes = (value: boolean | undefined): string => (value ? 'on' : 'off');
+/** What a row's polarity is called: "normal" where nothing turns or delays it. */
+export const polarityOf = ({ polarity }: Pick<InputListRow, 'polarity'>): Words =>
+  polarity.length > 0 ? tell('several', { each: asList(polarity, 'comma') }) : tell('normal');
 
-export function inputListCsv(rows: readonly InputListRow[]): string {
-  const header = [
-    'Device',
-    'Input',
-    'Microphone',
-    'Kind',
-    'Phantom',
-    'Phantom note',
-    'Microphone pad',
-    'Input pad',
-    'Low cut',
-    'Low cut on its way',
-    'Between',
-    'Between dB',
-    'Gain dB',
-    'Predicted peak dBFS',
-    'Polarity',
-    'Pan',
-    'File name',
-  ];
+const HEADS = [
+  'device',
+  'input',
+  'microphone',
+  'kind',
+  'phantom',
+  'phantom-note',
+  'microphone-pad',
+  'input-pad',
+  'low-cut',
+  'low-cut-on-its-way',
+  'between',
+  'between-db',
+  'gain-db',
+  'predicted-peak',
+  'polarity',
+  'pan',
+  'file-name',
+] as const satisfies readonly TableCode[];
+
+export function inputListCsv(rows: readonly InputListRow[], say: Say): string {
+  const yes = (value: boolean | undefined): string => say(tell(value ? 'on' : 'off'));
   const body = rows.map((row) => [
     row.device,
     row.input,
     row.microphone,
     row.model,
     yes(row.phantom),
-    row.phantomNote ?? '',
+    row.phantomNote ? say(row.phantomNote) : '',
     yes(row.setting?.microphonePad),
     yes(row.setting?.inputPad),
     yes(row.lowCut),
@@ -162,9 +165,9 @@ export function inputListCsv(rows: readonly InputListRow[]): string {
     row.between && row.setting ? row.setting.betweenDb : '',
     row.setting && row.hasGain ? row.setting.gainDb : '',
     row.setting ? row.setting.predictedPeakDbfs.toFixed(1) : '',
-    row.polarity,
+    say(polarityOf(row)),
     row.pan,
     row.fileName,
   ]);
-  return toCsv([header, ...body]);
+  return toCsv([HEADS.map((head) => say(tell(head))), ...body]);
 }

@@ -1,11 +1,8 @@
 import { type Balance, COMPARISON_SIGMA_S, type Matching, type Proof, type TakeReport } from '../analysis';
 import type { Session } from '../document';
-import type { Words } from '../units';
 import { type Heard, type Verdict, verdictsOf } from '../verdict';
-import { toCsv } from './csv';
-
-/** Says what is told, for whoever reads the report. */
-export type Say = (words: Words) => string;
+import { tell } from './codes';
+import { type Say, toCsv } from './csv';
 
 type Said = Pick<Verdict, 'severity' | 'code' | 'channels'> & {
   readonly message: string;
@@ -60,6 +57,18 @@ export function takeReportDocument(heard: Heard, say: Say, balance: Balance | nu
 
 const figure = (value: number, digits = 1): string => (Number.isFinite(value) ? value.toFixed(digits) : '');
 
+const HEADS = [
+  'what',
+  'channel-or-source',
+  'microphone',
+  'peak-or-measured',
+  'true-peak-or-planned',
+  'loudness-or-measured',
+  'noise-or-planned',
+  'clips-or-confidence',
+  'note',
+] as const;
+
 /** A take's channels, arrivals and findings as one table: what was measured, and beside it what was planned where there is a plan. */
 export function takeReportCsv(
   report: TakeReport,
@@ -71,7 +80,7 @@ export function takeReportCsv(
 ): string {
   const nameOf = (id: string | null | undefined): string => session.microphones.find((one) => one.id === id)?.name ?? '';
   const channels = report.channels.map((channel) => [
-    'channel',
+    say(tell('channel')),
     channel.name,
     nameOf(matching[channel.name]),
     figure(channel.peakDbfs),
@@ -79,21 +88,21 @@ export function takeReportCsv(
     figure(channel.loudnessLufs),
     figure(channel.noiseFloorDbfs),
     String(channel.clipCount),
-    channel.hum ? `${channel.hum.mainsHz} Hz at ${figure(channel.hum.levelDbfs, 0)} dBFS` : '',
+    channel.hum ? say(tell('hum-at', { mains: channel.hum.mainsHz, level: figure(channel.hum.levelDbfs, 0) })) : '',
   ]);
   const arrivals = proof.comparisons.map((one) => [
-    'arrival',
+    say(tell('arrival')),
     one.sourceName,
     nameOf(one.microphoneId),
     figure(one.measuredSamples, 2),
     figure(one.plannedSamples, 2),
-    one.measuredPolarity === 1 ? 'same' : 'opposite',
-    one.plannedPolarity === null ? 'open' : one.plannedPolarity === 1 ? 'same' : 'opposite',
+    say(tell(one.measuredPolarity === 1 ? 'same' : 'opposite')),
+    say(tell(one.plannedPolarity === null ? 'open' : one.plannedPolarity === 1 ? 'same' : 'opposite')),
     figure(one.confidence, 2),
-    `counted from ${nameOf(one.spotId)}`,
+    say(tell('counted-from', { name: nameOf(one.spotId) })),
   ]);
   const findings = verdicts.map((one) => [
-    'finding',
+    say(tell('finding')),
     one.severity,
     one.channels.join(' / '),
     one.code,
@@ -103,20 +112,5 @@ export function takeReportCsv(
     one.probability === null ? '' : figure(one.probability, 4),
     say(one.message),
   ]);
-  return toCsv([
-    [
-      'What',
-      'Channel or source',
-      'Microphone',
-      'Peak dBFS, or measured samples',
-      'True peak dBTP, or planned samples',
-      'Loudness LUFS, or measured polarity',
-      'Noise dBFS, or planned polarity',
-      'Clips, or confidence',
-      'Note',
-    ],
-    ...channels,
-    ...arrivals,
-    ...findings,
-  ]);
+  return toCsv([HEADS.map((head) => say(tell(head))), ...channels, ...arrivals, ...findings]);
 }

@@ -2,7 +2,7 @@ import type { PerBand } from '../acoustics';
 import type { MicrophoneId } from '../ids';
 import { add, normalize, rotateAboutZ, scale, type Vec3, vec3 } from '../math';
 import { board, type Solid } from '../solids';
-import { radiansFromDegrees } from '../units';
+import { radiansFromDegrees, type Told, teller } from '../units';
 import { type Furnishing, type FurnishingKind, isScreen, type ScreenKind } from './kinds';
 import { SOFT_MODELS, type SoftModel } from './soft.data';
 
@@ -17,7 +17,6 @@ export interface FurnishingModel {
   readonly throughDb: PerBand;
   /** Share of the energy one face takes up, all bands together. */
   readonly absorption: number;
-  readonly caution: string;
 }
 
 /** Name, size and use of any kind. */
@@ -34,7 +33,6 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
     bottomM: 0,
     throughDb: [10, 15, 22, 28],
     absorption: 0.7,
-    caution: 'Stand it so that it cannot fall, off heaters and exits.',
   },
   blanket: {
     name: 'Hung blanket',
@@ -44,7 +42,6 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
     bottomM: 0.1,
     throughDb: [0.5, 1.5, 4, 8],
     absorption: 0.4,
-    caution: 'Hang it on what holds its weight, away from heaters, lamps and exits.',
   },
   collar: {
     name: 'Foam collar',
@@ -54,7 +51,6 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
     bottomM: 0,
     throughDb: [0, 1, 4, 10],
     absorption: 0.6,
-    caution: 'It is heavy on a boom: counterweight it and lock the clutch.',
   },
 };
 
@@ -62,12 +58,23 @@ export const FURNISHING_MODELS: Readonly<Record<ScreenKind, FurnishingModel>> = 
 const COLLAR_BEHIND_M = 0.12;
 const UP = vec3(0, 0, 1);
 
+/** What to mind with a kind of furnishing. */
+export const cautionOf: (kind: FurnishingKind) => Told = teller<FurnishingKind>('cautions');
+
 function screened(furnishing: Furnishing, shape: Solid['shape']): Solid {
   if (!isScreen(furnishing.kind)) return { id: `furnishing/${furnishing.id}`, name: furnishing.name, shape, sourceIds: [], hollow: null };
-  const { throughDb, absorption, caution } = FURNISHING_MODELS[furnishing.kind];
+  const { throughDb, absorption } = FURNISHING_MODELS[furnishing.kind];
   const absorbsM2 = 2 * furnishing.widthM * furnishing.heightM * absorption;
   const screen = { throughDb, absorption, absorbsM2, ofMicrophoneId: furnishing.microphoneId };
-  return { id: `furnishing/${furnishing.id}`, name: furnishing.name, shape, sourceIds: [], hollow: null, screen, caution };
+  return {
+    id: `furnishing/${furnishing.id}`,
+    name: furnishing.name,
+    shape,
+    sourceIds: [],
+    hollow: null,
+    screen,
+    caution: cautionOf(furnishing.kind),
+  };
 }
 
 /** A furnishing as it stands in the room. */

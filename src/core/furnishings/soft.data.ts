@@ -13,10 +13,7 @@ export interface SoftModel {
   readonly face: 'top' | 'front' | 'both';
   /** Layer and air that its figures are for, metres; null where the two cannot be told apart. */
   readonly usual: { readonly layerM: number; readonly airM: number } | null;
-  readonly caution: string;
 }
-
-const USUAL_CAUTION = 'Keep it off heaters, lamps and exits.';
 
 /** Classical tables and measured furniture, from memory, ±0.1. */
 export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
@@ -29,7 +26,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.02, 0.06, 0.14, 0.37, 0.6, 0.65],
     face: 'top',
     usual: null,
-    caution: 'Lay its edges flat: stands and people trip.',
   },
   curtain: {
     name: 'Heavy curtain',
@@ -40,7 +36,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.14, 0.35, 0.55, 0.72, 0.7, 0.65],
     face: 'front',
     usual: { layerM: 0.01, airM: 0.1 },
-    caution: USUAL_CAUTION,
   },
   duvet: {
     name: 'Hung duvet',
@@ -51,7 +46,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.12, 0.4, 0.6, 0.7, 0.7, 0.65],
     face: 'front',
     usual: { layerM: 0.05, airM: 0.05 },
-    caution: USUAL_CAUTION,
   },
   sofa: {
     name: 'Sofa',
@@ -62,7 +56,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.3, 0.4, 0.55, 0.65, 0.65, 0.6],
     face: 'both',
     usual: null,
-    caution: USUAL_CAUTION,
   },
   bed: {
     name: 'Bed with duvet',
@@ -73,7 +66,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.35, 0.5, 0.7, 0.75, 0.75, 0.7],
     face: 'both',
     usual: null,
-    caution: USUAL_CAUTION,
   },
   clothes: {
     name: 'Rack of clothes',
@@ -84,7 +76,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.15, 0.35, 0.55, 0.65, 0.65, 0.6],
     face: 'front',
     usual: null,
-    caution: USUAL_CAUTION,
   },
   bookcase: {
     name: 'Full bookcase',
@@ -95,7 +86,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.3, 0.35, 0.35, 0.3, 0.3, 0.25],
     face: 'front',
     usual: null,
-    caution: 'Screw it to the wall: bass walks what is loose.',
   },
   absorber: {
     name: 'Wool absorber',
@@ -106,7 +96,6 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.35, 0.8, 1, 1, 0.95, 0.9],
     face: 'front',
     usual: { layerM: 0.05, airM: 0.05 },
-    caution: 'Wrap mineral wool, hang it on what holds its weight, off heaters and lamps.',
   },
   trap: {
     name: 'Corner trap',
@@ -117,6 +106,5 @@ export const SOFT_MODELS: Readonly<Record<SoftKind, SoftModel>> = {
     octaves: [0.7, 0.95, 1, 0.95, 0.9, 0.85],
     face: 'front',
     usual: null,
-    caution: 'Stand it so that it cannot fall.',
   },
 };

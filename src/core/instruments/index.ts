@@ -1,3 +1,4 @@
+export type { InstrumentCode } from './codes';
 export { KIT_VARIANTS } from './drums/kits.data';
 export { type KitPiece, PIECE_KINDS, type PieceKind } from './drums/pieces';
 export { choiceOf } from './family';

@@ -2,6 +2,7 @@ import type { PerBand } from '../acoustics';
 import type { InstrumentId, MarkId, SourceId } from '../ids';
 import type { Vec3 } from '../math';
 import type { Solid } from '../solids';
+import type { Told } from '../units';
 
 /** A point that a tape can be put on. */
 export interface Mark {
@@ -72,8 +73,8 @@ export interface KeepOut {
   readonly kind: KeepOutKind;
   readonly pointsM: readonly Vec3[];
   readonly radiusM: number;
-  /** Goes on from "here": "a stick comes down here". */
-  readonly why: string;
+  /** Said as what is there: "a stick comes down here". */
+  readonly why: Told;
 }
 
 /** Everything the physics and the drawing want of one instrument, in one frame of reference, metres. */

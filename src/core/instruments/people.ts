@@ -1,5 +1,6 @@
 import { add, type Vec3, vec3 } from '../math';
 import { type Solid, type SolidForm, uprightBox } from '../solids';
+import type { Told } from '../units';
 import type { KeepOut, Mark, Shape } from './model';
 import { circlePoints, line } from './shapes';
 
@@ -71,7 +72,7 @@ export function playerMarks(player: Player, whose: string): Mark[] {
   return places.map((mark) => ({ ...mark, isOnSomebody: true }));
 }
 
-export const headKeepOut = (player: Player, name: string, why: string): KeepOut => ({
+export const headKeepOut = (player: Player, name: string, why: Told): KeepOut => ({
   id: 'head',
   name,
   kind: 'head',

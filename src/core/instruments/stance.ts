@@ -46,7 +46,6 @@ export function geometryToRoom(stance: Stance, local: Geometry): Geometry {
     keepOuts: local.keepOuts.map((volume) => ({
       ...volume,
       name: handed(volume.name, stance.mirrored),
-      why: handed(volume.why, stance.mirrored),
       pointsM: volume.pointsM.map((p) => pointToRoom(stance, p)),
     })),
     solids: local.solids.map((solid) => ({

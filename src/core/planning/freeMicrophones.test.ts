@@ -10,7 +10,7 @@ let ids = 0;
 const newId = (): string => `free-${++ids}`;
 const done = (session: Session, command: Parameters<typeof commit>[1]): Session => {
   const result = commit(session, command, '2026-12-01T10:00:00.000Z');
-  if (result.kind !== 'changed') throw new Error(result.kind === 'refused' ? result.reason : 'nothing changed');
+  if (result.kind !== 'changed') throw new Error(result.kind === 'refused' ? JSON.stringify(result.reason) : 'nothing changed');
   return result.session;
 };
 const fixes = (session: Session): number => findingsOf(session).filter(({ severity }) => severity === 'fix').length;

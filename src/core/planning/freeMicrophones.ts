@@ -1,11 +1,12 @@
 import { arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
-import { type Command, command, type NewId, type PlacedMicrophone, type Session, type SourceReference, standFor } from '../document';
+import { type Command, command, type NewId, type PlacedMicrophone, type Session, type SourceReference, standFor, stepTold } from '../document';
 import type { MicrophoneId, ModelId } from '../ids';
 import { geometryOf } from '../instruments';
 import { add, cross, normalize, rotateAbout, scale, subtract, type Vec3 } from '../math';
 import { isDirect, type MicrophoneModel } from '../microphones';
 import { clampToRoom } from '../room';
+import type { Words } from '../units';
 import { radiansFromDegrees } from '../units';
 import { usedOf } from './chooseGear';
 import { NEEDS_NO_STAND, nextColour } from './placing';
@@ -22,7 +23,7 @@ const RISES_DEG = [0, 30, 55];
 const BESIDE_M = 0.07;
 const UP: Vec3 = { x: 0, y: 0, z: 1 };
 
-const nameOf = (session: Session, id: MicrophoneId): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
+const nameOf = (session: Session, id: MicrophoneId): Words => session.microphones.find((one) => one.id === id)?.name ?? stepTold('a-microphone');
 
 const isTaken = (session: Session, key: 'name' | 'label', value: string): boolean =>
   session.microphones.some((one) => one[key].toLowerCase() === value.toLowerCase());
@@ -100,7 +101,7 @@ function placeBefore(session: Session, model: MicrophoneModel, { instrumentId, s
 /** Puts up a microphone of the shelf by hand before a source; changes nothing where none of that kind is free. */
 export const addMicrophone = (modelId: ModelId, target: SourceReference, newId: NewId): Command =>
   command(
-    (session) => `add ${session.shelf.microphones.find(({ id }) => id === modelId)?.name ?? 'a microphone'}`,
+    (session) => stepTold('add', { name: session.shelf.microphones.find(({ id }) => id === modelId)?.name ?? stepTold('a-microphone') }),
     (session) => {
       const model = freeModels(session).find(({ id }) => id === modelId);
       const placed = model && placeBefore(session, model, target);
@@ -122,7 +123,7 @@ function beside(session: Session, like: PlacedMicrophone, model: MicrophoneModel
 /** The same kind once more beside it; another that is free where there is none. */
 export const duplicateMicrophone = (id: MicrophoneId, newId: NewId): Command =>
   command(
-    (session) => `duplicate ${nameOf(session, id)}`,
+    (session) => stepTold('duplicate', { name: nameOf(session, id) }),
     (session) => {
       const like = session.microphones.find((one) => one.id === id);
       const free = freeModels(session);
@@ -143,7 +144,7 @@ export function shootOutModels(session: Session, id: MicrophoneId): readonly Mic
 /** Two others left and right of it, as near as their bodies let them: one take of all three tells which is wanted. */
 export const addShootOut = (id: MicrophoneId, newId: NewId): Command =>
   command(
-    (session) => `put others beside ${nameOf(session, id)}`,
+    (session) => stepTold('put-others-beside', { name: nameOf(session, id) }),
     (session) => {
       let next = session;
       for (const [i, model] of shootOutModels(session, id).entries()) {

@@ -114,7 +114,7 @@ describe('names of files by a pattern of one’s own', () => {
 
 test('the lists as JSON are the lists that are shown', () => {
   const table = arrivalTable(resolvePlan(KIT));
-  const lists = JSON.parse(listsJson(KIT, table));
+  const lists = JSON.parse(listsJson(KIT, table, said));
   expect(lists.inputs.map(({ fileName }: { fileName: string }) => fileName)).toEqual(inputList(KIT, table).map(({ fileName }) => fileName));
   expect(lists.cables).toHaveLength(4);
   expect(lists.toGet).toEqual([]);

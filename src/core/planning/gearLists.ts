@@ -3,7 +3,9 @@ import type { Session } from '../document';
 import { bankAddress, type MicrophoneId, partsOfAddress } from '../ids';
 import type { Connector } from '../microphones';
 import { CABLE_CATALOGUE, type Cable, cableTitle, fitsPlug, OUTBOARD_CATALOGUE, secondWayId, secondWayName } from '../patch';
+import { asList, type Told, type Words } from '../units';
 import { cableLengthM, onwardM } from './cableLength';
+import { tell } from './listCodes';
 import { devicesInUse, patchInputs } from './patchProblem';
 import { powerOf } from './power';
 import { resolvePlan } from './resolve';
@@ -85,20 +87,20 @@ export function powerUses(session: Session): PowerUse[] {
   return [...devices, ...units];
 }
 
-/** What a list says of one thing on the mains. */
-export function powerUseWords({ banks, own }: PowerUse): string {
-  if (own) return `48 V ${own.on ? 'on' : 'off'} for ${own.microphone}`;
-  return banks.length > 0 ? `phantom on in ${banks.join(' and ')}` : 'phantom off';
+/** What a list tells of one thing on the mains. */
+export function powerUseTold({ banks, own }: PowerUse): Told {
+  if (own) return tell('own-power-for', { on: own.on ? 'yes' : 'no', microphone: own.microphone });
+  return banks.length > 0 ? tell('phantom-on-in', { banks: asList(banks) }) : tell('phantom-off');
 }
 
 /** One line of what is missing, by kind. */
 export interface Wanted {
   /** By what its price is kept. */
   readonly key: string;
-  readonly what: string;
+  readonly what: Words;
   readonly count: number;
   /** What for. */
-  readonly why: string;
+  readonly why: Told;
   /** The patch counts on it as if it were here. */
   readonly counted?: boolean;
 }
@@ -108,7 +110,7 @@ interface Piece {
   readonly what: string;
 }
 
-const tallied = (pieces: readonly Piece[], why: string): Wanted[] =>
+const tallied = (pieces: readonly Piece[], why: Told): Wanted[] =>
   [...new Map(pieces.map((piece) => [piece.key, piece])).values()].map((piece) => ({
     ...piece,
     count: pieces.filter(({ key }) => key === piece.key).length,
@@ -138,15 +140,22 @@ export function shoppingList(session: Session, plan: Plan = resolvePlan(session)
   const counted = Object.entries(session.ready.toGet ?? {}).flatMap(([id, count]): Wanted[] => {
     const cable = shelf.cables?.find((one) => one.id === id);
     const what = cable ? cableTitle(cable, units) : shelf.outboard?.find((one) => one.id === id)?.name;
-    return what ? [{ key: id, what, count, why: 'the patch counts on it', counted: true }] : [];
+    return what ? [{ key: id, what, count, why: tell('patch-counts-on-it'), counted: true }] : [];
   });
   return [
     ...counted,
-    ...tallied(cables, 'no cable of its kind that is left reaches'),
-    ...tallied(stands, 'more are planned than there are'),
-    ...tallied(between, 'more are in use than there are'),
+    ...tallied(cables, tell('no-cable-reaches')),
+    ...tallied(stands, tell('more-planned')),
+    ...tallied(between, tell('more-in-use')),
     ...(short > 0
-      ? [{ key: 'inputs', what: `A device with ${short} more inputs`, count: 1, why: `${microphones.length} microphones and fewer inputs` }]
+      ? [
+          {
+            key: 'inputs',
+            what: tell('device-with-more-inputs', { inputs: short }),
+            count: 1,
+            why: tell('fewer-inputs', { microphones: microphones.length }),
+          },
+        ]
       : []),
   ];
 }

@@ -11,6 +11,7 @@ export * from './fit';
 export * from './freeMicrophones';
 export * from './gearLists';
 export * from './hang';
+export type { ListCode } from './listCodes';
 export * from './measured';
 export * from './offers';
 export { carriedOut } from './onPaper';

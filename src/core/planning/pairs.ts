@@ -1,10 +1,12 @@
 import { type ArrivalTable, arrivalTable } from '../arrivals';
-import { type Command, editMicrophone, editPair, framePair, type Pair, type PlacedMicrophone, type Session, together } from '../document';
+import { type Command, editMicrophone, editPair, framePair, type Pair, type PlacedMicrophone, type Session, stepTold, together } from '../document';
 import type { PairId } from '../ids';
 import type { Vec3 } from '../math';
 import { directivityFactor, MICROPHONE_KIND_NAMES, type MicrophoneModel, type PatternName, sensitivityDbv } from '../microphones';
 import type { PairTechnique } from '../setups';
 import { type Decoding, type ImagePlace, type PairFrame, pairPicture } from '../stereo';
+import { asNumber, type Told } from '../units';
+import { tell } from './codes';
 import { carriedOut } from './onPaper';
 import { resolvePlan } from './resolve';
 
@@ -16,7 +18,7 @@ export interface PairDesign {
   readonly angleDeg: number;
   readonly decoding: Decoding;
   /** What it is good at and what it costs, in one line. */
-  readonly words: string;
+  readonly told: Told;
 }
 
 /** Capsules that cannot be at one point are one over the other, metres between them. */
@@ -24,14 +26,14 @@ const STACKED_M = 0.04;
 
 /** The geometries that are compared (definitions of the techniques; common practice). */
 export const PAIR_DESIGNS: readonly PairDesign[] = [
-  { technique: 'XY', patterns: ['cardioid', 'cardioid'], spacingM: 0, angleDeg: 90, decoding: 'left-right', words: 'sure in mono, rather narrow' },
+  { technique: 'XY', patterns: ['cardioid', 'cardioid'], spacingM: 0, angleDeg: 90, decoding: 'left-right', told: tell('design-xy') },
   {
     technique: 'XY',
     patterns: ['cardioid', 'cardioid'],
     spacingM: 0,
     angleDeg: 130,
     decoding: 'left-right',
-    words: 'sure in mono, wider, weaker in the middle',
+    told: tell('design-xy-wide'),
   },
   {
     technique: 'ORTF',
@@ -39,7 +41,7 @@ export const PAIR_DESIGNS: readonly PairDesign[] = [
     spacingM: 0.17,
     angleDeg: 110,
     decoding: 'left-right',
-    words: 'open and even, mono dips high up',
+    told: tell('design-ortf'),
   },
   {
     technique: 'DIN',
@@ -47,16 +49,16 @@ export const PAIR_DESIGNS: readonly PairDesign[] = [
     spacingM: 0.2,
     angleDeg: 90,
     decoding: 'left-right',
-    words: 'steady middle, for near sources',
+    told: tell('design-din'),
   },
-  { technique: 'NOS', patterns: ['cardioid', 'cardioid'], spacingM: 0.3, angleDeg: 90, decoding: 'left-right', words: 'wide, mono dips lower' },
+  { technique: 'NOS', patterns: ['cardioid', 'cardioid'], spacingM: 0.3, angleDeg: 90, decoding: 'left-right', told: tell('design-nos') },
   {
     technique: 'AB',
     patterns: ['omni', 'omni'],
     spacingM: 0.5,
     angleDeg: 0,
     decoding: 'left-right',
-    words: 'full lows and the room, vague places, mono suffers',
+    told: tell('design-ab'),
   },
   {
     technique: 'mid-side',
@@ -64,7 +66,7 @@ export const PAIR_DESIGNS: readonly PairDesign[] = [
     spacingM: 0,
     angleDeg: 0,
     decoding: 'mid-side',
-    words: 'width set afterwards, mono is the middle alone',
+    told: tell('design-mid-side'),
   },
   {
     technique: 'crossed figure-8s',
@@ -72,7 +74,7 @@ export const PAIR_DESIGNS: readonly PairDesign[] = [
     spacingM: 0,
     angleDeg: 90,
     decoding: 'left-right',
-    words: 'clear places, hears the room behind as well',
+    told: tell('design-crossed-eights'),
   },
 ];
 
@@ -92,7 +94,7 @@ export interface PairAlternative {
   readonly score: number;
   /** Null where it cannot be made of these two microphones; then what is missing says why. */
   readonly command: Command | null;
-  readonly missing: string | null;
+  readonly missing: Told | null;
 }
 
 const sidesOf = (session: Session, pair: Pair): readonly [PlacedMicrophone, PlacedMicrophone] | null => {
@@ -108,20 +110,20 @@ export function designPair(session: Session, pair: Pair, design: PairDesign): Co
   const sides = sidesOf(session, pair);
   if (!sides || !pair.frame) return null;
   const frame: Partial<PairFrame> = { spacingM: design.spacingM, angleDeg: design.angleDeg, stackM: isAtOnePoint(design) ? STACKED_M : 0 };
-  return together(`make ${pair.name} ${design.technique}`, [
+  return together(stepTold('make-pair-of', { name: pair.name, technique: design.technique }), [
     ...sides.map(({ id }, side) => editMicrophone(id, { pattern: design.patterns[side as 0 | 1] })),
     editPair(pair.id, { technique: design.technique, decoding: design.decoding }),
     framePair(pair.id, frame),
   ]);
 }
 
-/** What two microphones lack for a geometry, in words; null when nothing. */
-function missingFor(session: Session, sides: readonly [PlacedMicrophone, PlacedMicrophone], { patterns }: PairDesign): string | null {
+/** What two microphones lack for a geometry; null when nothing. */
+function missingFor(session: Session, sides: readonly [PlacedMicrophone, PlacedMicrophone], { patterns }: PairDesign): Told | null {
   const models = modelsOf(session, sides);
   for (const [side, model] of models.entries()) {
     const wanted = patterns[side as 0 | 1];
-    if (!model) return 'One of its microphones is not on the shelf any more: choose another for it.';
-    if (!model.patterns.includes(wanted)) return `${model.name} has no ${wanted} pattern: take one that has.`;
+    if (!model) return tell('off-the-shelf');
+    if (!model.patterns.includes(wanted)) return tell('lacks-pattern', { model: model.name, pattern: wanted });
   }
   return null;
 }
@@ -193,28 +195,22 @@ export function pairAlternatives(session: Session, pairId: PairId): readonly Pai
 const UNLIKE_DB = 1;
 
 /** What is not alike in a pair's two microphones and what that means; nothing when they match. */
-export function pairMismatch(session: Session, pair: Pair): readonly string[] {
+export function pairMismatch(session: Session, pair: Pair): readonly Told[] {
   const sides = sidesOf(session, pair);
   if (!sides) return [];
   const [left, right] = sides;
   const [a, b] = modelsOf(session, sides);
-  if (!a || !b) return ['One of its microphones is not on the shelf any more: choose another for it.'];
-  const out: string[] = [];
-  if (a.kind !== b.kind)
-    out.push(
-      `${MICROPHONE_KIND_NAMES[a.kind]} and ${MICROPHONE_KIND_NAMES[b.kind].toLowerCase()} sound different: an image made of both shifts with the pitch. Use them as two colours, panned apart or blended.`,
-    );
+  if (!a || !b) return [tell('off-the-shelf')];
+  const out: Told[] = [];
+  if (a.kind !== b.kind) out.push(tell('unlike-kinds', { one: MICROPHONE_KIND_NAMES[a.kind], other: MICROPHONE_KIND_NAMES[b.kind].toLowerCase() }));
   const unlikeDb =
     sensitivityDbv(a.sensitivityMvPerPa) - sensitivityDbv(b.sensitivityMvPerPa) - (left.padOn ? a.padDb : 0) + (right.padOn ? b.padDb : 0);
   if (Math.abs(unlikeDb) > UNLIKE_DB)
-    out.push(
-      `${unlikeDb > 0 ? left.name : right.name} gives ${Math.abs(unlikeDb).toFixed(1)} dB more: give the other so much more gain, with the same sound before both.`,
-    );
-  if (left.padOn !== right.padOn) out.push(`Only ${left.padOn ? left.name : right.name} has its pad on: switch both alike.`);
+    out.push(tell('gives-more', { name: unlikeDb > 0 ? left.name : right.name, by: asNumber(Math.abs(unlikeDb), 1) }));
+  if (left.padOn !== right.padOn) out.push(tell('one-pad', { name: left.padOn ? left.name : right.name }));
   if (left.pattern !== right.pattern && pair.decoding !== 'mid-side')
-    out.push(`${left.name} is ${left.pattern}, ${right.name} ${right.pattern}: the image leans. Set both to the same pattern.`);
-  if (a.id !== b.id && a.kind === b.kind)
-    out.push('They are two models: try which side each sounds better on, and expect the middle to wander a little.');
+    out.push(tell('unlike-patterns', { left: left.name, leftPattern: left.pattern, right: right.name, rightPattern: right.pattern }));
+  if (a.id !== b.id && a.kind === b.kind) out.push(tell('two-models'));
   return out;
 }
 

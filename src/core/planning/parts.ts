@@ -1,8 +1,10 @@
 import type { Part } from '../document';
+import type { Told } from '../units';
+import { tell } from './codes';
 
 /** What is told of the parts of a song: sides that lean, parts recorded against what is not there. */
-export function partFindings(parts: readonly Part[]): readonly string[] {
-  const out: string[] = [];
+export function partFindings(parts: readonly Part[]): readonly Told[] {
+  const out: Told[] = [];
   const at = (pan: Part['pan']): string[] => parts.filter((part) => part.pan === pan).map(({ name }) => name);
   const [left, right] = [at('left'), at('right')];
   const lone = left.length > right.length ? left : right;
@@ -10,19 +12,17 @@ export function partFindings(parts: readonly Part[]): readonly string[] {
   if (left.length !== right.length) {
     const name = lone[lone.length - 1] ?? '';
     const centred = parts.find(({ pan, name: own }) => pan === 'centre' && own !== name && own !== parts[0]?.name);
-    out.push(
-      `${name} is on one side without a partner on the ${other}: play it twice and put the second there${centred ? `, or put ${centred.name} there` : ''}, or bring it to the centre.`,
-    );
+    out.push(tell('lone-side', { name, side: other, centred: centred?.name ?? 'none' }));
   }
   parts.forEach((part, i) => {
     if (part.against === null) {
-      if (i > 0) out.push(`${part.name} is recorded against nothing: say which part is heard, or move it to the beginning.`);
+      if (i > 0) out.push(tell('against-nothing', { name: part.name }));
       return;
     }
     const before = parts.slice(0, i).some(({ name }) => name === part.against);
-    if (!before) out.push(`${part.name} is recorded against ${part.against}, which is not there yet: change their order.`);
+    if (!before) out.push(tell('against-later', { name: part.name, other: part.against }));
   });
   const [first] = parts;
-  if (first && parts.length > 1 && !first.click) out.push(`${first.name} comes first and without a click: the rest will have to follow its time.`);
+  if (first && parts.length > 1 && !first.click) out.push(tell('no-click', { name: first.name }));
   return out;
 }

@@ -1,4 +1,5 @@
 import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../demo/boathouse';
+import { sayMetric } from '../../words';
 import { arrivalTable } from '../arrivals';
 import { checkPlan } from '../checks';
 import {
@@ -116,13 +117,13 @@ test('the tape list as CSV carries what was read beside what was planned', () =>
   const entries = tapeList(plan);
   const [first] = entries;
   if (!first) throw new Error('entries');
-  const lines = tapeListCsv(plan, entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }], 'metric')
+  const lines = tapeListCsv(plan, entries, [{ microphoneId: first.microphoneId, from: first.ref, lengthM: 0.27 }], 'metric', sayMetric)
     .trim()
     .split('\r\n');
   expect(lines[0]).toBe('Label,Microphone,From,Planned cm,Within cm,Read cm,Turn °,Tilt °,Looks');
   expect(lines[1]).toMatch(/^K,Kick,Floor,20\.3,[\d.]+,27\.0,\d+,-?\d+,end toward Kick beater spot$/);
   expect(lines).toHaveLength(entries.length + 1);
-  const inches = tapeListCsv(plan, entries, [], 'imperial').split('\r\n');
+  const inches = tapeListCsv(plan, entries, [], 'imperial', sayMetric).split('\r\n');
   expect(inches[0]).toBe('Label,Microphone,From,Planned in,Within in,Read in,Turn °,Tilt °,Looks');
   expect(inches[1]).toMatch(/^K,Kick,Floor,8\.0,/);
 });
@@ -134,7 +135,7 @@ describe('snapping', () => {
   test('near the partner’s string it clicks into the same length', () => {
     const wanted = vec3(right.positionM.x + 0.008, right.positionM.y, right.positionM.z + 0.008);
     const snapped = snapPlace(kit, table, right.id, wanted, snare);
-    expect(snapped.why).toBe('as far as Overhead left');
+    expect(snapped.why).toMatchObject({ code: 'as-far-as', facts: { name: 'Overhead left' } });
     // Within storage precision: the partner stands where 0.1 mm allows.
     expect(Math.abs(distance(snapped.positionM, snare ?? vec3(0, 0, 0)) - 1)).toBeLessThan(1e-4);
   });
@@ -214,7 +215,7 @@ describe('a set-up of one’s own', () => {
     const setup = ownSetupFrom(kit, 'demo-instrument', 'own', 'Saturday');
     const text = exportSetup(setup as NonNullable<typeof setup>).replace('"offset"', '"beside"');
     const imported = importDocument(text);
-    expect(!imported.ok && imported.reason).toMatch(/setup\.microphones.*Nothing was changed/);
+    expect(imported.ok ? '' : sayMetric(imported.reason)).toMatch(/setup\.microphones.*Nothing was changed/);
   });
 });
 

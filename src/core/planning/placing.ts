@@ -1,4 +1,4 @@
-import { type Command, command, type NewId, type Pair, type PlacedMicrophone, pairMembers, type Session, standFor } from '../document';
+import { type Command, command, type NewId, type Pair, type PlacedMicrophone, pairMembers, type Session, standFor, stepTold } from '../document';
 import type { InstrumentId } from '../ids';
 import type { MicrophoneKind, MicrophoneModel } from '../microphones';
 import { changesSides, placeRecipe, RECIPES, type Recipe, type RecipeMicrophone } from '../setups';
@@ -105,4 +105,7 @@ export function withoutSetups(session: Session, instrumentId: InstrumentId, repl
 
 /** Puts a set-up round an instrument, in the place of the microphones named (those that were there for it before). */
 export const putUpSetup = (recipe: Recipe, instrumentId: InstrumentId, newId: NewId, replaced: readonly string[] = []): Command =>
-  command(`place ${recipe.name}`, (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session);
+  command(
+    stepTold('place', { name: recipe.name }),
+    (session) => placeSetup(withoutSetups(session, instrumentId, replaced), recipe, instrumentId, newId).session,
+  );

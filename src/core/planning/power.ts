@@ -1,6 +1,8 @@
 import type { Session } from '../document';
 import { bankAddress, type InputAddress, inputAddress, type MicrophoneId } from '../ids';
 import { type PowerLine, type PowerPlan, type PowerSocket, powerPlan } from '../patch';
+import type { Told, Words } from '../units';
+import { tell } from './listCodes';
 import { outboardOf, patchInputs, pluggedAt } from './patchProblem';
 
 /** Every socket there is with what is in it, those as well that are not carried at the session's rate: they are powered with the others. */
@@ -35,33 +37,31 @@ export interface PowerWords {
   /** How the input's switch stands. */
   readonly input: 'on' | 'off';
   /** Why it is not what it looks like: what keeps it from the microphone, a unit's own switch, what it waits for. */
-  readonly note: string | null;
+  readonly note: Told | null;
 }
-
-/** Two that one switch must serve and cannot, as a sentence. */
-const conflictWords = (names: { readonly asks: string; readonly harmed: string }): string =>
-  `must stay off: it would harm ${names.harmed}, and ${names.asks} needs it`;
 
 /** What lists say of the power of one line; null where it is in no input. */
 export function powerWords(session: Session, microphoneId: MicrophoneId, isSecond = false, plan: PowerPlan = powerOf(session)): PowerWords | null {
   const own = plan.sockets.find((one) => one.microphoneId === microphoneId && one.isSecond === isSecond);
   if (!own) return null;
   const bank = own.bank === null ? undefined : plan.banks.get(own.bank);
-  const nameOf = (id: string | undefined): string => session.microphones.find((one) => one.id === id)?.name ?? 'a microphone';
+  const nameOf = (id: string | undefined): Words => session.microphones.find((one) => one.id === id)?.name ?? tell('some-microphone');
   const on = bank?.on === true;
   const { shield, own: unit } = own.way;
   const conflict = bank && bank.askers.length > 0 && bank.harms.length > 0;
   const held =
     on && shield
       ? shield.kind === 'between'
-        ? `held off by ${shield.name}`
+        ? tell('held-off-by', { shield: shield.name })
         : shield.kind === 'jack'
-          ? 'none over a jack'
-          : 'none over the second way'
+          ? tell('none-over-jack')
+          : tell('none-over-second-way')
       : null;
   const note =
     conflict && (own.way.harmed || own.way.asks)
-      ? conflictWords({ asks: nameOf(bank.askers[0]), harmed: nameOf(bank.harms[0]) })
-      : [unit ? `48 V ${unit.on ? 'on' : 'off'} at ${unit.name}` : held].join('');
-  return { input: on ? 'on' : 'off', note: note || null };
+      ? tell('must-stay-off', { asks: nameOf(bank.askers[0]), harmed: nameOf(bank.harms[0]) })
+      : unit
+        ? tell('own-power', { on: unit.on ? 'yes' : 'no', unit: unit.name })
+        : held;
+  return { input: on ? 'on' : 'off', note };
 }

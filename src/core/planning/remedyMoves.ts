@@ -166,13 +166,13 @@ function tradePlaces(complaint: Complaint, session: Session, table: ArrivalTable
   return lines.flatMap((line) =>
     tonePlaces(line, instrument, microphone, table.plan)
       .filter(({ against }) => against.includes(complaint))
-      .map(({ name, words, positionM, aimM }): Candidate => {
+      .map(({ name, sounds, positionM, aimM }): Candidate => {
         const far = distance(positionM, placed.positionM);
         return {
           move: { kind: 'set', microphoneId: placed.id, positionM, aimM, label: tell('move-it') },
           act: tell('move-to-the-place', { name: placed.name, place: name, length: asLength(far) }),
           size: far / A_STEP_M,
-          trade: tell('usual-there', { words }),
+          trade: tell('usual-there', { words: sounds }),
         };
       })
       .filter(({ size }) => size * A_STEP_M > LEAST_ALONG_M),

@@ -2,12 +2,13 @@ import { EQUAL_STRINGS_M } from '../acoustics';
 import type { ArrivalTable } from '../arrivals';
 import type { Session } from '../document';
 import { add, distance, normalize, scale, subtract, type Vec3 } from '../math';
-import { formatLength, METRES_PER_INCH } from '../units';
+import { asLength, METRES_PER_INCH, type Told } from '../units';
+import { tell } from './codes';
 
 /** A place a drag clicked into, and why, in a few words. */
 export interface Snapped {
   readonly positionM: Vec3;
-  readonly why: string | null;
+  readonly why: Told | null;
 }
 
 /** How near a drag must come to click in, metres. */
@@ -30,12 +31,12 @@ export function snapPlace(session: Session, table: ArrivalTable, id: string, wan
   if (sourceM) {
     const own = distance(sourceM, wanted);
     const equal = others.find((other) => Math.abs(distance(sourceM, other.positionM) - own) < EQUAL_STRINGS_M && own > 0.3);
-    if (equal) return { positionM: alongString(sourceM, wanted, distance(sourceM, equal.positionM)), why: `as far as ${equal.name}` };
+    if (equal) return { positionM: alongString(sourceM, wanted, distance(sourceM, equal.positionM)), why: tell('as-far-as', { name: equal.name }) };
     const step = session.units === 'metric' ? 0.1 : 4 * METRES_PER_INCH;
     const round = Math.round(own / step) * step;
     if (round > 0 && Math.abs(round - own) < ROUND_WITHIN_M)
-      return { positionM: alongString(sourceM, wanted, round), why: formatLength(round, session.units) };
+      return { positionM: alongString(sourceM, wanted, round), why: tell('round-length', { length: asLength(round) }) };
   }
   const level = others.find((other) => Math.abs(other.positionM.z - wanted.z) < HEIGHT_WITHIN_M);
-  return level ? { positionM: { ...wanted, z: level.positionM.z }, why: `as high as ${level.name}` } : { positionM: wanted, why: null };
+  return level ? { positionM: { ...wanted, z: level.positionM.z }, why: tell('as-high-as', { name: level.name }) } : { positionM: wanted, why: null };
 }

@@ -90,7 +90,7 @@ describe('a splitter', () => {
       [expect.any(String), expect.any(Boolean)],
       ['8', false],
     ]);
-    expect(inputListCsv(rows)).toContain(`${first.name}, second way`);
+    expect(inputListCsv(rows, said)).toContain(`${first.name}, second way`);
     const problem = patchProblem(split, arrivalTable(resolvePlan(split)));
     expect(problem.microphones.map(({ id }) => id)).toContain(secondWayId(first.id));
     expect(problem.previous[secondWayId(first.id)]).toBe('eight-input/in8');

@@ -130,7 +130,7 @@ test('a session of version 3 opens with a box room of the same absorption, and h
   const kit = boathouseKit();
   const { brief: _brief, ready: _ready, ...older } = kit;
   const read = readSession(JSON.parse(JSON.stringify({ ...older, version: 3 })));
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(JSON.stringify(read.reason));
   expect(read.value.room).toEqual(kit.room);
   expect([read.value.brief, read.value.ready]).toEqual([{}, {}]);
   const heard = (session: Session): unknown =>

@@ -2,6 +2,7 @@ import { arrivalOf, bandLevels, type PlanMicrophone, type Surroundings } from '.
 import type { Instrument } from '../instruments';
 import { placedGeometry } from '../instruments';
 import { normalize, subtract, type Vec3 } from '../math';
+import { type Told, teller } from '../units';
 import { placeRecipe } from './place';
 import { type Complaint, TONE_LINES, type ToneLine } from './toneGuide.data';
 
@@ -9,10 +10,16 @@ import { mic } from './write';
 
 export { COMPLAINTS, type Complaint } from './toneGuide.data';
 
-/** A stop of a tone line for one microphone: the model's part in numbers, the trade's part in words. */
+const tell = teller<string>('tones');
+
+/** What a line is called. */
+export const toneLineTold = ({ id }: Pick<ToneLine, 'id'>): Told => tell(id);
+
+/** A stop of a tone line for one microphone: the model's part in numbers, the trade's part told. */
 export interface TonePlace {
-  readonly name: string;
-  readonly words: string;
+  /** What the stop is called, and what the trade says one hears there. */
+  readonly name: Told;
+  readonly sounds: Told;
   readonly against: readonly Complaint[];
   readonly positionM: Vec3;
   readonly aimM: Vec3;
@@ -38,7 +45,7 @@ export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: P
   const source = geometry.sources.find((candidate) => candidate.id === line.source);
   if (!source) return [];
   const microphones = line.stops.map((stop, i) =>
-    mic(String(i), 'T', stop.name, null, stop.place, stop.aim, [microphone.model.kind], microphone.pattern, { optional: true }),
+    mic(String(i), 'T', String(i), null, stop.place, stop.aim, [microphone.model.kind], microphone.pattern, { optional: true }),
   );
   const { placed } = placeRecipe({ microphones }, instrument, air.room);
   return placed.flatMap(({ recipe, positionM, aimM }) => {
@@ -52,8 +59,8 @@ export function tonePlaces(line: ToneLine, instrument: Instrument, microphone: P
     const cosine = towards.x * side.normal.x + towards.y * side.normal.y + towards.z * side.normal.z;
     return [
       {
-        name: stop.name,
-        words: stop.words,
+        name: tell(`${line.id}/${recipe.key}`),
+        sounds: tell(`${line.id}/${recipe.key}/sounds`),
         against: stop.against ?? [],
         positionM,
         aimM,

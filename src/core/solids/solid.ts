@@ -1,5 +1,6 @@
 import type { MicrophoneId } from '../ids';
 import { add, cross, dot, magnitude, normalize, planeBasis, scale, subtract, type Vec3 } from '../math';
+import type { Told } from '../units';
 
 /** A convex volume that is really there, metres. */
 export type SolidForm =
@@ -23,7 +24,7 @@ export interface Solid {
   /** Soft and thin: sound goes through it as well as round it. */
   readonly screen?: Screen;
   /** A caution to say whenever something comes near it. */
-  readonly caution?: string;
+  readonly caution?: Told;
 }
 
 /** What a panel, a blanket or a collar does to sound. */
@@ -46,7 +47,7 @@ export interface Hollow {
   /** Middle of the opening and the way it looks; null when it is closed all round. */
   readonly opening: { readonly centreM: Vec3; readonly normal: Vec3; readonly radiusM: number } | null;
   /** What has to be done to get in where there is no opening. */
-  readonly otherwise: string;
+  readonly otherwise: Told;
 }
 
 /** A box that stands upright between two corners of its own frame. */

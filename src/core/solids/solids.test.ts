@@ -107,13 +107,19 @@ test('a boom goes through a port when it passes its middle within its radius, an
   const opening = { centreM: vec3(0.1, 0.4, 0.2), normal: vec3(0, 1, 0), radiusM: 0.065 };
   const shell = solid(
     { form: 'cylinder', fromM: vec3(0, 0, 0.29), toM: vec3(0, 0.4, 0.29), radiusM: 0.28 },
-    { hollow: { opening, otherwise: 'off' } },
+    { hollow: { opening, otherwise: { domain: 'instruments', code: 'front-head-must-come-off', facts: { piece: 'kick' } } } },
   );
   const tip = vec3(0.1, 0.2, 0.2);
   expect(missesOpeningM(shell, tip, vec3(0.1, 0.9, 0.2))).toBeCloseTo(-0.055, 9);
   expect(missesOpeningM(shell, tip, vec3(0.1, 0.9, 0.5))).toBeGreaterThan(0);
   expect(missesOpeningM(shell, tip, vec3(0.1, -0.9, 0.2))).toBe(Infinity);
-  expect(missesOpeningM({ ...shell, hollow: { opening: null, otherwise: 'off' } }, tip, vec3(0.1, 0.9, 0.2))).toBe(Infinity);
+  expect(
+    missesOpeningM(
+      { ...shell, hollow: { opening: null, otherwise: { domain: 'instruments', code: 'front-head-must-come-off', facts: { piece: 'kick' } } } },
+      tip,
+      vec3(0.1, 0.9, 0.2),
+    ),
+  ).toBe(Infinity);
 });
 
 describe('the way round a box against one found by trying points on its edges, sharing nothing (seeded)', () => {

@@ -1,6 +1,8 @@
 import type { KeepOut } from '../instruments';
 import { clamp, closestOnSegment, distance, type Vec3, vec3 } from '../math';
 import { gapToSolid, isWorn, missesOpeningM, type Solid, touches } from '../solids';
+import type { Words } from '../units';
+import { tell } from './codes';
 import type { StandModel } from './model';
 
 /** A stand as it must be set for a microphone: pole, boom, and whether it gets there. */
@@ -45,7 +47,7 @@ export interface Obstacle {
   /** What is in the way, as a name: "Kick pedal", "the snare’s shell". */
   readonly name: string;
   /** Goes on from "is in the way:". */
-  readonly why: string;
+  readonly why: Words;
 }
 
 /** Half a boom's or pole's thickness and a finger of air, metres. */
@@ -58,15 +60,15 @@ function nearTipOf({ poleTopM, tipM, boomM }: StandPose): Vec3 {
 }
 
 function againstSolid(pose: StandPose, nearTip: Vec3, solid: Solid): Obstacle[] {
-  const there = (part: Obstacle['part'], why: string): Obstacle[] => [{ part, name: solid.name, why }];
+  const there = (part: Obstacle['part'], why: Words): Obstacle[] => [{ part, name: solid.name, why }];
   const { footM, poleTopM, tipM } = pose;
   const thick = solid.shape.form === 'capsule' && solid.shape.radiusM < ROD_M ? 0 : ROD_M;
-  if (touches(solid, footM, poleTopM, thick)) return there('pole', `${solid.name} is there`);
+  if (touches(solid, footM, poleTopM, thick)) return there('pole', tell('is-there', { solid: solid.name }));
   if (solid.hollow && gapToSolid(solid.shape, tipM) < 0) {
     const missesM = missesOpeningM(solid, tipM, poleTopM);
-    return missesM > 0 ? there('boom', solid.hollow.opening ? `it does not go through the opening of ${solid.name}` : solid.hollow.otherwise) : [];
+    return missesM > 0 ? there('boom', solid.hollow.opening ? tell('misses-the-opening', { solid: solid.name }) : solid.hollow.otherwise) : [];
   }
-  return touches(solid, poleTopM, nearTip, thick) ? there('boom', `${solid.name} is there`) : [];
+  return touches(solid, poleTopM, nearTip, thick) ? there('boom', tell('is-there', { solid: solid.name })) : [];
 }
 
 /** How a volume, a foot or a head, is in a stand's way, if it is. */

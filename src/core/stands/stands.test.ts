@@ -26,7 +26,7 @@ const ball = (x: number, y: number, z: number, radiusM: number, kind: KeepOut['k
   kind,
   pointsM: [vec3(x, y, z)],
   radiusM,
-  why: 'a ball is here',
+  why: { domain: 'instruments', code: 'hand-comes-down', facts: {} },
 });
 const coordinate = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
 const point = fc.record({ x: coordinate(0.3, 4.7), y: coordinate(0.3, 4.7), z: coordinate(0.1, 2.4) });

@@ -1,5 +1,6 @@
 import { firstDipHz, phaseDegrees } from '../acoustics';
-import { formatFrequency, formatLength, formatNumber, type UnitSystem } from '../units';
+import { asFrequency, asLength, asNumber, type Told } from '../units';
+import { tell } from './codes';
 
 /** What a deviation of a string amounts to. */
 export interface Deviation {
@@ -23,12 +24,14 @@ export function deviationOf(readM: number, plannedM: number, toleranceM: number,
   };
 }
 
-/** The deviation in a sentence with what to do. */
-export function deviationWords(deviation: Deviation, units: UnitSystem): string {
-  if (deviation.withinTolerance) return `Within what one can hear (${signed(deviation.deviationM, units)}).`;
-  const way = deviation.deviationM > 0 ? 'shorter' : 'longer';
-  const facts = `${formatNumber(Math.abs(deviation.delayMs), 2)} ms, ${formatNumber(Math.abs(deviation.degreesAt1k), 0)}° at 1 kHz, first dip ${formatFrequency(deviation.firstDipHz)}`;
-  return `Make it ${formatLength(Math.abs(deviation.deviationM), units)} ${way} (${facts}).`;
-}
-
-const signed = (metres: number, units: UnitSystem): string => `${metres > 0 ? '+' : ''}${formatLength(metres, units)}`;
+/** The deviation with what to do. */
+export const deviationTold = ({ deviationM, withinTolerance, delayMs, degreesAt1k, firstDipHz: dipHz }: Deviation): Told =>
+  withinTolerance
+    ? tell('within-hearing', { longer: deviationM > 0 ? 'yes' : 'no', by: asLength(deviationM) })
+    : tell('make-it', {
+        by: asLength(Math.abs(deviationM)),
+        longer: deviationM > 0 ? 'yes' : 'no',
+        milliseconds: asNumber(Math.abs(delayMs), 2),
+        degrees: asNumber(Math.abs(degreesAt1k), 0),
+        dip: asFrequency(dipHz),
+      });

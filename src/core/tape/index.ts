@@ -1,3 +1,4 @@
+export type { StringCode } from './codes';
 export * from './deviation';
 export * from './judge';
 export * from './look';

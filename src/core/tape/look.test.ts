@@ -1,9 +1,10 @@
 import { boathouseKit } from '../../../demo/boathouse';
+import { sayMetric } from '../../words';
 import type { Plan, PlanMicrophone } from '../arrivals';
 import { createRandom, normalize, vec3 } from '../math';
 import { MICROPHONE_CATALOGUE, type MicrophoneKind } from '../microphones';
 import { resolvePlan } from '../planning';
-import { lookOf, lookWords } from './index';
+import { lookOf, lookTold } from './index';
 
 const plan = resolvePlan(boathouseKit());
 const bare: Plan = { ...plan, geometries: [] };
@@ -41,15 +42,15 @@ test('turned and tilted by what is told, it looks where it looked (seeded)', () 
 test('slim bodies look with their end, large condensers and ribbons with the side of their grille (common practice)', () => {
   const front = (kind: MicrophoneKind): string => lookOf(bare, microphone(vec3(0, 1, 0), kind)).front;
   expect([front('small-condenser'), front('moving-coil')]).toEqual(['end', 'end']);
-  expect([front('large-condenser'), front('ribbon')]).toEqual(['front of the grille', 'front of the grille']);
+  expect([front('large-condenser'), front('ribbon')]).toEqual(['front', 'front']);
   expect(front('boundary')).toBe('plate');
 });
 
 test('the sentence names the mark it looks at; straight down has no turn', () => {
   const kick = plan.microphones.find(({ name }) => name === 'Kick') as PlanMicrophone;
-  expect(lookWords(lookOf(plan, kick))).toMatch(/^End toward kick beater spot; turned \d+°, tilted \d+° up\.$/);
-  expect(lookWords(lookOf(bare, microphone(vec3(0, 0, -1), 'ribbon')))).toBe('Front of the grille; tilted 90° down.');
-  expect(lookWords(lookOf(bare, microphone(vec3(0, 1, 0))))).toBe('End; turned 0°, level.');
+  expect(sayMetric(lookTold(lookOf(plan, kick)))).toMatch(/^End toward kick beater spot; turned \d+°, tilted \d+° up\.$/);
+  expect(sayMetric(lookTold(lookOf(bare, microphone(vec3(0, 0, -1), 'ribbon'))))).toBe('Front of the grille; tilted 90° down.');
+  expect(sayMetric(lookTold(lookOf(bare, microphone(vec3(0, 1, 0)))))).toBe('End; turned 0°, level.');
 });
 
 test('past every mark it is told what it looks beside, on which side of it and by how much (a plane triangle)', () => {
@@ -63,5 +64,5 @@ test('past every mark it is told what it looks beside, on which side of it and b
   const look = lookOf({ ...plan, geometries: only }, { ...kick, positionM, axis });
   expect(look.toward).toBeNull();
   expect(look.beside).toEqual({ mark: mark.name, side: 'right', byM: expect.closeTo(Math.sin(Math.PI / 12), 9) });
-  expect(lookWords(look)).toContain('toward 26 cm right of snare centre');
+  expect(sayMetric(lookTold(look))).toContain('toward 26 cm right of snare centre');
 });

@@ -2,16 +2,20 @@ import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Mark } from '../instruments';
 import { add, cross, dot, magnitude, normalize, scale, subtract, type Vec3, vec3 } from '../math';
 import type { MicrophoneKind } from '../microphones';
-import { degreesFromRadians, formatLength, formatNumber, type UnitSystem } from '../units';
+import { asLength, asNumber, degreesFromRadians, type Told } from '../units';
+import { tell } from './codes';
 import { marksOf } from './marks';
 
+/** The face of a microphone: its end, its grille's front, its plate or its cone; a pickup has its plug alone. */
+export type Front = 'end' | 'front' | 'plate' | 'cone' | 'plug';
+
 /** The face of each kind that looks at the source: the end of a slim body, the front of a grille at its side (common practice). */
-const FRONT: Record<MicrophoneKind, string> = {
+const FRONT: Record<MicrophoneKind, Front> = {
   'moving-coil': 'end',
   'small-condenser': 'end',
   'clip-on': 'end',
-  'large-condenser': 'front of the grille',
-  ribbon: 'front of the grille',
+  'large-condenser': 'front',
+  ribbon: 'front',
   boundary: 'plate',
   loudspeaker: 'cone',
   pickup: 'plug',
@@ -24,7 +28,7 @@ export interface Look {
   /** Up from level, −90 to 90°. */
   readonly tiltDeg: number;
   /** Which face of it looks there. */
-  readonly front: string;
+  readonly front: Front;
   /** The mark it looks at; null when it looks past them all. */
   readonly toward: string | null;
   /** Where it looks past them all: the mark nearest to its axis, and how far past it the axis goes, as one sees it from behind the microphone. */
@@ -64,16 +68,22 @@ export function lookOf(plan: Plan, microphone: PlanMicrophone): Look {
   };
 }
 
-const BESIDE = { left: 'left of', right: 'right of', above: 'above', below: 'below' } as const;
-
-/** "Front of the grille toward the snare centre; turned 212°, tilted 38° down." */
-export function lookWords({ turnDeg, tiltDeg, front, toward, beside }: Look, units: UnitSystem = 'metric'): string {
-  if (front === FRONT.pickup) return 'Plugged in: nothing to turn.';
+/** How it is turned by hand: "Front of the grille toward the snare centre; turned 212°, tilted 38° down." */
+export function lookTold({ turnDeg, tiltDeg, front, toward, beside }: Look): Told {
+  if (front === FRONT.pickup) return tell('plugged-in');
   const tilt = Math.round(tiltDeg);
-  const lean = tilt === 0 ? 'level' : `tilted ${formatNumber(Math.abs(tilt), 0)}° ${tilt > 0 ? 'up' : 'down'}`;
-  const steep = Math.abs(tilt) > 85 ? '' : `turned ${formatNumber(turnDeg, 0)}°, `;
   const lower = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
-  const past = beside ? ` toward ${formatLength(beside.byM, units)} ${BESIDE[beside.side]} ${lower(beside.mark)}` : '';
-  const to = toward ? ` toward ${lower(toward)}` : past;
-  return `${front.charAt(0).toUpperCase()}${front.slice(1)}${to}; ${steep}${lean}.`;
+  return tell('looks', {
+    front,
+    toward: toward ? 'mark' : beside ? 'beside' : 'nothing',
+    mark: lower(toward ?? beside?.mark ?? ''),
+    by: asLength(beside?.byM ?? 0),
+    side: beside?.side ?? 'left',
+    turned: tell('turned-and-leant', {
+      steep: Math.abs(tilt) > 85 ? 'yes' : 'no',
+      turn: asNumber(turnDeg, 0),
+      lean: tilt === 0 ? 'level' : tilt > 0 ? 'up' : 'down',
+      tilt: asNumber(Math.abs(tilt), 0),
+    }),
+  });
 }

@@ -1,6 +1,7 @@
-import { typedMetres, type UnitSystem } from '../units';
+import { asNumber, type Told, typedMetres, type UnitSystem } from '../units';
+import { tell } from './codes';
 
-export type ParsedLength = { readonly ok: true; readonly metres: number } | { readonly ok: false; readonly reason: string };
+export type ParsedLength = { readonly ok: true; readonly metres: number } | { readonly ok: false; readonly reason: Told };
 
 /** The longest tape we take a reading from, metres. */
 const LONGEST_M = 30;
@@ -10,11 +11,10 @@ const LONGEST_M = 30;
  * the session's units. Anything else, nothing, or more than 30 m is refused with a sentence.
  */
 export function parseLength(typed: string, units: UnitSystem): ParsedLength {
-  const example = units === 'metric' ? '103.5 or 1.035 m' : '3\' 4 1/2" or 40 1/2';
-  if (typed.trim() === '') return { ok: false, reason: `Type what the tape says, like ${example}.` };
+  if (typed.trim() === '') return { ok: false, reason: tell('type-it', { units }) };
   const metres = typedMetres(typed, units === 'metric' ? 'cm' : 'in');
-  if (metres === null) return { ok: false, reason: `“${typed.trim()}” is no length: write it like ${example}.` };
-  if (metres <= 0) return { ok: false, reason: 'A distance is more than nothing: read the tape again.' };
-  if (metres > LONGEST_M) return { ok: false, reason: `${metres.toFixed(1)} m is longer than any tape here: check the unit, like ${example}.` };
+  if (metres === null) return { ok: false, reason: tell('no-length', { typed: typed.trim(), units }) };
+  if (metres <= 0) return { ok: false, reason: tell('more-than-nothing') };
+  if (metres > LONGEST_M) return { ok: false, reason: tell('longer-than-a-tape', { metres: asNumber(metres, 1), units }) };
   return { ok: true, metres };
 }

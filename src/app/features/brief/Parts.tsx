@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { answerBrief, PANS, type Part, type Session } from '../../../core/document';
 import { partFindings } from '../../../core/planning';
+import { sayMetric } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -65,11 +66,13 @@ export function Parts({ session }: { session: Session }) {
           </Flex>
         ))}
       </Box>
-      {partFindings(parts).map((sentence) => (
-        <Box key={sentence} color="improve" fontSize="sm" mt="1">
-          {sentence}
-        </Box>
-      ))}
+      {partFindings(parts)
+        .map(sayMetric)
+        .map((sentence) => (
+          <Box key={sentence} color="improve" fontSize="sm" mt="1">
+            {sentence}
+          </Box>
+        ))}
       <Flex gap="2" mt="2" align="end">
         <Box>
           <label htmlFor="part-name" style={{ fontSize: 13 }}>

@@ -2,10 +2,10 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
-import { type Furnishing, type FurnishingKind, isScreen, modelOfFurnishing, newFurnishing } from '../../../core/furnishings';
+import { cautionOf, type Furnishing, type FurnishingKind, isScreen, newFurnishing } from '../../../core/furnishings';
 import type { MicrophoneId } from '../../../core/ids';
 import { formatDb, formatNumber, shownUnits } from '../../../core/units';
-import { furnishingUse } from '../../../words';
+import { furnishingUse, sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { NameField } from '../../components/NameField';
 import { NumberField } from '../../components/NumberField';
@@ -87,7 +87,7 @@ function Effect({ session, table, furnishing }: { session: Session; table: Arriv
 /** Everything about one panel or blanket, or a collar on its microphone. */
 export function FurnishingPanel({ session, table, furnishing }: { session: Session; table: ArrivalTable; furnishing: Furnishing }) {
   const { unit, per: perM } = shownUnits(session.units).place;
-  const { caution } = modelOfFurnishing(furnishing.kind);
+  const caution = sayTold(cautionOf(furnishing.kind), session.units);
   const edit = (change: Partial<Furnishing>): void => void runCommand(editFurnishing(furnishing.id, change));
   const { positionM } = furnishing;
   const length = (label: string, value: number, low: number, high: number, set: (metres: number) => void) => (

@@ -5,6 +5,7 @@ import { subtract, type Vec3 } from '../../../core/math';
 import { isDirect } from '../../../core/microphones';
 import { type Snapped, snapPlace } from '../../../core/planning';
 import { formatLength, type UnitSystem } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { angleOnPaper } from '../../drawing/glyphAngle';
 import { MicrophoneGlyph, stringColour } from '../../drawing/MicrophoneGlyph';
@@ -50,7 +51,8 @@ export const MicrophoneHandle = memo(function MicrophoneHandle({ units, placed, 
   const snap = (target: Vec3, free: boolean): Vec3 => {
     const { doc } = useSessionStore.getState();
     const found = free || inHandNow().length > 1 || placed.heldString || !doc ? null : snapInPlan(doc, placed.id, target);
-    if (useViewStore.getState().snapWords !== (found?.why ?? null)) setView({ snapWords: found?.why ?? null });
+    const why = found?.why ? sayTold(found.why, units) : null;
+    if (useViewStore.getState().snapWords !== why) setView({ snapWords: why });
     return found?.positionM ?? target;
   };
   const grip = useGrip({

@@ -1,8 +1,9 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { applyMove, belongsTo, type Session } from '../../../core/document';
-import { toneLinesFor, tonePlaces } from '../../../core/setups';
+import { toneLinesFor, toneLineTold, tonePlaces } from '../../../core/setups';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -19,19 +20,20 @@ export function ToneStrip({ session, table, id }: { session: Session; table: Arr
         {session.microphones.length ? sayFloor('there-is-no-tone-guide-for') : sayFloor('place-a-microphone-first')}
       </Box>
     );
+  const title = sayTold(toneLineTold(line), session.units);
   const places = tonePlaces(line, instrument, microphone, table.plan);
   return (
     <Box px="3" pb="2">
       <Box fontSize="sm" color="quiet" py="1">
-        {sayFloor('for-words-are-the-trades-numbers', { line: line.name, placed: placed.name })}
+        {sayFloor('for-words-are-the-trades-numbers', { line: title, placed: placed.name })}
       </Box>
-      <Flex as="ul" m="0" p="0" gap="2" overflow="auto" aria-label={line.name}>
+      <Flex as="ul" m="0" p="0" gap="2" overflow="auto" aria-label={title}>
         {places.map((place) => (
-          <Box as="li" key={place.name} listStyleType="none" minW="168px" flex="1" borderLeftWidth="2px" borderColor="edge" pl="2">
+          <Box as="li" key={place.name.code} listStyleType="none" minW="168px" flex="1" borderLeftWidth="2px" borderColor="edge" pl="2">
             <Box fontWeight="700" fontSize="sm">
-              {place.name}
+              {sayTold(place.name, session.units)}
             </Box>
-            <Box fontSize="sm">{place.words}</Box>
+            <Box fontSize="sm">{sayTold(place.sounds, session.units)}</Box>
             <Box className="measure" fontSize="12px" color="quiet">
               {formatLength(place.distanceM, session.units)} · {formatNumber(place.offSourceDeg, 0)}° · +{formatNumber(place.proximityDb, 1)} dB
             </Box>
@@ -41,7 +43,7 @@ export function ToneStrip({ session, table, id }: { session: Session; table: Arr
               mt="1"
               minH={{ base: '44px', md: '28px' }}
               disabled={placed.locked}
-              aria-label={sayFloor('move-it-there-2', { place: place.name })}
+              aria-label={sayFloor('move-it-there-2', { place: sayTold(place.name, session.units) })}
               onClick={() =>
                 runCommand(
                   applyMove({ kind: 'set', microphoneId: placed.id, positionM: place.positionM, aimM: place.aimM, label: sayFloor('move-it-there') }),

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { attemptsCsv, attemptsJson } from '../../../core/attempts';
 import type { Session } from '../../../core/document';
 import { counted } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayLoop } from '../../../words/loop.page.en';
 import { download, fileName } from '../../components/download';
 import { Awaited } from '../../drawing/Awaited';
@@ -56,7 +57,11 @@ function Loop({ session }: { session: Session }) {
                 minH={{ base: '44px', md: '34px' }}
                 variant="outline"
                 onClick={() =>
-                  download(fileName(sayLoop('attempts-2', { session: session.name }), 'csv'), attemptsCsv(attempts, standsOn), 'text/csv')
+                  download(
+                    fileName(sayLoop('attempts-2', { session: session.name }), 'csv'),
+                    attemptsCsv(attempts, standsOn, (words) => sayTold(words, session.units)),
+                    'text/csv',
+                  )
                 }
               >
                 {sayLoop('log-as-csv')}

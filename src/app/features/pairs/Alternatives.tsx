@@ -4,6 +4,7 @@ import type { Pair, Session } from '../../../core/document';
 import { patternGain } from '../../../core/microphones';
 import { type PairAlternative, type PairDesign, pairAlternatives } from '../../../core/planning';
 import { formatDb, formatLength, formatNumber, radiansFromDegrees, type UnitSystem } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -86,10 +87,11 @@ function One({ one, units, onHear }: { one: PairAlternative; units: UnitSystem; 
         </Box>
       </Flex>
       <Box fontSize="sm" lineHeight="1.35" flex="1">
-        {one.missing ??
-          `${sayPairs('reaches-mono-loses-room', { value: formatNumber(100 * one.reach, 0), monoLoss: formatDb(one.monoLossDb), room: formatDb(one.roomDb) })} `}
+        {one.missing
+          ? sayTold(one.missing, units)
+          : `${sayPairs('reaches-mono-loses-room', { value: formatNumber(100 * one.reach, 0), monoLoss: formatDb(one.monoLossDb), room: formatDb(one.roomDb) })} `}
         <Box as="span" color="quiet">
-          {!one.missing && `${design.words}.`}
+          {!one.missing && `${sayTold(design.told, units)}.`}
         </Box>
       </Box>
       {command && !one.isPresent && (

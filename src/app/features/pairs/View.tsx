@@ -20,6 +20,7 @@ import {
   type School,
 } from '../../../core/stereo';
 import { formatDb, formatFrequency } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -155,11 +156,13 @@ function OnePair({ session, pair, sides, school, bar, schools }: OneProps) {
       <SidePane label={sayPairs('the-pair')}>
         {fit && <FitWords session={session} pair={pair} fit={fit} moves={moves} near={near} />}
         {pair.frame && <Centring session={session} pair={pair} sources={table.plan.sources} places={places} />}
-        {mismatch.map((words) => (
-          <Box key={words} mt="2" color="improve">
-            {words}
-          </Box>
-        ))}
+        {mismatch
+          .map((told) => sayTold(told, session.units))
+          .map((words) => (
+            <Box key={words} mt="2" color="improve">
+              {words}
+            </Box>
+          ))}
         <Box mt="4">
           <PairFields session={session} pair={pair} />
         </Box>

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { answerBrief, DESKS, getReady, gotIt, type Session } from '../../../core/document';
 import { partsOfAddress } from '../../../core/ids';
 import { cableTitle } from '../../../core/patch';
-import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
+import { type CableNeed, cableNeeds, deskOf, deskPlaceM, powerUses, powerUseTold, shoppingList, standUses } from '../../../core/planning';
 import { formatNumber, formatReach, listed } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayPatch } from '../../../words/patch.page.en';
 import { Choice } from '../../components/Choice';
 import { useEverything } from '../../components/everything';
@@ -93,13 +94,23 @@ function ToGet({ session }: { session: Session }) {
       {wanted.length === 0 && <Box color="quiet">{sayPatch('nothing-what-is-planned-is-there')}</Box>}
       <Box as="ul" m="0" p="0">
         {wanted.map(({ key, what, count, why, counted }) => (
-          <Flex as="li" key={`${key} ${why}`} listStyleType="none" gap="3" align="end" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+          <Flex
+            as="li"
+            key={`${key} ${why.code}`}
+            listStyleType="none"
+            gap="3"
+            align="end"
+            py="2"
+            borderTopWidth="1px"
+            borderColor="line"
+            wrap="wrap"
+          >
             <Box flex="1" minW="160px">
               <Box fontWeight="700">
-                {count} × {what}
+                {count} × {sayTold(what, session.units)}
               </Box>
               <Box fontSize="sm" color="quiet">
-                {why}
+                {sayTold(why, session.units)}
               </Box>
             </Box>
             {counted && (
@@ -206,7 +217,9 @@ export function Gear({ session }: { session: Session }) {
         </Box>
         <Box as="ul" m="0" pl="4" mb="1" aria-label={sayPatch('power')}>
           {power.map((one) => (
-            <li key={`${one.device} ${one.own?.microphone ?? ''}`}>{sayPatch('mains', { device: one.device, powerUseWords: powerUseWords(one) })}</li>
+            <li key={`${one.device} ${one.own?.microphone ?? ''}`}>
+              {sayPatch('mains', { device: one.device, powerUseWords: sayTold(powerUseTold(one), session.units) })}
+            </li>
           ))}
         </Box>
         <Box fontSize="sm" color="quiet" mb="4">

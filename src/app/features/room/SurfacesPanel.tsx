@@ -1,9 +1,18 @@
 import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { addFurnishing, editFurnishing, nameSurface, removeFurnishing, type Session } from '../../../core/document';
-import { type Furnishing, isScreen, modelOfFurnishing, newFurnishing, SOFT_KINDS, SOFT_MODELS, type SoftKind } from '../../../core/furnishings';
+import {
+  cautionOf,
+  type Furnishing,
+  isScreen,
+  modelOfFurnishing,
+  newFurnishing,
+  SOFT_KINDS,
+  SOFT_MODELS,
+  type SoftKind,
+} from '../../../core/furnishings';
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
 import { shownUnits } from '../../../core/units';
-import { furnishingUse } from '../../../words';
+import { furnishingUse, sayTold } from '../../../words';
 import { sayRoom } from '../../../words/room.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -111,7 +120,7 @@ export function FurniturePanel({ session }: { session: Session }) {
             }
           >
             <Box fontSize="sm" color="quiet" px="1">
-              {furnishingUse(thing.kind, session.units)} {modelOfFurnishing(thing.kind).caution}
+              {furnishingUse(thing.kind, session.units)} {sayTold(cautionOf(thing.kind), session.units)}
               <Depth session={session} thing={thing} />
             </Box>
           </Row>

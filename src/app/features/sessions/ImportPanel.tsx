@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { changesAnything, exportAside, type ImportPlan } from '../../../core/exchange';
 import { planWords } from '../../../words';
+import { sayDocument } from '../../../words/documents';
 import { saySessions } from '../../../words/sessions.page.en';
 import { download } from '../../components/download';
 
@@ -34,7 +35,7 @@ export function ImportPanel({ name, plan, sounds, onTake, onLeave }: ImportPanel
           </Button>
         )}
         {plan.aside.length > 0 && (
-          <Button minH="44px" variant="outline" onClick={() => download('left-out.json', exportAside(plan.aside), 'application/json')}>
+          <Button minH="44px" variant="outline" onClick={() => download('left-out.json', exportAside(plan.aside, sayDocument), 'application/json')}>
             {saySessions('export-what-is-left-out')}
           </Button>
         )}

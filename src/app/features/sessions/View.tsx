@@ -6,6 +6,7 @@ import { isSoundName } from '../../../core/audio';
 import { commit, editSession, type Session } from '../../../core/document';
 import type { ImportPlan } from '../../../core/exchange';
 import { counted } from '../../../core/units';
+import { sayDocument } from '../../../words/documents';
 import { saySessions } from '../../../words/sessions.page.en';
 import { download } from '../../components/download';
 import { ACCEPT_SOUND } from '../../components/soundFiles';
@@ -167,7 +168,7 @@ export function SessionsView() {
       const without = await takeSounds(plan, sounds);
       const noRoom = without > 0 ? ` ${saySessions('the-sound-of-found-no-room', { counted: counted(without, 'attempt') })}` : '';
       const aside = plan.aside.length
-        ? ` ${saySessions('could-not-be-read-and-stayed', { aside: plan.aside.length, aside2: plan.aside.map(({ what }) => what).join(', ') })}`
+        ? ` ${saySessions('could-not-be-read-and-stayed', { aside: plan.aside.length, aside2: plan.aside.map(({ what }) => sayDocument(what)).join(', ') })}`
         : '';
       setNotice({ text: saySessions('taken-in', { aside, noRoom }), bad: plan.aside.length + without > 0, undo: () => undoImport(before) });
     });

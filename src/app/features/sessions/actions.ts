@@ -1,6 +1,7 @@
 import { boathouseKit, boathouseSessions } from '../../../../demo/boathouse';
 import { admitOwnSession, mergedShelf, newSession, type Session, type Shelf, storedName } from '../../../core/document';
 import { type ImportPlan, importInSteps, planInSteps } from '../../../core/exchange';
+import { sayDocument } from '../../../words/documents';
 import { saySessions } from '../../../words/sessions.page.en';
 import { inPieces } from '../../components/inPieces';
 import { newId } from '../../components/newId';
@@ -82,7 +83,7 @@ export async function prepareImport(
   sounds: ReadonlyMap<string, PackedSound> = new Map(),
 ): Promise<Prepared> {
   const imported = await inPieces(importInSteps(text), (share) => onShare(share * 0.8));
-  if (!imported.ok) return imported;
+  if (!imported.ok) return { ok: false, reason: sayDocument(imported.reason) };
   const stored = await listSessions();
   const known = new Map(stored.map((there) => (there.kind === 'session' ? [there.session.id, there.session] : [there.id, null])));
   const steps = planInSteps(imported, known, await ownShelf(), newId, await attemptIds());

@@ -2,9 +2,9 @@ import { Box } from '@chakra-ui/react';
 import type { Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
 import { cableTitle } from '../../../core/patch';
-import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, powerUseWords, shoppingList, standUses } from '../../../core/planning';
+import { CHECK_TIMES, cableNeeds, checklistFor, powerUses, powerUseTold, shoppingList, standUses } from '../../../core/planning';
 import { formatReach } from '../../../core/units';
-import { sayCheckLine } from '../../../words';
+import { sayCheckLine, sayTold } from '../../../words';
 import { saySheet } from '../../../words/sheet.page.en';
 
 /** Cables, stands, power and what is missing, in lines. */
@@ -27,8 +27,8 @@ export function GearLines({ session, plan }: { session: Session; plan: Plan }) {
       ),
     ],
     [saySheet('stands'), standUses(session).map(({ name, used, owned }) => saySheet('of', { name, used, owned }))],
-    [saySheet('power'), powerUses(session).map((one) => `${one.device}, ${powerUseWords(one)}`)],
-    [saySheet('to-get'), toGet.map(({ count, what }) => `${count} × ${what}`)],
+    [saySheet('power'), powerUses(session).map((one) => `${one.device}, ${sayTold(powerUseTold(one), session.units)}`)],
+    [saySheet('to-get'), toGet.map(({ count, what }) => `${count} × ${sayTold(what, session.units)}`)],
     [saySheet('not-ticked-yet'), open],
   ] as const;
   return (

@@ -8,6 +8,7 @@ import { gearCsv, inputList, inputListCsv, listsJson, NAME_FIELDS, NAME_PATTERN,
 import { familyOf } from '../../../core/instruments';
 import { briefWords, guidedSecondsOf, hearingCaution, overheadCaution, resolvePlan, SOUND_CHOICES } from '../../../core/planning';
 import { tapeList } from '../../../core/tape';
+import type { Words } from '../../../core/units';
 import { formatNumber, formatTemperature } from '../../../core/units';
 import { sayTold } from '../../../words';
 import { saySheet } from '../../../words/sheet.page.en';
@@ -53,6 +54,7 @@ function Sheet({ session }: { session: Session }) {
   const table = arrivalTable(resolvePlan(session));
   const cautions = [overheadCaution(session), hearingCaution(session)];
   const rows = inputList(session, table);
+  const say = (words: Words): string => sayTold(words, session.units);
   const close = session.microphones.length > ROOMY;
   const [paper, setPaper] = useState<Paper>(session.units === 'imperial' ? 'letter' : 'A4');
   const [withList, setWithList] = useState(false);
@@ -79,7 +81,7 @@ function Sheet({ session }: { session: Session }) {
         <Button
           minH="44px"
           variant="outline"
-          onClick={() => download(fileName(saySheet('inputs', { session: session.name }), 'csv'), inputListCsv(rows), 'text/csv')}
+          onClick={() => download(fileName(saySheet('inputs', { session: session.name }), 'csv'), inputListCsv(rows, say), 'text/csv')}
         >
           {saySheet('input-list-as-csv')}
         </Button>
@@ -89,7 +91,7 @@ function Sheet({ session }: { session: Session }) {
           onClick={() =>
             download(
               fileName(saySheet('tape', { session: session.name }), 'csv'),
-              tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units),
+              tapeListCsv(table.plan, tapeList(table.plan), session.tape, session.units, say),
               'text/csv',
             )
           }
@@ -99,14 +101,14 @@ function Sheet({ session }: { session: Session }) {
         <Button
           minH="44px"
           variant="outline"
-          onClick={() => download(fileName(saySheet('gear-2', { session: session.name }), 'csv'), gearCsv(session, table), 'text/csv')}
+          onClick={() => download(fileName(saySheet('gear-2', { session: session.name }), 'csv'), gearCsv(session, table, say), 'text/csv')}
         >
           {saySheet('gear-list-as-csv')}
         </Button>
         <Button
           minH="44px"
           variant="outline"
-          onClick={() => download(fileName(saySheet('lists', { session: session.name }), 'json'), listsJson(session, table), 'application/json')}
+          onClick={() => download(fileName(saySheet('lists', { session: session.name }), 'json'), listsJson(session, table, say), 'application/json')}
         >
           {saySheet('all-lists-as-json')}
         </Button>

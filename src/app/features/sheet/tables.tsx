@@ -1,10 +1,11 @@
 import { Fragment } from 'react';
 import type { Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
-import type { InputListRow } from '../../../core/exchange';
+import { type InputListRow, polarityOf } from '../../../core/exchange';
 import { measuredPlaces } from '../../../core/planning';
-import { lookOf, lookWords, pluggedIn, type TapeEntry } from '../../../core/tape';
+import { lookOf, lookTold, pluggedIn, type TapeEntry } from '../../../core/tape';
 import { formatLength, formatNumber } from '../../../core/units';
+import { sayMetric, sayTold } from '../../../words';
 import { saySheet } from '../../../words/sheet.page.en';
 
 const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
@@ -16,7 +17,7 @@ const shortCell = { ...cellStyle, whiteSpace: 'nowrap' as const };
 export function TapeTable({ session, plan, entries, close }: { session: Session; plan: Plan; entries: readonly TapeEntry[]; close: boolean }) {
   const turned = (id: string): string => {
     const microphone = plan.microphones.find((candidate) => candidate.id === id);
-    return microphone ? lookWords(lookOf(plan, microphone), session.units) : '';
+    return microphone ? sayTold(lookTold(lookOf(plan, microphone)), session.units) : '';
   };
   const groups = [...new Set(entries.map((entry) => entry.microphoneId))].map((id) => entries.filter((entry) => entry.microphoneId === id));
   return (
@@ -160,13 +161,13 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
               </td>
               <td style={row.phantomNote ? cellStyle : shortCell}>
                 <strong>{row.phantom ? saySheet('on') : saySheet('off')}</strong>
-                {row.phantomNote && `, ${row.phantomNote}`}
+                {row.phantomNote && `, ${sayMetric(row.phantomNote)}`}
               </td>
               <td style={cellStyle}>{padsOf(row)}</td>
               <td className="measure" style={cellStyle}>
                 {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : saySheet('none')) : ''}
               </td>
-              <td style={row.polarity === 'normal' ? shortCell : cellStyle}>{row.polarity}</td>
+              <td style={row.polarity.length === 0 ? shortCell : cellStyle}>{sayMetric(polarityOf(row))}</td>
               <td style={shortCell}>{row.pan}</td>
             </tr>
           </Fragment>

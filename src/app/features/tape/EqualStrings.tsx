@@ -6,6 +6,7 @@ import type { Pair, Session } from '../../../core/document';
 import { keyOfSource, sourceKey } from '../../../core/ids';
 import { type ParsedLength, parseLength } from '../../../core/tape';
 import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 
@@ -118,7 +119,7 @@ function Task(props: TaskProps) {
       </Flex>
       {wrong && !wrong.ok && (
         <Box role="alert" color="fix" mt="1">
-          {wrong.reason}
+          {sayTold(wrong.reason, session.units)}
         </Box>
       )}
       {told && (

@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { dropReading, putReading, type Session } from '../../../core/document';
-import { deviationWords, parseLength } from '../../../core/tape';
+import { deviationTold, parseLength } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
+import { sayTold } from '../../../words';
 import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 import { useDraftText } from '../../components/useDraftText';
@@ -39,7 +40,7 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
     }
     const parsed = parseLength(text, session.units);
     if (!parsed.ok) {
-      setProblem(parsed.reason);
+      setProblem(sayTold(parsed.reason, session.units));
       return false;
     }
     setProblem(null);
@@ -102,7 +103,7 @@ export function OneReading({ session, turned, line, index, count, onStep }: Prop
       )}
       {line.deviation && !problem && (
         <Box mt="2" role="status">
-          <Severity severity={line.deviation.withinTolerance ? 'fine' : 'improve'} /> {deviationWords(line.deviation, session.units)}
+          <Severity severity={line.deviation.withinTolerance ? 'fine' : 'improve'} /> {sayTold(deviationTold(line.deviation), session.units)}
         </Box>
       )}
     </Box>

@@ -5,7 +5,7 @@ import type { PlanMicrophone } from '../../../core/arrivals';
 import { type Session, takeMeasured } from '../../../core/document';
 import { distance, magnitude, subtract, type Vec3 } from '../../../core/math';
 import { wayOf } from '../../../core/optimise';
-import { deviationWords, lookOf, lookWords, pluggedIn } from '../../../core/tape';
+import { deviationTold, lookOf, lookTold, pluggedIn } from '../../../core/tape';
 import { formatLength } from '../../../core/units';
 import { say, sayTold } from '../../../words';
 import { sayTape } from '../../../words/tape.page.en';
@@ -49,7 +49,7 @@ function Tape({ session }: { session: Session }) {
   const group = groups.find((candidate) => candidate.microphoneId === line.microphoneId) as TapeGroup;
   const pair = session.pairs.find((candidate) => candidate.id === equal);
   const microphone = table.plan.microphones.find(({ id }) => id === line.microphoneId);
-  const turnedWords = microphone ? lookWords(lookOf(table.plan, microphone), session.units) : '';
+  const turnedWords = microphone ? sayTold(lookTold(lookOf(table.plan, microphone)), session.units) : '';
   return (
     <Flex h="100%" minH="0" direction={{ base: 'column', md: 'row' }} overflow={{ base: 'auto', md: 'hidden' }}>
       <Box flex="1" minW="0" overflow={{ md: 'auto' }} p={{ base: '4', md: '6' }} tabIndex={0} role="region" aria-label={sayTape('reading')}>
@@ -60,7 +60,7 @@ function Tape({ session }: { session: Session }) {
             {kept?.deviation && kept.readM !== null && (
               <Box maxW="560px" mb="2" role="status" aria-label={sayTape('kept')}>
                 <Severity severity={kept.deviation.withinTolerance ? 'fine' : 'improve'} /> {kept.label}, {kept.from}:{' '}
-                {deviationWords(kept.deviation, session.units)}
+                {sayTold(deviationTold(kept.deviation), session.units)}
                 {!kept.deviation.withinTolerance && (
                   <Button
                     minH="44px"

@@ -18,7 +18,7 @@ beforeAll(async () => {
 
 async function check(channels: Float32Array[]): Promise<TakeReport> {
   const opened = await openAudio(bytesSource('t.wav', writeWav(channels, RATE, 'f32')));
-  if (!opened.ok) throw new Error(opened.reason);
+  if (!opened.ok) throw new Error(opened.reason.code);
   return checkTake([opened.file], { kernel });
 }
 

@@ -29,7 +29,14 @@ test('a snare 5 ms late is heard after both overheads, which are right on the to
       code: 'late',
       severity: 'improve',
       channels: ['Snare'],
-      message: expect.stringContaining('2.1 ms after OH L and OH R'),
+      message: expect.objectContaining({
+        code: 'late-on-its-own',
+        facts: expect.objectContaining({
+          name: 'Snare',
+          by: { figure: expect.closeTo(2.1, 6), digits: 1 },
+          others: { join: 'and', each: ['OH L', 'OH R'] },
+        }),
+      }),
     }),
   ]);
 });

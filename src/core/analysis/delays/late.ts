@@ -1,4 +1,5 @@
-import { formatNumber } from '../../units';
+import { asList, asNumber, type Figure } from '../../units';
+import { tell } from '../codes';
 import type { SourceReport, TakeFinding, TakeReport } from '../reading/report';
 import { type Role, rolesOf } from '../reading/roles';
 
@@ -106,7 +107,7 @@ function pairsOf(
     });
 }
 
-const ms = (value: number): string => `${formatNumber(value, 1)} ms`;
+const ms = (value: number): Figure => asNumber(value, 1);
 const mostOf = (list: readonly Early[]): number => Math.max(...list.map(({ byMs }) => byMs));
 
 /** A far microphone that is sooner on every source than those which stand nearer, while others are not: its track starts too soon. */
@@ -120,9 +121,16 @@ function earlyFinding(pairs: readonly Early[], name: string): TakeFinding[] {
       severity: 'improve',
       code: 'early',
       channels: [name],
-      message: `${name} hears ${sooner.map(({ close }) => close).join(', ')} up to ${ms(mostOf(sooner))} before their own microphones, which stand nearer: its track starts too soon. Line it up by at least that much, or look at its recorder.`,
+      message: tell('early-everywhere', {
+        name,
+        others: asList(
+          sooner.map(({ close }) => close),
+          'comma',
+        ),
+        by: ms(mostOf(sooner)),
+      }),
       probability: chanceOf(sooner.length),
-      evidence: sooner.map(({ close, byMs }) => `${close}: ${ms(byMs)} sooner`),
+      evidence: sooner.map(({ close, byMs }) => tell('sooner-by', { name: close, by: ms(byMs) })),
     },
   ];
 }
@@ -131,14 +139,14 @@ function earlyFinding(pairs: readonly Early[], name: string): TakeFinding[] {
 function lateFinding(pairs: readonly Early[], close: string, sooner: readonly Early[]): TakeFinding {
   // Its far ones must be right on other sources: else it may be they.
   const trusted = sooner.filter(({ far: name }) => pairs.some((one) => one.far === name && one.close !== close && one.byMs <= SURE_MS));
-  const names = sooner.map((one) => one.far).join(' and ');
-  const evidence = sooner.map((one) => `${one.far}: ${ms(one.byMs)} sooner`);
+  const evidence = sooner.map((one) => tell('sooner-by', { name: one.far, by: ms(one.byMs) }));
+  const facts = { name: close, by: ms(mostOf(sooner)), others: asList(sooner.map((one) => one.far)), count: sooner.length };
   return sooner.length >= 2 && trusted.length > 0
     ? {
         severity: 'improve',
         code: 'late',
         channels: [close],
-        message: `${close} hears its own source ${ms(mostOf(sooner))} after ${names}, which ${sooner.length > 1 ? 'stand' : 'stands'} farther away: its track is late by more than that. Look for a plug-in or another recorder on it, then line it up.`,
+        message: tell('late-on-its-own', facts),
         probability: chanceOf(sooner.length),
         evidence,
       }
@@ -146,7 +154,7 @@ function lateFinding(pairs: readonly Early[], close: string, sooner: readonly Ea
         severity: 'note',
         code: 'question',
         channels: [close, ...sooner.map((one) => one.far)],
-        message: `${close} hears its own source ${ms(mostOf(sooner))} after ${names}: either its track is late, or ${sooner.length > 1 ? 'those start' : 'that one starts'} too soon, or the nearest microphone is another. Look at which recorder or plug-in is on each.`,
+        message: tell('late-or-they-early', facts),
         probability: chanceOf(1),
         evidence,
       };

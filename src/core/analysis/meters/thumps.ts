@@ -1,5 +1,6 @@
 import { median } from '../../math';
-import { formatNumber } from '../../units';
+import { asNumber } from '../../units';
+import { tell } from '../codes';
 import type { TakeFinding } from '../reading/report';
 import { PEAK_STRIP } from './truePeak';
 
@@ -127,7 +128,7 @@ export function thumpFindings(meters: readonly Sways[], names: readonly string[]
           severity: 'note',
           code: 'blown',
           channels: [name],
-          message: `Air moves over ${name} at ${formatNumber(wind.fromS, 1)} s, below ${SLOW_HZ} Hz and in no other channel: breath, a fan or a draught? Turn it out of the way, put a screen before it, or switch its low cut on.`,
+          message: tell('blown-at', { name, at: asNumber(wind.fromS, 1), below: SLOW_HZ }),
         },
       ];
     if (!thump || thumps.length < LEAST_THUMPS) return [];
@@ -136,7 +137,7 @@ export function thumpFindings(meters: readonly Sways[], names: readonly string[]
         severity: 'note',
         code: 'thumps',
         channels: [name],
-        message: `${name} is shaken ${thumps.length} times, first at ${formatNumber(thump.fromS, 1)} s, below ${SLOW_HZ} Hz and alone: a foot on its stand or its cable? Hang it in a shock mount, set the stand on something soft, or switch its low cut on.`,
+        message: tell('shaken', { name, times: thumps.length, at: asNumber(thump.fromS, 1), below: SLOW_HZ }),
       },
     ];
   });

@@ -1,4 +1,5 @@
-import { formatNumber } from '../../units';
+import { asNumber } from '../../units';
+import { tell } from '../codes';
 import type { TakeFinding } from '../reading/report';
 import type { TakeEvent } from '../sources/onsets';
 
@@ -94,7 +95,7 @@ export function tickFindings(events: readonly TakeEvent[], names: readonly strin
         severity: 'note',
         code: 'ticking',
         channels: [name],
-        message: `Something ticks in ${name}, ${formatNumber(60 / found.periodS, 1)} times a minute and evener than anybody plays, some ${formatNumber(-found.levelDb, 0)} dB under its loudest: a click from headphones? Turn it down, wear closed ones, or put a towel round them.`,
+        message: tell('ticks', { name, rate: asNumber(60 / found.periodS, 1), under: asNumber(-found.levelDb, 0) }),
       },
     ];
   });

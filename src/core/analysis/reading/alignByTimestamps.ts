@@ -1,5 +1,6 @@
 import type { AudioFile } from '../../audio';
-import { formatNumber } from '../../units';
+import { asList, asNumber, type Figure } from '../../units';
+import { tell } from '../codes';
 import type { TakeFinding } from './report';
 import { takeChannels } from './take';
 
@@ -33,7 +34,7 @@ export function alignByTimestamps(files: readonly AudioFile[]): { readonly files
   const last = Math.max(...begun);
   const apart = stamped.length < 2 || rate === undefined ? 0 : last - Math.min(...begun);
   if (apart === 0 || stamped.length < files.length || stamped.some(({ info }) => info.sampleRateHz !== rate)) return { files, findings: [] };
-  const seconds = (frames: number): string => `${formatNumber(frames / (rate as number), 3)} s`;
+  const seconds = (frames: number): Figure => asNumber(frames / (rate as number), 3);
   const common = Math.min(...stamped.map(({ info }) => (info.timeReference as number) + info.frameCount)) - last;
   if (apart > ONE_TAKE_S * (rate as number) || common < COMMON_S * (rate as number))
     return {
@@ -43,7 +44,7 @@ export function alignByTimestamps(files: readonly AudioFile[]): { readonly files
           severity: 'improve',
           code: 'other-times',
           channels: takeChannels(files).map(({ name }) => name),
-          message: `The time stamps of these files are ${seconds(apart)} apart and leave ${seconds(Math.max(0, common))} common to all: they are compared from their first samples. Choose files of one take.`,
+          message: tell('stamps-too-far-apart', { apart: seconds(apart), common: seconds(Math.max(0, common)) }),
         },
       ],
     };
@@ -56,7 +57,7 @@ export function alignByTimestamps(files: readonly AudioFile[]): { readonly files
         severity: 'note',
         code: 'lined-up',
         channels: early,
-        message: `By their time stamps the files began up to ${seconds(apart)} apart (${early.join(', ')} earlier than the last): all are compared from where the last had begun.`,
+        message: tell('lined-up-by-stamps', { apart: seconds(apart), early: asList(early, 'comma') }),
       },
     ],
   };

@@ -1,5 +1,6 @@
 import type { AudioFile } from '../../audio';
-import { formatNumber, listed } from '../../units';
+import { asList, asNumber } from '../../units';
+import { tell } from '../codes';
 import type { Drift } from '../delays/drift';
 import type { TakeFinding, TakeReport } from './report';
 import type { TakeChannel } from './take';
@@ -69,8 +70,15 @@ export function driftFindings(channels: readonly TakeChannel[], drifts: readonly
       severity: 'improve',
       code: 'clocks-differ',
       channels: names,
-      message: `${listed(names)} ${names.length === 1 ? 'runs' : 'run'} by another clock, ${formatNumber(abs(ppm), 1)} ± ${formatNumber(2 * ppmSigma, 1)} in a million ${ppm > 0 ? 'faster' : 'slower'} than the rest: ${samples} samples over this take. Everything here is told with that taken out; record all by one clock, or have their corrected files retimed.`,
-      evidence: [`${looks} pairs of strokes, ± ${formatNumber(2 * ppmSigma, 1)} ppm`],
+      message: tell('another-clock', {
+        names: asList(names),
+        count: names.length,
+        ppm: asNumber(abs(ppm), 1),
+        within: asNumber(2 * ppmSigma, 1),
+        faster: ppm > 0 ? 'yes' : 'no',
+        samples: `${samples}`,
+      }),
+      evidence: [tell('pairs-of-strokes', { count: looks, within: asNumber(2 * ppmSigma, 1) })],
     };
   });
 }

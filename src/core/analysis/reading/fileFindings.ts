@@ -1,6 +1,7 @@
 import type { AudioFile } from '../../audio';
 import { quantile } from '../../math';
-import { counted } from '../../units';
+import { asNumber } from '../../units';
+import { tell } from '../codes';
 import type { ChannelReading } from '../meters/meterTake';
 import type { TakeFinding } from './report';
 import { type TakeChannel, takeChannels } from './take';
@@ -14,7 +15,7 @@ export function numberFindings(readings: readonly ChannelReading[], rate: number
             severity: 'fix' as const,
             code: 'bad-samples',
             channels: [name],
-            message: `${name} holds ${counted(badSamples, 'sample')} that no converter makes (no number, or far beyond full scale), first at ${(firstBadSample / rate).toFixed(3)} s; taken as silence here: copy or export it again.`,
+            message: tell('no-converter-makes', { name, count: badSamples, at: asNumber(firstBadSample / rate, 3) }),
           },
         ]
       : [],
@@ -28,13 +29,17 @@ export function lengthFindings(channels: readonly TakeChannel[], rate: number): 
   return channels.flatMap((channel, c): TakeFinding[] => {
     const difference = (lengths[c] as number) - usual;
     if (difference === 0) return [];
-    const way = difference < 0 ? 'shorter' : 'longer';
     return [
       {
         severity: Math.abs(difference) > rate / 10 ? 'improve' : 'note',
         code: 'length-differs',
         channels: [channel.name],
-        message: `${channel.name} is ${Math.abs(difference)} samples (${(Math.abs(difference) / rate).toFixed(3)} s) ${way} than the others: check that it starts with them.`,
+        message: tell('other-length', {
+          name: channel.name,
+          samples: `${Math.abs(difference)}`,
+          by: asNumber(Math.abs(difference) / rate, 3),
+          shorter: difference < 0 ? 'yes' : 'no',
+        }),
       },
     ];
   });
@@ -46,7 +51,7 @@ export function rateFindings(strangers: readonly TakeChannel[], rate: number): T
     severity: 'fix' as const,
     code: 'sample-rate-differs',
     channels: [channel.name],
-    message: `${channel.name} was recorded at ${channel.file.info.sampleRateHz} Hz and the others at ${rate} Hz, so it was left out of the comparison: set one sample rate and record again.`,
+    message: tell('other-rate', { name: channel.name, own: `${channel.file.info.sampleRateHz}`, rate: `${rate}` }),
   }));
 }
 

@@ -165,7 +165,7 @@ describe('more channels than can all be compared', () => {
         const opened = await openAudio(
           bytesSource(`Mic ${c >> 1} ${c % 2 ? 'R' : 'L'}.wav`, writeWav([channelOf((c >> 1) + 1, 0.3 + (c % 2) * 0.1)], 48_000)),
         );
-        if (!opened.ok) throw new Error(opened.reason);
+        if (!opened.ok) throw new Error(opened.reason.code);
         return opened.file;
       }),
     );
@@ -174,6 +174,6 @@ describe('more channels than can all be compared', () => {
     for (let m = 0; m < 20; m++) expect(report.pairs.some(({ a, b }) => a === `Mic ${m} L` && b === `Mic ${m} R`)).toBe(true);
     expect(report.pairs.length).toBeLessThan(300);
     const said = report.findings.filter(({ code }) => code === 'compared-in-groups');
-    expect(said.map(({ severity, message }) => [severity, message.startsWith('40 channels were compared in')])).toEqual([['note', true]]);
+    expect(said.map(({ severity, message }) => [severity, typeof message === 'object' && message.facts.channels])).toEqual([['note', 40]]);
   });
 });

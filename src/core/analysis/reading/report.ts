@@ -1,5 +1,6 @@
 import type { PerBand } from '../../acoustics';
 import type { Severity } from '../../checks';
+import type { Words } from '../../units';
 import type { ClickReading, TapReading } from '../signs/taps';
 import type { Role } from './roles';
 
@@ -85,11 +86,11 @@ export interface TakeFinding {
   readonly severity: Severity;
   readonly code: string;
   readonly channels: readonly string[];
-  readonly message: string;
+  readonly message: Words;
   /** Chance that it is so, 0 to 1; 1 for what is simply measured. */
   readonly probability?: number;
   /** What it stands on, in short. */
-  readonly evidence?: readonly string[];
+  readonly evidence?: readonly Words[];
 }
 
 export interface TakeReport {

@@ -43,7 +43,7 @@ test('strokes are cut out to the sample from where the nearest channel begins, t
 
 test('a take without strokes has no pictures', async () => {
   const opened = await openAudio(bytesSource('Still.wav', new Uint8Array(writeWav([new Float32Array(RATE)], RATE))));
-  if (!opened.ok) throw new Error(opened.reason);
+  if (!opened.ok) throw new Error(opened.reason.code);
   const report = await checkTake([opened.file], { kernel: await loadFftKernel() });
   expect(await strokePictures([opened.file], report)).toEqual([]);
 });

@@ -1,65 +1,35 @@
-import { formatNumber, listed } from '../../units';
+import { asList, asNumber, type Told } from '../../units';
+import { tell } from '../codes';
 import { lateFindings } from '../delays/late';
 import { signFindings } from '../signs/signs';
 import type { ChannelReport, TakeFinding, TakeReport } from './report';
 import type { Role } from './roles';
 
-const seconds = (samples: number, rate: number): string => `${formatNumber(samples / rate, 2)} s`;
-
 /** Where the loudest peaks are wanted (common practice for steady players), dBFS. */
 const USUAL_PEAK_DBFS = -12;
 /** An offset that is told, share of full scale: −60 dBFS; converters of today keep ten times below (from memory). */
 const WORTH_DC = 0.001;
-const gainDb = (db: number): string => formatNumber(db, 0);
 
 function channelFindings(channel: ChannelReport, rate: number): TakeFinding[] {
   const findings: TakeFinding[] = [];
-  const say = (severity: TakeFinding['severity'], code: string, message: string): void => {
+  const say = (severity: TakeFinding['severity'], code: string, message: Told): void => {
     findings.push({ severity, code, channels: [channel.name], message });
   };
+  const { name, peakDbfs, truePeakDbtp, noiseFloorDbfs, hum } = channel;
   if (channel.silent) {
-    say('fix', 'silent', `${channel.name} is silent: check the cable, phantom power and which input it is on.`);
+    say('fix', 'silent', tell('silent', { name }));
     return findings;
   }
   const first = channel.clips[0];
-  if (first) {
-    const times = channel.clipCount === 1 ? 'once' : `${channel.clipCount} times`;
-    say(
-      'fix',
-      'clipped',
-      `${channel.name} clips ${times}, first at ${seconds(first.startSample, rate)}: turn its gain down by 6 dB, or switch a pad on, and record again.`,
-    );
-  } else if (channel.truePeakDbtp > -3 && !channel.isFloat) {
-    say(
-      'improve',
-      'hot',
-      `${channel.name} peaks at ${formatNumber(channel.truePeakDbtp, 1)} dBTP, close to full scale: turn its gain down by ${gainDb(channel.truePeakDbtp - USUAL_PEAK_DBFS)} dB, for peaks at −12 dBFS.`,
-    );
-  }
-  if (channel.peakDbfs < -40 && !channel.isFloat)
-    say(
-      'improve',
-      'low-level',
-      `${channel.name} peaks at only ${formatNumber(channel.peakDbfs, 1)} dBFS: turn its gain up by ${gainDb(USUAL_PEAK_DBFS - channel.peakDbfs)} dB, for peaks at −12 dBFS.`,
-    );
-  if (Math.abs(channel.dcOffset) > WORTH_DC)
-    say(
-      'note',
-      'dc-offset',
-      `${channel.name} has a DC offset of ${formatNumber(channel.dcOffset * 100, 1)} % of full scale: a high-pass removes it; if it stays, have the input looked at.`,
-    );
-  if (channel.hum && channel.hum.levelDbfs > channel.peakDbfs - 60)
-    say(
-      'improve',
-      'hum',
-      `${channel.name} hums at ${channel.hum.mainsHz} Hz and its harmonics, ${formatNumber(channel.hum.levelDbfs, 0)} dBFS: move its cable away from power leads and check for two earths.`,
-    );
-  if (channel.peakDbfs - channel.noiseFloorDbfs < 20 && channel.loudnessLufs - channel.noiseFloorDbfs > 3)
-    say(
-      'note',
-      'noise',
-      `${channel.name} has its noise only ${formatNumber(channel.peakDbfs - channel.noiseFloorDbfs, 0)} dB below its peaks: go closer, or quieten the room.`,
-    );
+  if (first) say('fix', 'clipped', tell('clips', { name, times: channel.clipCount, at: asNumber(first.startSample / rate, 2) }));
+  else if (truePeakDbtp > -3 && !channel.isFloat)
+    say('improve', 'hot', tell('peaks-near-full-scale', { name, peak: asNumber(truePeakDbtp, 1), by: asNumber(truePeakDbtp - USUAL_PEAK_DBFS, 0) }));
+  if (peakDbfs < -40 && !channel.isFloat)
+    say('improve', 'low-level', tell('peaks-low', { name, peak: asNumber(peakDbfs, 1), by: asNumber(USUAL_PEAK_DBFS - peakDbfs, 0) }));
+  if (Math.abs(channel.dcOffset) > WORTH_DC) say('note', 'dc-offset', tell('dc-offset', { name, percent: asNumber(channel.dcOffset * 100, 1) }));
+  if (hum && hum.levelDbfs > peakDbfs - 60) say('improve', 'hum', tell('hums', { name, mains: hum.mainsHz, level: asNumber(hum.levelDbfs, 0) }));
+  if (peakDbfs - noiseFloorDbfs < 20 && channel.loudnessLufs - noiseFloorDbfs > 3)
+    say('note', 'noise', tell('noise-near-its-peaks', { name, below: asNumber(peakDbfs - noiseFloorDbfs, 0) }));
   return findings;
 }
 
@@ -75,7 +45,7 @@ function sumOffer({ proposal }: Pick<TakeReport, 'proposal'>): TakeFinding[] {
       severity: 'note',
       code: 'sum-fuller',
       channels: flips,
-      message: `With the polarity of ${listed(flips)} reversed in the mix, the low end of the sum gains ${formatNumber(gained.low, 1)} dB: an offer, not a fault. Listen to both.`,
+      message: tell('sum-fuller-reversed', { names: asList(flips), gain: asNumber(gained.low, 1) }),
     },
   ];
 }
@@ -104,7 +74,7 @@ export function twinFindings({ pairs, channels }: Pick<TakeReport, 'pairs' | 'ch
       severity: 'fix',
       code: 'same-recording',
       channels: [a, b],
-      message: `${a} and ${b} hold one and the same recording${correlation < 0 ? ', the second of opposite polarity' : ''}: one input went to two tracks, or a file was copied. Look at the routing, and record again.`,
+      message: tell('one-recording', { one: a, other: b, reversed: correlation < 0 ? 'yes' : 'no' }),
     }));
 }
 

@@ -1,5 +1,6 @@
 import { SAID } from '../../evidence';
-import { listed } from '../../units';
+import { asList } from '../../units';
+import { asPercent, tell } from '../codes';
 import { nameWords } from '../reading/nameWords';
 import type { TakeFinding, TakeReport } from '../reading/report';
 import { type Role, rolesOf } from '../reading/roles';
@@ -130,9 +131,9 @@ function underFindings(report: Pick<TakeReport, 'sources' | 'channels'>): TakeFi
         severity: 'note',
         code: 'question',
         channels: [name, top.spot],
-        message: `${name} swings the same way as ${top.spot}, though it is on the other side: its polarity was reversed already, or the cable of one of the two is. Check its switch and both cables.`,
+        message: tell('swings-as-its-top', { name, top: top.spot }),
         probability: 1 - (slipOf(arrival.confidence) ?? 1),
-        evidence: [`${Math.round(100 * arrival.confidence)} % of what they share agrees`],
+        evidence: [tell('share-agrees', { percent: asPercent(arrival.confidence) })],
       },
     ];
   });
@@ -146,9 +147,9 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, c
       severity: 'fix',
       code: 'polarity-reversed',
       channels: [channel],
-      message: `The polarity of ${channel} is reversed against the other channels on ${sources === 1 ? 'the one source' : `${sources} sources`} that they share: check its cable, or reverse its polarity in the mix.`,
+      message: tell('reversed-against-others', { name: channel, sources }),
       probability,
-      evidence: [`its sign disagrees on ${sources} of its sources`, `${Math.round(100 * probability)} % sure`],
+      evidence: [tell('disagrees-on', { sources }), tell('so-sure', { percent: asPercent(probability) })],
     }),
   );
   const under = underFindings(report);
@@ -161,12 +162,12 @@ export function signFindings(report: Pick<TakeReport, 'sources' | 'channels'>, c
       severity: 'note',
       code: 'question',
       channels: names,
-      message: `${names.length === 1 ? `The polarity of ${names[0]} may be` : `The polarity of one of ${listed(names)} is`} reversed, and this take does not settle ${names.length === 1 ? 'it' : 'which'}: look at the cables, or tap each alone and see which way the first swing goes.`,
+      message: tell('one-may-be-reversed', { names: asList(names), count: names.length }),
       probability: Math.min(
         1,
         oneOf.reduce((sum, one) => sum + one.probability, 0),
       ),
-      evidence: oneOf.map(({ channel, probability }) => `${channel}: ${Math.round(100 * probability)} %`),
+      evidence: oneOf.map(({ channel, probability }) => tell('channel-so-sure', { name: channel, percent: asPercent(probability) })),
     },
   ];
 }

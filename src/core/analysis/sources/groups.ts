@@ -1,3 +1,4 @@
+import { tell } from '../codes';
 import type { TakeFinding } from '../reading/report';
 import { type TakeChannel, TakeReader } from '../reading/take';
 
@@ -76,7 +77,7 @@ export function groupFindings(channels: number, groups: readonly number[]): Take
       severity: 'note',
       code: 'compared-in-groups',
       channels: [],
-      message: `${channels} channels were compared in ${groups.length} groups of up to ${max(...groups)}, those that belong together by name or run most alike; nothing is said across groups: check up to ${MOST_COMPARED} at once to compare all.`,
+      message: tell('compared-in-groups', { channels, groups: groups.length, size: max(...groups), most: MOST_COMPARED }),
     },
   ];
 }

@@ -41,7 +41,7 @@ async function ours(sides: Stereo) {
   const files = await Promise.all(
     sides.map(async (samples, side) => {
       const opened = await openAudio(bytesSource(`${['left', 'right'][side]}.wav`, writeWav([samples], RATE, 'f32')));
-      if (!opened.ok) throw new Error(opened.reason);
+      if (!opened.ok) throw new Error(opened.reason.code);
       return opened.file;
     }),
   );

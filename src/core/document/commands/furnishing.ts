@@ -1,16 +1,18 @@
 import type { Furnishing } from '../../furnishings';
 import type { FurnishingId } from '../../ids';
+import type { Words } from '../../units';
 import { type Command, command } from '../command';
 import type { Session } from '../session';
+import { tell } from '../stepCodes';
 
-const nameIn = (session: Session, id: FurnishingId): string => session.furnishings.find((furnishing) => furnishing.id === id)?.name ?? 'it';
+const nameIn = (session: Session, id: FurnishingId): Words => session.furnishings.find((furnishing) => furnishing.id === id)?.name ?? tell('it');
 
 export const addFurnishing = (furnishing: Furnishing): Command =>
-  command(`add ${furnishing.name}`, (session) => ({ ...session, furnishings: [...session.furnishings, furnishing] }));
+  command(tell('add', { name: furnishing.name }), (session) => ({ ...session, furnishings: [...session.furnishings, furnishing] }));
 
 export const editFurnishing = (id: FurnishingId, change: Partial<Omit<Furnishing, 'id' | 'kind'>>): Command =>
   command(
-    (session) => `change ${nameIn(session, id)}`,
+    (session) => tell('change', { name: nameIn(session, id) }),
     (session) => ({
       ...session,
       furnishings: session.furnishings.map((furnishing) => (furnishing.id === id ? { ...furnishing, ...change } : furnishing)),
@@ -19,7 +21,7 @@ export const editFurnishing = (id: FurnishingId, change: Partial<Omit<Furnishing
 
 export const moveFurnishing = (id: FurnishingId, positionM: Furnishing['positionM']): Command =>
   command(
-    (session) => `move ${nameIn(session, id)}`,
+    (session) => tell('move', { name: nameIn(session, id) }),
     (session) => ({
       ...session,
       furnishings: session.furnishings.map((furnishing) => (furnishing.id === id ? { ...furnishing, positionM } : furnishing)),
@@ -28,6 +30,6 @@ export const moveFurnishing = (id: FurnishingId, positionM: Furnishing['position
 
 export const removeFurnishing = (id: FurnishingId): Command =>
   command(
-    (session) => `take ${nameIn(session, id)} away`,
+    (session) => tell('remove', { name: nameIn(session, id) }),
     (session) => ({ ...session, furnishings: session.furnishings.filter((furnishing) => furnishing.id !== id) }),
   );

@@ -1,10 +1,12 @@
 import type { InstrumentId } from '../../ids';
 import { handed, handedLabel, type Instrument, type KitPiece, pointFromRoom, pointToRoom } from '../../instruments';
 import { add, rotateAboutZ, subtract, type Vec3, vec3 } from '../../math';
+import type { Words } from '../../units';
 import { radiansFromDegrees } from '../../units';
 import { belongsTo } from '../belonging';
 import { type Command, command, instrumentName } from '../command';
 import type { Session } from '../session';
+import { tell } from '../stepCodes';
 
 const changed = (session: Session, id: InstrumentId, change: (instrument: Instrument) => Instrument): Session => ({
   ...session,
@@ -12,11 +14,11 @@ const changed = (session: Session, id: InstrumentId, change: (instrument: Instru
 });
 
 export const addInstrument = (instrument: Instrument): Command =>
-  command(`add ${instrument.name}`, (session) => ({ ...session, instruments: [...session.instruments, instrument] }));
+  command(tell('add', { name: instrument.name }), (session) => ({ ...session, instruments: [...session.instruments, instrument] }));
 
 export const editInstrument = (id: InstrumentId, change: Partial<Omit<Instrument, 'id'>>): Command =>
   command(
-    (session) => `change ${instrumentName(session, id)}`,
+    (session) => tell('change', { name: instrumentName(session, id) }),
     (session) => changed(session, id, (instrument) => ({ ...instrument, ...change })),
   );
 
@@ -26,7 +28,7 @@ export const editInstrument = (id: InstrumentId, change: Partial<Omit<Instrument
  */
 export const turnHanded = (id: InstrumentId, mirrored: boolean): Command =>
   command(
-    (session) => `make ${instrumentName(session, id)} ${mirrored ? 'left' : 'right'}-handed`,
+    (session) => tell('make-handed', { name: instrumentName(session, id), side: mirrored ? 'left' : 'right' }),
     (session) => {
       const before = session.instruments.find((instrument) => instrument.id === id);
       if (!before || before.mirrored === mirrored) return session;
@@ -59,24 +61,24 @@ export const turnHanded = (id: InstrumentId, mirrored: boolean): Command =>
 /** Another size or build of the same family; pieces moved or resized by hand were of the old one and go. */
 export const changeVariant = (id: InstrumentId, variant: string, name: string): Command =>
   command(
-    (session) => `change ${instrumentName(session, id)}`,
+    (session) => tell('change', { name: instrumentName(session, id) }),
     (session) => changed(session, id, ({ pieces: _pieces, ...rest }) => ({ ...rest, variant, name })),
   );
 
-export const putPieces = (id: InstrumentId, pieces: readonly KitPiece[], words: string): Command =>
+export const putPieces = (id: InstrumentId, pieces: readonly KitPiece[], words: Words): Command =>
   command(words, (session) => changed(session, id, (instrument) => ({ ...instrument, pieces })));
 
 /** Takes an instrument away; microphones that were there for it stay, without a target. */
 export const removeInstrument = (id: InstrumentId): Command =>
   command(
-    (session) => `take ${instrumentName(session, id)} away`,
+    (session) => tell('remove', { name: instrumentName(session, id) }),
     (session) => ({ ...session, instruments: session.instruments.filter((instrument) => instrument.id !== id) }),
   );
 
 /** Moves or turns an instrument; the microphones that are there for it come along. */
 export const moveInstrument = (id: InstrumentId, positionM: Instrument['positionM'], rotationDeg: number): Command =>
   command(
-    (session) => `move ${instrumentName(session, id)}`,
+    (session) => tell('move', { name: instrumentName(session, id) }),
     (session) => {
       const before = session.instruments.find((instrument) => instrument.id === id);
       if (!before) return session;

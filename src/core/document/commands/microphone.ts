@@ -6,6 +6,7 @@ import { degreesFromRadians, radiansFromDegrees } from '../../units';
 import { markPosition } from '../belonging';
 import { type Command, command, microphoneName, microphoneNames } from '../command';
 import type { HeldString, PlacedMicrophone, Session } from '../session';
+import { type StepCode, tell } from '../stepCodes';
 
 const changed = (
   session: Session,
@@ -17,27 +18,27 @@ const changed = (
 });
 
 /** What an edit of a microphone is called. */
-function editWords(change: Partial<PlacedMicrophone>): string {
+function editCode(change: Partial<PlacedMicrophone>): StepCode {
   if ('name' in change) return 'rename';
-  if ('modelId' in change) return 'change the kind of';
-  if ('pattern' in change) return 'change the pattern of';
+  if ('modelId' in change) return 'change-kind';
+  if ('pattern' in change) return 'change-pattern';
   if ('flipped' in change) return 'flip';
-  if ('padOn' in change) return 'switch the pad of';
-  if ('inputInverted' in change) return 'switch at the input the polarity of';
-  if ('locked' in change) return 'lock or unlock';
-  if ('alignSamples' in change) return 'change the delay of';
-  if ('stand' in change) return 'move the stand of';
-  if ('heldString' in change) return 'hold or let go the string of';
+  if ('padOn' in change) return 'switch-pad';
+  if ('inputInverted' in change) return 'switch-input-polarity';
+  if ('locked' in change) return 'lock';
+  if ('alignSamples' in change) return 'change-delay';
+  if ('stand' in change) return 'move-stand';
+  if ('heldString' in change) return 'hold-string';
   if ('aimM' in change) return 'aim';
   if ('pan' in change) return 'pan';
-  if ('pinned' in change) return 'pin or let go';
-  if ('lowCut' in change || 'inputLowCut' in change) return 'switch the low cut of';
+  if ('pinned' in change) return 'pin';
+  if ('lowCut' in change || 'inputLowCut' in change) return 'switch-low-cut';
   return 'change';
 }
 
 export const editMicrophone = (id: MicrophoneId, change: Partial<Omit<PlacedMicrophone, 'id'>>): Command =>
   command(
-    (session) => `${editWords(change)} ${microphoneName(session, id)}`,
+    (session) => tell(editCode(change), { name: microphoneName(session, id) }),
     (session) =>
       changed(
         session,
@@ -65,7 +66,7 @@ function movedTo(session: Session, microphone: PlacedMicrophone, wanted: Vec3): 
 /** Moves a microphone and keeps looking at the same point; on a held string it swings; its stand comes along. */
 export const moveMicrophone = (id: MicrophoneId, positionM: Vec3): Command =>
   command(
-    (session) => `move ${microphoneName(session, id)}`,
+    (session) => tell('move', { name: microphoneName(session, id) }),
     (session) =>
       changed(
         session,
@@ -77,7 +78,7 @@ export const moveMicrophone = (id: MicrophoneId, positionM: Vec3): Command =>
 /** Moves and aims in one. */
 export const setMicrophone = (id: MicrophoneId, positionM: Vec3, aimM: Vec3): Command =>
   command(
-    (session) => `move ${microphoneName(session, id)}`,
+    (session) => tell('move', { name: microphoneName(session, id) }),
     (session) =>
       changed(
         session,
@@ -88,7 +89,7 @@ export const setMicrophone = (id: MicrophoneId, positionM: Vec3, aimM: Vec3): Co
 
 /** The plan takes over where the tape found a microphone. */
 export const takeMeasured = (id: MicrophoneId, positionM: Vec3): Command =>
-  command((session) => `take the measured place of ${microphoneName(session, id)}`, moveMicrophone(id, positionM));
+  command((session) => tell('take-measured-place', { name: microphoneName(session, id) }), moveMicrophone(id, positionM));
 
 const free =
   (ids: readonly string[]) =>
@@ -98,7 +99,7 @@ const free =
 /** Moves several microphones by the same way, aims included: a pair stays a pair. Locked ones stay. */
 export const shiftMicrophones = (ids: readonly string[], by: Vec3): Command =>
   command(
-    (session) => `move ${microphoneNames(session, ids)}`,
+    (session) => tell('move', { name: microphoneNames(session, ids) }),
     (session) =>
       changed(session, free(ids), (microphone) => {
         const moved = movedTo(session, microphone, add(microphone.positionM, by));
@@ -109,7 +110,7 @@ export const shiftMicrophones = (ids: readonly string[], by: Vec3): Command =>
 /** Turns several microphones about the vertical through their middle, seen from above, anticlockwise. */
 export const turnMicrophones = (ids: readonly string[], degrees: number): Command =>
   command(
-    (session) => `turn ${microphoneNames(session, ids)}`,
+    (session) => tell('turn', { name: microphoneNames(session, ids) }),
     (session) => {
       const own = session.microphones.filter((microphone) => ids.includes(microphone.id));
       if (own.length === 0) return session;
@@ -131,7 +132,7 @@ export type Alignment = 'height' | 'across' | 'deep' | 'string';
 /** Aligns the others to the first: same height, same line across or deep, or the same length of string to a point. */
 export const alignMicrophones = (ids: readonly string[], how: Alignment, stringFromM: Vec3 | null = null): Command =>
   command(
-    (session) => `align ${microphoneNames(session, ids)}`,
+    (session) => tell('align', { name: microphoneNames(session, ids) }),
     (session) => {
       const leader = session.microphones.find((microphone) => microphone.id === ids[0]);
       if (!leader) return session;
@@ -149,7 +150,7 @@ export const alignMicrophones = (ids: readonly string[], how: Alignment, stringF
 /** Takes microphones away, with their pairs, readings and inputs. */
 export const removeMicrophones = (ids: readonly string[]): Command =>
   command(
-    (session) => `take ${microphoneNames(session, ids)} away`,
+    (session) => tell('remove', { name: microphoneNames(session, ids) }),
     (session) => ({
       ...session,
       microphones: session.microphones.filter((microphone) => !ids.includes(microphone.id)),
@@ -175,7 +176,7 @@ export function anglesOf(look: Vec3): AimAngles {
 /** Turns a microphone to look by angles, as far ahead as it looked before. */
 export const aimByAngles = (id: MicrophoneId, { turnDeg, tiltDeg }: AimAngles): Command =>
   command(
-    (session) => `aim ${microphoneName(session, id)}`,
+    (session) => tell('aim', { name: microphoneName(session, id) }),
     (session) =>
       changed(
         session,

@@ -1,7 +1,9 @@
 import type { Move } from '../../checks';
 import type { MicrophoneId } from '../../ids';
+import type { Facts } from '../../units';
 import { type Command, command, microphoneName, together } from '../command';
 import type { PlacedMicrophone, Session } from '../session';
+import { type StepCode, tell } from '../stepCodes';
 import { editMicrophone, moveMicrophone, setMicrophone } from './microphone';
 import { restand } from './stand';
 
@@ -16,9 +18,9 @@ function changedCable({ cable, madeUp, ...placed }: PlacedMicrophone): PlacedMic
 }
 
 /** A change of what is in a channel's way. */
-const onChain = (words: string, microphoneId: MicrophoneId, change: (placed: PlacedMicrophone) => PlacedMicrophone): Command =>
+const onChain = (words: StepCode, microphoneId: MicrophoneId, change: (placed: PlacedMicrophone) => PlacedMicrophone, facts: Facts = {}): Command =>
   command(
-    (session) => `${words} ${microphoneName(session, microphoneId)}`,
+    (session) => tell(words, { ...facts, name: microphoneName(session, microphoneId) }),
     (session) => ({ ...session, microphones: session.microphones.map((placed) => (placed.id === microphoneId ? change(placed) : placed)) }),
   );
 
@@ -26,7 +28,7 @@ const onChain = (words: string, microphoneId: MicrophoneId, change: (placed: Pla
 function deviceLatency({ microphoneIds, deviceId, bySeconds, inMix }: Extract<Move, { kind: 'device latency' }>): Command {
   const nameIn = ({ shelf }: Session): string => shelf.devices.find(({ id }) => id === deviceId)?.name ?? '';
   return command(
-    (session) => `${inMix ? 'move in the mix everything of' : 'remember the delay of'} ${nameIn(session)}`,
+    (session) => tell(inMix ? 'move-all-in-mix' : 'remember-delay', { name: nameIn(session) }),
     (session) => {
       const samples = Math.round(bySeconds * session.sampleRateHz);
       const devices = session.shelf.devices.map(({ latencySeconds = 0, ...device }) => {
@@ -47,7 +49,7 @@ function commandFor(move: Move): Command {
     case 'place':
       if (!move.restand) return moveMicrophone(microphoneId, move.positionM);
       return command(
-        (session) => `move ${microphoneName(session, microphoneId)}`,
+        (session) => tell('move', { name: microphoneName(session, microphoneId) }),
         (session) => restand(microphoneId)(moveMicrophone(microphoneId, move.positionM)(session)),
       );
     case 'set':
@@ -58,7 +60,7 @@ function commandFor(move: Move): Command {
       return editMicrophone(microphoneId, { aimM: move.aimM });
     case 'flip':
       return command(
-        (session) => `reverse in the mix: ${microphoneName(session, microphoneId)}`,
+        (session) => tell('reverse-in-mix', { name: microphoneName(session, microphoneId) }),
         (session) => {
           const placed = session.microphones.find((microphone) => microphone.id === microphoneId);
           return placed ? editMicrophone(microphoneId, { flipped: !placed.flipped })(session) : session;
@@ -67,26 +69,31 @@ function commandFor(move: Move): Command {
     case 'pad':
       return editMicrophone(microphoneId, { padOn: move.on });
     case 'joint':
-      return together(`move ${move.moves.length} things at once`, move.moves.map(applyMove));
+      return together(tell('move-together', { count: move.moves.length }), move.moves.map(applyMove));
     case 'cable changed':
-      return onChain('change the cable of', microphoneId, changedCable);
+      return onChain('change-cable', microphoneId, changedCable);
     case 'cables exchanged':
       return together(
-        'exchange two cables',
+        tell('exchange-cables'),
         [microphoneId, move.otherId].map((id) =>
-          onChain('exchange the cable of', id, (placed) => ({ ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 })),
+          onChain('exchange-cable', id, (placed) => ({ ...placed, cableChanges: (placed.cableChanges ?? 0) + 1 })),
         ),
       );
     case 'invert':
-      return onChain(`reverse polarity in the ${move.where}`, microphoneId, (placed) => ({
-        ...placed,
-        cable: 'reversed',
-        madeUp: move.where,
-        ...(move.where === 'input' ? { inputInverted: placed.inputInverted !== true } : { flipped: !placed.flipped }),
-      }));
+      return onChain(
+        'reverse-polarity',
+        microphoneId,
+        (placed) => ({
+          ...placed,
+          cable: 'reversed',
+          madeUp: move.where,
+          ...(move.where === 'input' ? { inputInverted: placed.inputInverted !== true } : { flipped: !placed.flipped }),
+        }),
+        { where: move.where },
+      );
     case 'latency': {
       const { bySamples, inMix } = move;
-      return onChain(inMix ? 'move in the mix' : 'remember the delay of', microphoneId, (placed) => ({
+      return onChain(inMix ? 'move-in-mix' : 'remember-delay', microphoneId, (placed) => ({
         ...placed,
         latencySamples: (placed.latencySamples ?? 0) + bySamples,
         ...(inMix ? { alignSamples: placed.alignSamples - bySamples } : {}),

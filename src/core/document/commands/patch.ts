@@ -3,11 +3,12 @@ import { type PreampCharacter, partsOf, secondWayId } from '../../patch';
 import { type Command, command, microphoneName } from '../command';
 import { invertedAtInputs } from '../inputs';
 import type { PlacedMicrophone } from '../session';
+import { tell } from '../stepCodes';
 
 /** Plugs a microphone into an input; whatever was in it comes out. */
 export const plugIn = (microphoneId: MicrophoneId, address: InputAddress): Command =>
   command(
-    (session) => `plug ${microphoneName(session, microphoneId)} in`,
+    (session) => tell('plug-in', { name: microphoneName(session, microphoneId) }),
     (session) => {
       const others = Object.entries(session.patch).filter(([id, taken]) => id !== microphoneId && taken !== address);
       const microphones = session.microphones.map((one) => (one.secondInput === address ? secondWay(one, null) : one));
@@ -20,14 +21,14 @@ export const plugIn = (microphoneId: MicrophoneId, address: InputAddress): Comma
 
 export const unplug = (microphoneId: MicrophoneId): Command =>
   command(
-    (session) => `unplug ${microphoneName(session, microphoneId)}`,
+    (session) => tell('unplug', { name: microphoneName(session, microphoneId) }),
     (session) => ({ ...session, patch: Object.fromEntries(Object.entries(session.patch).filter(([id]) => id !== microphoneId)) }),
   );
 
 /** Puts something between a microphone and its input, or two things in a row; null takes away what is there. */
 export const putBetween = (microphoneId: MicrophoneId, outboardId: OutboardId | null): Command =>
   command(
-    (session) => `${outboardId === null ? 'take what is between away from' : 'put something between'} ${microphoneName(session, microphoneId)}`,
+    (session) => tell(outboardId === null ? 'take-between' : 'put-between', { name: microphoneName(session, microphoneId) }),
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? between(one, outboardId) : one)) }),
   );
 
@@ -41,7 +42,7 @@ function between(microphone: PlacedMicrophone, outboardId: OutboardId | null): P
 /** Puts something at line level behind what is between; null takes it away. */
 export const putBehind = (microphoneId: MicrophoneId, outboardId: OutboardId | null): Command =>
   command(
-    (session) => `${outboardId === null ? 'take what is behind away from' : 'put something behind'} ${microphoneName(session, microphoneId)}`,
+    (session) => tell(outboardId === null ? 'take-behind' : 'put-behind', { name: microphoneName(session, microphoneId) }),
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? followedBy(one, outboardId) : one)) }),
   );
 
@@ -54,7 +55,7 @@ function followedBy(microphone: PlacedMicrophone, outboardId: OutboardId | null)
 /** Sends the second way of a microphone's splitter into an input; null leaves it where nothing is recorded. */
 export const splitInto = (microphoneId: MicrophoneId, address: InputAddress | null): Command =>
   command(
-    (session) => `${address === null ? 'unplug' : 'plug in'} the second way of ${microphoneName(session, microphoneId)}`,
+    (session) => tell(address === null ? 'unplug-second-way' : 'plug-second-way', { name: microphoneName(session, microphoneId) }),
     (session) => ({ ...session, microphones: session.microphones.map((one) => (one.id === microphoneId ? secondWay(one, address) : one)) }),
   );
 
@@ -67,7 +68,7 @@ function secondWay(microphone: PlacedMicrophone, address: InputAddress | null): 
 /** Says on what preamp a microphone is wanted, for how that sounds; null wants none. */
 export const wantPreamp = (microphoneId: MicrophoneId, character: PreampCharacter | null): Command =>
   command(
-    (session) => `choose a preamp for ${microphoneName(session, microphoneId)}`,
+    (session) => tell('choose-preamp', { name: microphoneName(session, microphoneId) }),
     (session) => ({
       ...session,
       microphones: session.microphones.map((one) => {
@@ -80,7 +81,7 @@ export const wantPreamp = (microphoneId: MicrophoneId, character: PreampCharacte
 
 /** Takes the levels of a take for those of the model, dB by microphone id; null goes back to the model everywhere. */
 export const learnLevels = (levels: Readonly<Record<string, number>> | null): Command =>
-  command(levels ? 'plan by the levels of the take' : 'plan by the model’s levels', (session) => ({
+  command(tell(levels ? 'plan-by-take' : 'plan-by-model'), (session) => ({
     ...session,
     microphones: session.microphones.map((one) => {
       const learnedDb = levels?.[one.id];
@@ -92,7 +93,7 @@ export const learnLevels = (levels: Readonly<Record<string, number>> | null): Co
 
 /** Takes over a whole patch: what a solver found, what stands between by microphone as well. */
 export const plugAll = (inputs: Readonly<Record<string, string>>, through: Readonly<Record<string, string>> = {}): Command =>
-  command('patch all', (session) =>
+  command(tell('patch-all'), (session) =>
     invertedAtInputs(
       {
         ...session,

@@ -1,8 +1,10 @@
 import type { Cable, Outboard } from '../../patch';
 import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type PerOctave, type Surface, type WallPart } from '../../room';
+import type { Words } from '../../units';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
 import type { Brief, Readiness, Session, Shelf } from '../session';
+import { type StepCode, tell } from '../stepCodes';
 
 export function newSession(id: string, name: string, nowIso: string, shelf: Shelf): Session {
   return {
@@ -28,26 +30,26 @@ export function newSession(id: string, name: string, nowIso: string, shelf: Shel
   };
 }
 
-const WORDS: Record<string, string> = {
-  name: 'rename the session',
-  players: 'change the players',
-  units: 'switch units',
-  sampleRateHz: 'change the sample rate',
+const CODES: Readonly<Record<string, StepCode>> = {
+  name: 'rename-session',
+  players: 'change-players',
+  units: 'switch-units',
+  sampleRateHz: 'change-sample-rate',
 };
 
 export const editSession = (change: Partial<Pick<Session, 'name' | 'players' | 'units' | 'sampleRateHz'>>): Command =>
-  command(WORDS[Object.keys(change)[0] ?? ''] ?? 'change the session', (session) => ({ ...session, ...change }));
+  command(tell(CODES[Object.keys(change)[0] ?? ''] ?? 'change-session'), (session) => ({ ...session, ...change }));
 
 export const editRoom = (change: Partial<Session['room']>): Command =>
-  command('change the room', (session) => ({ ...session, room: { ...session.room, ...change } }));
+  command(tell('change-room'), (session) => ({ ...session, room: { ...session.room, ...change } }));
 
 /** Changes the session's own record of the gear. */
-export const editGear = (words: string, change: (shelf: Shelf) => Shelf): Command =>
+export const editGear = (words: Words, change: (shelf: Shelf) => Shelf): Command =>
   command(words, (session) => ({ ...session, shelf: change(session.shelf) }));
 
 /** What a surface is made of; null leaves it to the room's own figure. What is glass is told as glass everywhere. */
 export const nameSurface = (surface: Surface, material: MaterialId | null): Command =>
-  command(`change the ${surface}`, (session) => {
+  command(tell('change-surface', { surface }), (session) => {
     const { [surface]: _, ...others } = session.room.surfaces ?? {};
     const surfaces = material ? { ...others, [surface]: material } : others;
     const { surfaces: __, ...room } = session.room;
@@ -61,14 +63,14 @@ export const nameSurface = (surface: Surface, material: MaterialId | null): Comm
 
 /** Puts a window, a door or the like into a wall, or changes the one of that name. */
 export const placeWallPart = (part: WallPart): Command =>
-  command(`change the ${PART_MODELS[part.kind].name.toLowerCase()}`, (session) => {
+  command(tell('change-part', { part: PART_MODELS[part.kind].name.toLowerCase() }), (session) => {
     const parts = session.room.parts ?? [];
     const known = parts.some(({ id }) => id === part.id);
     return { ...session, room: { ...session.room, parts: known ? parts.map((one) => (one.id === part.id ? part : one)) : [...parts, part] } };
   });
 
 export const removeWallPart = (id: string): Command =>
-  command('take a part out of the wall', (session) => {
+  command(tell('remove-part'), (session) => {
     const { parts, ...room } = session.room;
     const left = parts?.filter((part) => part.id !== id) ?? [];
     return { ...session, room: left.length > 0 ? { ...room, parts: left } : room };
@@ -76,27 +78,27 @@ export const removeWallPart = (id: string): Command =>
 
 /** Says where the ceiling is lower; null: nowhere. */
 export const lowerCeiling = (low: LowCeiling | null): Command =>
-  command('change the ceiling', (session) => {
+  command(tell('change-ceiling'), (session) => {
     const { lowCeiling: _, ...room } = session.room;
     return { ...session, room: low ? { ...room, lowCeiling: low } : room };
   });
 
 /** Takes the decay that was heard: all surfaces take up so much more or less than what they are made of says; null goes back to that. */
 export const takeHeardDecay = (scale: PerOctave | null): Command =>
-  command(scale ? 'take the decay that was heard' : 'go back to the drawn surfaces', (session) => {
+  command(tell(scale ? 'take-heard-decay' : 'drop-heard-decay'), (session) => {
     const { heardScale: _, ...room } = session.room;
     return { ...session, room: scale ? { ...room, heardScale: scale } : room };
   });
 
 /** Answers of the brief; one that is undefined is taken back. */
 export const answerBrief = (answers: { readonly [K in keyof Brief]: Brief[K] | undefined }): Command =>
-  command('change the brief', (session) => ({
+  command(tell('change-brief'), (session) => ({
     ...session,
     brief: Object.fromEntries(Object.entries({ ...session.brief, ...answers }).filter(([, value]) => value !== undefined)) as Brief,
   }));
 
 /** What was got ready; a part that is undefined is taken out. */
-export const getReady = (words: string, change: { readonly [K in keyof Readiness]: Readiness[K] | undefined }): Command =>
+export const getReady = (words: Words, change: { readonly [K in keyof Readiness]: Readiness[K] | undefined }): Command =>
   command(words, (session) => ({
     ...session,
     ready: Object.fromEntries(Object.entries({ ...session.ready, ...change }).filter(([, value]) => value !== undefined)) as Readiness,
@@ -104,7 +106,7 @@ export const getReady = (words: string, change: { readonly [K in keyof Readiness
 
 /** Counts on more of a thing than there is: on the session's own shelf for the patch, and on the list of what is to be got until it is here. */
 export const getMore = (kind: 'outboard' | 'cables', item: Outboard | Cable, count: number): Command =>
-  command(`get ${item.name}`, (session) => {
+  command(tell('get', { name: item.name }), (session) => {
     const list = (session.shelf[kind] ?? []) as readonly (Outboard | Cable)[];
     const own = list.find(({ id }) => id === item.id);
     const more = { ...item, count: (own?.count ?? 0) + count };
@@ -117,7 +119,7 @@ export const getMore = (kind: 'outboard' | 'cables', item: Outboard | Cable, cou
 
 /** What was to be got is here. */
 export const gotIt = (itemId: string): Command =>
-  command('have what was to be got', (session) => {
+  command(tell('have-what-was-got'), (session) => {
     const { [itemId]: _, ...others } = session.ready.toGet ?? {};
     const { toGet: __, ...ready } = session.ready;
     return { ...session, ready: Object.keys(others).length > 0 ? { ...ready, toGet: others } : ready };

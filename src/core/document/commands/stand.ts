@@ -5,6 +5,7 @@ import type { Vec3 } from '../../math';
 import { type Around, chooseBase, chooseStand, type StandModel, type StandPlace } from '../../stands';
 import { type Command, command, microphoneName } from '../command';
 import type { Session } from '../session';
+import { tell } from '../stepCodes';
 
 /** What a stand must find its place among; the one on which a microphone is already is not in its own way. */
 function aroundOf({ instruments, furnishings, room, microphones, shelf }: Session, exceptId: MicrophoneId | null): Around {
@@ -56,7 +57,7 @@ export const standFor = (
 
 const onStand = (id: MicrophoneId, find: (session: Session, capsuleM: Vec3, now: StandPlace | null) => StandPlace | null): Command =>
   command(
-    (session) => `move the stand of ${microphoneName(session, id)}`,
+    (session) => tell('move-stand', { name: microphoneName(session, id) }),
     (session) => ({
       ...session,
       microphones: session.microphones.map((microphone) =>

@@ -1,3 +1,4 @@
+import type { Told } from '../../units';
 import {
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
@@ -8,6 +9,7 @@ import {
   SHELF_FORMAT,
   SHELF_VERSION,
 } from '../formats';
+import { tell } from '../readCodes';
 import { partsWithVersions } from './library/0001-parts-with-versions';
 import type { Migration, RawDocument } from './migration';
 import { pairsOwnTheirFrame } from './session/0001-pairs-own-their-frame';
@@ -36,20 +38,19 @@ export const HISTORIES: Readonly<Record<string, History>> = {
   [LIBRARY_FORMAT]: { version: LIBRARY_VERSION, migrations: [partsWithVersions] },
 };
 
-/** A document brought to the version of this program, and the version it came in; or a sentence on why it cannot be. */
-export type Lifted = { readonly ok: true; readonly document: RawDocument; readonly from: number } | { readonly ok: false; readonly reason: string };
+/** A document brought to the version of this program, and the version it came in; or why it cannot be. */
+export type Lifted = { readonly ok: true; readonly document: RawDocument; readonly from: number } | { readonly ok: false; readonly reason: Told };
 
 /** Lifts a document of a format to this program's version, one step after the other. Nothing is validated but the version. */
 export function migrateToCurrent(format: string, document: RawDocument): Lifted {
   const history = Object.hasOwn(HISTORIES, format) ? HISTORIES[format] : undefined;
   const { version } = document;
-  if (!history || document.format !== format) return { ok: false, reason: `The field “format” is not “${format}”: choose a file exported here.` };
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    return { ok: false, reason: 'The field “version” is missing or no whole number from 1.' };
+  if (!history || document.format !== format) return { ok: false, reason: tell('other-format', { format }) };
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return { ok: false, reason: tell('no-version') };
   if (version > history.version)
     return {
       ok: false,
-      reason: `This was made by a newer version of the program (${version}, and this one reads up to ${history.version}): update the program first.`,
+      reason: tell('newer-version', { version, most: history.version }),
     };
   return { ok: true, from: version, document: history.migrations.slice(version - 1).reduce((older, lift) => lift(older), document) };
 }

@@ -2,6 +2,7 @@ import type { InstrumentId } from '../../ids';
 import { add, scale, type Vec3, vec3 } from '../../math';
 import { type Hollow, type Solid, uprightBox } from '../../solids';
 import { metresFromInches, radiansFromDegrees } from '../../units';
+import { tell } from '../codes';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
 import { circle, circlePoints, cylinder, line, lugs } from '../shapes';
@@ -125,7 +126,7 @@ function cymbalShapes(piece: KitPiece): Shape[] {
 function wayInto(piece: KitPiece): Hollow {
   const front = add(centreOf(piece), scale(batterNormal(piece), -depthOf(piece)));
   const looks = scale(batterNormal(piece), -1);
-  const otherwise = `the ${piece.name.toLowerCase()}’s front head must come off`;
+  const otherwise = tell('front-head-must-come-off', { piece: piece.name.toLowerCase() });
   if (!piece.resonantHead) return { opening: { centreM: front, normal: looks, radiusM: radiusOf(piece) - 0.02 }, otherwise };
   return { opening: piece.ported === false ? null : { centreM: portOf(piece), normal: looks, radiusM: PORT_RADIUS_M }, otherwise };
 }
@@ -168,7 +169,7 @@ function sweepOf(piece: KitPiece): KeepOut[] {
     kind: 'swing',
     pointsM: [add(add(centreOf(piece), vec3(0, isDrum(piece) ? 0 : -0.7 * radiusOf(piece), 0)), scale(batterNormal(piece), height))],
     radiusM: 0.07,
-    why: 'a stick comes down here',
+    why: tell('stick-comes-down'),
   };
   if (isDrum(piece)) return [stick];
   const bow: KeepOut = {
@@ -177,7 +178,7 @@ function sweepOf(piece: KitPiece): KeepOut[] {
     kind: 'swing',
     pointsM: circlePoints(centreOf(piece), batterNormal(piece), radiusOf(piece) * 0.9, 12),
     radiusM: 0.05,
-    why: 'the plate swings through here',
+    why: tell('plate-swings'),
   };
   return [stick, bow];
 }
@@ -189,7 +190,7 @@ const BEHIND: KeepOut = {
   kind: 'foot',
   pointsM: [add(DRUMMER.seatM, vec3(-0.15, -0.3, -DRUMMER.seatM.z + 0.05)), add(DRUMMER.seatM, vec3(0.15, -0.3, -DRUMMER.seatM.z + 0.05))],
   radiusM: 0.28,
-  why: 'the drummer sits down and gets up here',
+  why: tell('drummer-sits'),
 };
 
 /** Things with feet on the floor that a stand cannot share. */
@@ -202,7 +203,7 @@ function feetOf(piece: KitPiece): KeepOut {
     kind: 'foot',
     pointsM: inKick ? [vec3(c.x, -0.34, 0.05), vec3(c.x, -0.04, 0.05)] : [vec3(c.x, c.y, 0.05)],
     radiusM: inKick ? 0.12 : 0.1,
-    why: inKick || piece.kind === 'hat' ? 'a foot works here' : 'its legs stand here',
+    why: inKick || piece.kind === 'hat' ? tell('foot-works') : tell('legs-stand'),
   };
 }
 
@@ -223,7 +224,7 @@ export function buildKit(pieces: readonly KitPiece[], instrumentId: InstrumentId
       ...pieces.filter((piece) => piece.kind !== 'kick').flatMap(sweepOf),
       ...pieces.filter((piece) => piece.kind !== 'tom' || !piece.id.includes('rack')).map(feetOf),
       BEHIND,
-      headKeepOut(DRUMMER, 'Drummer’s head', 'the drummer’s head is here'),
+      headKeepOut(DRUMMER, 'Drummer’s head', tell('drummers-head')),
     ],
   };
 }

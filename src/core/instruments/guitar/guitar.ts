@@ -1,6 +1,7 @@
 import { add, cross, normalize, scale, subtract, type Vec3, vec3 } from '../../math';
 import type { Solid, SolidForm } from '../../solids';
 import { radiansFromDegrees } from '../../units';
+import { tell } from '../codes';
 import { choiceOf, type Family, type FamilyChoice, SEATED_OR_STANDING } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
@@ -176,7 +177,7 @@ const handSweep = (top: Top, size: GuitarSize): KeepOut => ({
   kind: 'swing',
   pointsM: [top.at(0.4 * holeM(size), 0.06, 0.06), top.at(0.4 * holeM(size), -0.08, 0.06)],
   radiusM: 0.07,
-  why: 'the picking hand swings through here',
+  why: tell('picking-hand'),
 });
 
 function build(instrument: InstrumentShape): Geometry {
@@ -191,7 +192,7 @@ function build(instrument: InstrumentShape): Geometry {
     sources: [...sourcesOf(size, top, instrument.id, twelve), ...(sings ? [voiceSource(player, instrument.id)] : [])],
     shapes: [...(isSeated ? stool(player) : []), ...seatedShapes(player), ...shapesOf(size, top, twelve)],
     solids: [...solidsOf(size, top), ...playerSolids(player, 'the player’s', isSeated ? 'stool' : null)],
-    keepOuts: [handSweep(top, size), headKeepOut(player, 'Player’s head', 'the player’s head is here')],
+    keepOuts: [handSweep(top, size), headKeepOut(player, 'Player’s head', tell('players-head'))],
   };
 }
 

@@ -1,6 +1,7 @@
 import type { InstrumentId } from '../../ids';
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
 import type { Solid } from '../../solids';
+import { tell } from '../codes';
 import type { Family } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
@@ -119,10 +120,10 @@ function keepOutsOf(horn: Horn): KeepOut[] {
     kind: 'blast',
     pointsM: [bell, add(bell, scale(looks, 0.1))],
     radiusM: Math.max(0.05, 0.6 * horn.bellDiameterM),
-    why: 'the air of the bell blows here',
+    why: tell('bell-blows'),
   };
   const slide: KeepOut[] = horn.swing
-    ? [{ id: 'slide', name: 'Slide', kind: 'swing', pointsM: horn.swing.map(point), radiusM: 0.08, why: 'the slide runs through here' }]
+    ? [{ id: 'slide', name: 'Slide', kind: 'swing', pointsM: horn.swing.map(point), radiusM: 0.08, why: tell('slide-runs') }]
     : [];
   return [blast, ...slide];
 }
@@ -136,7 +137,7 @@ function buildFrom(table: Readonly<Record<string, Horn>>, usual: string) {
       sources: [sourceOf(horn, instrument.id), ...toneHoles(horn, instrument.id)],
       shapes: [...(horn.standing ? [] : stool(player)), ...seatedShapes(player), ...shapesOf(horn)],
       solids: [...solidsOf(horn), ...playerSolids(player, 'the player’s', horn.standing ? null : 'stool')],
-      keepOuts: [...keepOutsOf(horn), headKeepOut(player, 'Player’s head', 'the player’s head is here')],
+      keepOuts: [...keepOutsOf(horn), headKeepOut(player, 'Player’s head', tell('players-head'))],
     };
   };
 }

@@ -1,5 +1,6 @@
 import { vec3 } from '../../math';
 import { uprightBox } from '../../solids';
+import { tell } from '../codes';
 import type { Family } from '../family';
 import type { Geometry } from '../model';
 import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
@@ -81,9 +82,9 @@ function build(instrument: { id: string; variant: string }): Geometry {
         kind: 'swing',
         pointsM: [vec3(-0.1, half + 0.08, h - 0.06), vec3(0.1, half + 0.08, h - 0.06)],
         radiusM: 0.09,
-        why: 'the hands strike here',
+        why: tell('hands-strike'),
       },
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
     ],
   };
 }

@@ -2,6 +2,7 @@ import type { InstrumentId } from '../../ids';
 import { add, normalize, scale, type Vec3, vec3 } from '../../math';
 import type { Solid } from '../../solids';
 import { metresFromInches } from '../../units';
+import { tell } from '../codes';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
@@ -96,7 +97,7 @@ const handsOver = (drum: HandDrum): KeepOut => ({
   kind: 'swing',
   pointsM: [add(headOf(drum), scale(normalOf(drum), 0.09))],
   radiusM: 0.09,
-  why: 'a hand comes down here',
+  why: tell('hand-comes-down'),
 });
 
 /** An open end that stands on the floor says nothing; on a stand it does. */
@@ -137,10 +138,10 @@ function build(instrument: InstrumentShape): Geometry {
             kind: 'foot',
             pointsM: [vec3(foot.x, foot.y, 0.05)],
             radiusM: 0.13,
-            why: 'the drum stands here',
+            why: tell('drum-stands'),
           };
         }),
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
     ],
   };
 }

@@ -1,6 +1,7 @@
 import type { InstrumentId } from '../../ids';
 import { type Vec3, vec3 } from '../../math';
 import { type Solid, uprightBox } from '../../solids';
+import { tell } from '../codes';
 import type { Family } from '../family';
 import type { Geometry, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, playerSolids, seatedShapes, standing } from '../people';
@@ -172,9 +173,9 @@ function build(instrument: { id: string; variant: string }): Geometry {
         kind: 'swing',
         pointsM: [vec3(-half, NEAR_Y + size.lowDepthM / 2, size.heightM + 0.15), vec3(half, NEAR_Y + size.lowDepthM / 2, size.heightM + 0.15)],
         radiusM: 0.16,
-        why: 'the mallets swing through here',
+        why: tell('mallets-swing'),
       },
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
     ],
   };
 }

@@ -1,4 +1,5 @@
 import { add, type Vec3, vec3 } from '../../math';
+import { tell } from '../codes';
 import type { Family } from '../family';
 import type { Geometry, Shape } from '../model';
 import { headKeepOut, playerMarks, playerSolids, seatedShapes, standing } from '../people';
@@ -77,9 +78,9 @@ function build(instrument: { id: string; variant: string }): Geometry {
         kind: 'swing',
         pointsM: [vec3(-0.05, 0.36, 1.2), vec3(0.3, 0.36, 1.2)],
         radiusM: 0.16,
-        why: 'the hand swings through here',
+        why: tell('hand-swings'),
       },
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
     ],
   };
 }

@@ -2,6 +2,7 @@ import type { InstrumentId } from '../../ids';
 import { add, scale, subtract, type Vec3, vec3 } from '../../math';
 import { board, type Solid, uprightBox } from '../../solids';
 import { radiansFromDegrees } from '../../units';
+import { tell } from '../codes';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, Mark, Shape, Source } from '../model';
@@ -153,7 +154,7 @@ function solidsOf(size: GrandSize, lid: string): Solid[] {
         vec3(0, to - from, 0),
         0.02,
       ),
-      caution: 'Leave the lid on its proper prop and never reach under one that is not.',
+      caution: tell('lid-on-its-prop'),
     };
   };
   return [
@@ -176,16 +177,16 @@ function build(instrument: InstrumentShape): Geometry {
     shapes: [box(vec3(-0.38, -0.53, 0.44), vec3(0.38, -0.19, 0.5)), ...seatedShapes(player), ...shapesOf(size, lid)],
     solids: [...solidsOf(size, lid), ...playerSolids(player, 'the player’s', 'bench')],
     keepOuts: [
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
       {
         id: 'hands',
         name: 'Hands',
         kind: 'swing',
         pointsM: [vec3(-0.6, 0.08, 0.8), vec3(0.6, 0.08, 0.8)],
         radiusM: 0.09,
-        why: 'the hands play here',
+        why: tell('hands-play'),
       },
-      { id: 'pedals', name: 'Pedals', kind: 'foot', pointsM: [vec3(0, 0.2, 0.08)], radiusM: 0.18, why: 'the feet work here' },
+      { id: 'pedals', name: 'Pedals', kind: 'foot', pointsM: [vec3(0, 0.2, 0.08)], radiusM: 0.18, why: tell('feet-work') },
     ],
   };
 }

@@ -1,6 +1,7 @@
 import type { InstrumentId } from '../../ids';
 import { type Vec3, vec3 } from '../../math';
 import { type Solid, uprightBox } from '../../solids';
+import { tell } from '../codes';
 import { choiceOf, type Family, type FamilyChoice } from '../family';
 import type { InstrumentShape } from '../instrument';
 import type { Geometry, Mark, Shape, Source } from '../model';
@@ -146,14 +147,14 @@ function build(instrument: InstrumentShape): Geometry {
     ],
     solids: [...caseSolids(size, choiceOf(instrument, KNEE) === 'off'), ...playerSolids(player, 'the player’s', 'bench')],
     keepOuts: [
-      headKeepOut(player, 'Player’s head', 'the player’s head is here'),
+      headKeepOut(player, 'Player’s head', tell('players-head')),
       {
         id: 'pedals',
         name: 'Pedals',
         kind: 'foot',
         pointsM: [vec3(-0.1, 0.12, 0.08), vec3(0.1, 0.12, 0.08)],
         radiusM: 0.14,
-        why: 'the feet work here',
+        why: tell('feet-work'),
       },
       {
         id: 'hands',
@@ -161,7 +162,7 @@ function build(instrument: InstrumentShape): Geometry {
         kind: 'swing',
         pointsM: [vec3(-0.6, 0.06, 0.78), vec3(0.6, 0.06, 0.78)],
         radiusM: 0.09,
-        why: 'the hands play here',
+        why: tell('hands-play'),
       },
     ],
   };

@@ -1,5 +1,6 @@
 import type { InstrumentId } from '../../ids';
 import { normalize, vec3 } from '../../math';
+import { tell } from '../codes';
 import { choiceOf, type Family, SEATED_OR_STANDING } from '../family';
 import type { Source } from '../model';
 import { headKeepOut, mouthOf, type Player, playerMarks, playerSolids, seated, seatedShapes, standing, stool } from '../people';
@@ -41,11 +42,7 @@ export const VOICE_FAMILY: Family = {
       shapes: [...(isSeated ? stool(player) : []), ...seatedShapes(player)],
       solids: playerSolids(player, 'the singer’s', isSeated ? 'stool' : null),
       keepOuts: [
-        headKeepOut(
-          { ...player, headM: vec3(player.headM.x, player.headM.y - 0.05, player.headM.z + 0.02) },
-          'Singer’s head',
-          'the singer’s head is here',
-        ),
+        headKeepOut({ ...player, headM: vec3(player.headM.x, player.headM.y - 0.05, player.headM.z + 0.02) }, 'Singer’s head', tell('singers-head')),
       ],
     };
   },
