@@ -76,11 +76,12 @@ export const SIDE_DOORS: readonly string[] = ['src/core/patch/highs.ts', 'src/co
 export const CORE_PACKAGES: readonly string[] = ['joi', 'highs', 'munkres', '@echogarden/pffft-wasm', 'libflacjs'];
 
 /** Files and folders that say nothing themselves: the core's give codes and facts, the page's a code of their domain; `src/words` says them. All of the core, in the end. */
-export const WITHOUT_PROSE: readonly string[] = ['src/core/', 'src/app/'];
+export const WITHOUT_PROSE: readonly string[] = ['src/core/', 'src/workers/', 'src/cli/', 'src/app/'];
 
 /** Files of the core that hold words all the same: names and what is stored, texts of data, and what is told of a file by its fields. */
 export const WITH_WORDS: readonly string[] = [
   '.data.ts',
+  'src/cli/audit',
   'src/core/document/gearSchema.ts',
   'src/core/document/invariants.ts',
   'src/core/document/records/',

@@ -1,4 +1,5 @@
 import { type ParseArgsConfig, parseArgs } from 'node:util';
+import { sayCommand } from '../words/commands.page.en';
 import { because, InputError } from './files';
 
 /** What was typed, read against a command's options; `--help` and anything unknown end it with the usage. */
@@ -7,7 +8,7 @@ export function readArguments<T extends NonNullable<ParseArgsConfig['options']>>
     const read = parseArgs({ allowPositionals: true, options: { ...options, help: { type: 'boolean', short: 'h' } } });
     if (!(read.values as { help?: boolean }).help) return read;
   } catch (error) {
-    const what = error instanceof Error ? (error.message.split(/[.\n]/)[0] ?? '') : 'Wrong options';
+    const what = error instanceof Error ? (error.message.split(/[.\n]/)[0] ?? '') : sayCommand('wrong-options');
     throw new InputError(`${what}. ${usage}`);
   }
   throw new Help(usage);
@@ -19,7 +20,7 @@ class Help extends Error {}
 export function wholeNumber(name: string, text: string, least: number, usage: string): number {
   const value = Number(text);
   if (!/^\d{1,9}$/.test(text) || value < least)
-    throw new InputError(`--${name} must be a whole number from ${least}, got ${text.slice(0, 40)}. ${usage}`);
+    throw new InputError(sayCommand('whole-number', { name, least: `${least}`, got: text.slice(0, 40), usage }));
   return value;
 }
 
@@ -31,7 +32,7 @@ const endQuietly = (error: NodeJS.ErrnoException): void => process.exit(error.co
 /** What is said cannot be written down, as on a full disk: that much is said beside it. */
 function endInALine(error: NodeJS.ErrnoException): void {
   if (error.code === 'EPIPE') process.exit(0);
-  process.stderr.write(`Standard output cannot be written: ${because(error)}.\n`, () => process.exit(2));
+  process.stderr.write(`${sayCommand('no-output', { why: because(error) })}\n`, () => process.exit(2));
 }
 
 /** Runs a command: exit 0 when it ran, 2 with one line on standard error when its input cannot be used, 1 when the program is at fault. */
@@ -48,7 +49,7 @@ export async function runCommand(main: () => Promise<void>): Promise<void> {
     } else {
       const { stack = '', message = 'unknown' } = error instanceof Error ? error : new Error(String(error));
       const where = /at (\w[\w.<>]*)/.exec(stack)?.[1] ?? 'somewhere';
-      process.stderr.write(`This is a fault of Shuttlecraft, not of your files: ${oneLine(message)} (in ${where}).\n`);
+      process.stderr.write(`${sayCommand('our-fault', { message: oneLine(message), where })}\n`);
       process.exitCode = 1;
     }
   }

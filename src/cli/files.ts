@@ -3,6 +3,7 @@ import { constants, type Stats } from 'node:fs';
 import { link, lstat, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { type AudioFile, type ByteSource, type FlacPlatform, openAudio } from '../core/audio';
+import { sayCommand } from '../words/commands.page.en';
 import { sayOfTake } from '../words/takes';
 import { flacInNode, readAt } from './flacInNode';
 
@@ -15,40 +16,42 @@ export class InputError extends Error {
   override readonly name = 'InputError';
 }
 
-const REASONS: Record<string, string> = {
-  ENOENT: 'there is no such file or folder, check the name',
-  EACCES: 'it may not be opened by you, check its permissions',
-  EPERM: 'it may not be opened by you, check its permissions',
-  EISDIR: 'it is a folder, name a file',
-  ENOTDIR: 'part of its path is a file, not a folder',
-  EROFS: 'it is on something that cannot be written to',
-  ENOSPC: 'there is no room left',
-  ENAMETOOLONG: 'its name is too long',
-  EEXIST: 'a file of that name was put there meanwhile',
-  ELOOP: 'it is a link to something else',
-  EMFILE: 'too many files are open, name fewer at once',
-};
+/** What a system's codes come to. */
+const REASONS = {
+  ENOENT: 'no-such-file',
+  EACCES: 'no-permission',
+  EPERM: 'no-permission',
+  EISDIR: 'is-a-folder',
+  ENOTDIR: 'path-of-a-file',
+  EROFS: 'cannot-be-written-to',
+  ENOSPC: 'no-room-left',
+  ENAMETOOLONG: 'name-too-long',
+  EEXIST: 'put-there-meanwhile',
+  ELOOP: 'is-a-link',
+  EMFILE: 'too-many-open',
+} as const;
+const isKnown = (code: string): code is keyof typeof REASONS => Object.hasOwn(REASONS, code);
 
 /** Why the system would not do something with a file, in words. */
 export const because = (error: unknown): string => {
-  const { code = '', message = 'unknown trouble' } = error as NodeJS.ErrnoException;
-  return REASONS[code] ?? message.split('\n')[0] ?? message;
+  const { code = '', message = sayCommand('not-known-why') } = error as NodeJS.ErrnoException;
+  return isKnown(code) ? sayCommand(REASONS[code]) : (message.split('\n')[0] ?? message);
 };
 
 /** Only plain files are read: a pipe or device could keep a reader waiting for ever. */
 async function mustBeFile(path: string): Promise<void> {
   const found = await stat(path).catch((error) => {
-    throw new InputError(`${path} cannot be opened: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-opened', { path, why: because(error) }));
   });
   if (found.isFile()) return;
-  throw new InputError(`${path} cannot be used: it is ${found.isDirectory() ? 'a folder' : 'no plain file'}, name a file.`);
+  throw new InputError(sayCommand('cannot-be-used', { path, what: found.isDirectory() ? 'folder' : 'odd' }));
 }
 
 /** A text file, whole. */
 export async function readText(path: string): Promise<string> {
   await mustBeFile(path);
   return readFile(path, 'utf8').catch((error) => {
-    throw new InputError(`${path} cannot be read: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-read', { path, why: because(error) }));
   });
 }
 
@@ -56,7 +59,7 @@ export async function readText(path: string): Promise<string> {
 async function fileSource(path: string): Promise<OpenSource> {
   await mustBeFile(path);
   const handle = await open(path, 'r').catch((error) => {
-    throw new InputError(`${path} cannot be opened: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-opened', { path, why: because(error) }));
   });
   const { size } = await handle.stat();
   return {
@@ -72,7 +75,10 @@ async function openAll(paths: readonly string[], sources: OpenSource[], flac: Fl
   for (const path of paths) {
     const source = await fileSource(path);
     sources.push(source);
-    const opened = await openAudio(source, flac).catch((error) => ({ ok: false as const, reason: `${path} cannot be read: ${because(error)}.` }));
+    const opened = await openAudio(source, flac).catch((error) => ({
+      ok: false as const,
+      reason: sayCommand('cannot-be-read', { path, why: because(error) }),
+    }));
     if (!opened.ok) throw new InputError(sayOfTake(opened.reason));
     files.push(opened.file);
   }
@@ -97,17 +103,16 @@ const SOUND = /^(RIFF|RF64|BW64|FORM|fLaC|OggS|ID3|caff|riff)/;
 async function thereAlready(path: string): Promise<Stats | null> {
   const found = await lstat(path).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return null;
-    throw new InputError(`${path} cannot be written: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-written', { path, why: because(error) }));
   });
   if (found === null || found.isFile()) return found;
-  const what = found.isSymbolicLink() ? 'a link to something else' : found.isDirectory() ? 'a folder' : 'no plain file';
-  throw new InputError(`${path} cannot be written: it is ${what}, name a file.`);
+  throw new InputError(sayCommand('no-place-to-write', { path, what: found.isSymbolicLink() ? 'link' : found.isDirectory() ? 'folder' : 'odd' }));
 }
 
 /** The first bytes of a file, by which a recording is known. */
 async function beginningOf(path: string): Promise<string> {
   const handle = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW).catch((error) => {
-    throw new InputError(`${path} is there already and cannot be looked at: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-looked-at', { path, why: because(error) }));
   });
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(256), 0, 256, 0);
@@ -137,14 +142,12 @@ export async function mayWrite(path: string, { isOurs, replace, inputs }: WriteR
   const own = (await stat(path).catch(() => null)) ?? null;
   for (const input of inputs) {
     const read = await stat(input).catch(() => null);
-    if (resolve(input) === resolve(path) || (own && read && isSame(own, read)))
-      throw new InputError(`${path} is one of the files to read, so it is not written: name another.`);
+    if (resolve(input) === resolve(path) || (own && read && isSame(own, read))) throw new InputError(sayCommand('is-to-be-read', { path }));
   }
   if ((await thereAlready(path)) === null) return;
   const beginning = await beginningOf(path);
   if (replace || (await isOurs(path))) return;
-  const kind = SOUND.test(beginning) ? 'is a recording' : 'is there already and is not as this command wrote it';
-  throw new InputError(`${path} ${kind}, so it is left as it is: name another, or add --replace to have it replaced.`);
+  throw new InputError(sayCommand('left-as-it-is', { path, what: SOUND.test(beginning) ? 'recording' : 'other' }));
 }
 
 /**
@@ -165,7 +168,7 @@ export async function write(path: string, content: string | Uint8Array): Promise
         await rename(beside, path);
       });
   } catch (error) {
-    throw new InputError(`${path} cannot be written: ${because(error)}.`);
+    throw new InputError(sayCommand('cannot-be-written', { path, why: because(error) }));
   } finally {
     await rm(beside, { force: true });
   }

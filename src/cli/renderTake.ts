@@ -3,11 +3,12 @@ import { join } from 'node:path';
 import { writeWav } from '../core/audio';
 import { resolveFiles } from '../core/planning';
 import { renderTake } from '../core/render';
+import { sayCommand } from '../words/commands.page.en';
 import { readArguments, runCommand, wholeNumber } from './command';
 import { because, hashOf, hashOfFile, InputError, mayWrite, write } from './files';
 import { readSession } from './sessionFile';
 
-const USAGE = 'Usage: npm run -s render-take -- SESSION.json --out DIR [--seed N] [--replace]';
+const USAGE = sayCommand('usage', { rest: 'render-take -- SESSION.json --out DIR [--seed N] [--replace]' });
 const TRUTH_FORMAT = 'shuttlecraft-truth';
 
 /** A name that any file system takes: no separators, no device's name, not too long, not hidden. */
@@ -57,14 +58,13 @@ await runCommand(async () => {
   );
   const [path] = positionals;
   const { out } = values;
-  if (!path || out === undefined || positionals.length > 1) throw new InputError(`Name one session file and a folder. ${USAGE}`);
+  if (!path || out === undefined || positionals.length > 1) throw new InputError(sayCommand('name-a-session-and-a-folder', { usage: USAGE }));
   const seed = wholeNumber('seed', values.seed ?? '1', 0, USAGE);
   const plan = resolveFiles(await readSession(path));
-  if (!plan.microphones.length || !plan.sources.length)
-    throw new InputError(`${path} has no microphone or no instrument, so there is nothing to render: place a set-up first.`);
+  if (!plan.microphones.length || !plan.sources.length) throw new InputError(sayCommand('nothing-to-render', { path }));
   const take = renderTake(plan, { seed });
   await mkdir(out, { recursive: true }).catch((error) => {
-    throw new InputError(`${out} cannot be made a folder: ${because(error)}.`);
+    throw new InputError(sayCommand('no-folder', { path: out, why: because(error) }));
   });
   const files = uniqueNames(take.channels.map(({ name }) => name)).map((name) => `${name}.wav`);
   const before = await madeBefore(out);
@@ -86,5 +86,6 @@ await runCommand(async () => {
   );
   for (const [i, file] of files.entries()) await write(join(out, file), wavOf(i));
   await write(join(out, TRUTH), truthWith(hashes));
-  process.stdout.write(`${take.channels.length} files and ${TRUTH} in ${out}, seed ${seed}\n`);
+  const told = sayCommand('rendered', { files: take.channels.length, truth: TRUTH, folder: out, seed: `${seed}` });
+  process.stdout.write(`${told}\n`);
 });

@@ -1,5 +1,6 @@
 import type { Session } from '../core/document';
 import { importDocument } from '../core/exchange';
+import { sayCommand } from '../words/commands.page.en';
 import { sayDocument } from '../words/documents';
 import { InputError, readText } from './files';
 
@@ -8,7 +9,6 @@ export async function readSession(path: string): Promise<Session> {
   const text = await readText(path);
   const imported = importDocument(text);
   if (!imported.ok) throw new InputError(`${path}: ${sayDocument(imported.reason)}`);
-  if (imported.kind !== 'session')
-    throw new InputError(`${path} holds a ${imported.kind} and a session is wanted: export one session and name that file.`);
+  if (imported.kind !== 'session') throw new InputError(sayCommand('no-session', { path, kind: imported.kind }));
   return imported.session;
 }

@@ -6,31 +6,36 @@ import type { Session } from '../core/document';
 import { type TakeReportDocument, takeReportDocument } from '../core/exchange';
 import { loadFftKernel } from '../core/math';
 import { inputNamesInUse, resolveFiles, tapedStrings } from '../core/planning';
-import { counted, formatNumber } from '../core/units';
+import { formatNumber } from '../core/units';
 import { sayTold } from '../words';
+import { sayCommand } from '../words/commands.page.en';
 import { readArguments, runCommand } from './command';
 import { InputError, isSealed, mayWrite, readText, sealedJson, sealedText, withAudioFiles, write } from './files';
 import { meterBeside } from './meterBeside';
 import { readSession } from './sessionFile';
 
-const USAGE = 'Usage: npm run -s take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...|FOLDER';
+const USAGE = sayCommand('usage', { rest: 'take-check -- [--json] [--plan SESSION.json] [--out FILE [--replace]] FILE...|FOLDER' });
 
 function asText(report: TakeReportDocument): string {
   const db = (value: number): string => formatNumber(value, 1).padStart(7);
-  const lines = [`${counted(report.channels.length, 'channel')}, ${formatNumber(report.durationSeconds, 1)} s at ${report.sampleRate} Hz`, ''];
-  lines.push('Channel                peak dBFS  true peak  loudness LUFS  noise dBFS');
+  const lines = [
+    sayCommand('channels', { channels: report.channels.length, seconds: formatNumber(report.durationSeconds, 1), rate: `${report.sampleRate}` }),
+    '',
+  ];
+  const heads = (['peak', 'true-peak', 'loudness', 'noise'] as const).map((head) => sayCommand(head));
+  lines.push(`${sayCommand('channel').padEnd(22)} ${heads.join('  ')}`);
   for (const c of report.channels)
     lines.push(`${c.name.padEnd(22)} ${db(c.peakDbfs)}    ${db(c.truePeakDbtp)}    ${db(c.loudnessLufs)}        ${db(c.noiseFloorDbfs)}`);
   for (const source of report.sources) {
-    lines.push('', `${source.spot}, ${source.events} events: heard after it, in samples`);
+    lines.push('', sayCommand('heard-after', { spot: source.spot, events: source.events }));
     for (const a of source.arrivals)
       lines.push(
-        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${a.polarity === 1 ? 'same polarity' : 'opposite'}  sure ${formatNumber(a.confidence * 100, 0)} %`,
+        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${sayCommand('how-sure', { same: a.polarity === 1 ? 'yes' : 'no', percent: formatNumber(a.confidence * 100, 0) })}`,
       );
   }
   lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));
-  if (report.findings.length === 0) lines.push('fine     Nothing to mend.');
-  if (report.limits?.length) lines.push('', 'What this take does not show:', ...report.limits.map(({ message }) => `         ${message}`));
+  if (report.findings.length === 0) lines.push(`fine     ${sayCommand('nothing-to-fix')}`);
+  if (report.limits?.length) lines.push('', sayCommand('not-shown'), ...report.limits.map(({ message }) => `         ${message}`));
   return `${lines.join('\n')}\n`;
 }
 
@@ -63,9 +68,9 @@ async function takeOf(paths: readonly string[]): Promise<readonly string[]> {
       }),
   );
   const [newest, ...others] = takesInFolder(files);
-  if (!newest) throw new InputError(`${only} has no sound files: name the folder that your recorder writes to.`);
+  if (!newest) throw new InputError(sayCommand('no-sound-files', { folder: only }));
   if (others.length > 0)
-    process.stderr.write(`${counted(others.length + 1, 'take')} in ${only}: this is the newest, ${newest.name || 'in the folder itself'}.\n`);
+    process.stderr.write(`${sayCommand('newest-take', { takes: others.length + 1, folder: only, name: newest.name || 'none' })}\n`);
   return newest.files.map(({ full }) => full);
 }
 
@@ -74,7 +79,7 @@ await runCommand(async () => {
     { json: { type: 'boolean' }, plan: { type: 'string' }, out: { type: 'string' }, replace: { type: 'boolean' } },
     USAGE,
   );
-  if (positionals.length === 0) throw new InputError(`No audio file was named. ${USAGE}`);
+  if (positionals.length === 0) throw new InputError(sayCommand('name-a-file', { usage: USAGE }));
   const named = await takeOf(positionals);
   const { out } = values;
   if (out !== undefined)

@@ -4,6 +4,7 @@ import { sayAdvice } from './advice.page.en';
 import { sayBrief } from './brief.page.en';
 import { sayCapture } from './capture.page.en';
 import { sayCheck } from './check.page.en';
+import { sayCommand } from './commands.page.en';
 import { sayComponents } from './components.page.en';
 import { sayDb } from './db.page.en';
 import { sayDrawing } from './drawing.page.en';
@@ -12,6 +13,7 @@ import { EN } from './en';
 import { sayFloor } from './floor.page.en';
 import { sayFrame } from './frame.page.en';
 import { sayHelp } from './help.page.en';
+import { sayJobs } from './jobs.page.en';
 import { sayListening } from './listening.page.en';
 import { sayLoop } from './loop.page.en';
 import { sayPairs } from './pairs.page.en';
@@ -33,6 +35,7 @@ const PAGES = [
   sayBrief,
   sayCapture,
   sayCheck,
+  sayCommand,
   sayComponents,
   sayDb,
   sayDrawing,
@@ -40,6 +43,7 @@ const PAGES = [
   sayFloor,
   sayFrame,
   sayHelp,
+  sayJobs,
   sayListening,
   sayLoop,
   sayPairs,
@@ -148,7 +152,21 @@ test('the files of messages hold messages and nothing else', () => {
 });
 
 /** Messages whose codes are put together, or come from closed lists of the core. */
-const BY_LIST = new Set(['advice', 'cautions', 'checklist', 'drills', 'fits', 'heard', 'imports', 'kinds', 'recording', 'tape', 'tones', 'help']);
+const BY_LIST = new Set([
+  'advice',
+  'cautions',
+  'checklist',
+  'jobs',
+  'drills',
+  'fits',
+  'heard',
+  'imports',
+  'kinds',
+  'recording',
+  'tape',
+  'tones',
+  'help',
+]);
 
 test('no message is left over that nobody says', () => {
   const sources = readdirSync('src', { recursive: true, encoding: 'utf8' })

@@ -1,5 +1,6 @@
 import { compareClocks } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
+import { sayJobs } from '../words/jobs.page.en';
 import type { ClockAnswer, Jobs } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
@@ -8,10 +9,10 @@ async function compare({ files, first, second }: Jobs['compare-clocks']['input']
   const channels = await openTake(files, true);
   if (typeof channels === 'string') return { ok: false, reason: channels };
   const [a, b] = [first, second].map((wanted) => channels.find(({ name }) => name === wanted));
-  if (!a || !b) return { ok: false, reason: 'One of the two is not among the files any more: choose them again.' };
+  if (!a || !b) return { ok: false, reason: sayJobs('one-is-gone') };
   const rate = a.file.info.sampleRateHz;
   if (b.file.info.sampleRateHz !== rate)
-    return { ok: false, reason: `${first} is at ${rate} Hz and ${second} at ${b.file.info.sampleRateHz}: bring both to one rate first.` };
+    return { ok: false, reason: sayJobs('two-rates', { first, rate: `${rate}`, second, otherRate: `${b.file.info.sampleRateHz}` }) };
   const clock = await compareClocks(
     { frames: a.file.info.frameCount, read: (start, count) => readChannel(a, start, count) },
     { frames: b.file.info.frameCount, read: (start, count) => readChannel(b, start, count) },
@@ -22,7 +23,7 @@ async function compare({ files, first, second }: Jobs['compare-clocks']['input']
     ? { ok: true, clock, sampleRateHz: rate }
     : {
         ok: false,
-        reason: `${first} and ${second} share too little to compare their clocks: choose two that hear the same, over ten seconds and more.`,
+        reason: sayJobs('share-too-little', { first, second }),
       };
 }
 

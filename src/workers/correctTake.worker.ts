@@ -1,6 +1,7 @@
 import { Zip, ZipPassThrough } from 'fflate';
 import { broadcastHeader, type WrittenFormat, writeSamples } from '../core/audio';
 import { retimedPiece } from '../core/render';
+import { sayJobs } from '../words/jobs.page.en';
 import type { CorrectedAnswer, Jobs, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
@@ -14,9 +15,9 @@ const written = (format: string): WrittenFormat => (format === 's16' || format =
 const described = ({ channel, flip, seconds, ratio }: Jobs['correct-take']['input']['channels'][number]): string =>
   [
     channel,
-    ...(flip ? ['reversed in polarity'] : []),
-    ...(seconds ? [`moved ${(seconds * 1000).toFixed(3)} ms`] : []),
-    ...(ratio === 1 ? [] : [`clock ${((ratio - 1) * 1e6).toFixed(2)} ppm taken out`]),
+    ...(flip ? [sayJobs('reversed')] : []),
+    ...(seconds ? [sayJobs('moved', { by: (seconds * 1000).toFixed(3) })] : []),
+    ...(ratio === 1 ? [] : [sayJobs('clock-taken-out', { ppm: ((ratio - 1) * 1e6).toFixed(2) })]),
   ].join(', ');
 
 /** Copies of a take's channels with what was decided done to them, one Broadcast Wave each, in one zip; the originals are only read. */
@@ -43,8 +44,7 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
     const wish = channels.find((one) => one.channel === name);
     if (!wish) continue;
     const format = written(info.format);
-    if (info.frameCount * BYTES[format] > LARGEST_BYTES)
-      return { ok: false, reason: `${name} is longer than one WAV can be: cut it into parts first.` };
+    if (info.frameCount * BYTES[format] > LARGEST_BYTES) return { ok: false, reason: sayJobs('longer-than-a-wav', { name }) };
     const entry = new ZipPassThrough(wish.fileName);
     zip.add(entry);
     const header = broadcastHeader(1, info.sampleRateHz, format, info.frameCount, {
@@ -68,7 +68,7 @@ async function correct({ files, channels, madeAt }: Jobs['correct-take']['input'
     if (trouble) throw trouble;
   }
   zip.end();
-  if (done === 0) return { ok: false, reason: 'None of the channels is among the files any more: choose them again.' };
+  if (done === 0) return { ok: false, reason: sayJobs('all-are-gone') };
   const blob = new Blob(parts, { type: 'application/zip' });
   // Nothing in it is packed: each file lies there as it is.
   const saved = spans.map(({ name, from, to }): TakeFile => ({ name, blob: blob.slice(from, to) }));

@@ -1,15 +1,15 @@
 import { hearLugs } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
+import { sayJobs } from '../words/jobs.page.en';
 import { openSound } from './openSound';
 import type { LugAnswer, TakeFile } from './protocol';
 import { serveJob } from './serveJob';
 
 async function hear(file: TakeFile): Promise<LugAnswer> {
-  const sound = await openSound(file, 1, 60, 'a tap beside each lug, one a second');
+  const sound = await openSound(file, 1, 60, sayJobs('a-tap-a-lug'));
   if (!sound.ok) return sound;
   const lugs = hearLugs(sound.samples, sound.rate, await loadFftKernel());
-  if (lugs.meanHz === null)
-    return { ok: false, reason: `No drum was heard in ${file.name}: tap close to each lug, one a second, the head not damped.` };
+  if (lugs.meanHz === null) return { ok: false, reason: sayJobs('no-drum-heard', { name: file.name }) };
   return { ok: true, lugs };
 }
 

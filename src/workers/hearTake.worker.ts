@@ -1,5 +1,6 @@
 import { loudnessOfChannels, type TakeChannel } from '../core/analysis';
 import { heardTogether } from '../core/listening';
+import { sayJobs } from '../words/jobs.page.en';
 import type { Jobs, MixedTake } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
@@ -24,23 +25,23 @@ function laterByStamps(earlier: TakeChannel | undefined, take: TakeChannel | und
 async function hear({ files, channels, moment, earlier }: Jobs['hear-take']['input']): Promise<MixedTake> {
   const opened = await openTake(files, true);
   if (typeof opened === 'string') return { ok: false, reason: opened };
-  if (channels.length === 0) return { ok: false, reason: 'No channel of that take belongs to a microphone: say which is which in Check.' };
+  if (channels.length === 0) return { ok: false, reason: sayJobs('nobodys-channels') };
   const found = channels.map((wish) => ({ wish, channel: opened.find(({ name }) => name === wish.channel) }));
   const missing = found.find(({ channel }) => !channel)?.wish.channel;
-  if (missing !== undefined) return { ok: false, reason: `${missing} is not among the files any more: choose them again.` };
+  if (missing !== undefined) return { ok: false, reason: sayJobs('is-gone', { name: missing }) };
   const there = found.flatMap(({ wish, channel }) => (channel ? [{ wish, channel }] : []));
   const rate = there[0]?.channel.file.info.sampleRateHz ?? 0;
   const other = there.find(({ channel }) => channel.file.info.sampleRateHz !== rate);
   if (other)
     return {
       ok: false,
-      reason: `${other.wish.channel} is at ${other.channel.file.info.sampleRateHz} Hz and another file at ${rate}: bring them to one rate first.`,
+      reason: sayJobs('rate-of-another', { name: other.wish.channel, rate: `${other.channel.file.info.sampleRateHz}`, otherRate: `${rate}` }),
     };
   const before = earlier && (await openTake([earlier.file], false));
   if (typeof before === 'string') return { ok: false, reason: before };
   const otherRate = before?.[0]?.file.info.sampleRateHz ?? rate;
   if (otherRate !== rate)
-    return { ok: false, reason: `${earlier?.file.name} is at ${otherRate} Hz and the take at ${rate}: bring them to one rate first.` };
+    return { ok: false, reason: sayJobs('rate-of-the-take', { name: earlier?.file.name ?? '', rate: `${otherRate}`, otherRate: `${rate}` }) };
   const longest = Math.max(0, ...there.map(({ channel }) => channel.file.info.frameCount));
   const from = moment ? Math.round(moment.fromS * rate) : 0;
   const count = Math.min(moment ? Math.round((moment.toS - moment.fromS) * rate) : longest, LONGEST_S * rate);

@@ -1,3 +1,4 @@
+import { sayJobs } from '../words/jobs.page.en';
 import type { JobMessage, JobName, Jobs, WorkerMessage } from './protocol';
 
 /** What a runner needs of a worker; a real one has it. */
@@ -23,35 +24,27 @@ export type JobAnswer<N extends JobName> =
   | { readonly kind: 'superseded' }
   | { readonly kind: 'failed'; readonly reason: string };
 
-interface JobKind {
-  /** What does the job, as a sentence begins. */
-  readonly what: string;
-  /** Longest time without a sign of life, ms. */
-  readonly quietMs: number;
-  /** The way out when it takes too long. */
-  readonly wayOut: string;
-}
-
-const KINDS: Readonly<Record<JobName, JobKind>> = {
-  'take-check': { what: 'The take check', quietMs: 60_000, wayOut: 'check fewer or shorter files' },
-  'prove-take': { what: 'Holding the take against the plan', quietMs: 30_000, wayOut: 'look at the rakes themselves' },
-  'read-list': { what: 'Listening to the recording made by the card', quietMs: 60_000, wayOut: 'record it again, one line after the other' },
-  guide: { what: 'Listening to the knocks', quietMs: 20_000, wayOut: 'record without them' },
-  'render-take': { what: 'The practice take', quietMs: 60_000, wayOut: 'take some microphones away and try again' },
-  'hear-room': { what: 'Listening to the room', quietMs: 60_000, wayOut: 'try a shorter file' },
-  'hear-lugs': { what: 'Listening to the drum', quietMs: 60_000, wayOut: 'tap again, one lug a second' },
-  'what-helps': { what: 'The search for what would help', quietMs: 60_000, wayOut: 'look at the set-ups themselves' },
-  fits: { what: 'The trial of inputs and power', quietMs: 60_000, wayOut: 'place it and look at the patch' },
-  spots: { what: 'The search for good places', quietMs: 20_000, wayOut: 'place the instrument by hand' },
-  'smallest-moves': { what: 'The search for small moves', quietMs: 20_000, wayOut: 'move by hand, one finding at a time' },
-  offers: { what: 'The trial of the moves', quietMs: 20_000, wayOut: 'move by hand and see what is told' },
-  loopback: { what: 'Listening to the clicks', quietMs: 60_000, wayOut: 'try a shorter file' },
-  'compare-clocks': { what: 'Comparing the clocks', quietMs: 120_000, wayOut: 'try shorter files' },
-  'correct-take': { what: 'Writing the corrected files', quietMs: 60_000, wayOut: 'take fewer files at once' },
-  'hear-take': { what: 'Making the take ready to be heard', quietMs: 60_000, wayOut: 'keep a shorter take' },
-  'pair-over-time': { what: 'Looking at the pair', quietMs: 60_000, wayOut: 'take a shorter take' },
-  'mid-side': { what: 'Making the file', quietMs: 60_000, wayOut: 'cut it into shorter parts' },
-  patch: { what: 'The patch solver', quietMs: 20_000, wayOut: 'plug by hand in the crossing below' },
+/** Longest time of each kind without a sign of life, ms. */
+const QUIET_MS: Readonly<Record<JobName, number>> = {
+  'take-check': 60_000,
+  'prove-take': 30_000,
+  'read-list': 60_000,
+  guide: 20_000,
+  'render-take': 60_000,
+  'hear-room': 60_000,
+  'hear-lugs': 60_000,
+  'what-helps': 60_000,
+  fits: 60_000,
+  spots: 20_000,
+  'smallest-moves': 20_000,
+  offers: 20_000,
+  loopback: 60_000,
+  'compare-clocks': 120_000,
+  'correct-take': 60_000,
+  'hear-take': 60_000,
+  'pair-over-time': 60_000,
+  'mid-side': 60_000,
+  patch: 20_000,
 };
 
 /** Longest wait for a worker to have loaded, ms. */
@@ -121,9 +114,8 @@ export function createJobRunner(spawn: (name: JobName) => WorkerLike): JobRunner
   const watch = (name: JobName): void => {
     const lane = laneOf(name);
     clearTimeout(lane.timer);
-    const { what, quietMs, wayOut } = KINDS[name];
     lane.timer = lane.ready
-      ? setTimeout(() => fail(name, `${what} took too long and was stopped: ${wayOut}.`), quietMs)
+      ? setTimeout(() => fail(name, sayJobs('too-long', { what: sayJobs(name), wayOut: sayJobs(`${name}/way-out`) })), QUIET_MS[name])
       : setTimeout(() => fail(name, notLoaded(name)), LOADING_MS);
   };
 
@@ -157,7 +149,7 @@ export function createJobRunner(spawn: (name: JobName) => WorkerLike): JobRunner
       event.preventDefault?.();
       fail(name, lane.ready ? brokeOff(name, event.message ?? '') : notLoaded(name));
     };
-    worker.onmessageerror = () => fail(name, brokeOff(name, 'its answer could not be read'));
+    worker.onmessageerror = () => fail(name, brokeOff(name, sayJobs('unreadable-answer')));
     lane.worker = worker;
     lane.ready = false;
     return worker;
@@ -232,10 +224,9 @@ export function createJobRunner(spawn: (name: JobName) => WorkerLike): JobRunner
   };
 }
 
-const notLoaded = (name: JobName): string =>
-  `${KINDS[name].what} could not be loaded, so nothing was looked at and your files and plan are as they were: load the page again.`;
+const notLoaded = (name: JobName): string => sayJobs('not-loaded', { what: sayJobs(name) });
 
 function brokeOff(name: JobName, detail: string): string {
   const why = detail.replaceAll(/\s+/g, ' ').trim().slice(0, 160);
-  return `${KINDS[name].what} broke off${why ? ` (${why})` : ''}; it starts afresh when you try again.`;
+  return sayJobs('broke-off', { what: sayJobs(name), why: why || 'none' });
 }

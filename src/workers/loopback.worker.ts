@@ -1,4 +1,5 @@
 import { hearLoopback } from '../core/recording';
+import { sayJobs } from '../words/jobs.page.en';
 import { openFile } from './openFile';
 import type { Jobs } from './protocol';
 import { serveJob } from './serveJob';
@@ -14,7 +15,7 @@ async function hear(files: Jobs['loopback']['input']): Promise<Jobs['loopback'][
     if (!opened.ok) return opened;
     const { channelCount, frameCount, sampleRateHz } = opened.file.info;
     if (rate !== 0 && rate !== sampleRateHz)
-      return { ok: false, reason: `${file.name} is at ${sampleRateHz} Hz and the other at ${rate}: record both at one rate.` };
+      return { ok: false, reason: sayJobs('two-rates-recorded', { name: file.name, rate: `${sampleRateHz}`, otherRate: `${rate}` }) };
     rate = sampleRateHz;
     const count = Math.min(frameCount, LONGEST_S * rate);
     const own = Array.from({ length: channelCount }, () => new Float32Array(count));
@@ -22,8 +23,7 @@ async function hear(files: Jobs['loopback']['input']): Promise<Jobs['loopback'][
     channels.push(...own);
   }
   const [out, back] = channels;
-  if (!out || !back)
-    return { ok: false, reason: 'One channel alone says nothing: choose a stereo file, or two files, first what went out and then what came back.' };
+  if (!out || !back) return { ok: false, reason: sayJobs('one-channel-alone') };
   return hearLoopback(out, back, rate);
 }
 

@@ -1,3 +1,4 @@
+import { sayJobs } from '../words/jobs.page.en';
 import type { MeterAnswer, MeterRequest } from './meterProtocol';
 import type { TakeFile } from './protocol';
 
@@ -35,9 +36,9 @@ export function meterInWorker(files: readonly TakeFile[]): Promise<Measured> | n
     };
     worker.onerror = (event) => {
       event.preventDefault();
-      fail(event.message || 'its second half could not be loaded');
+      fail(event.message || sayJobs('second-half-not-loaded'));
     };
-    worker.onmessageerror = () => fail('its second half could not be read');
+    worker.onmessageerror = () => fail(sayJobs('second-half-unreadable'));
     worker.postMessage({ id, files } satisfies MeterRequest);
   });
 }

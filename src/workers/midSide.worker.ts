@@ -1,6 +1,7 @@
 import type { TakeChannel } from '../core/analysis';
 import { writeWav } from '../core/audio';
 import { decodeMidSide, encodeMidSide, widened } from '../core/stereo';
+import { sayJobs } from '../words/jobs.page.en';
 import type { Jobs, MidSideAnswer } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
@@ -12,9 +13,9 @@ type Found = { readonly samples: Float32Array; readonly rate: number };
 
 async function channelOf(channels: readonly TakeChannel[], wanted: string): Promise<Found | string> {
   const channel = channels.find(({ name }) => name === wanted);
-  if (!channel) return `${wanted} is not among the files any more: choose them again.`;
+  if (!channel) return sayJobs('is-gone', { name: wanted });
   const { frameCount, sampleRateHz } = channel.file.info;
-  if (frameCount > LONGEST_S * sampleRateHz) return `${wanted} is longer than 20 minutes: cut it into parts first.`;
+  if (frameCount > LONGEST_S * sampleRateHz) return sayJobs('longer-than-minutes', { name: wanted, minutes: LONGEST_S / 60 });
   return { samples: await readChannel(channel, 0, frameCount), rate: sampleRateHz };
 }
 
@@ -24,7 +25,7 @@ async function make({ files, first, second, what, width }: Jobs['mid-side']['inp
   const [a, b] = [await channelOf(channels, first), await channelOf(channels, second)];
   if (typeof a === 'string') return { ok: false, reason: a };
   if (typeof b === 'string') return { ok: false, reason: b };
-  if (a.rate !== b.rate) return { ok: false, reason: `${first} is at ${a.rate} Hz and ${second} at ${b.rate}: bring both to one rate first.` };
+  if (a.rate !== b.rate) return { ok: false, reason: sayJobs('two-rates', { first, rate: `${a.rate}`, second, otherRate: `${b.rate}` }) };
   const length = Math.max(a.samples.length, b.samples.length);
   // What ends sooner goes on in silence.
   const whole = ({ samples }: Found): Float32Array => {

@@ -1,5 +1,6 @@
 import wasm from 'libflacjs/dist/libflac.wasm.wasm?url';
 import { type AudioFile, blobSource, type FlacPlatform, inBlob, type OpenResult, openAudio, readAhead } from '../core/audio';
+import { sayJobs } from '../words/jobs.page.en';
 import { sayOfTake } from '../words/takes';
 import type { TakeFile } from './protocol';
 
@@ -7,7 +8,7 @@ const flac: FlacPlatform = {
   putting: inBlob,
   binary: async () => {
     const answer = await fetch(wasm);
-    if (!answer.ok) throw new Error('what unpacks FLAC could not be loaded, your file is not at fault');
+    if (!answer.ok) throw new Error(sayJobs('flac-not-loaded'));
     return new Uint8Array(await answer.arrayBuffer());
   },
 };

@@ -1,3 +1,4 @@
+import { sayJobs } from '../words/jobs.page.en';
 import { openFile } from './openFile';
 import type { TakeFile } from './protocol';
 
@@ -8,13 +9,11 @@ export async function openSound(file: TakeFile, leastS: number, mostS: number, w
   const opened = await openFile(file);
   if (!opened.ok) return opened;
   const { sampleRateHz: rate, channelCount, frameCount } = opened.file.info;
-  if (frameCount < leastS * rate) return { ok: false, reason: `${file.name} is too short for this: ${wanted}.` };
+  if (frameCount < leastS * rate) return { ok: false, reason: sayJobs('too-short', { name: file.name, wanted }) };
   const count = Math.min(frameCount, Math.round(mostS * rate));
   const channels = Array.from({ length: channelCount }, () => new Float32Array(count));
   await opened.file.read(0, count, channels);
   const energy = (samples: Float32Array): number => samples.reduce((sum, x) => sum + x * x, 0);
   const samples = channels.reduce((best, channel) => (energy(channel) > energy(best) ? channel : best));
-  return energy(samples) === 0
-    ? { ok: false, reason: `${file.name} is silent: check the cable, the input and its gain.` }
-    : { ok: true, samples, rate };
+  return energy(samples) === 0 ? { ok: false, reason: sayJobs('is-silent', { name: file.name }) } : { ok: true, samples, rate };
 }

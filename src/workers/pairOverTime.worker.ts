@@ -1,4 +1,5 @@
 import { PairOverTime } from '../core/analysis';
+import { sayJobs } from '../words/jobs.page.en';
 import type { Jobs } from './protocol';
 import { serveJob } from './serveJob';
 import { openTake, readChannel } from './takeFiles';
@@ -10,7 +11,7 @@ async function pairOverTime({ files, left, right }: Jobs['pair-over-time']['inpu
   const opened = await openTake(files, true);
   if (typeof opened === 'string') return { ok: false, reason: opened };
   const [l, r] = [left, right].map((name) => opened.find((channel) => channel.name === name));
-  if (!l || !r) return { ok: false, reason: `${l ? right : left} is not among the files any more: choose them again.` };
+  if (!l || !r) return { ok: false, reason: sayJobs('is-gone', { name: l ? right : left }) };
   const meter = new PairOverTime(l.file.info.sampleRateHz);
   const frames = Math.min(l.file.info.frameCount, r.file.info.frameCount);
   for (let at = 0; at < frames; at += PIECE) {

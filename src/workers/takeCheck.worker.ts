@@ -1,5 +1,6 @@
 import { checkTake, strokePictures } from '../core/analysis';
 import { loadFftKernel } from '../core/math';
+import { sayJobs } from '../words/jobs.page.en';
 import { findingInWords } from '../words/takes';
 import { meterInWorker } from './meterInWorker';
 import { openFileAhead } from './openFile';
@@ -9,13 +10,13 @@ import { meterAndDraw } from './waveform';
 
 async function check(files: readonly TakeFile[], onProgress: (share: number) => void): Promise<TakeAnswer> {
   const kernel = await loadFftKernel().catch(() => {
-    throw new Error('part of the program could not be loaded, your files are not at fault: load the page again');
+    throw new Error(sayJobs('part-not-loaded'));
   });
   const opened = await Promise.all(files.map(openFileAhead));
   const good = opened.flatMap((result) => (result.ok ? [result.file] : []));
   const usable = files.filter((_, i) => opened[i]?.ok);
   const refused = opened.flatMap((result) => (result.ok ? [] : [result.reason]));
-  if (good.length === 0) return { ok: false, reason: refused[0] ?? 'No file was chosen.' };
+  if (good.length === 0) return { ok: false, reason: refused[0] ?? sayJobs('no-file') };
   try {
     // What had to be unpacked would be unpacked twice. A second worker that fails costs time and nothing else.
     const beside = good.some(({ info }) => info.unpacked) ? null : meterInWorker(usable);
@@ -31,8 +32,8 @@ async function check(files: readonly TakeFile[], onProgress: (share: number) => 
       usable: opened.flatMap((result, i) => (result.ok ? [i] : [])),
     };
   } catch (error) {
-    const why = error instanceof Error ? error.message : 'unknown trouble';
-    return { ok: false, reason: `The take could not be read to its end (${why}): copy the files to this machine and try again.` };
+    const why = error instanceof Error ? error.message : sayJobs('not-known-why');
+    return { ok: false, reason: sayJobs('not-read-to-its-end', { why }) };
   }
 }
 
