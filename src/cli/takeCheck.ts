@@ -30,7 +30,7 @@ function asText(report: TakeReportDocument): string {
     lines.push('', sayCommand('heard-after', { spot: source.spot, events: source.events }));
     for (const a of source.arrivals)
       lines.push(
-        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${sayCommand('how-sure', { same: a.polarity === 1 ? 'yes' : 'no', percent: formatNumber(a.confidence * 100, 0) })}`,
+        `  ${a.channel.padEnd(22)} ${formatNumber(a.delaySamples, 2).padStart(9)}  ${sayCommand(a.polarity === 1 ? 'same-polarity' : 'opposite')}  ${sayCommand('sure', { percent: formatNumber(a.confidence * 100, 0) })}`,
       );
   }
   lines.push('', ...report.findings.map((finding) => `${finding.severity.padEnd(8)} ${finding.message}`));

@@ -44,7 +44,9 @@ export const sayCommand = speaker('commands', {
   loudness: 'loudness LUFS',
   noise: 'noise dBFS',
   'heard-after': '{spot}, {events, plural, one {# event} other {# events}}: heard after it, in samples',
-  'how-sure': '{same, select, yes {same polarity} other {opposite}}  sure {percent} %',
+  'same-polarity': 'same polarity',
+  opposite: 'opposite',
+  sure: 'sure {percent} %',
   'not-shown': 'What this take does not show:',
   'no-sound-files': '{folder} has no sound files: name the folder that your recorder writes to.',
   'newest-take':
