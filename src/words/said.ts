@@ -13,6 +13,8 @@ import {
   type UnitSystem,
 } from '../core/units';
 
+import { midway } from './midway';
+
 /** Gives the text of another language; null where it has none. */
 export type Translator = (domain: string, code: string, english: string) => string | null;
 
@@ -49,6 +51,7 @@ function spoken(fact: Fact, units: UnitSystem, tell: Teller | undefined): string
     if (fact.join === 'space') return each.join(' ');
     return fact.join === 'comma' ? each.join(', ') : LISTS[fact.join].format(each);
   }
+  if ('midway' in fact) return midway(fact.midway);
   if (!('code' in fact)) return quantity(fact, units);
   if (!tell) throw new RangeError(`say: ${fact.domain}/${fact.code} is told where nobody says it`);
   return tell(fact, units);

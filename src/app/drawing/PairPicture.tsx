@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react';
 import type { Pair } from '../../core/document';
 import { keyOfSource, partsOfSourceKey } from '../../core/ids';
 import type { ImagePlace } from '../../core/stereo';
-import { formatFrequency, formatNumber } from '../../core/units';
+import { asMidway, formatFrequency, formatNumber } from '../../core/units';
 import { sayDrawing } from '../../words/drawing.page.en';
 
 /** Farther from the middle than this a source that should be central is told, share of the way to a loudspeaker. */
@@ -87,12 +87,12 @@ export function PictureWords({ pair, places }: { pair: Pair; places: readonly Im
       )}
       {others.map(({ sourceKey, name, position }) => (
         <Box key={sourceKey} mt="1" color="improve">
-          {sayDrawing('is-turn-the-pair-about-the', { name, side: side(position), centre: centre?.name.toLowerCase() ?? 'middle' })}
+          {sayDrawing('is-turn-the-pair-about-the', { name, side: side(position), centre: asMidway(centre?.name ?? 'middle') })}
         </Box>
       ))}
       <Box mt="1">{sayDrawing('the-picture-reaches-of-the-way', { value: formatNumber(100 * widest, 0) })}</Box>
       {worst?.monoDipHz ? (
-        <Box mt="1">{sayDrawing('added-to-mono-the-dips-first', { worst: worst.name.toLowerCase(), monoDip: formatFrequency(worst.monoDipHz) })}</Box>
+        <Box mt="1">{sayDrawing('added-to-mono-the-dips-first', { worst: asMidway(worst.name), monoDip: formatFrequency(worst.monoDipHz) })}</Box>
       ) : (
         <Box mt="1">{sayDrawing('added-to-mono-nothing-dips-that')}</Box>
       )}

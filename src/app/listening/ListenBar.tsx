@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Session } from '../../core/document';
+import { asMidway } from '../../core/units';
 import { sayListening } from '../../words/listening.page.en';
 import { Choice } from '../components/Choice';
 import { download, fileName } from '../components/download';
@@ -60,7 +61,7 @@ export function ListenBar({ session, sources }: Props) {
           value={playing.of === 'phrase' ? '' : playing.key}
           options={[
             { value: '', text: sayListening('a-phrase') },
-            ...sources.map(({ key, name }) => ({ value: key, text: sayListening('alone', { name: name.toLowerCase() }) })),
+            ...sources.map(({ key, name }) => ({ value: key, text: sayListening('alone', { name: asMidway(name) }) })),
           ]}
           onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
         />

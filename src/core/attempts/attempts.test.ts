@@ -58,7 +58,7 @@ describe('what changed', () => {
         parts: {
           each: [
             { code: 'higher', facts: { by: near(0.06) } },
-            { code: 'string-longer', facts: { source: 'snare', by: near(longer) } },
+            { code: 'string-longer', facts: { source: { midway: 'Snare' }, by: near(longer) } },
           ],
         },
       },

@@ -4,7 +4,7 @@ import { MICROPHONE, type PlacedMicrophone, panOf, panWords } from '../document'
 import { type InputAddress, inputAddress, sourceKey } from '../ids';
 import { distance, dot, normalize, subtract, type Vec3 } from '../math';
 import { gainSetting, outboardOf, patchInputs } from '../planning';
-import { asLength, asList, asNumber, degreesFromRadians, type Fact, type Told } from '../units';
+import { asLength, asList, asMidway, asNumber, degreesFromRadians, type Fact, type Told } from '../units';
 import { type Change, plainlyTold, type Stood } from './change';
 import { type ChangeCode, tell } from './codes';
 
@@ -27,7 +27,7 @@ function placeTold(before: Plan, after: Plan, a: PlanMicrophone, b: PlanMicropho
   const parts = [
     ...(Math.abs(up) >= 0.005 ? [tell(up > 0 ? 'higher' : 'lower', { by: asLength(Math.abs(up)) })] : []),
     ...(source && Math.abs(longer) >= 0.005
-      ? [tell(longer > 0 ? 'string-longer' : 'string-shorter', { source: source.name.toLowerCase(), by: asLength(Math.abs(longer)) })]
+      ? [tell(longer > 0 ? 'string-longer' : 'string-shorter', { source: asMidway(source.name), by: asLength(Math.abs(longer)) })]
       : []),
   ];
   return tell(parts.length ? 'stands-away-so' : 'stands-away', { name: b.name, far: asLength(moved), parts: asList(parts, 'comma') });

@@ -2,7 +2,7 @@ import { combDepth, firstDipHz, THREE_TO_ONE_DB } from '../acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { sourceKey } from '../ids';
 import { isDirect } from '../microphones';
-import { asDelay, asFrequency, asLength, asList, asNumber, type Told } from '../units';
+import { asDelay, asFrequency, asLength, asList, asMidway, asNumber, type Told } from '../units';
 import { alongString } from './alongString';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
@@ -63,7 +63,7 @@ function findingFor(table: ArrivalTable, shared: Shared): Finding | null {
     code: 'comb',
     severity: shared.purpose === 'same' ? 'improve' : 'note',
     microphoneIds: [late.id, early.id],
-    message: tell('hears-the-after', { late: late.name, source: shared.source.name.toLowerCase(), delayText, early: early.name }),
+    message: tell('hears-the-after', { late: late.name, source: asMidway(shared.source.name), delayText, early: early.name }),
     advice: adviceOn(shared, move, late, seconds * table.plan.speedOfSoundMps),
     why: tell('at-similar-level-the-sum-has', { dip: asFrequency(dip), ripple }),
     howMuch: 1000 * seconds,
@@ -79,7 +79,7 @@ function closeBeforePair(table: ArrivalTable, close: PlanMicrophone, group: read
   const [one] = group;
   if (!one || firstDipHz(earliest) > HARMLESS_DIP_HZ) return null;
   const names = asList(group.map((shared) => (shared.first.id === close.id ? shared.second.name : shared.first.name)));
-  const source = one.source.name.toLowerCase();
+  const source = asMidway(one.source.name);
   const samples = Math.round(close.alignSamples + earliest * plan.sampleRateHz);
   return {
     id: `comb/${close.id}/pair`,

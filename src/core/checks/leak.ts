@@ -1,7 +1,7 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import type { Arrival, ArrivalTable, PlanMicrophone } from '../arrivals';
 import { add, magnitude, normalize, scale, subtract } from '../math';
-import { asNumber } from '../units';
+import { asMidway, asNumber } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
 import { targetIndex } from './shared';
@@ -68,9 +68,9 @@ export function leaksTooHigh(table: ArrivalTable): Finding[] {
       message: tell('hears-its-own-source-only-db', {
         microphone: leak.microphone.name,
         margin: asNumber(Math.max(leak.marginDb, -99), 1),
-        otherName: leak.otherName.toLowerCase(),
+        otherName: asMidway(leak.otherName),
       }),
-      advice: tell('go-closer-or-turn-its-dead', { otherName: leak.otherName.toLowerCase() }),
+      advice: tell('go-closer-or-turn-its-dead', { otherName: asMidway(leak.otherName) }),
       why: tell('the-leak-school-of-three-to'),
       howMuch: -leak.marginDb,
       move: closer(leak),

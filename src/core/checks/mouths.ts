@@ -2,7 +2,7 @@ import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import type { Source } from '../instruments';
 import { add, dot, magnitude, normalize, scale, subtract, type Vec3 } from '../math';
 import { ridesAlong } from '../microphones';
-import { asLength, degreesFromRadians, type Told } from '../units';
+import { asLength, asMidway, degreesFromRadians, type Told } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
@@ -62,7 +62,7 @@ function downTheBell(microphone: PlanMicrophone, source: Source): Finding[] {
       code: 'bell-in',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: tell('is-down-the-bell-of-the', { microphone: microphone.name, source: source.name.toLowerCase() }),
+      message: tell('is-down-the-bell-of-the', { microphone: microphone.name, source: asMidway(source.name) }),
       advice: tell('bring-it-out-and-a-little', { bell: asLength(BELL_M + 0.1) }),
       why: tell('in-the-bell-only-its-own'),
       move: placed(microphone, to, tell('move-it-out')),
@@ -88,7 +88,7 @@ function inTheJet(microphone: PlanMicrophone, source: Source): Finding[] {
       code: 'hat-jet',
       severity: 'improve',
       microphoneIds: [microphone.id],
-      message: tell('is-in-the-jet-of-air', { microphone: microphone.name, source: source.name.toLowerCase() }),
+      message: tell('is-in-the-jet-of-air', { microphone: microphone.name, source: asMidway(source.name) }),
       advice: tell('bring-it-above-the-edge', { value: asLength(0.12) }),
       why: tell('closing-plates-blow-their-air-out'),
       move: placed(microphone, add(microphone.positionM, scale(top.normal, 0.12 - above)), tell('move-it-up')),

@@ -32,7 +32,7 @@ export function overloads(table: ArrivalTable): Finding[] {
     const loudest = row.reduce((most, arrival) => (arrival.levelDb > most.levelDb ? arrival : most));
     const excessDb = loudest.levelDb - limitOf(microphone);
     if (excessDb < -PLANNING_MARGIN_DB) return;
-    const name = table.plan.sources.find((s) => sourceKey(s) === loudest.sourceKey)?.name.toLowerCase() ?? 'source';
+    const name = table.plan.sources.find((s) => sourceKey(s) === loudest.sourceKey)?.name ?? 'source';
     const { move, words } = mend(microphone, loudest.fromM, excessDb);
     findings.push({
       id: `overload/${microphone.id}`,

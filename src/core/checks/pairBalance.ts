@@ -1,7 +1,7 @@
 import { EQUAL_STRINGS_M, firstDipHz } from '../acoustics';
 import type { ArrivalTable, PlanPair } from '../arrivals';
 import { sourceKey } from '../ids';
-import { asDelay, asFrequency, asLength } from '../units';
+import { asDelay, asFrequency, asLength, asMidway } from '../units';
 import { alongString } from './alongString';
 import { tell } from './codes';
 import type { Finding } from './finding';
@@ -18,7 +18,7 @@ function judge(table: ArrivalTable, pair: PlanPair): Finding | null {
   const [far, near] = difference > 0 ? [right, left] : [left, right];
   const farMic = plan.microphones[far];
   const nearMic = plan.microphones[near];
-  const name = plan.sources[source]?.name.toLowerCase() ?? 'centre';
+  const name = asMidway(plan.sources[source]?.name ?? 'centre');
   if (!farMic || !nearMic) return null;
   const closer = !farMic.locked || nearMic.locked;
   const [mover, arrival, delta] = closer

@@ -1,7 +1,7 @@
 import { THREE_TO_ONE_DB } from '../acoustics';
 import type { ArrivalTable, PlanMicrophone } from '../arrivals';
 import { sourceKey } from '../ids';
-import { asFrequency, asList, asTime, type Several, type Told } from '../units';
+import { asFrequency, asList, asMidway, asTime, type Several, type Told } from '../units';
 import { tell } from './codes';
 import type { Finding } from './finding';
 import { polaritySet, type SignEdge } from './polaritySet';
@@ -56,7 +56,7 @@ function findingFor(microphone: PlanMicrophone, own: readonly Judged[]): Finding
   const others = own
     .filter(({ shared }) => shared.source === source)
     .map(({ shared }) => (shared.first.id === microphone.id ? shared.second : shared.first));
-  const name = source.name.toLowerCase();
+  const name = asMidway(source.name);
   const { seconds, isConvention } = main as Judged;
   return {
     id: `polarity/${microphone.id}`,

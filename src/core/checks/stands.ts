@@ -3,7 +3,7 @@ import { dot, magnitude, scale, subtract, type Vec3 } from '../math';
 import { bodyRound, type Solid } from '../solids';
 import { feetOutsideM, hangsOver, obstacles, poseOf, type StandModel, type StandPlace, type StandPose } from '../stands';
 import type { Words } from '../units';
-import { asLength, asWeight } from '../units';
+import { asLength, asMidway, asWeight } from '../units';
 import { tell } from './codes';
 import type { Finding, Move } from './finding';
 
@@ -56,7 +56,7 @@ const tooShort = ({ microphone, model, pose }: Standing): Finding[] =>
         ofStand(microphone, {
           code: 'stand-reach',
           severity: 'fix',
-          message: tell('the-of-ends-short', { model: model.name.toLowerCase(), microphone: microphone.name, short: asLength(pose.shortM) }),
+          message: tell('the-of-ends-short', { model: asMidway(model.name), microphone: microphone.name, short: asLength(pose.shortM) }),
           advice: tell('stand-it-nearer-or-take-a'),
           why: tell('boom-and-pole-are-fully-out'),
         }),
@@ -144,7 +144,7 @@ function tooHeavy({ table, microphone, model, pose }: Standing): Finding[] {
     ofStand(microphone, {
       code: 'boom-over-head',
       severity: 'improve',
-      message: tell('the-boom-of-hangs-over', { microphone: microphone.name, head: head.name.toLowerCase() }),
+      message: tell('the-boom-of-hangs-over', { microphone: microphone.name, head: asMidway(head.name) }),
       advice: tell('counterweight-it-put-a-leg-under-2'),
       why: tell('at-over-a-person-local-rules', { weightKg: asWeight(weightKg), boom: asLength(pose.boomM) }),
     }),

@@ -5,7 +5,7 @@ import type { Vec3 } from '../math';
 import { directivityFactor, MICROPHONE_KIND_NAMES, type MicrophoneModel, type PatternName, sensitivityDbv } from '../microphones';
 import type { PairTechnique } from '../setups';
 import { type Decoding, type ImagePlace, type PairFrame, pairPicture } from '../stereo';
-import { asNumber, type Told } from '../units';
+import { asMidway, asNumber, type Told } from '../units';
 import { tell } from './codes';
 import { carriedOut } from './onPaper';
 import { resolvePlan } from './resolve';
@@ -202,7 +202,7 @@ export function pairMismatch(session: Session, pair: Pair): readonly Told[] {
   const [a, b] = modelsOf(session, sides);
   if (!a || !b) return [tell('off-the-shelf')];
   const out: Told[] = [];
-  if (a.kind !== b.kind) out.push(tell('unlike-kinds', { one: MICROPHONE_KIND_NAMES[a.kind], other: MICROPHONE_KIND_NAMES[b.kind].toLowerCase() }));
+  if (a.kind !== b.kind) out.push(tell('unlike-kinds', { one: MICROPHONE_KIND_NAMES[a.kind], other: asMidway(MICROPHONE_KIND_NAMES[b.kind]) }));
   const unlikeDb =
     sensitivityDbv(a.sensitivityMvPerPa) - sensitivityDbv(b.sensitivityMvPerPa) - (left.padOn ? a.padDb : 0) + (right.padOn ? b.padDb : 0);
   if (Math.abs(unlikeDb) > UNLIKE_DB)

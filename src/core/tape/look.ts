@@ -2,7 +2,7 @@ import type { Plan, PlanMicrophone } from '../arrivals';
 import type { Mark } from '../instruments';
 import { add, cross, dot, magnitude, normalize, scale, subtract, type Vec3, vec3 } from '../math';
 import type { MicrophoneKind } from '../microphones';
-import { asLength, asNumber, degreesFromRadians, type Told } from '../units';
+import { asLength, asMidway, asNumber, degreesFromRadians, type Told } from '../units';
 import { tell } from './codes';
 import { marksOf } from './marks';
 
@@ -72,11 +72,10 @@ export function lookOf(plan: Plan, microphone: PlanMicrophone): Look {
 export function lookTold({ turnDeg, tiltDeg, front, toward, beside }: Look): Told {
   if (front === FRONT.pickup) return tell('plugged-in');
   const tilt = Math.round(tiltDeg);
-  const lower = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
   return tell('looks', {
     front,
     toward: toward ? 'mark' : beside ? 'beside' : 'nothing',
-    mark: lower(toward ?? beside?.mark ?? ''),
+    mark: asMidway(toward ?? beside?.mark ?? ''),
     by: asLength(beside?.byM ?? 0),
     side: beside?.side ?? 'left',
     turned: tell('turned-and-leant', {

@@ -32,6 +32,10 @@ export interface Hertz {
 export interface Kilograms {
   readonly kilograms: number;
 }
+/** A name that is said in the midst of a sentence. */
+export interface Midway {
+  readonly midway: string;
+}
 export type Quantity = Metres | Seconds | Whole | Figure | Delay | Milliseconds | Hertz | Kilograms;
 
 /** Several, of which all or one is meant: said as a list of the reader's language. */
@@ -40,7 +44,7 @@ export interface Several {
   readonly each: readonly Fact[];
 }
 /** What a message is told besides its code: names, codes of closed lists, counts, quantities in SI units, other messages, and lists of them. */
-export type Fact = string | number | Quantity | Told | Several | readonly Quantity[];
+export type Fact = string | number | Quantity | Midway | Told | Several | readonly Quantity[];
 export type Facts = Readonly<Record<string, Fact>>;
 
 /** What is told, without words: a code of a domain and its facts; `src/words` says it. */
@@ -58,6 +62,7 @@ export const teller =
   <C extends string>(domain: string) =>
   (code: C, facts: Facts = {}): Told => ({ domain, code, facts });
 
+export const asMidway = (name: string): Midway => ({ midway: name });
 export const asLength = (length: number): Metres => ({ metres: length });
 export const asNumber = (value: number, digits: number): Figure => ({ figure: value, digits });
 export const asDelay = (seconds: number, rateHz: number, speedMps: number | null = null): Delay => ({ delayS: seconds, rateHz, speedMps });

@@ -187,7 +187,7 @@ function Proposals({ session, instrumentId }: { session: Session; instrumentId: 
     chooseNothing();
     void navigate('../floor', { relative: 'path' });
   };
-  if (proposals.length === 0) return <Box>{sayBrief('no-set-up-for-the-can', { instrument: instrument.name.toLowerCase() })}</Box>;
+  if (proposals.length === 0) return <Box>{sayBrief('no-set-up-for-the-can', { instrument: instrument.name })}</Box>;
   return (
     <Box as="ul" m="0" p="0" aria-label={sayBrief('proposed-set-ups')}>
       {proposals.map((proposal, i) => (

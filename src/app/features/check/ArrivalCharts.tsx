@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { asMidway } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
 import { Rake } from '../../components/Rake';
 import type { SourceRake } from './rakes';
@@ -11,7 +12,7 @@ export const ArrivalCharts = ({ rakes, width }: { rakes: readonly SourceRake[]; 
         <Box fontSize="sm" color="quiet" overflowWrap="anywhere">
           {sayCheck('counted-from', { sourceName: rake.sourceName, spotName: rake.spotName })}
         </Box>
-        <Rake marks={rake.marks} width={width} height={150} title={sayCheck('measured-rake-of-the', { sourceName: rake.sourceName.toLowerCase() })} />
+        <Rake marks={rake.marks} width={width} height={150} title={sayCheck('measured-rake-of-the', { sourceName: asMidway(rake.sourceName) })} />
       </Box>
     ))}
   </Flex>

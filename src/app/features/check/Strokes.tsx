@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { meanLossDb } from '../../../core/acoustics';
 import { heardAs, type Proof, type StrokePicture, strokeSum, type TakeReport } from '../../../core/analysis';
-import { counted, formatDb, formatNumber } from '../../../core/units';
+import { asMidway, counted, formatDb, formatNumber } from '../../../core/units';
 import { sayCheck } from '../../../words/check.page.en';
 import { Choice } from '../../components/Choice';
 import { Segments } from '../../components/Segments';
@@ -141,9 +141,9 @@ export function Strokes(props: Props) {
         width={width}
         height={height + 22}
         role="img"
-        aria-label={sayCheck('strokes-of-the-instep-in-step', { of: nameOf(picture.source).toLowerCase(), inStep: inStep ? 'yes' : 'no', said })}
+        aria-label={sayCheck('strokes-of-the-instep-in-step', { of: asMidway(nameOf(picture.source)), inStep: inStep ? 'yes' : 'no', said })}
       >
-        <title>{sayCheck('strokes-of-the', { of: nameOf(picture.source).toLowerCase() })}</title>
+        <title>{sayCheck('strokes-of-the', { of: asMidway(nameOf(picture.source)) })}</title>
         <clipPath id="strokes-inside">
           <rect x="8" y="0" width={width - 16} height={height} />
         </clipPath>

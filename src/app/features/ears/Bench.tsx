@@ -5,7 +5,7 @@ import { arrivalTable } from '../../../core/arrivals';
 import type { PlacedMicrophone, Session } from '../../../core/document';
 import { type SessionId, sourceKey } from '../../../core/ids';
 import { resolvePlan } from '../../../core/planning';
-import { formatDb, formatLength, formatNumber } from '../../../core/units';
+import { asMidway, formatDb, formatLength, formatNumber } from '../../../core/units';
 import { sayEars } from '../../../words/ears.page.en';
 import type { TakePair } from '../../../workers/listenProtocol';
 import { Choice } from '../../components/Choice';
@@ -142,7 +142,7 @@ export function Bench({ session }: { session: Session }) {
             value={heard ?? ''}
             options={[
               { value: '', text: sayEars('a-phrase') },
-              ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: sayEars('alone', { one: one.name.toLowerCase() }) })),
+              ...table.plan.sources.map((one) => ({ value: sourceKey(one), text: sayEars('alone', { one: asMidway(one.name) }) })),
             ]}
             onChange={(key) => setPlaying(key ? { of: 'source', key } : { of: 'phrase' })}
           />
@@ -186,7 +186,7 @@ export function Bench({ session }: { session: Session }) {
               <span>
                 {fromTake
                   ? sayEars('what-the-delay-and-the-turn')
-                  : sayEars('the-source-in-both', { source: table.plan.sources[source]?.name.toLowerCase() ?? '' })}
+                  : sayEars('the-source-in-both', { source: asMidway(table.plan.sources[source]?.name ?? '') })}
               </span>
               <span className="measure">{sayEars('loses', { value: formatDb(Math.min(60, meanLossDb(strip.sumDb, strip.inStepDb))) })}</span>
             </Flex>

@@ -5,6 +5,7 @@ import type { Session } from '../../../core/document';
 import { sourceKey } from '../../../core/ids';
 import { formatDb } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
+import { midway } from '../../../words/midway';
 import { Rake } from '../../components/Rake';
 import { Segments } from '../../components/Segments';
 import { SumStrip } from '../../components/SumStrip';
@@ -81,19 +82,14 @@ function SumAndRake({ session, live, source, chosen }: { session: Session; live:
   const [box, size] = useSize<HTMLDivElement>();
   const half = Math.max(200, size.width > 640 ? size.width / 2 - 24 : size.width - 24);
   const strip = sumStrip(live.table, summed(session, chosen), source);
-  const name = live.table.plan.sources[source]?.name.toLowerCase();
+  const name = midway(live.table.plan.sources[source]?.name ?? '');
   return (
     <Flex ref={box} wrap="wrap" px="2" pt="1">
       <Box w={`${half}px`} mr="4">
         <Box fontSize="sm" color="quiet" px="2">
           {sayFloor('the')} {name} {sayFloor('reaches-each-microphone-after-ms-model')}
         </Box>
-        <Rake
-          marks={rakeMarks(live.table, session.microphones, source)}
-          width={half}
-          height={128}
-          title={sayFloor('arrival-rake-of', { name: name ?? '' })}
-        />
+        <Rake marks={rakeMarks(live.table, session.microphones, source)} width={half} height={128} title={sayFloor('arrival-rake-of', { name })} />
       </Box>
       {strip && (
         <Box w={`${half}px`}>

@@ -2,7 +2,7 @@ import { Box, Button } from '@chakra-ui/react';
 import type { ArrivalTable } from '../../../core/arrivals';
 import { eveningMove, evenness } from '../../../core/checks';
 import { editMicrophone, type PlacedMicrophone, pairOf, type Session } from '../../../core/document';
-import { formatDb, formatLength } from '../../../core/units';
+import { asMidway, formatDb, formatLength } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -32,9 +32,7 @@ export function EvennessLine({
   const toward = move && move.byM > 0 ? even.highName : even.lowName;
   return (
     <Box fontSize="sm" mt="2">
-      <Box color="quiet">
-        {sayFloor('against', { lowName: even.lowName, charAt: even.highName.charAt(0).toLowerCase() + even.highName.slice(1) })}
-      </Box>
+      <Box color="quiet">{sayFloor('against', { lowName: even.lowName, charAt: asMidway(even.highName) })}</Box>
       <Box className="measure" whiteSpace="normal">
         {each.join(', ')}
         {pair ? sayFloor('both-together', { signed: signedDb(even.summedDb) }) : ''}
@@ -52,7 +50,7 @@ export function EvennessLine({
         >
           {sayFloor('even-them-toward-the-to', {
             by: formatLength(Math.abs(move.byM), session.units),
-            toward: toward.toLowerCase(),
+            toward: asMidway(toward),
             signed: signedDb(move.beforeDb),
             signed2: signedDb(move.afterDb),
           })}

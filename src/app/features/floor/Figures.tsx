@@ -4,7 +4,7 @@ import { leaks } from '../../../core/checks';
 import type { PlacedMicrophone, Session } from '../../../core/document';
 import { sourceKey } from '../../../core/ids';
 import { isDirect, PATTERN_PRESSURE_SHARE, proximityBoostDb } from '../../../core/microphones';
-import { formatDb, formatDelay, formatLength, formatNumber, formatShortDelay } from '../../../core/units';
+import { asMidway, formatDb, formatDelay, formatLength, formatNumber, formatShortDelay } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 
 const Line = ({ name, value }: { name: string; value: string }) => (
@@ -31,7 +31,7 @@ export function Numbers({ session, table, placed, source }: { session: Session; 
   const { sampleRateHz } = table.plan;
   return (
     <Box fontSize="sm" mt="3">
-      {!direct && <Line name={sayFloor('string-to', { name: name.toLowerCase() })} value={formatLength(arrival.distanceM, session.units)} />}
+      {!direct && <Line name={sayFloor('string-to', { name: asMidway(name) })} value={formatLength(arrival.distanceM, session.units)} />}
       <Line name={sayFloor('arrives-after')} value={formatShortDelay(arrival.delaySeconds, sampleRateHz)} />
       {!direct && <Line name={sayFloor('off-its-axis')} value={`${formatNumber(arrival.angleDeg, 0)}°`} />}
       <Line name={sayFloor('peak-model-6-db')} value={`${formatNumber(arrival.levelDb, 0)} dB SPL`} />
@@ -42,7 +42,7 @@ export function Numbers({ session, table, placed, source }: { session: Session; 
         />
       )}
       <Line name={sayFloor('polarity')} value={sayFloor(arrival.settled ? (arrival.polarity === 1 ? 'normal' : 'reversed') : 'unsettled')} />
-      {leak && <Line name={sayFloor('above-the', { otherName: leak.otherName.toLowerCase() })} value={formatDb(leak.marginDb)} />}
+      {leak && <Line name={sayFloor('above-the', { otherName: asMidway(leak.otherName) })} value={formatDb(leak.marginDb)} />}
     </Box>
   );
 }

@@ -4,7 +4,7 @@ import type { ArrivalTable } from '../../../core/arrivals';
 import { addFurnishing, editFurnishing, moveFurnishing, removeFurnishing, type Session } from '../../../core/document';
 import { cautionOf, type Furnishing, type FurnishingKind, isScreen, newFurnishing } from '../../../core/furnishings';
 import type { MicrophoneId } from '../../../core/ids';
-import { formatDb, formatNumber, shownUnits } from '../../../core/units';
+import { asMidway, formatDb, formatNumber, shownUnits } from '../../../core/units';
 import { furnishingUse, sayTold } from '../../../words';
 import { sayFloor } from '../../../words/floor.page.en';
 import { NameField } from '../../components/NameField';
@@ -74,7 +74,7 @@ function Effect({ session, table, furnishing }: { session: Session; table: Arriv
             microphone: best.microphone,
             gain: formatDb(Math.abs(best.gainDb)),
             gain2: best.gainDb > 0 ? 'yes' : 'no',
-            other: best.other.toLowerCase(),
+            other: asMidway(best.other),
           })
         : sayFloor('no-channels-leak-changes-by-half')}{' '}
       {decayBefore - decayAfter > 0.005 && (

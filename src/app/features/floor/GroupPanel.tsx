@@ -11,7 +11,7 @@ import {
   type SourceReference,
   turnMicrophones,
 } from '../../../core/document';
-import { formatDb, formatNumber } from '../../../core/units';
+import { asMidway, formatDb, formatNumber } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { Help } from '../../components/Help';
 import { newId } from '../../components/newId';
@@ -31,7 +31,7 @@ const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
 export function GroupPanel({ session, table, ids, source }: { session: Session; table: ArrivalTable; ids: readonly string[]; source: number }) {
   const from = table.plan.sources[source]?.sides[0].positionM ?? null;
   const paired = session.pairs.find((pair) => ids.length === 2 && ids.includes(pair.leftId) && ids.includes(pair.rightId));
-  const name = table.plan.sources[source]?.name.toLowerCase();
+  const name = table.plan.sources[source]?.name;
   const togglePair = (): void => {
     if (paired) runCommand(dropPair(paired.id));
     else runCommand(makePair(newId(), ids[0] ?? '', ids[1] ?? '', centreOf(table, source)));
@@ -46,7 +46,7 @@ export function GroupPanel({ session, table, ids, source }: { session: Session; 
       {paired && <PairFramePanel session={session} pair={paired} />}
       {ids.length === 2 && <Schools table={table} ids={ids} />}
       <Box fontSize="sm" color="quiet" mt="2">
-        {sayFloor('drag-one-and-all-go-along', { name: name ? 'yes' : 'no', name2: name ?? '' })}
+        {sayFloor('drag-one-and-all-go-along', { name: name ? 'yes' : 'no', name2: asMidway(name ?? '') })}
       </Box>
       <Flex gap="2" mt="1" wrap="wrap">
         {ALIGNMENTS.map(([how, text]) => (

@@ -5,7 +5,7 @@ import type { ArrivalTable, PlanMicrophone } from '../../../core/arrivals';
 import { leakMatrix, turnDeadSide } from '../../../core/checks';
 import { editMicrophone } from '../../../core/document';
 import { sourceKey } from '../../../core/ids';
-import { formatNumber } from '../../../core/units';
+import { asMidway, formatNumber } from '../../../core/units';
 import { sayFloor } from '../../../words/floor.page.en';
 import { runCommand, useSessionStore } from '../../stores/sessionStore';
 
@@ -15,7 +15,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
   const [told, setTold] = useState('');
   const turnAway = (microphone: PlanMicrophone, source: number): void => {
     const turned = turnDeadSide(table, microphone, source);
-    const facts = { name: microphone.name, source: table.plan.sources[source]?.name.toLowerCase() ?? '' };
+    const facts = { name: microphone.name, source: asMidway(table.plan.sources[source]?.name ?? '') };
     if (turned) runCommand(editMicrophone(microphone.id, { aimM: turned.aimM }));
     setTold(
       turned
@@ -64,7 +64,7 @@ export function LeakStrip({ table }: { table: ArrivalTable }) {
                         aria-label={sayFloor('so-much-turn-to-hear-less-of', {
                           figure,
                           name: row.microphone.name,
-                          source: source.name.toLowerCase(),
+                          source: asMidway(source.name),
                         })}
                         onClick={() => turnAway(row.microphone, s)}
                       >
@@ -98,7 +98,7 @@ export function DeadSideButton({ table, id }: { table: ArrivalTable; id: string 
   return (
     <Button size="xs" variant="outline" minH={{ base: '44px', md: '28px' }} onClick={() => runCommand(editMicrophone(id, { aimM: turned.aimM }))}>
       {sayFloor('turn-it-to-hear-less-db', {
-        otherName: turned.otherName.toLowerCase(),
+        otherName: asMidway(turned.otherName),
         before: formatNumber(turned.beforeDb, 0),
         after: formatNumber(turned.afterDb, 0),
       })}

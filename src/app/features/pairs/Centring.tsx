@@ -5,7 +5,7 @@ import { keyOfSource, partsOfSourceKey, sourceKey } from '../../../core/ids';
 import type { Source } from '../../../core/instruments';
 import { centreBesides, centringOffers } from '../../../core/planning';
 import type { ImagePlace } from '../../../core/stereo';
-import { formatLength, formatNumber } from '../../../core/units';
+import { asMidway, formatLength, formatNumber } from '../../../core/units';
 import { sayPairs } from '../../../words/pairs.page.en';
 import { runCommand } from '../../stores/sessionStore';
 
@@ -32,7 +32,7 @@ function Besides({ session, pair, place, pivot }: { session: Session; pair: Pair
       })}
       <Flex mt="1">
         <Button size="sm" variant="outline" minH={{ base: '44px', md: '32px' }} onClick={turn}>
-          {sayPairs('turn-about-the-to-centre-it', { pivot: pivot.name.toLowerCase() })}
+          {sayPairs('turn-about-the-to-centre-it', { pivot: asMidway(pivot.name) })}
         </Button>
       </Flex>
       {words && <Box color="quiet">{words}</Box>}

@@ -3,6 +3,7 @@ import { getReady, type Session } from '../../../core/document';
 import { familyOf } from '../../../core/instruments';
 import { SOUND_CHOICES } from '../../../core/planning';
 import { FOLLOWED } from '../../../core/synthesis';
+import { midway } from '../../../words/midway';
 import { sayReady } from '../../../words/ready.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -54,7 +55,7 @@ export function Choices({ session }: { session: Session }) {
 
 /** What of an instrument's choices is heard when the plan is played. */
 function Heard({ group }: { group: keyof typeof SOUND_CHOICES }) {
-  const heard = SOUND_CHOICES[group].filter(({ id }) => FOLLOWED.includes(id)).map(({ ask }) => ask.toLowerCase());
+  const heard = SOUND_CHOICES[group].filter(({ id }) => FOLLOWED.includes(id)).map(({ ask }) => midway(ask));
   if (heard.length === 0) return null;
   return (
     <Box fontSize="sm" color="quiet" mb="2">

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { getReady, type Session } from '../../../core/document';
 import type { NextHelp as Help, HelpPiece } from '../../../core/planning';
-import { counted, formatNumber } from '../../../core/units';
+import { asMidway, counted, formatNumber } from '../../../core/units';
 import { sayReady } from '../../../words/ready.page.en';
 import { Fold } from '../../components/Fold';
 import { NumberField } from '../../components/NumberField';
@@ -83,7 +83,7 @@ export function NextHelp({ session }: { session: Session }) {
 /** One thing or some together: what they open, what they cost, and the set-up that needs none of them. */
 function Way({ one, prices }: { one: Help; prices: Prices }) {
   const cost = costOf(one, prices);
-  const named = ({ name, count }: HelpPiece): string => sayReady('so-many-of', { count, name: name.toLowerCase() });
+  const named = ({ name, count }: HelpPiece): string => sayReady('so-many-of', { count, name: asMidway(name) });
   return (
     <Box as="li" listStyleType="none" py="2" borderTopWidth="1px" borderColor="line">
       <Box fontWeight="700">
@@ -106,7 +106,7 @@ function Way({ one, prices }: { one: Help; prices: Prices }) {
           {one.pieces.map(({ key, name }) => (
             <NumberField
               key={key}
-              label={sayReady('price-of', { name: name.toLowerCase() })}
+              label={sayReady('price-of', { name: asMidway(name) })}
               unit={sayReady('each')}
               value={prices[key] ?? 0}
               low={0}

@@ -4,6 +4,7 @@ import type { Session } from '../../../core/document';
 import type { MicrophoneId } from '../../../core/ids';
 import { meanAbsorptionAt, PART_MODELS, partAt } from '../../../core/room';
 import { formatLength, formatNumber } from '../../../core/units';
+import { midway } from '../../../words/midway';
 import { sayRoom } from '../../../words/room.page.en';
 import { Choice } from '../../components/Choice';
 import { directOf, type Ray, SOUND_M, wayOf } from './rays';
@@ -32,7 +33,7 @@ export function Reflections({
       const kept = 1 - meanAbsorptionAt(session.room, ray.surface, hit);
       return {
         surface: ray.surface,
-        off: part ? `${ray.surface}, ${PART_MODELS[part.kind].name.toLowerCase()}` : ray.surface,
+        off: part ? `${ray.surface}, ${midway(PART_MODELS[part.kind].name)}` : ray.surface,
         extraM: wayOf(ray) - direct,
         softerDb: 20 * Math.log10(wayOf(ray) / Math.max(0.05, direct)) - 10 * Math.log10(Math.max(1e-3, kept)),
       };

@@ -13,6 +13,7 @@ import {
 import { MATERIAL_IDS, type MaterialId, materialOf, SURFACES } from '../../../core/room';
 import { shownUnits } from '../../../core/units';
 import { furnishingUse, sayTold } from '../../../words';
+import { midway } from '../../../words/midway';
 import { sayRoom } from '../../../words/room.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -129,7 +130,7 @@ export function FurniturePanel({ session }: { session: Session }) {
       <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayRoom('add-a-soft-thing')}>
         {SOFT_KINDS.map((kind) => (
           <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
-            + {modelOfFurnishing(kind).name.toLowerCase()}
+            + {midway(modelOfFurnishing(kind).name)}
           </Button>
         ))}
       </Flex>

@@ -7,6 +7,7 @@ import type { Vec3 } from '../../../core/math';
 import { heardRoom, whatToHang } from '../../../core/planning';
 import { boxModes, meanHeightM, modeAt, modeWeight, octaveDecays, type RoomMode } from '../../../core/room';
 import { formatNumber, shownUnits } from '../../../core/units';
+import { midway } from '../../../words/midway';
 import { sayRoom } from '../../../words/room.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -191,7 +192,7 @@ function Room({ session }: { session: Session }) {
             <Choice
               label={sayRoom('on-the-walls-there-is')}
               value={hung}
-              options={WALL_KINDS.map((kind) => ({ value: kind, text: term(modelOfFurnishing(kind).name.toLowerCase()) }))}
+              options={WALL_KINDS.map((kind) => ({ value: kind, text: term(midway(modelOfFurnishing(kind).name)) }))}
               onChange={(kind) => setHung(kind as SoftKind)}
             />
             <HangList session={session} advice={advice} />

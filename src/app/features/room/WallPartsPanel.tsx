@@ -2,7 +2,8 @@ import { Box, Button, Flex, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { lowerCeiling, placeWallPart, removeWallPart, type Session } from '../../../core/document';
 import { type LowCeiling, PART_KINDS, PART_MODELS, type PartKind, WALLS, type Wall, type WallPart } from '../../../core/room';
-import { formatLength, shownUnits } from '../../../core/units';
+import { asMidway, formatLength, shownUnits } from '../../../core/units';
+import { midway } from '../../../words/midway';
 import { sayRoom } from '../../../words/room.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -70,7 +71,7 @@ export function WallPartsPanel({ session }: { session: Session }) {
             name={`${PART_MODELS[part.kind].name}, ${part.wall}, ${formatLength(part.widthM, session.units)}`}
             isChosen={part.id === chosen}
             onChoose={() => setChosen(part.id === chosen ? null : part.id)}
-            awayLabel={sayRoom('take-the-out-of-the', { partModels: PART_MODELS[part.kind].name.toLowerCase(), wall: part.wall })}
+            awayLabel={sayRoom('take-the-out-of-the', { partModels: asMidway(PART_MODELS[part.kind].name), wall: part.wall })}
             onAway={() => runCommand(removeWallPart(part.id))}
           >
             <PartFields session={session} part={part} />
@@ -80,7 +81,7 @@ export function WallPartsPanel({ session }: { session: Session }) {
       <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label={sayRoom('add-to-a-wall')}>
         {PART_KINDS.map((kind) => (
           <Button key={kind} size="xs" variant="outline" minH={{ base: '44px', md: '30px' }} onClick={() => add(kind)}>
-            + {PART_MODELS[kind].name.toLowerCase()}
+            + {midway(PART_MODELS[kind].name)}
           </Button>
         ))}
       </Flex>

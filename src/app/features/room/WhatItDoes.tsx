@@ -4,7 +4,7 @@ import { speedOfSound } from '../../../core/acoustics';
 import type { Session } from '../../../core/document';
 import { heardRoom, roomFlutters, roomFor } from '../../../core/planning';
 import { criticalDistanceM, middleSeconds, octaveDecays, roomVolumeM3, schroederHz } from '../../../core/room';
-import { formatLength, formatNumber } from '../../../core/units';
+import { asMidway, formatLength, formatNumber } from '../../../core/units';
 import { sayRoom } from '../../../words/room.page.en';
 import { Help } from '../../components/Help';
 import { DecayBars, DecayWords } from './Decay';
@@ -63,7 +63,7 @@ export function WhatItDoes({ session }: { session: Session }) {
               low: formatNumber(lowS, 2),
               high: formatNumber(highS, 2),
               lift: lift ? 'yes' : 'no',
-              thing: lift?.toLowerCase() ?? '',
+              thing: asMidway(lift ?? ''),
             })}
           </Box>
         ))}

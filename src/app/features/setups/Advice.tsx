@@ -6,6 +6,7 @@ import { heardRoom } from '../../../core/planning';
 import { meanAbsorption } from '../../../core/room';
 import { adviseKinds, KIND_SCHOOLS, kindName, schoolsOfKinds } from '../../../core/setups';
 import { sayAdvice } from '../../../words/advice.page.en';
+import { midway } from '../../../words/midway';
 import { saySetups } from '../../../words/setups.page.en';
 import { Severity } from '../../components/Severity';
 import { Toggle } from '../../components/Toggle';
@@ -31,7 +32,7 @@ export function Advice({ session, instrument }: { session: Session; instrument: 
           {schools.map(({ kind, because }, i) => (
             <span key={kind}>
               {i > 0 && saySetups('or-by-another-school')}
-              <strong>{kindName(kind).toLowerCase()}</strong>
+              <strong>{midway(kindName(kind))}</strong>
               {because[0] ? `, ${sayAdvice(because[0])}` : ''}
             </span>
           ))}

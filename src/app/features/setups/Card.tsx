@@ -7,6 +7,7 @@ import { tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';
 import { inUnits } from '../../../core/units';
 import { expectation, say, sayFit, sayTold, sentence, setupTexts } from '../../../words';
+import { midway } from '../../../words/midway';
 import { saySetups } from '../../../words/setups.page.en';
 import { Severity } from '../../components/Severity';
 import { WhenSeen } from '../../components/WhenSeen';
@@ -114,7 +115,7 @@ export function Card({ session, instrument, offer, present, compared, onPlace, o
 /** Kinds by microphone, said once where all want the same. */
 function kindsOf(recipe: Recipe): string {
   const each = recipe.microphones.map(
-    (microphone) => `${microphone.name}: ${microphone.kinds.map((kind) => MICROPHONE_KIND_NAMES[kind].toLowerCase()).join(', ')}`,
+    (microphone) => `${microphone.name}: ${microphone.kinds.map((kind) => midway(MICROPHONE_KIND_NAMES[kind])).join(', ')}`,
   );
   const kinds = new Set(each.map((words) => words.split(': ')[1]));
   return kinds.size === 1 ? `${[...kinds][0]}.` : `${each.join('; ')}.`;

@@ -5,7 +5,7 @@ import { sourceKey } from '../../../core/ids';
 import type { Instrument } from '../../../core/instruments';
 import { type Trial, tryOut } from '../../../core/planning';
 import type { Recipe } from '../../../core/setups';
-import { formatDb, formatNumber } from '../../../core/units';
+import { asMidway, formatDb, formatNumber } from '../../../core/units';
 import { sayFinding } from '../../../words';
 import { saySetups } from '../../../words/setups.page.en';
 import { Rake, type RakeMark } from '../../components/Rake';
@@ -99,7 +99,7 @@ function Side({ recipe, trial, source, untilMs }: { recipe: Recipe; trial: Trial
         <StaticFace session={trial.session} face="plan" width={width} height={190} bare labels />
       </Box>
       <Box fontSize="sm" color="quiet">
-        {saySetups('the-reaches-each-microphone-after-ms', { name: name.toLowerCase() })}
+        {saySetups('the-reaches-each-microphone-after-ms', { name: asMidway(name) })}
       </Box>
       <Rake marks={marks} width={width} height={120} untilMs={untilMs} title={saySetups('arrival-rake-of', { recipe: recipe.name })} />
       <table className="figures" style={{ width: '100%' }}>

@@ -5,7 +5,7 @@ import { exportSetup } from '../../../core/exchange';
 import { familyOf } from '../../../core/instruments';
 import { CABLE_CATALOGUE, cableTitle, OUTBOARD_CATALOGUE, type Outboard as OutboardItem } from '../../../core/patch';
 import { STAND_CATALOGUE, type StandModel } from '../../../core/stands';
-import { formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
+import { asMidway, formatNumber, formatReach, shownUnits, type UnitSystem } from '../../../core/units';
 import { sayShelf } from '../../../words/shelf.page.en';
 import { Choice } from '../../components/Choice';
 import { download, fileName } from '../../components/download';
@@ -45,7 +45,7 @@ export function Stands({ shelf, session, onChange, onNote }: Props) {
   };
   const drop = (stand: StandModel): void => {
     if (session?.microphones.some((placed) => placed.stand?.modelId === stand.id))
-      onNote(sayShelf('a-microphone-stands-on-the-give', { stand: stand.name.toLowerCase() }));
+      onNote(sayShelf('a-microphone-stands-on-the-give', { stand: asMidway(stand.name) }));
     else onChange(sayShelf('take-off', { stand: stand.name }), (now) => dropGear(now, 'stands', stand.id));
   };
   return (

@@ -7,6 +7,7 @@ import { MICROPHONE_CATALOGUE, MICROPHONE_KIND_NAMES, type MicrophoneModel } fro
 import { DEVICE_CATALOGUE, type InputDevice, onShelf } from '../../../core/patch';
 import { usedOf } from '../../../core/planning';
 import { formatNumber } from '../../../core/units';
+import { midway } from '../../../words/midway';
 import { sayShelf } from '../../../words/shelf.page.en';
 import { Choice } from '../../components/Choice';
 import { download } from '../../components/download';
@@ -152,7 +153,7 @@ const POWER = { needs: sayShelf('needs-48-v'), indifferent: sayShelf('does-not-m
 
 function ModelLine({ model, onEdit, onDrop }: { model: MicrophoneModel; onEdit: () => void; onDrop: () => void }) {
   const facts = [
-    MICROPHONE_KIND_NAMES[model.kind].toLowerCase(),
+    midway(MICROPHONE_KIND_NAMES[model.kind]),
     model.patterns.map((pattern) => pattern.replaceAll('-', ' ')).join(', '),
     POWER[model.phantom],
     `${formatNumber(model.sensitivityMvPerPa, 1)} mV/Pa`,

@@ -7,6 +7,7 @@ import { keyOfSource, sourceKey } from '../../../core/ids';
 import { type ParsedLength, parseLength } from '../../../core/tape';
 import { formatDelay, formatFrequency, formatLength } from '../../../core/units';
 import { sayTold } from '../../../words';
+import { midway } from '../../../words/midway';
 import { sayTape } from '../../../words/tape.page.en';
 import { Severity } from '../../components/Severity';
 
@@ -35,7 +36,7 @@ export function EqualStrings({ session, table, pair, onClose }: Props) {
           session={session}
           table={table}
           step={i + 1}
-          from={source.id === 'kick' ? sayTape('beater-spot') : source.name.toLowerCase()}
+          from={source.id === 'kick' ? sayTape('beater-spot') : midway(source.name)}
           optional={i > 0}
           names={[name(pair.leftId), name(pair.rightId)]}
         />

@@ -2,7 +2,7 @@ import type { ArrivalTable } from '../../arrivals';
 import { alongString } from '../../checks';
 import { type Cause, type Explanation, type Model, stringsAgree } from '../../evidence';
 import { dot, magnitude, normalize, subtract } from '../../math';
-import { asDelay, asLength } from '../../units';
+import { asDelay, asLength, asMidway } from '../../units';
 import type { TakeReport } from '../reading/report';
 import { tell } from './codes';
 import { IN_PLACE_M, idOf, instrumentName, nameOf } from './named';
@@ -137,7 +137,7 @@ function movedFinding(
     microphoneIds: [placed.id],
     message: tell('hears-otherwise-than-planned', {
       name: placed.name,
-      source: plan.sources[source]?.name.toLowerCase() ?? '',
+      source: asMidway(plan.sources[source]?.name ?? ''),
       delay: byDelay,
       far: far ? 'yes' : 'no',
       length: asLength(Math.abs(metres)),

@@ -1,5 +1,6 @@
 import type { ArrivalTable } from '../../arrivals';
 import type { Told } from '../../units';
+import { asMidway } from '../../units';
 import { tell } from './codes';
 
 export const nameOf = (table: ArrivalTable, channel: number): string => table.plan.microphones[channel]?.name ?? '';
@@ -12,5 +13,5 @@ export const IN_PLACE_M = 0.04;
 export function instrumentName({ plan }: ArrivalTable, instrument: number): Told {
   const ids = [...new Set(plan.sources.map(({ instrumentId }) => instrumentId))];
   const first = plan.sources.find(({ instrumentId }) => instrumentId === ids[instrument]);
-  return ids.length > 1 && first ? tell('instrument-with-the', { first: first.name.toLowerCase() }) : tell('instrument');
+  return ids.length > 1 && first ? tell('instrument-with-the', { first: asMidway(first.name) }) : tell('instrument');
 }

@@ -2,7 +2,7 @@ import type { ArrivalTable } from '../../arrivals';
 import { type MicrophoneId, sourceKey } from '../../ids';
 import { distance, subtract, type Vec3 } from '../../math';
 import { isDirect } from '../../microphones';
-import { asLength, asList, type Told, type Words } from '../../units';
+import { asLength, asList, asMidway, type Told, type Words } from '../../units';
 import { tell } from './codes';
 import { type HeardDifference, locate } from './locate';
 import { modelOf, targetOf } from './planModel';
@@ -95,7 +95,7 @@ function words(table: ArrivalTable, index: number, positionM: Vec3): Words {
           tell('farther-from', {
             by: asLength(Math.abs(farther)),
             farther: farther > 0 ? 'yes' : 'no',
-            source: plan.sources[source]?.name.toLowerCase() ?? '',
+            source: asMidway(plan.sources[source]?.name ?? ''),
           }),
         ]
       : []),

@@ -1,6 +1,7 @@
 import type { Cable, Outboard } from '../../patch';
 import { type LowCeiling, MATERIAL_IDS, type MaterialId, materialOf, PART_MODELS, type PerOctave, type Surface, type WallPart } from '../../room';
 import type { Words } from '../../units';
+import { asMidway } from '../../units';
 import { type Command, command } from '../command';
 import { SESSION_FORMAT, SESSION_VERSION } from '../formats';
 import type { Brief, Readiness, Session, Shelf } from '../session';
@@ -63,7 +64,7 @@ export const nameSurface = (surface: Surface, material: MaterialId | null): Comm
 
 /** Puts a window, a door or the like into a wall, or changes the one of that name. */
 export const placeWallPart = (part: WallPart): Command =>
-  command(tell('change-part', { part: PART_MODELS[part.kind].name.toLowerCase() }), (session) => {
+  command(tell('change-part', { part: asMidway(PART_MODELS[part.kind].name) }), (session) => {
     const parts = session.room.parts ?? [];
     const known = parts.some(({ id }) => id === part.id);
     return { ...session, room: { ...session.room, parts: known ? parts.map((one) => (one.id === part.id ? part : one)) : [...parts, part] } };

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../../ids';
 import { add, scale, type Vec3, vec3 } from '../../math';
 import { type Hollow, type Solid, uprightBox } from '../../solids';
-import { metresFromInches, radiansFromDegrees } from '../../units';
+import { asMidway, metresFromInches, radiansFromDegrees } from '../../units';
 import { tell } from '../codes';
 import type { Geometry, KeepOut, Mark, Shape, Source } from '../model';
 import { headKeepOut, playerMarks, playerSolids, seated, seatedShapes } from '../people';
@@ -126,7 +126,7 @@ function cymbalShapes(piece: KitPiece): Shape[] {
 function wayInto(piece: KitPiece): Hollow {
   const front = add(centreOf(piece), scale(batterNormal(piece), -depthOf(piece)));
   const looks = scale(batterNormal(piece), -1);
-  const otherwise = tell('front-head-must-come-off', { piece: piece.name.toLowerCase() });
+  const otherwise = tell('front-head-must-come-off', { piece: asMidway(piece.name) });
   if (!piece.resonantHead) return { opening: { centreM: front, normal: looks, radiusM: radiusOf(piece) - 0.02 }, otherwise };
   return { opening: piece.ported === false ? null : { centreM: portOf(piece), normal: looks, radiusM: PORT_RADIUS_M }, otherwise };
 }
