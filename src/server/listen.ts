@@ -11,13 +11,17 @@ export type Listening =
   | { readonly kind: 'already'; readonly port: number }
   | { readonly kind: 'refused'; readonly taken: boolean; readonly reason: string };
 
-/** Requests that never become one (a header too long, no HTTP at all) get one line as well, and every socket is closed. */
+/**
+ * Requests that never become one (a header too long, no HTTP at all) get one line as well, and every socket is closed. Browsers open sockets
+ * ahead and take what comes on one for the answer to what they ask next: who has said nothing yet is let go without a word.
+ */
 function answerNonsense(error: NodeJS.ErrnoException, socket: Socket): void {
-  if (error.code === 'ECONNRESET' || !socket.writable) {
+  const isLate = error.code === 'ERR_HTTP_REQUEST_TIMEOUT';
+  if (error.code === 'ECONNRESET' || !socket.writable || (isLate && socket.bytesRead === 0)) {
     socket.destroy();
     return;
   }
-  const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
+  const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : isLate ? '408 Request Timeout' : '400 Bad Request';
   const body = 'That request cannot be read.\n';
   socket.end(
     `HTTP/1.1 ${status}\r\nContent-Type: text/plain; charset=utf-8\r\nContent-Length: ${body.length}\r\n` +

@@ -169,3 +169,20 @@ describe('what should not be asked', () => {
     expect(answer).not.toMatch(/node_modules|Error:| at |\/work\//);
   });
 });
+
+test('a socket that was opened ahead and says nothing is let go without a word; who began and does not end is told (RFC 9110, 15.5.9)', async () => {
+  const open = await listen(createServer(build), { host: '127.0.0.1', port: 0 });
+  if (open.kind !== 'open') throw new Error('a free port is found');
+  open.server.headersTimeout = 200;
+  const heard = (said: string): Promise<string> =>
+    new Promise((done) => {
+      let got = '';
+      const socket = connect(open.port, '127.0.0.1', () => said && socket.write(said));
+      socket.on('data', (data) => (got += data.toString()));
+      socket.on('close', () => done(got));
+    });
+  const [silent, begun] = await Promise.all([heard(''), heard('GET / HTTP/1.1\r\nHost: ')]);
+  expect(silent).toBe('');
+  expect(begun).toMatch(/^HTTP\/1\.1 408 Request Timeout\r\n/);
+  open.server.close();
+});
