@@ -5,6 +5,7 @@ import { sayCheck } from '../src/words/check.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
+import { sayJobs } from '../src/words/jobs.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { sayShelf } from '../src/words/shelf.page.en';
@@ -207,7 +208,7 @@ test('a solver that cannot be loaded is said and blames nobody’s plan; once it
   await placeFour(page);
   await station(page, 'Patch').click();
   await page.getByRole('button', { name: sayPatch('solve-from-nothing') }).click();
-  await expect(page.getByRole('alert')).toContainText(/The patch solver could not be loaded, so nothing was looked at/);
+  await expect(page.getByRole('alert')).toContainText(sayJobs('not-loaded', { what: sayJobs('patch') }));
   await context.unroute(/patch\.worker|highs.*\.wasm/);
   await page.getByRole('button', { name: sayPatch('solve-from-nothing') }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 20_000 });

@@ -1,10 +1,13 @@
 import { writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { writeWav } from '../src/core/audio/wavWriter';
+import { stepTold } from '../src/core/document';
 import { createRandom } from '../src/core/math/random';
 import { sayCapture } from '../src/words/capture.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
+import { sayFrame } from '../src/words/frame.page.en';
 import { sayRoom } from '../src/words/room.page.en';
+import { sayStep } from '../src/words/steps';
 import { station } from './steps';
 
 const RATE = 48_000;
@@ -110,7 +113,7 @@ test('a clap from a file: decay by octave, and the plan takes it up; a file that
   await expect(says).toContainText(/Its decay is\s*0\.6\d? s|Its decay is\s*0\.[56]\d s/, { timeout: 30_000 });
   await says.getByRole('button', { name: sayRoom('let-the-plan-use-what-was') }).click();
   await expect(page.getByRole('region', { name: sayRoom('what-the-room-does') })).toContainText(/decay is\s*0\.[56]\d? s/);
-  await expect(page.getByRole('button', { name: 'Undo: take the decay that was heard' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: sayFrame('undo', { step: sayStep(stepTold('take-heard-decay')) }) })).toBeEnabled();
 });
 
 test('live: the browser’s input is listened to, with levels and a countdown, and told of', async ({ page }) => {

@@ -3,5 +3,5 @@ import type { StandCode } from '../core/stands';
 /** What is in a stand's way. */
 export const STANDS: Readonly<Record<StandCode, string>> = {
   'is-there': '{solid} is there',
-  'misses-the-opening': 'it does not go through the opening of {solid}',
+  'misses-the-opening': 'it does not fit through the opening of {solid}',
 };

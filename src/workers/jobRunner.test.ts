@@ -1,6 +1,7 @@
 import { type Clock, install } from '@sinonjs/fake-timers';
 import { boathouseKit } from '../../demo/boathouse';
 import { createRandom } from '../core/math';
+import { sayJobs } from '../words/jobs.page.en';
 import { createJobRunner, type JobAnswer, type WorkerLike } from './jobRunner';
 import type { JobMessage, JobName, WorkerMessage } from './protocol';
 
@@ -117,10 +118,10 @@ test('a worker that cannot be loaded is said in a sentence that blames nobody’
   const { puppets, moves, last } = stage();
   const a = moves('a');
   last().onerror?.({});
-  expect(told(await a)).toMatch(/could not be loaded, so nothing was looked at and your files and plan are as they were: load the page again\.$/);
+  expect(told(await a)).toBe(sayJobs('not-loaded', { what: sayJobs('smallest-moves') }));
   const b = moves('b');
   await clock.tickAsync(20_000);
-  expect(told(await b)).toMatch(/could not be loaded/);
+  expect(told(await b)).toBe(sayJobs('not-loaded', { what: sayJobs('smallest-moves') }));
   const c = moves('c');
   last().say({ kind: 'ready' });
   last().answer('well');
@@ -132,7 +133,7 @@ test('spawning that throws is an answer too', async () => {
   const runner = createJobRunner(() => {
     throw new Error('no workers here');
   });
-  expect(told(await runner.run('patch', {} as never, { owner: 'x' }))).toMatch(/^The patch solver could not be loaded/);
+  expect(told(await runner.run('patch', {} as never, { owner: 'x' }))).toBe(sayJobs('not-loaded', { what: sayJobs('patch') }));
 });
 
 test('a worker that dies in the middle is replaced; its job is told, those that wait are served', async () => {
@@ -140,7 +141,7 @@ test('a worker that dies in the middle is replaced; its job is told, those that 
   const [a, b] = [moves('a'), moves('b')];
   last().say({ kind: 'ready' });
   last().onerror?.({ message: 'out of\nmemory' });
-  expect(told(await a)).toBe('The search for small moves broke off (out of memory); it starts afresh when you try again.');
+  expect(told(await a)).toBe(sayJobs('broke-off', { what: sayJobs('smallest-moves'), why: 'out of memory' }));
   last().say({ kind: 'ready' });
   last().answer('b');
   expect(told(await b)).toBe('done');
@@ -151,7 +152,7 @@ test('work that throws is told with its reason and leaves the worker alive', asy
   const { moves, last, runner } = stage();
   const a = moves('a');
   last().say({ kind: 'failed', id: 1, reason: 'its table is empty' });
-  expect(told(await a)).toMatch(/broke off \(its table is empty\)/);
+  expect(told(await a)).toBe(sayJobs('broke-off', { what: sayJobs('smallest-moves'), why: 'its table is empty' }));
   expect(runner.alive()).toBe(1);
 });
 
@@ -165,7 +166,7 @@ test('one that falls silent is stopped after its time, with a way out; signs of 
   }
   expect(runner.alive()).toBe(1);
   await clock.tickAsync(20_000);
-  expect(told(await a)).toBe('The search for small moves took too long and was stopped: move by hand, one finding at a time.');
+  expect(told(await a)).toBe(sayJobs('too-long', { what: sayJobs('smallest-moves'), wayOut: sayJobs('smallest-moves/way-out') }));
   expect(runner.alive()).toBe(0);
 });
 

@@ -3,10 +3,11 @@ import { BOATHOUSE_SHELF, boathouseKit, boathouseSessions } from '../../../../de
 import { wander } from '../../../../hostile/commandWalk';
 import { seedsFor } from '../../../../scripts/walks';
 import type { Attempt, KeptAttempt, Session, Shelf } from '../../../core/document';
+import { documentTold } from '../../../core/document';
 import { exportLibrary, exportSession, exportSetup, exportShelf } from '../../../core/exchange';
 import { createRandom } from '../../../core/math';
 import { ownSetupFrom } from '../../../core/planning';
-import { planWords } from '../../../words';
+import { planWords, say } from '../../../words';
 import { addAttempt, allAttempts, keepSound, listAttempts, setStanding, snapshotOf } from '../../db/attempts';
 import { backupFile, backupText } from '../../db/backup';
 import { database, saveProblem } from '../../db/database';
@@ -397,7 +398,9 @@ describe('attempts of the loop in a backup', () => {
     document.attempts[0].attempt.rating = 9;
     await Promise.all([database.sessions.clear(), database.attempts.clear(), database.snapshots.clear()]);
     const { words } = await bring(JSON.stringify(document));
-    expect(words.at(-1)).toBe('Left out, attempt 1: It is no attempt, or its set-up cannot be read.');
+    expect(words.at(-1)).toBe(
+      say('imports', 'aside', { what: documentTold('attempt-number', { number: 1 }), reason: documentTold('no-attempt') }, 'metric'),
+    );
     expect(await here(boathouseKit().id)).toHaveLength(1);
   });
 });
