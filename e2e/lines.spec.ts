@@ -1,8 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
 import { writeWav } from '../src/core/audio';
 import { sayEars } from '../src/words/ears.page.en';
+import { LINES } from '../src/words/lines.en';
 import { sayPatch } from '../src/words/patch.page.en';
-import { station } from './steps';
+import { pieceOf, station } from './steps';
 
 async function beginLines(page: Page, hidden: string): Promise<void> {
   await page.goto('/demo');
@@ -87,12 +88,12 @@ test('another plug in the midst, on another tab: power goes off at once, and the
 });
 
 const HIDDEN: readonly (readonly [string, string])[] = [
-  ['two cables exchanged', 'are in each other’s inputs'],
-  ['a dead cable', 'is silent'],
+  ['two cables exchanged', pieceOf(LINES.exchanged)],
+  ['a dead cable', pieceOf(LINES.silent)],
   ['a bank without power', 'needs power'],
   ['a gain that is not what it says', 'its preamp is not at'],
   ['hum', 'hums at 50 Hz'],
-  ['a device that does not react', 'takes commands and does nothing'],
+  ['a device that does not react', pieceOf(LINES['device-deaf'])],
   ['a connection that drops', 'The connection to the device was lost once'],
   ['a reversed cable', 'The polarity of'],
   ['nothing', 'All lines of the simulated interface answer'],

@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { writeWav } from '../src/core/audio/wavWriter';
+import { say } from '../src/words';
 import { sayBrief } from '../src/words/brief.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { sayReady } from '../src/words/ready.page.en';
@@ -107,10 +108,11 @@ test('parts and choices: a lone side is told, balanced it is not; what was chose
   await add('Drums');
   await add('Guitar');
   await page.getByLabel('Place of Guitar').selectOption('left');
-  await expect(page.getByText(/Guitar is on one side without a partner on the right/)).toBeVisible();
+  const lone = say('planning', 'lone-side', { name: 'Guitar', side: 'right', centred: 'none' }, 'metric');
+  await expect(page.getByText(lone)).toBeVisible();
   await add('Guitar again');
   await page.getByLabel('Place of Guitar again').selectOption('right');
-  await expect(page.getByText(/without a partner/)).toHaveCount(0);
+  await expect(page.getByText(lone)).toHaveCount(0);
   await station(page, 'Ready').click();
   await page.getByRole('button', { name: sayReady('choices') }).click();
   await page.getByLabel('Beater').selectOption('wool');

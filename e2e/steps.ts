@@ -181,3 +181,10 @@ export async function tabTo(page: Page, target: Locator, most = 250): Promise<vo
   }
   throw new Error(`Tab never reached ${target}`);
 }
+
+/** The longest piece of a message that stands in it whatever its facts are: what a test looks for. */
+export const pieceOf = (message: string): string =>
+  message
+    .split(/\{[^{}]*\}/)
+    .map((piece) => piece.trim())
+    .reduce((longest, piece) => (piece.length > longest.length ? piece : longest), '');

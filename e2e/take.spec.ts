@@ -7,12 +7,13 @@ import { bytesSource, openAudio, writeWav } from '../src/core/audio';
 import { createRandom } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
+import { AUDIO } from '../src/words/audio.en';
 import { sayCheck } from '../src/words/check.page.en';
 import { sayComponents } from '../src/words/components.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
-import { placeFour, station } from './steps';
+import { pieceOf, placeFour, station } from './steps';
 
 /** Opens what is folded under the take: places, reports, clocks, corrected files, mid and side. */
 async function openTools(page: Page): Promise<void> {
@@ -35,7 +36,7 @@ test('files of one’s own: matched by name, corrected by hand, bad ones told, n
   await writeFile(broken, 'these are words');
   await page.getByLabel(sayCheck('take-files')).setInputFiles([...files, broken]);
   await expect(page.getByLabel('Microphone of channel Kik 01')).toHaveValue(/.+/, { timeout: 30_000 });
-  await expect(page.getByRole('alert').first()).toContainText('broken.wav cannot be used: it is not a WAV file');
+  await expect(page.getByRole('alert').first()).toContainText(pieceOf(AUDIO['not-a-sound-file']));
   await expect(page.getByLabel('Microphone of channel Audio 9')).toHaveValue('');
   await expect(
     page.getByText('Which file is which? Overhead right has no file yet, and “Audio 9” has no microphone. Listen to each and choose.'),
