@@ -21,7 +21,7 @@ test('guitar and voice on one microphone: the balance that is wanted has a place
   await setUp(page, 'Voice and guitar on one microphone').getByRole('button', { name: 'Place 1 microphone' }).click();
   await take(onPlan(page, 'Voice and guitar'));
   const panel = page.getByRole('region', { name: sayFloor('findings-and-selection') });
-  await expect(panel).toContainText('Voice and guitar');
+  await expect(panel).toContainText(sayFloor('voice-and-guitar'));
   const wanted = page.getByLabel(/^Wanted:/);
   await wanted.fill('2');
   await expect(panel).toContainText('Wanted: voice 2.0 dB up');
@@ -40,7 +40,7 @@ test('upright piano: a pair by what fits, compared with another, moved as one an
     .getByRole('button', { name: saySetups('compare') })
     .click();
   const compared = page.getByRole('region', { name: saySetups('compared') });
-  await expect(compared).toContainText('Lost in mono');
+  await expect(compared).toContainText(saySetups('lost-in-mono'));
   await expect(compared.getByRole('img', { name: /Arrivals of/ })).toHaveCount(2);
   await setUp(page, 'Two above the open lid').getByRole('button', { name: 'Place 2 microphones' }).click();
   await onPlan(page, 'Piano bass').click();
@@ -125,7 +125,7 @@ test('kit: a spoiled set-up mended by the smallest moves; a second instrument be
     .getByRole('list', { name: sayFloor('instruments') })
     .getByRole('button', { name: /Five-piece kit/ })
     .click();
-  const piece = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: 'Ride, piece of the kit' });
+  const piece = page.getByRole('group', { name: sayFloor('plan-from-above') }).getByRole('button', { name: 'Ride, piece of the kit' });
   const ride = await piece.boundingBox();
   if (!ride) throw new Error('the ride is drawn');
   const before = await piece.getAttribute('transform');
@@ -156,9 +156,9 @@ test('the tape at the stand, at phone width: readings, what they mean, the place
     const shown = (await page.getByRole('region', { name: sayTape('reading') }).textContent()) ?? '';
     const planned = Number(/capsule\s*([\d.]+) cm/.exec(shown)?.[1]);
     await page.getByLabel(/The tape says/).fill(String(planned + (i === 1 ? 0.5 : 0)));
-    const box = await page.getByRole('button', { name: 'Next' }).boundingBox();
+    const box = await page.getByRole('button', { name: sayTape('next') }).boundingBox();
     expect(box?.height).toBeGreaterThanOrEqual(44);
-    await page.getByRole('button', { name: 'Next' }).click();
+    await page.getByRole('button', { name: sayTape('next') }).click();
   }
   await expect(page.getByRole('status', { name: /Place of Saxophone/ })).toContainText('By the tape, Saxophone is');
   await page.getByRole('button', { name: sayTape('back') }).click();

@@ -1,9 +1,12 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
+import { sayComponents } from '../src/words/components.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { saySetups } from '../src/words/setups.page.en';
+import { saySheet } from '../src/words/sheet.page.en';
+import { sayStations } from '../src/words/stations.page.en';
 import { LITTLE_GEAR, onPlan, openChooser, settled, station, tabTo } from './steps';
 
 /** From an empty browser to the first set-up; gives how many times something was pressed. */
@@ -20,7 +23,7 @@ async function firstRun(page: Page, press: (target: Locator) => Promise<number>)
   await act(page.getByRole('button', { name: saySessions('that-is-what-i-own') }));
   await act(page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }));
   const card = page.getByRole('listitem', { name: 'Kick, snare and a spaced pair' });
-  await expect(card).not.toContainText('Fix');
+  await expect(card).not.toContainText(sayComponents('fix'));
   await act(card.getByRole('button', { name: 'Place 4 microphones' }));
   await expect(onPlan(page, 'Overhead right')).toBeVisible();
   await expect(
@@ -74,10 +77,10 @@ test.describe('at 390 px by touch', () => {
     );
     // The verdicts stand before the drawing.
     const verdicts = await page.getByRole('list', { name: sayFloor('findings') }).boundingBox();
-    const plan = await page.getByRole('group', { name: 'Plan, from above' }).boundingBox();
+    const plan = await page.getByRole('group', { name: sayFloor('plan-from-above') }).boundingBox();
     expect((verdicts?.y ?? 9e9) < (plan?.y ?? 0)).toBe(true);
     // One finger on the empty drawing scrolls the page and leaves the drawing; two fingers move the drawing; one on a microphone moves that.
-    const drawing = page.getByRole('group', { name: 'Plan, from above' });
+    const drawing = page.getByRole('group', { name: sayFloor('plan-from-above') });
     await drawing.scrollIntoViewIfNeeded();
     await settled(page);
     const fingers = await page.context().newCDPSession(page);
@@ -133,7 +136,7 @@ test('skipped: an empty shelf says so, and what is said later reaches the sessio
   await openChooser(page);
   await place.click();
   await expect(onPlan(page, 'Overhead')).toBeVisible();
-  await expect(station(page, 'Patch')).toContainText('all plugged');
+  await expect(station(page, 'Patch')).toContainText(sayStations('all-plugged'));
 });
 
 test('Tab through the drawing takes nothing in hand; the name can be changed; what went away leaves the focus near', async ({ page }) => {
@@ -144,7 +147,7 @@ test('Tab through the drawing takes nothing in hand; the name can be changed; wh
   await expect(page.locator('[aria-pressed=true][data-microphone]')).toHaveCount(0);
   await onPlan(page, 'Kick').press('Enter');
   await expect(onPlan(page, 'Kick')).toHaveAttribute('aria-pressed', 'true');
-  const name = page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel('Name');
+  const name = page.getByRole('region', { name: sayFloor('findings-and-selection') }).getByLabel(sayFloor('name'));
   await name.fill('Big drum, 太鼓');
   await name.press('Enter');
   await expect(onPlan(page, 'Big drum, 太鼓')).toBeVisible();
@@ -170,7 +173,7 @@ test('a left-handed kit reads right on every view: names, marks, set-ups, pieces
   await station(page, 'Tape').click();
   await expect(page.getByRole('main')).toContainText('Overhead right');
   await station(page, 'Sheet').click();
-  await expect(page.getByRole('main')).toContainText('Left and right are the player’s own.');
+  await expect(page.getByRole('main')).toContainText(saySheet('left-and-right-are-the-players'));
   await station(page, 'Floor').click();
   await openChooser(page);
   const shoulder = page.getByRole('listitem', { name: 'One over the left shoulder' });

@@ -85,7 +85,7 @@ test('a reload keeps what is in hand, the reading being typed, and the take that
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed', { timeout: 60_000 });
   await page.reload();
   await expect(verdicts).toContainText('The polarity of Overhead right is reversed');
-  await expect(station(page, 'Check')).toContainText('something to fix');
+  await expect(station(page, 'Check')).toContainText(sayFrame('something-to-fix'));
 });
 
 test('a drag that goes on and a field that is being typed in come back after a reload', async ({ page }) => {
@@ -117,7 +117,7 @@ test('a pair is set as one, parts when one is moved alone, and is squared up aga
   await take(onPlan(page, 'Overhead left'));
   await page.getByRole('button', { name: /^Take .* as a pair$/ }).click();
   const frame = page.getByRole('group', { name: /as a pair$/ });
-  const squared = page.getByRole('button', { name: 'Make them alike' });
+  const squared = page.getByRole('button', { name: sayFloor('square-them-up') });
   if (await squared.isVisible()) await squared.click();
   await frame.getByLabel(/^Apart/).fill('120');
   await page.keyboard.press('Enter');
@@ -219,7 +219,7 @@ test('a take check that is stopped stops at once, gives its worker back, and can
   await placeFour(page);
   await station(page, 'Check').click();
   await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
-  const stop = page.getByRole('button', { name: 'Stop' });
+  const stop = page.getByRole('button', { name: sayCheck('stop') });
   await stop.waitFor({ timeout: 60_000 });
   const workers = (): number => page.workers().filter((worker) => /takeCheck|meterTake/.test(worker.url())).length;
   await expect.poll(workers).toBeGreaterThan(0);

@@ -33,16 +33,18 @@ const step = (page: Page) => page.getByRole('region', { name: sayPatch('step') }
 
 test('step by step in the safe order: a reversed cable is found, mended and proven', async ({ page }) => {
   await beginLines(page, 'a reversed cable');
-  await expect(step(page)).toContainText('Turn the monitors down');
+  await expect(step(page)).toContainText(sayPatch('turn-the-monitors-down'));
   for (const press of ['They are down', 'They are in', 'They are down: move the gains', 'Monitors are down: switch it on', 'They are down: listen']) {
-    await expect(step(page)).toContainText('Simulated interface: none of your cables, microphones or devices is tested.');
+    await expect(step(page)).toContainText(sayPatch('simulated-interface-no-cable-no-microphone'));
     await expect(page.getByText(sayPatch('nothing-wrong-so-far'))).toBeVisible();
     await step(page).getByRole('button', { name: press, exact: true }).click();
   }
   for (let i = 0; i < 4; i++) {
     await expect(step(page)).toContainText('Knock twice on');
     await expect(step(page)).toContainText(`${6 + i} of 10`);
-    await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
+    await step(page)
+      .getByRole('button', { name: sayPatch('listen'), exact: true })
+      .click();
   }
   await expect(step(page)).toContainText('Play everything');
   await step(page)
@@ -62,7 +64,9 @@ test('step by step in the safe order: a reversed cable is found, mended and prov
     .click();
   // The line that was mended is knocked on again, no other; the simulated cable is as it was.
   await expect(step(page)).toContainText(/Knock twice on/);
-  await step(page).getByRole('button', { name: 'Listen', exact: true }).click();
+  await step(page)
+    .getByRole('button', { name: sayPatch('listen'), exact: true })
+    .click();
   await expect(step(page)).toContainText('Play everything');
   await page.getByRole('button', { name: sayPatch('end-it-power-off') }).click();
   await begin(page, 'nothing');
@@ -79,12 +83,12 @@ test('another plug in the midst, on another tab: power goes off at once, and the
   await beginLines(page, 'nothing');
   for (const press of ['They are down', 'They are in', 'They are down: move the gains', 'Monitors are down: switch it on'])
     await step(page).getByRole('button', { name: press, exact: true }).click();
-  await expect(step(page)).toContainText('Six seconds of nothing');
-  await page.getByRole('button', { name: 'Microphones and inputs' }).click();
+  await expect(step(page)).toContainText(sayPatch('six-seconds-of-nothing'));
+  await page.getByRole('button', { name: sayPatch('microphones-and-inputs') }).click();
   await page.getByRole('button', { name: 'Kick into input 7', exact: true }).click();
   await page.getByRole('button', { name: sayPatch('line-check') }).click();
-  await expect(page.getByRole('alert')).toContainText('has changed since: power is off everywhere');
-  await expect(step(page)).toContainText('Turn the monitors down');
+  await expect(page.getByRole('alert')).toContainText(pieceOf(LINES['changed-since']));
+  await expect(step(page)).toContainText(sayPatch('turn-the-monitors-down'));
 });
 
 const HIDDEN: readonly (readonly [string, string])[] = [
@@ -138,7 +142,7 @@ test.describe('at 390 px by touch and keys', () => {
     await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'mine, set by hand' });
     await page.getByRole('button', { name: 'Begin' }).press('Enter');
     for (const press of ['They are down', 'They are in', 'It is on']) await step(page).getByRole('button', { name: press }).press('Enter');
-    await expect(step(page)).toContainText('Six seconds of nothing');
+    await expect(step(page)).toContainText(sayPatch('six-seconds-of-nothing'));
     // Four inputs: two are there, the others are on no cable of this file.
     const rate = 48_000;
     const sound = (at: (i: number, c: number) => number): Buffer =>

@@ -23,7 +23,7 @@ async function heard(page: Page, path: string) {
 test.beforeEach(async ({ page }) => {
   await page.goto('/demo');
   await page
-    .getByRole('group', { name: 'Strip' })
+    .getByRole('group', { name: sayFloor('strip') })
     .getByRole('button', { name: sayListening('listen') })
     .click();
 });
@@ -130,7 +130,7 @@ test('another session is not silent for what was chosen in the one before', asyn
   await page.getByRole('menuitem', { name: /sessions/i }).click();
   await page.getByRole('article').filter({ hasText: 'Upright in the slip house' }).getByRole('link').first().click();
   await page
-    .getByRole('group', { name: 'Strip' })
+    .getByRole('group', { name: sayFloor('strip') })
     .getByRole('button', { name: sayListening('listen') })
     .click();
   await expect(listening.getByRole('button', { name: sayListening('stereo') })).toHaveAttribute('aria-pressed', 'true');

@@ -22,7 +22,7 @@ test('a take is an attempt; what changed since is told, two at once is said; wor
 }) => {
   await takeAndLoop(page);
   await expect(thread(page)).toHaveCount(1);
-  await expect(page.getByRole('region', { name: sayLoop('now') })).toContainText('Nothing has changed since.');
+  await expect(page.getByRole('region', { name: sayLoop('now') })).toContainText(sayLoop('what-stands-now-is-as-it'));
   await station(page, 'Floor').click();
   await page
     .getByRole('button', { name: /Snare microphone/ })
@@ -47,12 +47,12 @@ test('a take is an attempt; what changed since is told, two at once is said; wor
   await expect(thread(page).nth(0)).toContainText('more wood, less ring · boxy');
   await thread(page).nth(1).getByRole('button').click();
   await expect(chosen).toContainText('2 things changed between them');
-  await expect(chosen.getByRole('list', { name: sayLoop('changed-between-them') })).toContainText('Snare stands');
+  await expect(chosen.getByRole('list', { name: sayLoop('changed-between-them') })).toContainText('Snare moved');
   await thread(page).nth(0).getByRole('button').click();
   await expect(chosen.getByRole('region', { name: sayLoop('the-way-back') }).getByRole('list')).toContainText('Snare: Floor');
   await chosen.getByRole('button', { name: sayLoop('put-this-set-up-back') }).click();
-  await expect(page.getByRole('region', { name: sayLoop('now') })).toContainText('Nothing has changed since.');
-  await expect(thread(page).nth(1)).toContainText('current');
+  await expect(page.getByRole('region', { name: sayLoop('now') })).toContainText(sayLoop('what-stands-now-is-as-it'));
+  await expect(thread(page).nth(1)).toContainText(sayLoop('stands-now-2'));
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('region', { name: sayLoop('now') })).toContainText('2 things changed since');
   await page.reload();
@@ -67,7 +67,7 @@ test('two takes with their sound are heard at one loudness, names hidden if want
   await takeAndLoop(page);
   await thread(page).nth(0).getByRole('button').click();
   await page.getByRole('button', { name: /Keep its sound/ }).click();
-  await expect(thread(page).nth(0)).toContainText('with its sound');
+  await expect(thread(page).nth(0)).toContainText(sayLoop('with-its-sound'));
   await thread(page).nth(0).getByRole('button').click();
   // Again, as another take.
   await station(page, 'Check').click();
@@ -77,7 +77,7 @@ test('two takes with their sound are heard at one loudness, names hidden if want
   await expect(thread(page)).toHaveCount(2);
   await thread(page).nth(0).getByRole('button').click();
   await page.getByRole('button', { name: /Keep its sound/ }).click();
-  await expect(thread(page).nth(0)).toContainText('with its sound');
+  await expect(thread(page).nth(0)).toContainText(sayLoop('with-its-sound'));
   await thread(page).nth(1).getByRole('button').click();
   await page.getByRole('button', { name: sayLoop('hear-both') }).click();
   const listen = page.getByRole('group', { name: 'Listen' });

@@ -6,6 +6,7 @@ import { resolveFiles } from '../src/core/planning';
 import { renderTake } from '../src/core/render';
 import { sayBrief } from '../src/words/brief.page.en';
 import { sayCheck } from '../src/words/check.page.en';
+import { sayComponents } from '../src/words/components.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
@@ -122,7 +123,7 @@ class Person {
     await this.page.getByLabel(sayCheck('take-files')).setInputFiles(files);
     const verdicts = this.page.getByRole('region', { name: sayCheck('verdicts') });
     await expect(verdicts).toBeVisible({ timeout: 90_000 });
-    await expect(verdicts).not.toContainText('Fix');
+    await expect(verdicts).not.toContainText(sayComponents('fix'));
     if (expectation === 'fine') await expect(verdicts).toContainText('The take matches the plan.');
   }
 

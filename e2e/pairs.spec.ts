@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { sayDrawing } from '../src/words/drawing.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
 import { sayListening } from '../src/words/listening.page.en';
 import { sayPairs } from '../src/words/pairs.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
@@ -22,7 +23,7 @@ test('a pair by mouse: another geometry put up at its place, its spacing dragged
     .filter({ hasText: 'ORTF' })
     .getByRole('button', { name: sayPairs('put-it-up') })
     .click();
-  await expect(others.filter({ hasText: 'ORTF' })).toContainText('is here');
+  await expect(others.filter({ hasText: 'ORTF' })).toContainText(sayPairs('stands-here'));
   await expect(numbers.getByLabel('Apart (cm)')).toHaveValue('17');
   await expect(numbers.getByLabel('Angle (°)')).toHaveValue('110');
   await expect(side).toContainText(/The pair covers ±48°/);
@@ -103,7 +104,7 @@ test('mid and side: a width in decibels is a crossed pair; a channel on one side
     page
       .getByRole('table', { name: saySheet('input-list') })
       .getByRole('row')
-      .filter({ hasText: 'Kick' }),
+      .filter({ hasText: sayFloor('kick') }),
   ).toContainText('left');
 });
 
@@ -116,7 +117,7 @@ test.describe('at 390 px by touch', () => {
       .filter({ hasText: 'NOS' })
       .getByRole('button', { name: sayPairs('put-it-up') })
       .tap();
-    await expect(page.getByRole('listitem').filter({ hasText: 'NOS' })).toContainText('is here');
+    await expect(page.getByRole('listitem').filter({ hasText: 'NOS' })).toContainText(sayPairs('stands-here'));
     await page
       .getByRole('group', { name: sayPairs('strip') })
       .getByRole('button', { name: sayPairs('listen') })
@@ -124,7 +125,7 @@ test.describe('at 390 px by touch', () => {
     const listening = page.getByRole('region', { name: sayListening('listening') });
     await listening.getByRole('button', { name: sayListening('play') }).tap();
     await expect(listening.getByRole('meter', { name: sayListening('level') })).not.toHaveAttribute('aria-valuetext', 'silent');
-    await listening.getByRole('button', { name: 'Stop' }).tap();
+    await listening.getByRole('button', { name: sayListening('stop') }).tap();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 });
@@ -138,7 +139,7 @@ for (const [instrument, build, setup, says] of [
   test(`the designer on ${build ?? instrument}: drawn, its picture told, squared up or set by numbers, compared, heard`, async ({ page }) => {
     await newSession(page);
     await page.getByRole('button', { name: instrument, exact: true }).click();
-    if (build) await page.getByLabel('Size or build', { exact: true }).selectOption({ label: build });
+    if (build) await page.getByLabel(sayDrawing('size-or-build'), { exact: true }).selectOption({ label: build });
     await page.getByRole('button', { name: sayDrawing('put-it-in-the-room') }).click();
     await openChooser(page);
     const card = page.getByRole('listitem', { name: setup, exact: true });

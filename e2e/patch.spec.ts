@@ -7,6 +7,7 @@ import { writeWav } from '../src/core/audio/wavWriter';
 import { MICROPHONE_CATALOGUE } from '../src/core/microphones';
 import { CABLE_CATALOGUE, DEVICE_CATALOGUE, OUTBOARD_CATALOGUE, onShelf } from '../src/core/patch';
 import { clickTrack } from '../src/core/recording';
+import { say } from '../src/words';
 import { sayFloor } from '../src/words/floor.page.en';
 import { sayPatch } from '../src/words/patch.page.en';
 import { saySheet } from '../src/words/sheet.page.en';
@@ -44,7 +45,7 @@ test('power where it harms is refused until it is said in words; then every stat
       .getByRole('row')
       .filter({ hasText: 'Bass-drum' }),
   ).toContainText('off, must stay off: it would harm Kick, and Overhead left needs it');
-  await page.getByRole('link', { name: 'Go to Patch' }).click();
+  await page.getByRole('link', { name: sayFloor('look-at-the-patch') }).click();
   await cross.getByRole('button', { name: 'Kick into input 5', exact: true }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Kick must never' })).toHaveCount(0);
 });
@@ -59,7 +60,7 @@ test('more than the inputs take: the rest is plugged, the reason said, one press
   await expect(why).toBeVisible({ timeout: 30_000 });
   await why.getByRole('button', { name: /^Plug the rest without/ }).click();
   await expect(page.getByRole('heading', { name: '3 of 3 inputs in use' })).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayShelf('undo') }).click();
   await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
   await why
     .getByRole('group', { name: sayPatch('what-would-mend-it') })
@@ -131,7 +132,7 @@ test('a splitter, a strip with a low cut and eight more inputs over a digital po
   await station(page, 'Sheet').click();
   const list = page.getByRole('table', { name: saySheet('input-list') });
   await expect(list.getByRole('row').filter({ hasText: 'Kick, second way' })).toBeVisible();
-  await expect(list.getByRole('row').filter({ hasText: 'low cut on its way' })).toContainText('Snare');
+  await expect(list.getByRole('row').filter({ hasText: 'low cut on its way' })).toContainText(sayFloor('snare'));
 });
 
 test('a device across the room wants a longer cable than there is, and one press gets it', async ({ page }) => {
@@ -141,7 +142,7 @@ test('a device across the room wants a longer cable than there is, and one press
   await page.waitForURL(/session/);
   await openAs(page, far, 'patch');
   await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
-  const why = page.getByRole('alert').filter({ hasText: /cables? that reach/ });
+  const why = page.getByRole('alert').filter({ hasText: /longer cables?/ });
   await expect(why).toBeVisible({ timeout: 30_000 });
   await why.getByRole('button', { name: /^Get .* more: XLR cable, 10 m$/ }).click();
   await expect(page.getByRole('heading', { name: '4 of 8 inputs in use' })).toBeVisible({ timeout: 30_000 });
@@ -149,9 +150,9 @@ test('a device across the room wants a longer cable than there is, and one press
   await page.getByRole('button', { name: sayPatch('cables-and-power') }).click();
   const toGet = page.getByRole('region', { name: sayPatch('to-get') });
   await expect(toGet).toContainText('XLR cable, 10 m');
-  await expect(toGet).toContainText('the patch counts on it');
+  await expect(toGet).toContainText(say('lists', 'patch-counts-on-it', {}, 'metric'));
   await toGet.getByRole('button', { name: 'I have it: XLR cable, 10 m' }).click();
-  await expect(toGet).toContainText('Nothing: you have what is planned.');
+  await expect(toGet).toContainText(sayPatch('nothing-what-is-planned-is-there'));
 });
 
 test('a passive ribbon beside condensers on one switch: the Floor and the line say so before anything is plugged; a blocker mends it and is on every list', async ({
@@ -167,7 +168,7 @@ test('a passive ribbon beside condensers on one switch: the Floor and the line s
   const why = page.getByRole('alert').filter({ hasText: /Snare must never get it/ });
   await expect(why).toBeVisible({ timeout: 30_000 });
   await expect(station(page, 'Patch')).toHaveAccessibleName(/something to fix/);
-  await why.getByRole('link', { name: 'Go to Patch' }).click();
+  await why.getByRole('link', { name: sayFloor('look-at-the-patch') }).click();
   await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
   const mends = page.getByRole('group', { name: sayPatch('what-would-mend-it') });
   await expect(mends.getByRole('button').first()).toHaveText('Get one more: Phantom blocker', { timeout: 30_000 });
@@ -181,8 +182,8 @@ test('a passive ribbon beside condensers on one switch: the Floor and the line s
   const row = page
     .getByRole('table', { name: saySheet('input-list') })
     .getByRole('row')
-    .filter({ hasText: 'Snare' });
-  await expect(row).toContainText('ON, held off by Phantom blocker');
+    .filter({ hasText: sayFloor('snare') });
+  await expect(row).toContainText(`ON, ${say('lists', 'held-off-by', { shield: 'Phantom blocker' }, 'metric')}`);
 });
 
 test('the next best patch is another one, and says what it costs; what is pinned stays in it', async ({ page }) => {
@@ -262,7 +263,7 @@ test('things between, cables, prices: from the shelf into the patch, onto the sh
     page
       .getByRole('table', { name: saySheet('input-list') })
       .getByRole('row')
-      .filter({ hasText: 'Snare' }),
+      .filter({ hasText: sayFloor('snare') }),
   ).toContainText('through Attenuator, 20 dB');
   await expect(page.getByRole('region', { name: saySheet('gear') })).toContainText('none there');
   await page.getByLabel(/Files are called/).fill('{date} {label}');
@@ -300,7 +301,7 @@ test('a knot is dragged along to another input, which plugs it there; pressed it
   await page.mouse.up();
   await expect(to).toHaveAttribute('aria-pressed', 'true');
   await expect(knot).toHaveAttribute('aria-pressed', 'false');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayShelf('undo') }).click();
   await expect(knot).toHaveAttribute('aria-pressed', 'true');
   // Pressed it stays a press.
   await cross.getByRole('button', { name: 'Kick into input 6', exact: true }).click();

@@ -42,7 +42,7 @@ test('the whole path by keyboard alone', async ({ page }) => {
   // Apply the move that mends the strings.
   const findings = page.getByRole('list', { name: sayFloor('findings') });
   await expect(findings).toContainText('closer to it');
-  await pressOn(page, findings.getByRole('button', { name: 'Move it' }).first());
+  await pressOn(page, findings.getByRole('button', { name: sayFloor('make-it') }).first());
   await expect(findings).not.toContainText('closer to it');
   await page.keyboard.press('Control+z');
   await expect(findings).toContainText('closer to it');
@@ -74,7 +74,7 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await expect(verdicts.getByRole('button', { name: 'I changed the cable' })).toHaveCount(0);
 
   await pressOn(page, station(page, 'Sheet'));
-  await expect(page.getByRole('table', { name: 'Tape list' })).toBeVisible();
+  await expect(page.getByRole('table', { name: saySheet('tape-list') })).toBeVisible();
   let printed = false;
   await page.exposeFunction('printCalled', () => {
     printed = true;

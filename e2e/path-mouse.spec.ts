@@ -22,9 +22,13 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await expect(findings).toContainText(/Move Overhead right .* closer to it/);
 
   // The move mends it, undo brings it back, redo mends it again.
-  await findings.getByRole('listitem').filter({ hasText: 'closer to it' }).getByRole('button', { name: 'Move it' }).click();
+  await findings
+    .getByRole('listitem')
+    .filter({ hasText: 'closer to it' })
+    .getByRole('button', { name: sayFloor('make-it') })
+    .click();
   await expect(findings).not.toContainText('closer to it');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayFrame('undo-one') }).click();
   await expect(findings).toContainText('closer to it');
   await page.getByRole('button', { name: sayFrame('redo-one') }).click();
   await expect(findings).not.toContainText('closer to it');
@@ -38,7 +42,7 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
   await page.mouse.move(snare.x + snare.width / 2 - 25, snare.y + snare.height / 2 + 10, { steps: 4 });
   await page.mouse.up();
   expect(await onPlan(page, 'Snare').getAttribute('transform')).not.toBe(before);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayFrame('undo-one') }).click();
 
   // Patch: solved by itself, changed by hand, solved again.
   await station(page, 'Patch').click();
@@ -66,8 +70,8 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
 
   // Sheet: the tape list and inputs, CSV, and a print.
   await station(page, 'Sheet').click();
-  await expect(page.getByRole('table', { name: 'Tape list' })).toContainText('Overhead left');
-  await expect(page.getByRole('table', { name: saySheet('input-list') })).toContainText('Kick');
+  await expect(page.getByRole('table', { name: saySheet('tape-list') })).toContainText('Overhead left');
+  await expect(page.getByRole('table', { name: saySheet('input-list') })).toContainText(sayFloor('kick'));
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: saySheet('input-list-as-csv') }).click();
   expect((await download).suggestedFilename()).toMatch(/inputs\.csv$/);
@@ -78,10 +82,10 @@ test('the whole path by mouse: from new session to printed sheet', async ({ page
 
 test('the stereo image of the overheads: snare in the middle, hat left, and the other way round for the audience', async ({ page }) => {
   await placeFour(page);
-  await page.getByRole('button', { name: 'Stereo image', exact: true }).click();
+  await page.getByRole('button', { name: sayFloor('picture'), exact: true }).click();
   const picture = page.getByRole('img', { name: /^Between the loudspeakers/ });
   await expect(picture).toHaveAttribute('aria-label', /Snare in the middle.*Hat \d+ % left/);
-  await page.getByRole('button', { name: 'as the audience hears it' }).click();
+  await page.getByRole('button', { name: sayFloor('as-the-audience-hears-it') }).click();
   await expect(picture).toHaveAttribute('aria-label', /Hat \d+ % right/);
   await expect(page.getByRole('region', { name: sayFloor('what-the-picture-says') })).toContainText('Snare is in the middle, as it should be.');
 });

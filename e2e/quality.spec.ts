@@ -61,7 +61,7 @@ test.describe('axe finds nothing serious', () => {
       .first()
       .press('Enter');
     await openChooser(page);
-    const offers = page.getByRole('list', { name: 'Set-ups' });
+    const offers = page.getByRole('list', { name: saySetups('set-ups') });
     await offers
       .getByRole('button', { name: saySetups('compare'), exact: true })
       .nth(0)
@@ -176,7 +176,7 @@ test.describe('with its service worker', () => {
     await page.getByRole('button', { name: sayCheck('load-the-practice-take') }).click();
     await expect(page.getByRole('list', { name: sayCheck('findings-of-the-take') })).toContainText('is reversed', { timeout: 60_000 });
     await page.reload();
-    await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
+    await expect(page.getByRole('button', { name: saySessions('undo') })).toBeVisible();
     await expect(page.locator('header')).toHaveCSS('display', 'flex');
   });
 });

@@ -46,7 +46,7 @@ test('the list: ticked, kept after a reload, one of one’s own added and taken 
   const first = page.getByRole('list', { name: 'before the first take' });
   await first.getByRole('checkbox', { name: 'The neighbour’s dog is out' }).check();
   await before.getByLabel(/^Fridge/).check();
-  await expect(page.getByRole('list', { name: sayReady('reminders') })).toContainText('Switch the fridge on again');
+  await expect(page.getByRole('list', { name: sayReady('reminders') })).toContainText(sayReady('switch-the-fridge-on-again'));
   await page.reload();
   await expect(before.getByLabel(/^Neighbours told/)).toBeChecked();
   await expect(first.getByRole('checkbox', { name: 'The neighbour’s dog is out' })).toBeChecked();

@@ -14,6 +14,7 @@ import { createRandom } from '../src/core/math';
 import { resolveFiles } from '../src/core/planning';
 import { sayCapture } from '../src/words/capture.page.en';
 import { sayCheck } from '../src/words/check.page.en';
+import { sayFloor } from '../src/words/floor.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
 import { sayLoop } from '../src/words/loop.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
@@ -195,7 +196,7 @@ test('from a complaint to the next attempt in five actions: heard before and aft
 
   // Without a microphone the take says in which one it is worst, and the moves are that one's.
   await bothers.getByLabel(sayCheck('it-sounds')).selectOption('bleed');
-  const worst = bothers.getByRole('note').filter({ hasText: sayCheck('worst-there-by-the-take', { name: 'Snare' }) });
+  const worst = bothers.getByRole('note').filter({ hasText: sayCheck('worst-there-by-the-take', { name: sayFloor('snare') }) });
   await expect(worst).toBeVisible();
   await expect(bothers.getByRole('note').last()).toContainText(/is \d+ dB below the Snare in Snare\./);
   await expect(bothers.getByRole('list', { name: sayCheck('what-helps') }).getByRole('listitem')).not.toHaveCount(0);
@@ -217,7 +218,7 @@ test('from a complaint to the next attempt in five actions: heard before and aft
   await first.getByRole('button', { name: sayCheck('after') }).click();
   await expect(first.getByRole('button', { name: sayCheck('after') })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Escape');
-  await act('Move it', () => first.getByRole('button', { name: 'Move it' }).click());
+  await act('Move it', () => first.getByRole('button', { name: sayFloor('make-it') }).click());
   await expect(bothers).toContainText('Move it in the room, then record again');
   await act('Record here', () => recordButton(page).click());
   await expect(panel(page).getByRole('img', { name: /Kick −?\d+ dBFS/ })).toBeVisible();

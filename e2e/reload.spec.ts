@@ -72,7 +72,7 @@ test('in the midst of a line check: it says so, and the check is begun again', a
   await page.getByRole('button', { name: sayPatch('solve-the-patch') }).click();
   await page.getByRole('button', { name: sayPatch('line-check') }).click();
   await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'simulated, to try the check' });
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: sayPatch('begin') }).click();
   const step = page.getByRole('region', { name: sayPatch('step') });
   await step.getByRole('button', { name: sayPatch('they-are-down'), exact: true }).click();
   await step.getByRole('button', { name: sayPatch('they-are-in'), exact: true }).click();
@@ -83,8 +83,8 @@ test('in the midst of a line check: it says so, and the check is begun again', a
     'The page was reloaded during a line check. Begin it again.',
   );
   await page.getByLabel(sayPatch('the-interface-is')).selectOption({ label: 'simulated, to try the check' });
-  await page.getByRole('button', { name: 'Begin' }).click();
-  await expect(step).toContainText('Turn the monitors down');
+  await page.getByRole('button', { name: sayPatch('begin') }).click();
+  await expect(step).toContainText(sayPatch('turn-the-monitors-down'));
   await isThere(page);
 });
 

@@ -4,8 +4,10 @@ import { readSession, type Session } from '../src/core/document';
 import { patchInputs, resolveFiles } from '../src/core/planning';
 import { sayCapture } from '../src/words/capture.page.en';
 import { sayCheck } from '../src/words/check.page.en';
+import { sayComponents } from '../src/words/components.page.en';
 import { sayDrawing } from '../src/words/drawing.page.en';
 import { sayFrame } from '../src/words/frame.page.en';
+import { sayPatch } from '../src/words/patch.page.en';
 import { sayRecord } from '../src/words/record.page.en';
 import { saySessions } from '../src/words/sessions.page.en';
 import { sayTape } from '../src/words/tape.page.en';
@@ -181,7 +183,7 @@ test('a guitarist with one microphone', async ({ page }) => {
   expect(session.microphones).toHaveLength(1);
   played = heard(session, 2);
   await guitarist.records();
-  await expect(fine(page)).not.toContainText('Fix');
+  await expect(fine(page)).not.toContainText(sayComponents('fix'));
   guitarist.tells('guitarist', 12);
 });
 
@@ -191,14 +193,14 @@ test('a trombonist by keyboard alone', async ({ page }) => {
   const player = new Walker(page, 'keys');
   await player.owns({ 'Passive ribbon': 1, 'Two-input interface': 1, 'Boom stand': 1 });
   await player.press('Brass', player.button('Brass'));
-  await player.page.getByLabel('Size or build').selectOption({ label: 'Trombone' });
+  await player.page.getByLabel(sayDrawing('size-or-build')).selectOption({ label: 'Trombone' });
   player.acts.push('Trombone');
   await player.press('Add it', player.button(sayDrawing('put-it-in-the-room')));
   await player.choosesFirst();
   const session = await player.provesIt();
   played = heard(session, 2);
   await player.records();
-  await expect(fine(page)).not.toContainText('Fix');
+  await expect(fine(page)).not.toContainText(sayComponents('fix'));
   player.tells('trombonist by keyboard', 14);
 });
 
@@ -213,7 +215,7 @@ test.describe('on a phone at the stand', () => {
     await player.choosesFirst();
     await player.goesOn();
     await expect(page.getByRole('table')).toHaveCount(0);
-    const input = page.getByRole('list', { name: 'Inputs by microphone' }).getByRole('combobox');
+    const input = page.getByRole('list', { name: sayPatch('inputs-by-microphone') }).getByRole('combobox');
     await expect(input).toHaveValue(/./);
     const before = await input.inputValue();
     await input.selectOption({ index: 2 });

@@ -11,7 +11,7 @@ test('a panel beside the kit: added, turned and moved by keys, told what it does
   const panel = page.getByRole('region', { name: sayFloor('findings-and-selection') });
   await panel.getByRole('button', { name: 'Add a panel' }).click();
   await expect(panel.getByRole('status', { name: 'What Movable panel does' })).toContainText(/decay is 0\.\d+ s instead of 0\.\d+ s/);
-  const drawn = page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: 'Movable panel', exact: true });
+  const drawn = page.getByRole('group', { name: sayFloor('plan-from-above') }).getByRole('button', { name: 'Movable panel', exact: true });
   await expect(drawn).toHaveAttribute('aria-pressed', 'true');
   const across = panel.getByLabel(/^Across/);
   const before = await across.inputValue();
@@ -53,6 +53,6 @@ test('a guitar’s pickup with a microphone: own input, 0 ms, nothing to measure
   await expect(page.getByRole('region', { name: 'Tape list' })).toContainText('is plugged in: nothing to measure, 0 ms');
   await expect(page.getByRole('region', { name: sayTape('reading') })).toContainText(/toward sound hole; turned \d+°/);
   await station(page, 'Sheet').click();
-  await expect(page.getByRole('table', { name: 'Tape list' })).toContainText('nothing to measure, 0 ms');
+  await expect(page.getByRole('table', { name: 'Tape list' })).toContainText(saySheet('nothing-to-measure-0-ms'));
   await expect(page.getByRole('table', { name: saySheet('input-list') })).toContainText('Pickup into an instrument input');
 });

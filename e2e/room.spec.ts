@@ -34,10 +34,10 @@ test('where to put it: three places with their reasons; one press moves the kit 
   const places = page.getByRole('list', { name: sayRoom('best-places') }).getByRole('listitem');
   await expect(places).toHaveCount(3);
   await page.getByRole('button', { name: 'Move it to 1' }).click();
-  await expect(places.filter({ hasText: 'it is here' })).toHaveCount(1);
+  await expect(places.filter({ hasText: sayRoom('it-stands-here') })).toHaveCount(1);
   await station(page, 'Floor').click();
   await expect(page.getByRole('region', { name: sayFloor('findings-and-selection') })).toContainText('Nothing to fix in the plan.');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayFrame('undo-one') }).click();
   await expect(page.getByRole('button', { name: /^Redo: move/ })).toBeEnabled();
 });
 
@@ -60,7 +60,7 @@ test('bare walls flutter, a curtain put where it is advised ends it; the modes a
   await soft.getByRole('button', { name: 'Heavy curtain', exact: true }).click();
   await soft.getByLabel('Air behind (cm)').fill('40');
   await soft.getByLabel('Air behind (cm)').press('Enter');
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: sayFrame('undo-one') })).toBeEnabled();
   await expect(does).not.toContainText('flutters');
   await page.getByRole('button', { name: sayRoom('modes') }).click();
   await expect(page.getByLabel(sayRoom('mode'))).toContainText('32 Hz, across');
@@ -95,8 +95,8 @@ test('a doorway in a bare wall ends its flutter; a low part of the ceiling short
   await page.getByLabel('Low part reaches (m)').fill('5');
   await page.getByLabel('Low part reaches (m)').press('Enter');
   await expect(ceiling).not.toHaveText(before ?? '');
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: sayFrame('undo-one') }).click();
+  await page.getByRole('button', { name: sayFrame('undo-one') }).click();
   await expect(ceiling).toHaveText(before ?? '');
 });
 

@@ -78,7 +78,7 @@ async function beginOnFloor(page: Page, also: Readonly<Record<string, number>> =
   await begin(page, also);
   await station(page, 'Floor').click();
   // The address is the Floor's before the Floor is drawn, and both ask what is played.
-  await expect(page.getByRole('group', { name: 'Plan, from above' })).toBeVisible();
+  await expect(page.getByRole('group', { name: sayFloor('plan-from-above') })).toBeVisible();
   await expect(page.getByText('The room is empty.', { exact: false })).toBeVisible();
 }
 
@@ -143,7 +143,7 @@ export async function take(handle: Locator): Promise<void> {
 
 /** The microphone on the plan (the first drawing), and on the elevation (the second). */
 export const onPlan = (page: Page, name: string) =>
-  page.getByRole('group', { name: 'Plan, from above' }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
+  page.getByRole('group', { name: sayFloor('plan-from-above') }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
 export const onSide = (page: Page, name: string) =>
   page.getByRole('group', { name: 'From the side' }).getByRole('button', { name: new RegExp(`^${name} microphone`) });
 

@@ -180,8 +180,8 @@ test('two inputs live: a millisecond is told as one, the other way up too, and a
   const live = page.getByRole('region', { name: sayCheck('two-inputs-live') });
   await live.getByRole('button', { name: sayCheck('listen-to-two-inputs') }).click();
   await expect(live.getByRole('status')).toContainText(/The second is (1|0\.99|1\.00|1\.01) ms .*later, opposite polarity, [67] dB softer/);
-  await live.getByLabel('First').selectOption({ label: 'input 2' });
-  await live.getByLabel('Second').selectOption({ label: 'input 1' });
+  await live.getByLabel(sayCheck('first')).selectOption({ label: 'input 2' });
+  await live.getByLabel(sayCheck('second')).selectOption({ label: 'input 1' });
   await expect(live.getByRole('status')).toContainText(/earlier, opposite polarity, [67] dB louder/);
   await live.getByRole('button', { name: sayCheck('tone-that-rises-into-step') }).click();
   await live.getByRole('button', { name: sayCheck('stop-listening') }).click();
@@ -304,7 +304,7 @@ test('something is hidden in the practice take, found by the check, and told on 
     const words = (await page.getByRole('status').filter({ hasText: said }).textContent()) ?? '';
     const name = said.exec(words)?.[1] ?? 'nobody';
     await expect(page.getByRole('list', { name: sayCheck('findings-of-the-take') })).toContainText(
-      thing === 'a clipped channel' ? `${name} clips` : `${name} is shaken`,
+      thing === 'a clipped channel' ? `${name} clips` : `${name} is bumped`,
     );
   }
 });
