@@ -8,6 +8,7 @@ import { boathouseKit } from '../../demo/boathouse';
 import { writeWav } from '../core/audio';
 import { exportSession } from '../core/exchange';
 import { loadMilpSolver } from '../core/patch/highs';
+import { AUDIO } from '../words/audio.en';
 import { planReport } from './planReport';
 
 const root = resolve(import.meta.dirname, '../..');
@@ -97,11 +98,11 @@ test('take-check reads FLAC as other programs write it', async () => {
 test.each([
   [['takeCheck'], /No audio file was named/],
   [['takeCheck', 'nothing.wav'], /nothing\.wav cannot be opened: there is no such file/],
-  [['takeCheck', 'package.json'], /not a WAV file/],
+  [['takeCheck', 'package.json'], AUDIO['not-a-sound-file']],
   [['takeCheck', 'src'], /src has no sound files: name the folder/],
   [['planCheck', 'package.json'], /“format”/],
   [['renderTake', 'package.json'], /Name one session file and a folder/],
-] as [string[], RegExp][])('what cannot be used: exit 2 and one line (%j)', async ([script = '', ...args], reason) => {
+] as [string[], RegExp | string][])('what cannot be used: exit 2 and one line (%j)', async ([script = '', ...args], reason) => {
   const { code, out, err } = await run(script, ...args);
   expect(code).toBe(2);
   expect(out).toBe('');
