@@ -84,7 +84,7 @@ test('a deviation in ms, degrees at 1 kHz and first dip: 10 cm at 343.2 m/s (ref
   expect(deviation.firstDipHz).toBeCloseTo(1716, 0);
   expect(deviation.degreesAt1k).toBeCloseTo(104.9, 1);
   expect(sayMetric(deviationTold(deviation))).toBe('Make it 10 cm shorter (0.29 ms, 105° at 1 kHz, first dip 1.72 kHz).');
-  expect(sayMetric(deviationTold(deviationOf(1.01, 1, 0.02, 343.2)))).toBe('Within what one can hear (+1 cm).');
+  expect(sayMetric(deviationTold(deviationOf(1.01, 1, 0.02, 343.2)))).toBe('Within what you can hear (+1 cm).');
 });
 
 /** Marks spread over a kit, a place to find, and readings with 5 mm of tape noise. */
