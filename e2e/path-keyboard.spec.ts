@@ -55,7 +55,7 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await tabTo(page, page.getByLabel(/The tape says/));
   await page.keyboard.type('20.5');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Within what one can hear', { exact: false })).toBeVisible();
+  await expect(page.getByText('Within what you can hear', { exact: false })).toBeVisible();
   await expect(page.getByText(/^2 of \d+$/)).toBeVisible();
   await pressOn(page, page.getByRole('button', { name: 'Next' }));
   await expect(page.getByText(/^3 of \d+$/)).toBeVisible();
