@@ -5,7 +5,7 @@ export const AUDIO: Readonly<Record<AudioCode, string>> = {
   'cannot-be-used': '{name} cannot be used: {why}.',
   'cannot-be-read': '{name} cannot be read: {why}. Copy it to this machine and try again.',
   'the-file': 'The file',
-  'not-known-why': 'nobody knows why',
+  'not-known-why': 'unknown error',
   'ends-inside':
     'it ends inside its {part, select, list {chunk list} format {format chunk} header {header} tags {tags} other {{part} chunk}}, at byte {at}: copy or export it again',
   'no-channels': 'its header says it has 0 channels: export it again',

@@ -17,7 +17,7 @@ export const sayCommand = speaker('commands', {
   'put-there-meanwhile': 'a file of that name was put there meanwhile',
   'is-a-link': 'it is a link to something else',
   'too-many-open': 'too many files are open, name fewer at once',
-  'not-known-why': 'unknown trouble',
+  'not-known-why': 'unknown error',
   'cannot-be-opened': '{path} cannot be opened: {why}.',
   'cannot-be-used': '{path} cannot be used: it is {what, select, folder {a folder} other {no plain file}}, name a file.',
   'cannot-be-read': '{path} cannot be read: {why}.',

@@ -66,7 +66,7 @@ export const sayJobs = speaker('jobs', {
   'too-short': '{name} is too short: {wanted}.',
   'is-silent': '{name} is silent: check the cable, the input and its gain.',
   'not-read-to-its-end': 'The take could not be read to its end ({why}): copy the files to this machine and try again.',
-  'not-known-why': 'nobody knows why',
+  'not-known-why': 'unknown error',
   'part-not-loaded': 'part of the program could not be loaded. Your files are fine: load the page again',
   'flac-not-loaded': 'the FLAC decoder could not be loaded. Your file is fine',
   'no-file': 'No file was chosen.',

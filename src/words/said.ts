@@ -11,6 +11,7 @@ import {
   type Quantity,
   type Told,
   type UnitSystem,
+  type Words,
 } from '../core/units';
 
 import { midway } from './midway';
@@ -88,4 +89,17 @@ export function said(
   const message = messageOf(domain, code, english);
   if (typeof message === 'string') return message;
   return String(message.format(Object.fromEntries(Object.entries(facts).map(([name, fact]) => [name, spoken(fact, units, tell)]))));
+}
+
+/** Messages by domain and code. */
+export type Catalogue = Readonly<Record<string, Readonly<Record<string, string>> | undefined>>;
+
+/**
+ * One who says what is told of some domains, so that who needs no others need not have them. What was kept in words says itself.
+ * @throws RangeError for a code that is not among them, and for a fact that its message wants and does not get
+ */
+export function sayerOf(catalogue: Catalogue): (words: Words, units?: UnitSystem) => string {
+  const say = (words: Words, units: UnitSystem = 'metric'): string =>
+    typeof words === 'string' ? words : said(words, catalogue[words.domain]?.[words.code], units, say);
+  return say;
 }

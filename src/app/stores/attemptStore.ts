@@ -151,8 +151,10 @@ export async function putAttemptBack(attempt: Attempt): Promise<void> {
     useAttempts.setState({ problem: sayStores('the-set-up-of-this-attempt') });
     return;
   }
-  const { doc } = useSessionStore.getState();
   const { wayToPutBack } = await import('./attemptWords');
+  const { doc } = useSessionStore.getState();
+  // Somebody may have opened another session meanwhile: it is none of its attempts.
+  if (doc?.id !== attempt.sessionId) return;
   const { command, leftOut } = wayToPutBack(doc, snapshot);
   runCommand(command);
   await written(() => setStanding(attempt.sessionId, attempt.id));

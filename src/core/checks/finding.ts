@@ -5,6 +5,10 @@ import type { Told, Words } from '../units';
 export const SEVERITIES = ['fix', 'improve', 'note'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
+/** The gravest first; what weighs alike stays in its order. */
+export const gravestFirst = <T extends { readonly severity: Severity }>(all: readonly T[]): T[] =>
+  SEVERITIES.flatMap((severity) => all.filter((one) => one.severity === severity));
+
 /** A concrete correction. Each names one microphone and can be applied and undone as one step. */
 export type Move =
   /** A place; its stand comes along, or finds itself one anew. */

@@ -5,7 +5,7 @@ import type { ArrivalTable } from '../arrivals';
 import { aimsAway } from './aim';
 import { boundaries } from './boundary';
 import { combs } from './comb';
-import { type Finding, SEVERITIES } from './finding';
+import { type Finding, gravestFirst } from './finding';
 import { keepOuts } from './keepOut';
 import { leaksTooHigh } from './leak';
 import { mouths } from './mouths';
@@ -36,6 +36,5 @@ const RULES: readonly ((table: ArrivalTable) => Finding[])[] = [
 
 /** All findings of a plan, gravest first. */
 export function checkPlan(table: ArrivalTable): Finding[] {
-  const findings = RULES.flatMap((rule) => rule(table));
-  return SEVERITIES.flatMap((severity) => findings.filter((finding) => finding.severity === severity));
+  return gravestFirst(RULES.flatMap((rule) => rule(table)));
 }

@@ -10,7 +10,7 @@ import {
   togetherFindings,
 } from '../analysis';
 import { type Chain, changedLinks } from '../chain';
-import type { Move } from '../checks';
+import { gravestFirst, type Move, type Severity } from '../checks';
 import { chainIn, deviceOf, type PlacedMicrophone, type Session } from '../document';
 import { isOneSplit } from '../planning';
 import { asList, type Told, type Words } from '../units';
@@ -37,7 +37,7 @@ export interface Verdict {
   /** Stable while the same thing is said of the same channels. */
   readonly id: string;
   readonly code: string;
-  readonly severity: 'fix' | 'improve' | 'note';
+  readonly severity: Severity;
   readonly microphoneIds: readonly string[];
   readonly channels: readonly string[];
   readonly message: Words;
@@ -263,7 +263,7 @@ export function verdictsOf(heard: Heard): readonly Verdict[] {
   const others = beside(heard).map((finding) => ofReport(heard, finding));
   const faulty = isFaulty([...proven, ...others]);
   const known = proof && session ? [...session.microphones.flatMap(mended), ...lateDevices(session)] : [];
-  return [...proven, ...others.filter(({ code }) => !(faulty && code === 'sum-fuller')), ...known];
+  return gravestFirst([...proven, ...others.filter(({ code }) => !(faulty && code === 'sum-fuller')), ...known]);
 }
 
 /** Nothing is to be done: what is left are offers, and what was mended. */

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import { answerBrief, PANS, type Part, type Session } from '../../../core/document';
 import { partFindings } from '../../../core/planning';
-import { sayMetric } from '../../../words';
+import { sayTold } from '../../../words';
 import { sayBrief } from '../../../words/brief.page.en';
 import { term } from '../../../words/term';
 import { Choice } from '../../components/Choice';
@@ -67,7 +67,7 @@ export function Parts({ session }: { session: Session }) {
         ))}
       </Box>
       {partFindings(parts)
-        .map(sayMetric)
+        .map((told) => sayTold(told, session.units))
         .map((sentence) => (
           <Box key={sentence} color="improve" fontSize="sm" mt="1">
             {sentence}

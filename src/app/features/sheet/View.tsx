@@ -201,7 +201,7 @@ function Sheet({ session }: { session: Session }) {
             <Box fontWeight="700" mb="1">
               {saySheet('inputs-2')}
             </Box>
-            <InputTable rows={rows} close={close} />
+            <InputTable rows={rows} say={say} close={close} />
             <TakeFaults session={session} onPaper />
             <Box mt="3" fontSize="12px" color="#444" overflowWrap="anywhere">
               {saySheet('phantom-off-while-plugging-monitors-down')} {cautions.map((told) => (told ? `${sayTold(told, session.units)} ` : ''))}

@@ -1,11 +1,11 @@
 import { Fragment } from 'react';
 import type { Plan } from '../../../core/arrivals';
 import type { Session } from '../../../core/document';
-import { type InputListRow, polarityOf } from '../../../core/exchange';
+import { type InputListRow, polarityOf, type Say } from '../../../core/exchange';
 import { measuredPlaces } from '../../../core/planning';
 import { lookOf, lookTold, pluggedIn, type TapeEntry } from '../../../core/tape';
 import { formatLength, formatNumber } from '../../../core/units';
-import { sayMetric, sayTold } from '../../../words';
+import { sayTold } from '../../../words';
 import { saySheet } from '../../../words/sheet.page.en';
 
 const cellStyle = { padding: 'var(--cell) 8px var(--cell) 0', textAlign: 'left' as const, verticalAlign: 'top' as const };
@@ -121,7 +121,7 @@ function padsOf(row: InputListRow): string {
 }
 
 /** What goes where, as it is plugged and set. */
-export function InputTable({ rows, close }: { rows: readonly InputListRow[]; close: boolean }) {
+export function InputTable({ rows, close, say }: { rows: readonly InputListRow[]; close: boolean; say: Say }) {
   const several = new Set(rows.map(({ device }) => device).filter(Boolean)).size > 1;
   return (
     <table style={{ width: '100%', borderCollapse: 'collapse', fontSize: 'var(--list)' }} aria-label={saySheet('input-list')}>
@@ -161,13 +161,13 @@ export function InputTable({ rows, close }: { rows: readonly InputListRow[]; clo
               </td>
               <td style={row.phantomNote ? cellStyle : shortCell}>
                 <strong>{row.phantom ? saySheet('on') : saySheet('off')}</strong>
-                {row.phantomNote && `, ${sayMetric(row.phantomNote)}`}
+                {row.phantomNote && `, ${say(row.phantomNote)}`}
               </td>
               <td style={cellStyle}>{padsOf(row)}</td>
               <td className="measure" style={cellStyle}>
                 {row.setting ? (row.hasGain ? `${formatNumber(row.setting.gainDb, 0)} dB` : saySheet('none')) : ''}
               </td>
-              <td style={row.polarity.length === 0 ? shortCell : cellStyle}>{sayMetric(polarityOf(row))}</td>
+              <td style={row.polarity.length === 0 ? shortCell : cellStyle}>{say(polarityOf(row))}</td>
               <td style={shortCell}>{row.pan}</td>
             </tr>
           </Fragment>
